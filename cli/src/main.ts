@@ -1,0 +1,46 @@
+/** `nudge <command> FILE.json`: the core on a project file. */
+import { readFileSync } from 'node:fs';
+import { analyse, parseDesignText, type Design } from '@iron-nudge/core';
+
+const BAD_FILE = 2;
+
+function readProject(file: string): Design {
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch (error) {
+    return refuse(`${file}: cannot be read (${error instanceof Error ? error.message : String(error)})`);
+  }
+  const parsed = parseDesignText(text);
+  if (parsed.ok) return parsed.design;
+  return refuse(parsed.problems.map(({ path, message }) => `${file}: ${path ? `${path}: ` : ''}${message}`).join('\n'));
+}
+
+function refuse(message: string): never {
+  process.stderr.write(`${message}\n`);
+  process.exit(BAD_FILE);
+}
+
+/** A project whose findings hold no danger exits with 0, any other with 1. */
+function check(file: string): number {
+  const { findings } = analyse(readProject(file)).analysis;
+  const rows = findings.map(({ rule, severity, job, subject, value, limit, unit, title, detail }) => ({
+    rule,
+    severity,
+    job,
+    subject: subject.label,
+    value,
+    limit,
+    unit,
+    message: `${title}: ${detail}`,
+  }));
+  process.stdout.write(`${JSON.stringify({ findings: rows }, null, 2)}\n`);
+  return findings.some(({ severity }) => severity === 'danger') ? 1 : 0;
+}
+
+const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check };
+
+const [command, file] = process.argv.slice(2);
+const run = command === undefined ? undefined : COMMANDS[command];
+if (!run || !file) refuse(`Usage: npm run --silent nudge -- ${Object.keys(COMMANDS).join('|')} FILE.json`);
+process.exitCode = run(file);

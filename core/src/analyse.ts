@@ -1,0 +1,73 @@
+/** From a document to all that a person sees of it, in named stages. */
+import { partsList, wireList, wireTotals, type CopperRow, type PartRow, type WireRow } from './build/lists.ts';
+import type { Netlist } from './compile/netlist.ts';
+import { sentenceOf, type Phrase } from './design/sentence.ts';
+import type { Design } from './design/schema.ts';
+import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
+import { gatherEvidence, type Evidence } from './prove/evidence.ts';
+import { staircase, type Step } from './prove/staircase.ts';
+import { jobVerdicts } from './prove/verdict.ts';
+import { checkEvidence } from './rules/check.ts';
+import { contactBranch, ruleContext } from './rules/context.ts';
+import type { Finding, Severity } from './rules/rule.ts';
+
+export interface JobView {
+  readonly id: string;
+  readonly sentence: readonly Phrase[];
+  readonly severity: Severity;
+  /** Largest load current, A; null when the job is not wired. */
+  readonly ampere: number | null;
+  readonly steps: readonly Step[];
+  readonly signals: readonly string[];
+  readonly drawing: Drawing | null;
+  /** Why it is not wired; empty when it is. */
+  readonly unwired: readonly string[];
+  readonly statesMatching: number;
+  readonly statesSolved: number;
+}
+
+export interface Analysis {
+  readonly netlist: Netlist;
+  readonly findings: readonly Finding[];
+  readonly jobs: readonly JobView[];
+  readonly wires: readonly WireRow[];
+  readonly parts: readonly PartRow[];
+  readonly copper: readonly CopperRow[];
+}
+
+export function analyse(design: Design): { analysis: Analysis; evidence: Evidence } {
+  const evidence = gatherEvidence(design);
+  const findings = checkEvidence(evidence);
+  const jobs = jobViews(evidence, findings);
+  const wires = wireList(design, evidence.netlist);
+  return {
+    evidence,
+    analysis: { netlist: evidence.netlist, findings, jobs, wires, parts: partsList(design, evidence.netlist), copper: wireTotals(wires) },
+  };
+}
+
+export function drawJobs(netlist: Netlist, jobs: readonly string[]): Drawing {
+  return drawCurrentPaths(netlist, new Set(jobs));
+}
+
+function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
+  const context = ruleContext(evidence);
+  const wired = new Map(context.jobs.map((job) => [job.job.id, job]));
+  return evidence.design.jobs.map((job): JobView => {
+    const own = findings.filter((finding) => finding.job === job.id);
+    const at = wired.get(job.id);
+    const verdicts = at ? jobVerdicts(evidence, at.evidence) : [];
+    return {
+      id: job.id,
+      sentence: sentenceOf(evidence.design, job),
+      severity: own.some(({ severity }) => severity === 'danger') ? 'danger' : own.some(({ severity }) => severity === 'caution') ? 'caution' : 'hold',
+      ampere: at ? context.worstAmps(at, contactBranch(at)).value : null,
+      steps: at ? staircase(context, at) : [],
+      signals: at ? at.evidence.signals : [],
+      drawing: at ? drawJobs(evidence.netlist, [job.id]) : null,
+      unwired: evidence.unwired.find((entry) => entry.job === job.id)?.reasons.map(({ message }) => message) ?? [],
+      statesMatching: verdicts.filter(({ matches }) => matches).length,
+      statesSolved: verdicts.length,
+    };
+  });
+}

@@ -1,0 +1,46 @@
+/**
+ * What every part is made of. A part kind only says which of these it holds; the solver knows nothing
+ * else. Values are functions of the conditions, so that one prepared network serves every corner.
+ */
+
+/** The surroundings of one solve: supply voltages, air and conductor temperatures. */
+export interface Conditions {
+  /** Open-circuit voltage of a supply, V. */
+  volt(supply: string): number;
+  /** Air temperature at a place, °C. */
+  airC(place: string): number;
+  /** Temperature of a wire's copper, °C. */
+  wireC(wire: string): number;
+  /** Share (0–1) of its full self-heating that a coil has reached. */
+  readonly coilWarmth: number;
+}
+
+type Value = (conditions: Conditions) => number;
+
+export type Branch =
+  | { readonly kind: 'resistor'; readonly id: string; readonly a: string; readonly b: string; readonly ohm: Value }
+  /** An ideal voltage from b up to a, behind a resistance. */
+  | { readonly kind: 'source'; readonly id: string; readonly a: string; readonly b: string; readonly volt: Value; readonly ohm: Value }
+  /** Open, or `ohm` while its sensor's state equals `closedWhen`. */
+  | {
+      readonly kind: 'switch';
+      readonly id: string;
+      readonly a: string;
+      readonly b: string;
+      readonly ohm: Value;
+      readonly follows: string;
+      readonly closedWhen: boolean;
+    }
+  /** Anode a, cathode b: `forwardV` behind `ohm` when it conducts. */
+  | { readonly kind: 'diode'; readonly id: string; readonly a: string; readonly b: string; readonly forwardV: number; readonly ohm: Value };
+
+export type Sensor =
+  | { readonly kind: 'signal'; readonly id: string; readonly signal: string }
+  /** Follows the size of the current in a resistor: closes at or above, opens below. */
+  | { readonly kind: 'current'; readonly id: string; readonly branch: string; readonly closesAtA: number; readonly opensAtA: number };
+
+/** Collects the primitives of a part; `pin` names one of its terminals. */
+export interface ModelBuilder {
+  branch(branch: Branch): void;
+  sensor(sensor: Sensor): void;
+}

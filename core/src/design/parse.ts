@@ -1,0 +1,125 @@
+/**
+ * The one gate for a document from outside: version, shape, and references between its parts.
+ * What a person can have caused comes back as a value with the path of the field.
+ */
+import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, designSchema, type Design, type When } from './schema.ts';
+import { migrate } from './migrations.ts';
+import { relayById } from '../parts/shelf.ts';
+
+export interface DocumentProblem {
+  /** `jobs[1].loads[0].plate.value`; empty for the document as a whole. */
+  readonly path: string;
+  readonly message: string;
+}
+export type ParseResult = { ok: true; design: Design } | { ok: false; problems: DocumentProblem[] };
+
+/** Reads a project file's text. */
+export function parseDesignText(text: string): ParseResult {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return failure('', `This is not JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  return parseDesign(raw);
+}
+
+/** Checks an unknown value and brings it to the present format version. */
+export function parseDesign(raw: unknown): ParseResult {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return failure('', 'A project file is a JSON object');
+  const { format, formatVersion } = raw as Record<string, unknown>;
+  if (format !== FORMAT) return failure('format', `must be "${FORMAT}": this is some other kind of file`);
+  if (typeof formatVersion !== 'number' || !Number.isInteger(formatVersion) || formatVersion < 1)
+    return failure('formatVersion', 'must be a whole number from 1');
+  if (formatVersion > FORMAT_VERSION)
+    return failure('formatVersion', `is ${formatVersion}, but this version of Iron Nudge reads up to ${FORMAT_VERSION}`);
+  if (nestedTooDeep(raw)) return failure('jobs', `is nested more than ${WHEN_MAX_DEPTH} deep`);
+  const parsed = designSchema.safeParse(migrate(raw as Record<string, unknown>, formatVersion));
+  if (!parsed.success)
+    return {
+      ok: false,
+      problems: parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issue.message })),
+    };
+  const problems = references(parsed.data);
+  return problems.length ? { ok: false, problems } : { ok: true, design: parsed.data };
+}
+
+function failure(path: string, message: string): ParseResult {
+  return { ok: false, problems: [{ path, message }] };
+}
+
+/** `['jobs', 1, 'name']` as `jobs[1].name`. */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.map((key, at) => (typeof key === 'number' ? `[${key}]` : `${at ? '.' : ''}${String(key)}`)).join('');
+}
+
+function nestedTooDeep(raw: object): boolean {
+  let level: unknown[] = [raw];
+  // Two levels of JSON a level of expression, and a handful above the expressions.
+  for (let depth = 0; depth < 2 * WHEN_MAX_DEPTH + 8; depth++) {
+    level = level.flatMap((value) => (typeof value === 'object' && value !== null ? Object.values(value) : []));
+    if (level.length === 0) return false;
+  }
+  return true;
+}
+
+/** Every id is unique in its list and every reference points at something. */
+function references(design: Design): DocumentProblem[] {
+  const problems: DocumentProblem[] = [];
+  const say = (path: string, message: string) => problems.push({ path, message });
+  const unique = (path: string, list: readonly { id: string }[]) => {
+    const seen = new Set<string>();
+    list.forEach((item, at) => {
+      if (seen.has(item.id)) say(`${path}[${at}].id`, `"${item.id}" is used twice`);
+      seen.add(item.id);
+    });
+    return seen;
+  };
+  const places = unique('places', design.places);
+  const supplies = unique('supplies', design.supplies);
+  const signals = unique('signals', design.signals);
+  unique('jobs', design.jobs);
+  const needs = (known: Set<string>, what: string, path: string, id: string) => {
+    if (!known.has(id)) say(path, `there is no ${what} "${id}"`);
+  };
+  design.places.forEach((place, at) => {
+    if (place.coldestC > place.hottestC) say(`places[${at}].hottestC`, 'is below the coldest temperature');
+  });
+  design.distances.forEach((distance, at) => {
+    needs(places, 'place', `distances[${at}].a`, distance.a);
+    needs(places, 'place', `distances[${at}].b`, distance.b);
+  });
+  design.supplies.forEach((supply, at) => {
+    needs(places, 'place', `supplies[${at}].place`, supply.place);
+    if (!(supply.lowestV <= supply.restV && supply.restV <= supply.highestV))
+      say(`supplies[${at}].restV`, 'must lie between the lowest and the highest voltage');
+  });
+  design.signals.forEach((signal, at) => {
+    needs(places, 'place', `signals[${at}].place`, signal.place);
+    if (signal.nature === 'feed') needs(supplies, 'supply', `signals[${at}].supply`, signal.supply);
+  });
+  design.jobs.forEach((job, at) => {
+    const path = `jobs[${at}]`;
+    needs(supplies, 'supply', `${path}.supply`, job.supply);
+    needs(places, 'place', `${path}.device.place`, job.device.place);
+    if (!relayById(job.device.part)) say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
+    unique(`${path}.loads`, job.loads);
+    job.loads.forEach((load, index) => needs(places, 'place', `${path}.loads[${index}].place`, load.place));
+    whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
+  });
+  return problems;
+}
+
+function whenReferences(when: When, path: string, check: (path: string, id: string) => void): void {
+  switch (when.op) {
+    case 'signal':
+      return check(`${path}.signal`, when.signal);
+    case 'not':
+      return whenReferences(when.of, `${path}.of`, check);
+    case 'and':
+    case 'or':
+      return when.of.forEach((part, at) => whenReferences(part, `${path}.of[${at}]`, check));
+    default:
+      when satisfies never;
+  }
+}

@@ -1,0 +1,28 @@
+import { terminal } from '../circuit/terminal.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface BatterySpec {
+  readonly supply: string;
+  readonly nominalV: number;
+  readonly internalOhm: number;
+}
+
+export const battery: PartKind<'battery', BatterySpec> = {
+  kind: 'battery',
+  title: 'battery',
+  terminalStyle: 'M8 ring',
+  pins: () => ['+', '-'],
+  model({ id, spec }, into) {
+    into.branch({
+      kind: 'source',
+      id: branchId(id, 'cell'),
+      a: terminal(id, '+'),
+      b: terminal(id, '-'),
+      volt: (conditions) => conditions.volt(spec.supply),
+      ohm: () => spec.internalOhm,
+    });
+  },
+  drawn: () => [],
+  rail: () => ({ pin: '+', side: 'supply' }),
+  listed: () => null,
+};

@@ -1,0 +1,34 @@
+import { terminal } from '../circuit/terminal.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface FeedSpec {
+  readonly signal: string;
+  readonly limitA: number;
+  readonly keyOn: boolean;
+}
+
+/** Existing wiring, its fuse and the key switch between the battery and the tap, Ω (from memory). */
+const FEED_OHM = 0.05;
+
+/** An existing powered circuit of the vehicle. Pin B is where it hangs on the battery, 15 is the tap. */
+export const feed: PartKind<'feed', FeedSpec> = {
+  kind: 'feed',
+  title: 'existing feed',
+  terminalStyle: 'splice',
+  pins: () => ['B', '15'],
+  model({ id, spec }, into) {
+    into.sensor({ kind: 'signal', id: branchId(id, 'key'), signal: spec.signal });
+    into.branch({
+      kind: 'switch',
+      id: branchId(id, 'feed'),
+      a: terminal(id, 'B'),
+      b: terminal(id, '15'),
+      ohm: () => FEED_OHM,
+      follows: branchId(id, 'key'),
+      closedWhen: true,
+    });
+  },
+  drawn: () => [],
+  rail: () => ({ pin: '15', side: 'feed' }),
+  listed: () => null,
+};

@@ -1,0 +1,34 @@
+import { terminal } from '../circuit/terminal.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface GroundSwitchSpec {
+  readonly signal: string;
+  readonly limitA: number;
+}
+
+/** Closed-contact resistance with the body's own ground, Ω (from memory). */
+const CONTACT_OHM = 0.05;
+
+/** A thermostat, pressure or door switch with one terminal; its other side is its body, on ground. */
+export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
+  kind: 'ground-switch',
+  title: 'switch to ground',
+  terminalStyle: '6.3 mm blade receptacle',
+  pins: () => ['1', 'body'],
+  model({ id, spec }, into) {
+    into.sensor({ kind: 'signal', id: branchId(id, 'sense'), signal: spec.signal });
+    into.branch({
+      kind: 'switch',
+      id: branchId(id, 'contact'),
+      a: terminal(id, '1'),
+      b: terminal(id, 'body'),
+      ohm: () => CONTACT_OHM,
+      follows: branchId(id, 'sense'),
+      closedWhen: true,
+    });
+  },
+  drawn: ({ id, tag, name }) => [
+    { key: 'contact', from: '1', to: 'body', symbol: 'ground-switch', branch: branchId(id, 'contact'), labels: [tag, name] },
+  ],
+  listed: ({ name, spec }) => `Switch to ground, body grounded, at least ${spec.limitA} A (${name})`,
+};

@@ -1,0 +1,62 @@
+import type { ModelBuilder } from '../circuit/primitives.ts';
+
+export type SymbolName =
+  | 'fuse'
+  | 'switch'
+  | 'ground-switch'
+  | 'coil'
+  | 'contact-closing'
+  | 'contact-changeover'
+  | 'diode'
+  | 'heater'
+  | 'filament'
+  | 'led'
+  | 'motor'
+  | 'solenoid';
+
+/** A two-terminal piece of a part as the drawing shows it. */
+export interface DrawnElement {
+  readonly key: string;
+  /** Pin on the supply's side and pin on the return's side. */
+  readonly from: string;
+  readonly to: string;
+  readonly symbol: SymbolName;
+  /** Branch whose current is the element's. */
+  readonly branch: string;
+  readonly labels: readonly string[];
+}
+
+export interface Rail {
+  readonly pin: string;
+  readonly side: 'supply' | 'feed' | 'return';
+}
+
+export interface PartHeader {
+  readonly id: string;
+  readonly tag: string;
+  readonly name: string;
+  readonly place: string;
+  readonly job: string | null;
+}
+
+export type Part<Kind extends string, Spec> = PartHeader & { readonly kind: Kind; readonly spec: Spec };
+
+/** One kind of part; adding one is a file with this and a line in the registry. */
+export interface PartKind<Kind extends string, Spec> {
+  readonly kind: Kind;
+  readonly title: string;
+  pins(spec: Spec): readonly string[];
+  model(part: Part<Kind, Spec>, into: ModelBuilder): void;
+  drawn(part: Part<Kind, Spec>): readonly DrawnElement[];
+  rail?(spec: Spec): Rail;
+  /** How the parts list names it; null for what is not bought. */
+  listed(part: Part<Kind, Spec>): string | null;
+  /** Pins that carry terminals to crimp, for the wire list. */
+  readonly terminalStyle: string;
+}
+
+/** `part/branch`: names a primitive of a part. */
+export function branchId(part: string, key: string): string {
+  return `${part}/${key}`;
+}
+

@@ -1,0 +1,33 @@
+import type { LoadKind } from '../design/schema.ts';
+import { terminal } from '../circuit/terminal.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface LoadSpec {
+  readonly loadKind: LoadKind;
+  /** Load line of the job that this unit belongs to. */
+  readonly line: string;
+  readonly ohm: number;
+  readonly ratedV: number;
+}
+
+export const load: PartKind<'load', LoadSpec> = {
+  kind: 'load',
+  title: 'load',
+  terminalStyle: 'crimped splice',
+  pins: () => ['+', '-'],
+  model({ id, spec }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm });
+  },
+  drawn: ({ id, name, spec }) => [
+    {
+      key: 'load',
+      from: '+',
+      to: '-',
+      symbol: spec.loadKind,
+      branch: branchId(id, 'load'),
+      labels: [name, `${formatQuantity(spec.ratedV / spec.ohm, 'A')} at ${spec.ratedV} V`],
+    },
+  ],
+  listed: ({ name, spec }) => `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}`,
+};

@@ -1,0 +1,69 @@
+/** The whole book over the whole project, and the nudges that really mend. */
+import { applyPatches } from '../design/patch.ts';
+import type { Design } from '../design/schema.ts';
+import { gatherEvidence, type Evidence } from '../prove/evidence.ts';
+import { ruleContext } from './context.ts';
+import { RULES } from './registry.ts';
+import { usedShare, type Finding, type Nudge, type Severity } from './rule.ts';
+
+const ORDER: Readonly<Record<Severity, number>> = { danger: 0, caution: 1, hold: 2 };
+
+/** Findings of every rule, the worst first. */
+export function checkEvidence(evidence: Evidence): Finding[] {
+  const context = ruleContext(evidence);
+  return RULES.flatMap((rule) => rule.check(context)).sort(
+    (a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.severity === 'hold' ? 0 : usedShare(b) - usedShare(a)),
+  );
+}
+
+export interface Movement {
+  readonly title: string;
+  readonly from: Severity | null;
+  readonly to: Severity | null;
+}
+
+export interface MendingNudge extends Nudge {
+  /** Other findings that change, with their severity before and after. */
+  readonly moves: readonly Movement[];
+}
+
+/** Attempts before giving up: the lists are ordered by size, and each attempt re-checks the project. */
+const MOST_ATTEMPTS = 40;
+
+/**
+ * The first of the rule's proposals after which this finding holds (or is gone) and no finding is worse
+ * than before; null when none does.
+ */
+export function findNudge(evidence: Evidence, findings: readonly Finding[], finding: Finding): MendingNudge | null {
+  if (finding.severity === 'hold') return null;
+  const rule = RULES.find(({ id }) => id === finding.rule);
+  const proposals = rule?.nudges?.(ruleContext(evidence), finding) ?? [];
+  for (const nudge of proposals.slice(0, MOST_ATTEMPTS)) {
+    const after = checkEvidence(gatherEvidence(applyPatches<Design>(evidence.design, nudge.patches)));
+    const same = after.find(({ key }) => key === finding.key);
+    if (same && same.severity !== 'hold') continue;
+    if (worsened(findings, after)) continue;
+    return { ...nudge, moves: movements(findings, after, finding.key) };
+  }
+  return null;
+}
+
+function worsened(before: readonly Finding[], after: readonly Finding[]): boolean {
+  const was = new Map(before.map((finding) => [finding.key, finding]));
+  return after.some((finding) => ORDER[finding.severity] < ORDER[was.get(finding.key)?.severity ?? 'hold']);
+}
+
+function movements(before: readonly Finding[], after: readonly Finding[], except: string): Movement[] {
+  const now = new Map(after.map((finding) => [finding.key, finding]));
+  const was = new Map(before.map((finding) => [finding.key, finding]));
+  const changed: Movement[] = [];
+  for (const finding of after) {
+    const old = was.get(finding.key);
+    if (finding.key !== except && old && old.title !== finding.title)
+      changed.push({ title: finding.title, from: old.severity, to: finding.severity });
+  }
+  for (const finding of before)
+    if (finding.key !== except && !now.has(finding.key) && finding.severity !== 'hold')
+      changed.push({ title: finding.title, from: finding.severity, to: null });
+  return changed;
+}

@@ -1,0 +1,34 @@
+import { commonPractice, computed } from '../reference/source.ts';
+import { partSubject } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'coil-no-suppression';
+
+export const coilNoSuppression: Rule = {
+  id: ID,
+  check: ({ jobs }) =>
+    jobs.map((job) => {
+      const value = job.diode ? 1 : 0;
+      return judge(ID, {
+        severity: 'caution',
+        job: job.job.id,
+        subject: partSubject(job.relay),
+        value,
+        limit: 1,
+        unit: '',
+        sense: 'at least',
+        title: job.diode ? `${job.diode.tag} takes the coil’s turn-off spike` : `Coil ${job.relay.tag} has no path for its turn-off spike`,
+        detail: job.diode ? `across ${job.relay.tag}, band to 86` : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
+        working: {
+          formula: 'n ≥ 1',
+          given: [],
+          result: { symbol: 'n', meaning: 'paths for the coil’s current at turn-off', value, unit: '', source: computed('counted in the circuit') },
+          limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
+        },
+      });
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map((job) => ({ label: 'Nudge a diode across it', patches: [{ path: ['jobs', job.at, 'suppression'], value: 'diode' }] })),
+};

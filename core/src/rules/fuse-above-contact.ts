@@ -1,0 +1,43 @@
+import { throwRating } from '../parts/shelf.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { commonPractice, entered, ofPart } from '../reference/source.ts';
+import { otherFuses, otherRelays } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'fuse-above-contact';
+
+export const fuseAboveContact: Rule = {
+  id: ID,
+  check: ({ jobs }) =>
+    jobs.flatMap((job) => {
+      const { loadFuse: fuse, relay } = job;
+      if (!fuse) return [];
+      const { type, throw: pin } = relay.spec;
+      const limit = throwRating(type, pin, 'heater').ampere;
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+          value: fuse.spec.ratingA,
+          limit,
+          unit: 'A',
+          title: `${fuse.tag} passes ${formatQuantity(fuse.spec.ratingA, 'A')}; contact ${relay.tag} ${pin} is rated ${formatQuantity(limit, 'A')}`,
+          detail: `${type.name}: in an overload the fuse must be the weaker of the two`,
+          working: {
+            formula: 'I_n ≤ I_contact',
+            given: [],
+            result: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: entered(`jobs[${job.at}].fuse`) },
+            limit: { symbol: 'I_contact', meaning: `contact ${pin}, resistive (${commonPractice().kind})`, value: limit, unit: 'A', source: ofPart(type.name) },
+          },
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [
+        ...otherFuses(job, 'fuse', (rating) => rating <= finding.limit),
+        ...otherRelays(job, (type) => type.coilV === job.relay.spec.type.coilV),
+      ]),
+};

@@ -1,0 +1,82 @@
+import type { PartOf } from '../parts/registry.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { sizeName } from '../reference/awg.ts';
+import { computed, entered, standard } from '../reference/source.ts';
+import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
+import type { RuleContext, WiredJob } from './context.ts';
+import { smallestForAmpacity } from '../sizing/choose.ts';
+import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
+import { judge, type Finding, type Rule } from './rule.ts';
+
+const ID = 'fuse-above-wire';
+
+function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Finding[] {
+  const [first, ...rest] = context.guardedBy(fuse);
+  if (!first) return [];
+  const wire = rest.reduce((weak, candidate) => (context.wireAmpacity(candidate) < context.wireAmpacity(weak) ? candidate : weak), first);
+  const limit = context.wireAmpacity(wire);
+  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+  return [
+    judge(ID, {
+      severity: 'danger',
+      job: job.job.id,
+      subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+      value: fuse.spec.ratingA,
+      limit,
+      unit: 'A',
+      title: `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
+      detail: `${sizeName(wire.sizeMm2)} at ${hotC} °C is the weakest wire behind it`,
+      working: {
+        formula: 'I_n ≤ I_z = I_table · k_ambient',
+        given: [
+          { symbol: 'I_table', meaning: `${sizeName(wire.sizeMm2)} at 30 °C`, value: tableAmpacity(wire.sizeMm2), unit: 'A', source: AMPACITY_SOURCE },
+          { symbol: 'T_a', meaning: `hottest air at ${context.placeName(wire.hotPlace)}`, value: hotC, unit: '°C', source: entered('places') },
+          {
+            symbol: 'k_ambient',
+            meaning: '√((105 − T_a)/(105 − 30))',
+            value: ambientFactor(hotC),
+            unit: '',
+            source: computed('heat balance of the insulation'),
+          },
+        ],
+        result: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: entered(`jobs[${job.at}]`) },
+        limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: standard('IEC 60364-4-43: I_b ≤ I_n ≤ I_z') },
+      },
+    }),
+  ];
+}
+
+export const fuseAboveWire: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => [job.loadFuse, job.controlFuse].flatMap((fuse) => (fuse ? check(context, job, fuse) : []))),
+  nudges: (context, finding) =>
+    context.jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => {
+        const fuse = [job.loadFuse, job.controlFuse].find((candidate) => candidate?.id === finding.subject.id);
+        if (!fuse) return [];
+        const which = fuse === job.loadFuse ? 'fuse' : 'controlFuse';
+        const weak = context.guardedBy(fuse).filter((wire) => context.wireAmpacity(wire) < fuse.spec.ratingA);
+        const patches = new Map(
+          weak.map((wire) => {
+            const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+            const leg = { key: wire.leg, lengthM: wire.lengthM, currentA: 0, hotC, fuseA: fuse.spec.ratingA, chosenMm2: undefined };
+            return [wire.leg, { tag: wire.tag, size: smallestForAmpacity(leg) }];
+          }),
+        );
+        const [thicker] = patches.values();
+        return [
+          ...otherFuses(job, which, (rating) => rating <= finding.limit),
+          ...(thicker
+            ? [
+                {
+                  label: patches.size === 1 ? `Nudge ${thicker.tag} to ${sizeName(thicker.size)}` : `Nudge ${patches.size} legs thicker`,
+                  patches: [...patches].map(([leg, { size }]) => sizePatch(job, leg, size)),
+                },
+              ]
+            : []),
+          chooseAgain(job),
+        ];
+      }),
+};

@@ -1,0 +1,40 @@
+import { formatQuantity } from '../quantity/format.ts';
+import { computed, entered, standard } from '../reference/source.ts';
+import { branchId } from '../parts/kind.ts';
+import { chooseAgain, otherFuses } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'fuse-below-load';
+
+export const fuseBelowLoad: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const fuse = job.loadFuse;
+      if (!fuse) return [];
+      const { value } = context.worstAmps(job, branchId(fuse.id, 'link'));
+      const limit = fuse.spec.ratingA;
+      return [
+        judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+          value,
+          limit,
+          unit: 'A',
+          title: `Load of ${formatQuantity(value, 'A')} through a ${formatQuantity(limit, 'A')} fuse`,
+          detail: `at ${formatQuantity(job.supply.highestV, 'V')}, the most that ${job.supply.name} gives`,
+          working: {
+            formula: 'I_b ≤ I_n',
+            given: [{ symbol: 'V', meaning: 'highest supply', value: job.supply.highestV, unit: 'V', source: entered('supplies') }],
+            result: { symbol: 'I_b', meaning: `current in ${fuse.tag}`, value, unit: 'A', source: computed('solved at the highest supply') },
+            limit: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: limit, unit: 'A', source: standard('IEC 60364-4-43: I_b ≤ I_n') },
+          },
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [...otherFuses(job, 'fuse', (rating) => rating >= finding.value), chooseAgain(job)]),
+};

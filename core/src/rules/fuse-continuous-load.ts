@@ -1,0 +1,43 @@
+import { figures, formatQuantity } from '../quantity/format.ts';
+import { branchId } from '../parts/kind.ts';
+import { computed, entered, standard } from '../reference/source.ts';
+import { chooseAgain, otherFuses } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'fuse-continuous-load';
+
+export const fuseContinuousLoad: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const fuse = job.loadFuse;
+      if (!fuse || !job.job.continuous) return [];
+      const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
+      const factor = context.design.settings.headroom;
+      return [
+        judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+          value: ampere * factor,
+          limit: fuse.spec.ratingA,
+          unit: 'A',
+          title: `Runs for hours: ${figures(factor)} × ${formatQuantity(ampere, 'A')} needs ${formatQuantity(ampere * factor, 'A')} of ${formatQuantity(fuse.spec.ratingA, 'A')}`,
+          detail: `a fuse near its rating for three hours or more grows warm and opens early`,
+          working: {
+            formula: 'k · I_b ≤ I_n',
+            given: [
+              { symbol: 'k', meaning: 'headroom for continuous load', value: factor, unit: '', source: entered('settings.headroom') },
+              { symbol: 'I_b', meaning: `current in ${fuse.tag}`, value: ampere, unit: 'A', source: computed('solved at the highest supply') },
+            ],
+            result: { symbol: 'k · I_b', meaning: 'needed', value: ampere * factor, unit: 'A', source: computed('product') },
+            limit: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: standard('NEC 210.20(A)') },
+          },
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [...otherFuses(job, 'fuse', (rating) => rating >= finding.value), chooseAgain(job)]),
+};

@@ -1,0 +1,45 @@
+import { commonPractice, standard } from '../reference/source.ts';
+import type { WiredJob } from './context.ts';
+import { fusePatch } from './nudging.ts';
+import { judge, type Finding, type Rule } from './rule.ts';
+
+const ID = 'fuse-missing';
+const SOURCE = standard('IEC 60364-4-43');
+
+function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
+  const present = which === 'fuse' ? job.loadFuse : job.controlFuse;
+  const load = which === 'fuse';
+  const side = load ? 'load side' : 'control side';
+  const value = present ? 1 : 0;
+  return judge(ID, {
+    severity: 'danger',
+    job: job.job.id,
+    subject: present
+      ? { kind: 'part', id: `${job.job.id}/${which}`, label: present.tag }
+      : { kind: 'job', id: `${job.job.id}/${which}`, label: side },
+    value,
+    limit: 1,
+    unit: '',
+    sense: 'at least',
+    title: present ? `${present.tag} guards the ${side} at its source` : `The ${side} has no fuse`,
+    detail: present ? `${present.spec.ratingA} A blade` : 'a short anywhere in it is fed by the whole battery',
+    working: {
+      formula: 'n ≥ 1',
+      given: [],
+      result: { symbol: 'n', meaning: `fuses in the ${side}`, value, unit: '', source: commonPractice('counted in the circuit') },
+      limit: { symbol: 'n', meaning: 'needed at the source end', value: 1, unit: '', source: SOURCE },
+    },
+  });
+}
+
+export const fuseMissing: Rule = {
+  id: ID,
+  check: ({ jobs }) => jobs.flatMap((job) => [check(job, 'fuse'), check(job, 'controlFuse')]),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map((job) => ({
+        label: 'Nudge a fuse in',
+        patches: [fusePatch(job, finding.subject.id.endsWith('/fuse') ? 'fuse' : 'controlFuse', 'auto')],
+      })),
+};

@@ -1,0 +1,63 @@
+/** Changes that several rules propose. */
+import type { Patch } from '../design/patch.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { RELAYS, type RelayType } from '../parts/shelf.ts';
+import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
+import { sizeName } from '../reference/awg.ts';
+import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
+import type { WiredJob } from './context.ts';
+import type { Nudge } from './rule.ts';
+
+export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: number | 'auto'): Patch {
+  return { path: ['jobs', job.at, which], value: choice };
+}
+
+/** Every other rating of a fuse that `fits`, the nearest to the present one first. */
+export function otherFuses(job: WiredJob, which: 'fuse' | 'controlFuse', fits: (ratingA: number) => boolean): Nudge[] {
+  const present = (which === 'fuse' ? job.loadFuse : job.controlFuse)?.spec.ratingA ?? 0;
+  return BLADE_FUSE_RATINGS.filter((rating) => rating !== present && fits(rating))
+    .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
+    .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] }));
+}
+
+export function sizePatch(job: WiredJob, leg: string, sizeMm2: number | undefined): Patch {
+  const { sizeMm2: _, ...rest } = job.job.wires[leg] ?? {};
+  if (sizeMm2 !== undefined) return { path: ['jobs', job.at, 'wires', leg], value: { ...rest, sizeMm2 } };
+  return { path: ['jobs', job.at, 'wires', leg], value: Object.keys(rest).length > 0 ? rest : undefined };
+}
+
+/** Thicker sizes for single legs, the one that adds least copper first. */
+export function thickerLegs(job: WiredJob, legs: readonly string[]): Nudge[] {
+  const options = legs.flatMap((leg) => {
+    const wires = job.wires.filter((wire) => wire.leg === leg);
+    const lengthM = wires.reduce((sum, wire) => sum + wire.lengthM, 0);
+    const [first] = wires;
+    if (!first) return [];
+    return STOCK_SIZES_MM2.filter((size) => size > first.sizeMm2).map((size) => ({
+      copper: (size - first.sizeMm2) * lengthM,
+      nudge: { label: `Nudge ${first.tag} to ${sizeName(size)}`, patches: [sizePatch(job, leg, size)] },
+    }));
+  });
+  return options.sort((a, b) => a.copper - b.copper).map(({ nudge }) => nudge);
+}
+
+/** Lets the app choose the fuse and every size of the load side again. */
+export function chooseAgain(job: WiredJob): Nudge {
+  const legs = Object.keys(job.job.wires).filter((leg) => job.job.wires[leg]?.sizeMm2 !== undefined);
+  return {
+    label: 'Nudge fuse and wires to chosen sizes',
+    patches: [fusePatch(job, 'fuse', 'auto'), fusePatch(job, 'controlFuse', 'auto'), ...legs.map((leg) => sizePatch(job, leg, undefined))],
+  };
+}
+
+/** Other relays of the shelf that keep the throw in use, the one nearest in rating first. */
+export function otherRelays(job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
+  const present = job.relay.spec.type;
+  return RELAYS.filter((type) => type.id !== present.id && (job.relay.spec.throw === '87' || type.pins === 5) && fits(type))
+    .sort(
+      (a, b) =>
+        Number(a.pins !== present.pins) - Number(b.pins !== present.pins) ||
+        Math.abs(a.closing.resistiveA - present.closing.resistiveA) - Math.abs(b.closing.resistiveA - present.closing.resistiveA),
+    )
+    .map((type) => ({ label: `Nudge to a ${type.name}`, patches: [{ path: ['jobs', job.at, 'device', 'part'], value: type.id }] }));
+}

@@ -1,0 +1,101 @@
+import type { Patch } from '../design/patch.ts';
+import type { Unit } from '../quantity/format.ts';
+import type { Source } from '../reference/source.ts';
+import type { RuleContext } from './context.ts';
+
+export type Severity = 'danger' | 'caution' | 'hold';
+
+export interface Given {
+  readonly symbol: string;
+  readonly meaning: string;
+  readonly value: number;
+  readonly unit: Unit;
+  readonly source: Source;
+}
+
+/** The sum behind a finding, so that it can be checked by hand. */
+export interface Working {
+  readonly formula: string;
+  readonly given: readonly Given[];
+  readonly result: Given;
+  readonly limit: Given;
+}
+
+export interface Subject {
+  readonly kind: 'part' | 'wire' | 'job';
+  readonly id: string;
+  readonly label: string;
+}
+
+/** One checked statement. `value` must not pass `limit`, upwards or downwards as `sense` says. */
+export interface Finding {
+  /** Rule, job and subject: the same finding keeps its key from one check to the next. */
+  readonly key: string;
+  readonly rule: string;
+  readonly severity: Severity;
+  readonly job: string;
+  readonly subject: Subject;
+  readonly value: number;
+  readonly limit: number;
+  readonly unit: Unit;
+  readonly sense: 'at most' | 'at least';
+  readonly title: string;
+  readonly detail: string;
+  readonly working: Working;
+}
+
+/** A change that may mend a finding; whether it does is tried before it is offered. */
+export interface Nudge {
+  readonly label: string;
+  readonly patches: readonly Patch[];
+}
+
+/** One rule of the book. Adding one is a file with this and a line in the registry. */
+export interface Rule {
+  readonly id: string;
+  check(context: RuleContext): readonly Finding[];
+  /** Changes worth trying, the smallest first. */
+  nudges?(context: RuleContext, finding: Finding): readonly Nudge[];
+}
+
+export interface Checked {
+  readonly severity: 'danger' | 'caution';
+  readonly job: string;
+  readonly subject: Subject;
+  readonly value: number;
+  readonly limit: number;
+  readonly unit: Unit;
+  readonly sense?: 'at most' | 'at least';
+  readonly title: string;
+  readonly detail: string;
+  readonly working: Working;
+}
+
+/** Compares value and limit: the given severity when it fails, `hold` when it does not. */
+export function judge(rule: string, checked: Checked): Finding {
+  const sense = checked.sense ?? 'at most';
+  const slack = 1e-9 * Math.max(1, Math.abs(checked.limit));
+  const holds = sense === 'at most' ? checked.value <= checked.limit + slack : checked.value >= checked.limit - slack;
+  return {
+    ...checked,
+    key: `${rule}|${checked.job}|${checked.subject.id}`,
+    rule,
+    sense,
+    severity: holds ? 'hold' : checked.severity,
+  };
+}
+
+/** Share of the limit that is used: above 1 fails. For ordering and for the tightest of several. */
+export function usedShare(finding: Pick<Finding, 'value' | 'limit' | 'sense'>): number {
+  const { value, limit, sense } = finding;
+  if (sense === 'at most') return limit === 0 ? (value <= 0 ? 0 : Infinity) : value / limit;
+  return value <= 0 ? Infinity : limit / value;
+}
+
+/** All that fail, or the tightest that holds: twenty wires that hold are one line, not twenty. */
+export function failingOrTightest(findings: readonly Finding[]): Finding[] {
+  const failing = findings.filter(({ severity }) => severity !== 'hold');
+  if (failing.length > 0) return failing;
+  const [first, ...rest] = findings;
+  return first ? [rest.reduce((tight, finding) => (usedShare(finding) > usedShare(tight) ? finding : tight), first)] : [];
+}

@@ -1,0 +1,48 @@
+import { branchId } from '../parts/kind.ts';
+import { isKind, type AnyPart } from '../parts/registry.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { computed, entered } from '../reference/source.ts';
+import { partSubject } from './context.ts';
+import { failingOrTightest, judge, type Rule } from './rule.ts';
+
+const ID = 'signal-current-over';
+
+/** The branches that carry a signal's current. */
+function branches(part: AnyPart): string[] {
+  if (isKind(part, 'switch')) return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
+  if (isKind(part, 'feed')) return [branchId(part.id, 'feed')];
+  if (isKind(part, 'ground-switch')) return [branchId(part.id, 'contact')];
+  return [];
+}
+
+export const signalCurrentOver: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) =>
+      failingOrTightest(
+        job.evidence.signals.flatMap((id) => {
+          const part = context.part(`sig-${id}`);
+          const signal = context.design.signals.find((candidate) => candidate.id === id)!;
+          return branches(part).map((branch) => {
+            const { value } = context.worstAmps(job, branch);
+            return judge(ID, {
+              severity: 'danger',
+              job: job.job.id,
+              subject: partSubject(part),
+              value,
+              limit: signal.limitA,
+              unit: 'A',
+              title: `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
+              detail: signal.nature === 'feed' ? 'all coils on this feed together' : 'coil current through its contact',
+              working: {
+                formula: 'I ≤ I_limit',
+                given: [],
+                result: { symbol: 'I', meaning: `through ${part.tag}`, value, unit: 'A', source: computed('solved at the highest supply, coils cold') },
+                limit: { symbol: 'I_limit', meaning: `that ${signal.name} may give`, value: signal.limitA, unit: 'A', source: entered('signals') },
+              },
+            });
+          });
+        }),
+      ),
+    ),
+};

@@ -1,0 +1,27 @@
+import { computed } from '../reference/source.ts';
+import { jobVerdicts } from '../prove/verdict.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'state-mismatch';
+
+export const stateMismatch: Rule = {
+  id: ID,
+  check: ({ evidence, jobs }) =>
+    jobs.map(({ job, evidence: own }) => {
+      const verdicts = jobVerdicts(evidence, own);
+      const wrong = verdicts.filter(({ matches }) => !matches);
+      const [first] = wrong;
+      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('every state at every corner') });
+      return judge(ID, {
+        severity: 'danger',
+        job: job.id,
+        subject: { kind: 'job', id: job.id, label: job.name },
+        value: wrong.length,
+        limit: 0,
+        unit: '',
+        title: first ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says` : `All ${verdicts.length} solved states do what the sentence says`,
+        detail: first ? first.words : 'meant and found agree, at every corner of supply and heat',
+        working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
+      });
+    }),
+};
