@@ -6,7 +6,7 @@ import type { Design } from './design/schema.ts';
 import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
 import { gatherEvidence, type Evidence } from './prove/evidence.ts';
 import { staircase, type Step } from './prove/staircase.ts';
-import { jobVerdicts } from './prove/verdict.ts';
+import { jobVerdicts, type Verdict } from './prove/verdict.ts';
 import { checkEvidence } from './rules/check.ts';
 import { contactBranch, ruleContext } from './rules/context.ts';
 import type { Finding, Severity } from './rules/rule.ts';
@@ -22,8 +22,9 @@ export interface JobView {
   readonly drawing: Drawing | null;
   /** Why it is not wired; empty when it is. */
   readonly unwired: readonly string[];
-  readonly statesMatching: number;
-  readonly statesSolved: number;
+  /** Combinations of the job's signals, and those that do what is meant at every corner. */
+  readonly combinations: number;
+  readonly matching: number;
 }
 
 export interface Analysis {
@@ -50,6 +51,15 @@ export function drawJobs(netlist: Netlist, jobs: readonly string[]): Drawing {
   return drawCurrentPaths(netlist, new Set(jobs));
 }
 
+function combinations(verdicts: readonly Verdict[]): Pick<JobView, 'combinations' | 'matching'> {
+  const good = new Map<string, boolean>();
+  for (const { state, matches } of verdicts) {
+    const key = [...state.on].join();
+    good.set(key, matches && (good.get(key) ?? true));
+  }
+  return { combinations: good.size, matching: [...good.values()].filter(Boolean).length };
+}
+
 function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
   const context = ruleContext(evidence);
   const wired = new Map(context.jobs.map((job) => [job.job.id, job]));
@@ -66,8 +76,7 @@ function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
       signals: at ? at.evidence.signals : [],
       drawing: at ? drawJobs(evidence.netlist, [job.id]) : null,
       unwired: evidence.unwired.find((entry) => entry.job === job.id)?.reasons.map(({ message }) => message) ?? [],
-      statesMatching: verdicts.filter(({ matches }) => matches).length,
-      statesSolved: verdicts.length,
+      ...combinations(verdicts),
     };
   });
 }

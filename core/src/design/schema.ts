@@ -7,6 +7,9 @@ import { WIRE_COLOURS } from '../reference/wire-colours.ts';
 import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
 import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
 
+// Pages forbid building code from strings; without this zod tries it once and the browser complains.
+z.config({ jitless: true });
+
 export const FORMAT = 'iron-nudge-project';
 export const FORMAT_VERSION = 1;
 

@@ -20,7 +20,7 @@ export const stateMismatch: Rule = {
         limit: 0,
         unit: '',
         title: first ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says` : `All ${verdicts.length} solved states do what the sentence says`,
-        detail: first ? first.words : 'meant and found agree, at every corner of supply and heat',
+        detail: first ? first.words : `${2 ** own.signals.length} combinations of signals, at every corner of supply and heat`,
         working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
       });
     }),

@@ -15,7 +15,7 @@ export interface Leg {
   readonly hotC: number;
   /** Rating of the fuse ahead; 0 with none. */
   readonly fuseA: number;
-  /** A size that a person chose; it is kept. */
+  /** A size that a person chose; it is kept, and the others stay as if it had not been. */
   readonly chosenMm2: number | undefined;
 }
 
@@ -46,24 +46,26 @@ function dropV(leg: Leg, sizeMm2: number): number {
  */
 export function chooseSizes(legs: readonly Leg[], paths: readonly Path[]): Map<string, number> {
   const byKey = new Map(legs.map((leg) => [leg.key, leg]));
-  const sizes = new Map(legs.map((leg) => [leg.key, leg.chosenMm2 ?? smallestForAmpacity(leg)]));
+  const sizes = new Map(legs.map((leg) => [leg.key, smallestForAmpacity(leg)]));
   const over = (path: Path) =>
     path.legs.reduce((sum, key) => sum + dropV(byKey.get(key)!, sizes.get(key)!), path.fixedDropV) - path.budgetV;
   for (;;) {
     const worst = paths.reduce<Path | null>((far, path) => (over(path) > (far ? over(far) : 0) ? path : far), null);
-    if (!worst) return sizes;
+    if (!worst) break;
     let best: { key: string; size: number; value: number } | null = null;
     for (const key of worst.legs) {
       const leg = byKey.get(key)!;
       const size = sizes.get(key)!;
       const next = STOCK_SIZES_MM2[STOCK_SIZES_MM2.indexOf(size) + 1];
-      if (leg.chosenMm2 !== undefined || next === undefined) continue;
+      if (next === undefined) continue;
       const value = (dropV(leg, size) - dropV(leg, next)) / ((next - size) * leg.lengthM);
       if (!best || value > best.value) best = { key, size: next, value };
     }
-    if (!best) return sizes;
+    if (!best) break;
     sizes.set(best.key, best.size);
   }
+  for (const { key, chosenMm2 } of legs) if (chosenMm2 !== undefined) sizes.set(key, chosenMm2);
+  return sizes;
 }
 
 /** Fuse for a load: the smallest that leaves the wanted headroom, or the largest there is. */

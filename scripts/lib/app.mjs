@@ -1,0 +1,76 @@
+/** The built application: bundle, page, and a running server. */
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT, Trouble, child, fingerprint, portIsFree, readStamp, sh, step, writeStamp } from './steps.mjs';
+
+const SERVER_BUNDLE = join(ROOT, 'server', 'dist', 'main.mjs');
+const WEB_ROOT = join(ROOT, 'web', 'dist');
+const DEFAULT_PORT = 5180;
+
+export async function buildServer() {
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: [join(ROOT, 'server/src/main.ts')],
+    outfile: SERVER_BUNDLE,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    logLevel: 'warning',
+    // Packages stay outside; our own workspaces come in.
+    plugins: [{ name: 'externals', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@iron-nudge/') || path.startsWith('/') ? undefined : { path, external: true })) }],
+  });
+}
+
+export async function buildAll() {
+  const now = fingerprint(['core/src', 'server/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'examples/demo', 'package-lock.json']);
+  if (readStamp('build') === now && existsSync(SERVER_BUNDLE) && existsSync(join(WEB_ROOT, 'index.html'))) return;
+  await step('building', async () => {
+    await buildServer();
+    await sh(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
+      cwd: join(ROOT, 'web'),
+      capture: true,
+      trouble: 'The web application could not be built.',
+    });
+    writeStamp('build', now);
+  });
+}
+
+/** The wanted port: the one asked for, which must be free, or the first free one from the usual. */
+export async function choosePort(asked) {
+  if (asked !== undefined && asked !== '') {
+    const port = Number(asked);
+    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Trouble(`PORT is "${asked}", which is not a port.`);
+    if (!(await portIsFree(port))) throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
+    return port;
+  }
+  for (let port = DEFAULT_PORT; port < DEFAULT_PORT + 50; port++) if (await portIsFree(port)) return port;
+  throw new Trouble(`Ports ${DEFAULT_PORT} to ${DEFAULT_PORT + 49} are all taken: choose one with PORT=….`);
+}
+
+/** Starts the server; resolves when it answers. */
+export async function startServer({ databaseUrl, port, postgresPid, dev = false }) {
+  const args = dev ? [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'watch', '--clear-screen=false', join(ROOT, 'server/src/main.ts')] : ['--enable-source-maps', SERVER_BUNDLE];
+  const server = child(process.execPath, args, {
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: {
+      ...process.env,
+      NODE_ENV: dev ? 'development' : 'production',
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      SEED_DEMO: 'yes',
+      POSTGRES_PID: String(postgresPid),
+      ...(dev ? {} : { WEB_ROOT }),
+    },
+  });
+  const ready = await Promise.race([
+    new Promise((resolve) => server.process.on('message', resolve)),
+    server.gone.then(({ code }) => ({ ready: false, code: 'exited', message: `it ended with code ${code}` })),
+  ]);
+  if (!ready.ready) {
+    if (ready.code === 'EADDRINUSE') throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
+    throw new Trouble(`The server did not start: ${ready.message}.`);
+  }
+  return { ...server, port: ready.port };
+}

@@ -1,0 +1,57 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import type { DataSource } from 'typeorm';
+import { HttpError, toHttpError } from './errors.ts';
+import { projectRoutes } from './routes/projects.ts';
+
+export interface AppOptions {
+  readonly source: DataSource;
+  /** Built web application to serve; none while Vite serves it. */
+  readonly webRoot: string | null;
+  readonly log: (line: string) => void;
+}
+
+export function createApp({ source, webRoot, log }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((_request, response, next) => {
+    response.set({
+      'X-Content-Type-Options': 'nosniff',
+      'Referrer-Policy': 'no-referrer',
+      'Content-Security-Policy': "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; worker-src 'self' blob:",
+    });
+    next();
+  });
+  app.use('/api', sameOrigin);
+  app.use('/api', express.json({ limit: '4mb' }));
+  app.get('/api/health', async (_request, response) => {
+    await source.query('SELECT 1');
+    response.json({ ok: true });
+  });
+  app.use('/api/projects', projectRoutes(source));
+  app.use('/api', () => {
+    throw new HttpError(404, 'no-route', 'There is nothing at this address.');
+  });
+  if (webRoot !== null && existsSync(webRoot)) {
+    app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(express.static(webRoot, { index: false }));
+    app.get('/{*path}', (_request, response) => response.sendFile(join(webRoot, 'index.html')));
+  }
+  const onError: ErrorRequestHandler = (thrown, request, response, next) => {
+    if (response.headersSent) return next(thrown);
+    const error = toHttpError(thrown);
+    if (error.status >= 500) log(`${request.method} ${request.path}: ${thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)}`);
+    response.status(error.status).json(error.body());
+  };
+  app.use(onError);
+  return app;
+}
+
+/** The server has no log-in and listens on loopback: a page from elsewhere must not write through it. */
+const sameOrigin: express.RequestHandler = (request, _response, next) => {
+  const site = request.get('sec-fetch-site');
+  if (request.method !== 'GET' && site !== undefined && site !== 'same-origin' && site !== 'none')
+    throw new HttpError(403, 'other-origin', 'Requests from other sites are refused.');
+  next();
+};

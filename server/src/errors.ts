@@ -1,0 +1,44 @@
+/** The one shape of every error that leaves the server. */
+export interface ErrorBody {
+  readonly code: string;
+  readonly message: string;
+  /** Field of the request that is to blame; empty when none is. */
+  readonly path: string;
+}
+
+export class HttpError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly path = '',
+  ) {
+    super(message);
+  }
+
+  body(): ErrorBody {
+    return { code: this.code, message: this.message, path: this.path };
+  }
+}
+
+/** Classes of PostgreSQL's SQLSTATE (appendix A of its manual) that a person can do something about. */
+const DATABASE_ERRORS: readonly { starts: string; status: number; code: string; message: string }[] = [
+  { starts: '53100', status: 507, code: 'disk-full', message: 'The disk is full: nothing was saved. Free some space; your edits are kept in this browser.' },
+  { starts: '53', status: 503, code: 'database-busy', message: 'The database has no room for another connection. Try again in a moment.' },
+  { starts: '57P', status: 503, code: 'database-unavailable', message: 'The database is not running. Your edits are kept in this browser.' },
+  { starts: '08', status: 503, code: 'database-unavailable', message: 'The database cannot be reached. Your edits are kept in this browser.' },
+  { starts: 'ECONN', status: 503, code: 'database-unavailable', message: 'The database cannot be reached. Your edits are kept in this browser.' },
+];
+
+/** Any thrown value as an error with a status. */
+export function toHttpError(thrown: unknown): HttpError {
+  if (thrown instanceof HttpError) return thrown;
+  const { code, type, message } = (typeof thrown === 'object' && thrown !== null ? thrown : {}) as Record<string, unknown>;
+  if (type === 'entity.parse.failed') return new HttpError(400, 'bad-json', `The request is not JSON: ${String(message)}`);
+  if (type === 'entity.too.large') return new HttpError(413, 'too-large', 'The project is larger than 4 MB.');
+  const known = DATABASE_ERRORS.find(({ starts }) => typeof code === 'string' && code.startsWith(starts));
+  if (known) return new HttpError(known.status, known.code, known.message);
+  if (/Connection terminated|timeout exceeded when trying to connect/.test(String(message)))
+    return new HttpError(503, 'database-unavailable', 'The database cannot be reached. Your edits are kept in this browser.');
+  return new HttpError(500, 'internal', 'Something went wrong in the server; its log says more.');
+}

@@ -1,0 +1,60 @@
+/** The server's routes, with one kind of error. */
+import type { Design } from '@iron-nudge/core';
+
+export interface ProjectSummary {
+  id: string;
+  name: string;
+  revision: number;
+  updatedAt: string;
+  jobs: number;
+}
+export interface ProjectRecord {
+  id: string;
+  revision: number;
+  document: Design;
+  updatedAt: string;
+}
+
+/** `offline` when no answer came at all. */
+export class ApiError extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly path: string,
+    readonly status: number,
+  ) {
+    super(message);
+  }
+  /** Whether the same request may succeed later. */
+  get passing(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
+}
+
+async function request<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      keepalive,
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new ApiError('offline', 'The server does not answer. Edits are kept in this browser until it does.', '', 0);
+  }
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) return answer as T;
+  const { code, message, path: field } = (answer ?? {}) as Partial<Record<'code' | 'message' | 'path', string>>;
+  throw new ApiError(code ?? 'offline', message ?? 'The server does not answer as it should.', field ?? '', response.status);
+}
+
+export const api = {
+  list: () => request<{ projects: ProjectSummary[] }>('GET', '/projects').then(({ projects }) => projects),
+  load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
+  create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),
+  save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
+  duplicate: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/duplicate`),
+  remove: (id: string) => request<void>('DELETE', `/projects/${id}`),
+  restore: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/restore`),
+};

@@ -1,0 +1,274 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formatQuantity, sizeName, wireBranch, WIRE_COLOURS, type Drawing, type DrawnSymbol, type DrawnWire, type Wire } from '@iron-nudge/core';
+import { useMeter } from '../stores/meter.ts';
+import { useProject } from '../stores/project.ts';
+import { across, liveness } from './live.ts';
+import PathSymbol from './PathSymbol.vue';
+
+const props = defineProps<{ drawing: Drawing; job: string }>();
+const project = useProject();
+const meter = useMeter();
+
+const wires = computed(() => new Map(project.analysis?.netlist.wires.map((wire) => [wire.id, wire])));
+const reading = computed(() => project.reading);
+
+const points = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x},${y}`).join(' ');
+const wireOf = (drawn: DrawnWire): Wire | undefined => wires.value.get(drawn.wire);
+const stateOf = (wire: Wire | undefined) => (wire ? liveness(reading.value, wire.from, wireBranch(wire.id)) : 'dead');
+const drop = (wire: Wire) => across(reading.value, wire.from, wire.to);
+
+const flagged = computed(() => {
+  const marks = new Map<string, string>();
+  for (const { subject, severity } of project.findings)
+    if (severity !== 'hold' && marks.get(subject.id) !== 'danger') marks.set(subject.id, severity);
+  return marks;
+});
+
+function wireWords(wire: Wire): string {
+  const volts = drop(wire);
+  return `Wire ${wire.tag}, ${wire.colour}, ${sizeName(wire.sizeMm2)}, ${wire.lengthM.toFixed(2)} m${volts === null ? '' : `, ${formatQuantity(Math.abs(volts), 'V')} lost`}`;
+}
+function symbolWords(symbol: DrawnSymbol): string {
+  const volts = across(reading.value, symbol.upper, symbol.lower);
+  const amps = Math.abs(reading.value?.amps[symbol.branch] ?? 0);
+  return `${symbol.labels.join(', ')}: ${volts === null ? 'floating' : formatQuantity(Math.abs(volts), 'V')}, ${formatQuantity(amps, 'A')}`;
+}
+const selected = (id: string) => project.selection?.id === id;
+const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
+
+function dropText(wire: Wire): string {
+  const volts = drop(wire);
+  if (volts === null || Math.abs(volts) < 0.0005) return '';
+  const size = Math.abs(volts);
+  return size < 0.1 ? ` −${Math.round(size * 1000)} mV` : ` −${size.toFixed(2)} V`;
+}
+const headOf = (wire: Wire) => `${wire.tag} ${wire.colour} ${wire.lengthM.toFixed(2)} m`;
+/** The monospaced face is 0.6 em wide at 11 px. */
+const labelWidth = (wire: Wire) => Math.max(headOf(wire).length + dropText(wire).length, sizeName(wire.sizeMm2).length) * 6.65 + 22;
+const railVolts = (at: string) => {
+  const volts = reading.value?.volts[at];
+  return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
+};
+const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
+</script>
+
+<template>
+  <section class="drawing" aria-label="Current paths">
+    <svg :viewBox="`0 0 ${drawing.width} ${drawing.height}`" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Current paths, a table of the same follows">
+      <g v-for="rail in drawing.rails" :key="rail.part + rail.terminal" class="rail" :data-side="rail.side" :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)">
+        <line :x1="rail.x1" :x2="rail.x2" :y1="rail.y" :y2="rail.y" />
+        <text :x="rail.x1 + 2" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
+          {{ RAIL_NUMBER[rail.side] }} · {{ rail.name }}<template v-if="rail.side !== 'return'"> · {{ railVolts(rail.terminal) }}</template>
+        </text>
+      </g>
+      <polyline v-for="(link, at) in drawing.links" :key="at" class="link" :points="points(link.points)" />
+      <g v-for="(line, at) in drawing.lines" :key="`line${at}`" class="metal" :data-role="line.role" :data-live="liveness(reading, line.terminal, line.branch)">
+        <polyline :points="points(line.points)" />
+      </g>
+      <g
+        v-for="wire in drawing.wires"
+        :key="wire.wire"
+        class="wire"
+        :class="{ selected: selected(wire.wire) }"
+        :data-role="wire.role"
+        :data-live="stateOf(wireOf(wire))"
+        :data-wire="wireOf(wire)?.tag"
+        :data-flag="flagged.get(wire.wire)"
+        tabindex="0"
+        role="button"
+        :aria-label="wireOf(wire) ? wireWords(wireOf(wire)!) : ''"
+        @mouseenter="meter.point({ kind: 'wire', id: wire.wire })"
+        @mouseleave="meter.leave()"
+        @focus="meter.point({ kind: 'wire', id: wire.wire })"
+        @blur="meter.leave()"
+        @click="project.selection = { kind: 'wire', id: wire.wire }"
+        @keydown.enter.space.prevent="project.selection = { kind: 'wire', id: wire.wire }"
+      >
+        <polyline class="hit" :points="points(wire.points)" />
+        <polyline class="line" :points="points(wire.points)" />
+        <g v-if="wire.labelled && wireOf(wire)" class="label" :transform="`translate(${wire.labelX} ${wire.labelY})`">
+          <rect x="-4" y="-16" :width="labelWidth(wireOf(wire)!)" height="31" rx="3" />
+          <rect class="swatch" x="0" y="-12" width="5" height="23" :fill="swatch(wireOf(wire)!.colour)" />
+          <text x="11" y="-4">{{ headOf(wireOf(wire)!) }}<tspan class="drop">{{ dropText(wireOf(wire)!) }}</tspan></text>
+          <text x="11" y="10" class="faint">{{ sizeName(wireOf(wire)!.sizeMm2) }}</text>
+        </g>
+      </g>
+      <g
+        v-for="symbol in drawing.symbols"
+        :key="symbol.part + symbol.key"
+        class="symbol"
+        :class="{ selected: selected(symbol.part) }"
+        :data-role="symbol.role"
+        :data-live="liveness(reading, symbol.upper, symbol.branch)"
+        :data-flag="flagged.get(symbol.part)"
+        :data-part="symbol.part"
+        tabindex="0"
+        role="button"
+        :aria-label="symbolWords(symbol)"
+        @mouseenter="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
+        @mouseleave="meter.leave()"
+        @focus="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
+        @blur="meter.leave()"
+        @click="project.selection = { kind: 'part', id: symbol.part }"
+        @keydown.enter.space.prevent="project.selection = { kind: 'part', id: symbol.part }"
+      >
+        <PathSymbol :symbol="symbol" :reading="reading" />
+      </g>
+      <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
+      <g class="numbers">
+        <line :x1="24" :x2="drawing.width - 24" :y1="drawing.height - 22" :y2="drawing.height - 22" />
+        <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
+      </g>
+    </svg>
+    <table class="visually-hidden">
+      <caption>
+        Current paths
+      </caption>
+      <tbody>
+        <tr v-for="symbol in drawing.symbols" :key="symbol.part + symbol.key">
+          <td>{{ symbolWords(symbol) }}</td>
+        </tr>
+        <tr v-for="wire in drawing.wires" :key="wire.wire">
+          <td>{{ wireOf(wire) ? wireWords(wireOf(wire)!) : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.drawing {
+  background: var(--paper);
+  min-height: 0;
+  position: relative;
+  padding: 6px 10px;
+}
+svg {
+  width: 100%;
+  height: 100%;
+  display: block;
+  font: 11px var(--mono);
+}
+@media (max-width: 800px) {
+  svg {
+    height: 420px;
+  }
+}
+text {
+  fill: var(--ink);
+}
+.faint {
+  fill: var(--iron);
+}
+.rail line {
+  stroke-width: 5;
+  stroke: var(--dead);
+}
+.rail[data-side='feed'] line {
+  stroke-width: 2.5;
+}
+.rail[data-side='supply'][data-live='live'] line {
+  stroke: var(--copper);
+}
+.rail[data-side='feed'][data-live='live'] line {
+  stroke: var(--control);
+}
+.rail[data-side='feed'][data-live='live'] text {
+  fill: var(--control);
+}
+.rail[data-live='return'] line {
+  stroke: var(--ink);
+}
+.rail text {
+  font-weight: 500;
+}
+.link {
+  fill: none;
+  stroke: var(--iron);
+  stroke-width: 1.2;
+  stroke-dasharray: 7 5;
+}
+.wire,
+.symbol {
+  cursor: pointer;
+  outline: none;
+}
+.line,
+.metal polyline {
+  fill: none;
+  stroke: var(--dead);
+  stroke-width: 1.8;
+}
+.hit {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 14;
+}
+[data-role='load'] > .line,
+.metal[data-role='load'] polyline {
+  stroke-width: 3.4;
+}
+[data-role='load'][data-live='live'] > .line,
+.metal[data-role='load'][data-live='live'] polyline {
+  stroke: var(--copper-idle);
+}
+[data-role='load'][data-live='flowing'] > .line,
+.metal[data-role='load'][data-live='flowing'] polyline {
+  stroke: var(--copper);
+  stroke-width: 4.6;
+}
+[data-role='control'][data-live='live'] > .line,
+.metal[data-role='control'][data-live='live'] polyline {
+  stroke: var(--control-idle);
+}
+[data-role='control'][data-live='flowing'] > .line,
+.metal[data-role='control'][data-live='flowing'] polyline {
+  stroke: var(--control);
+  stroke-width: 2.4;
+}
+.label rect:first-child {
+  fill: color-mix(in srgb, var(--paper) 88%, transparent);
+  stroke: none;
+}
+[data-role='load'] .label rect:first-child {
+  fill: var(--sheet);
+  stroke: var(--line);
+}
+.wire[data-flag='caution'] .label rect:first-child {
+  stroke: var(--caution);
+  fill: color-mix(in srgb, var(--caution) 12%, var(--sheet));
+}
+.wire[data-flag='danger'] .label rect:first-child {
+  stroke: var(--danger);
+  fill: color-mix(in srgb, var(--danger) 12%, var(--sheet));
+}
+.swatch {
+  stroke: var(--line);
+  stroke-width: 0.7;
+}
+.wire:hover .label rect:first-child,
+.wire:focus-visible .label rect:first-child,
+.wire.selected .label rect:first-child {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.wire:focus-visible .line,
+.wire.selected .line {
+  filter: drop-shadow(0 0 3px var(--control));
+}
+.drop {
+  fill: var(--copper);
+}
+.dot {
+  fill: var(--ink);
+  pointer-events: none;
+}
+.numbers line {
+  stroke: var(--line);
+}
+.numbers text {
+  text-anchor: middle;
+  font-size: 13px;
+}
+</style>

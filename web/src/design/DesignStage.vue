@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useProject } from '../stores/project.ts';
+import ProjectSide from '../project/ProjectSide.vue';
+import CurrentPaths from './CurrentPaths.vue';
+import FindingsPanel from './FindingsPanel.vue';
+import MeterPanel from './MeterPanel.vue';
+import SentenceBar from './SentenceBar.vue';
+import SignalDesk from './SignalDesk.vue';
+import StaircasePanel from './StaircasePanel.vue';
+
+const project = useProject();
+const view = computed(() => project.jobView);
+</script>
+
+<template>
+  <div class="workbench">
+    <ProjectSide />
+    <main v-if="project.job" class="centre">
+      <SentenceBar :key="project.job.id" />
+      <CurrentPaths v-if="view?.drawing" :drawing="view.drawing" :job="project.job.id" />
+      <div v-else class="unwired" role="status">
+        <h2>Not wired yet</h2>
+        <p v-for="reason in view?.unwired ?? []" :key="reason">{{ reason }}</p>
+        <p class="hint">Nothing of this job is drawn or checked until it can be wired. Change a phrase above, or undo.</p>
+      </div>
+      <div class="foot">
+        <SignalDesk />
+        <MeterPanel />
+      </div>
+    </main>
+    <main v-else class="centre none">
+      <h1>No job yet</h1>
+      <p>A job is one sentence: when something is on, switch a load, from a supply, through a relay. Start one with “+ job”.</p>
+    </main>
+    <aside v-if="project.job" class="right" aria-label="Checks">
+      <StaircasePanel />
+      <FindingsPanel />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.workbench {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 206px minmax(0, 1fr) 344px;
+}
+.centre {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  min-height: 0;
+  min-width: 0;
+}
+.centre.none {
+  display: block;
+  padding: 60px;
+}
+.foot {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 232px;
+  background: var(--bench);
+  border-top: 1px solid var(--line);
+  min-height: 132px;
+}
+.right {
+  background: var(--sheet);
+  border-left: 1px solid var(--line);
+  padding: 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 18px;
+  min-height: 0;
+}
+.right > :last-child {
+  flex: 1;
+}
+.unwired {
+  padding: 48px;
+  max-width: 640px;
+}
+.hint {
+  color: var(--iron);
+}
+@media (max-width: 1100px) {
+  .workbench {
+    grid-template-columns: 172px minmax(0, 1fr) 270px;
+  }
+  .foot {
+    grid-template-columns: minmax(0, 1fr) 190px;
+  }
+}
+@media (max-width: 800px) {
+  .workbench {
+    display: block;
+    overflow-y: auto;
+  }
+  .centre {
+    display: block;
+  }
+  .foot {
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { message } from 'ant-design-vue';
+import type { Finding, MendingNudge } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { SEVERITY } from '../ui/severity.ts';
+import SeverityMark from '../ui/SeverityMark.vue';
+import WorkingModal from './WorkingModal.vue';
+
+const project = useProject();
+const working = ref<Finding | null>(null);
+const peeking = ref('');
+const open = computed(() => project.findings.filter(({ severity }) => severity !== 'hold').length);
+const holding = computed(() => project.findings.length - open.value);
+
+function isSubject(finding: Finding): boolean {
+  return project.selection !== null && finding.subject.id === project.selection.id;
+}
+function select(finding: Finding): void {
+  const { kind, id } = finding.subject;
+  const { wires = [], parts = [] } = project.analysis?.netlist ?? {};
+  if (kind === 'wire' && wires.some((wire) => wire.id === id)) project.selection = { kind: 'wire', id };
+  else if (parts.some((part) => part.id === id)) project.selection = { kind: 'part', id };
+}
+async function apply(nudge: MendingNudge): Promise<void> {
+  peeking.value = '';
+  if (await project.patch(nudge.label.toLowerCase(), nudge.patches)) void message.success('Nudged. Ctrl Z takes it back.', 3);
+}
+</script>
+
+<template>
+  <section aria-label="Findings" class="findings">
+    <h2 class="caps">Findings · {{ open === 0 ? 'nothing to fix' : `${open} to fix` }}, {{ holding }} hold</h2>
+    <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
+      <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
+    </div>
+    <ul aria-live="polite">
+      <li v-for="finding in project.findings" :key="finding.key" :class="[finding.severity, { selected: isSubject(finding) }]" :data-rule="finding.rule" :data-severity="finding.severity">
+        <SeverityMark :severity="finding.severity" />
+        <div class="text">
+          <button class="bare title" :title="`${SEVERITY[finding.severity].word}: ${finding.rule}`" @click="select(finding)">{{ finding.title }}</button>
+          <p>{{ finding.detail }}</p>
+          <div v-if="finding.severity !== 'hold'" class="row">
+            <button
+              v-if="project.nudges.get(finding.key)"
+              class="plain-button strong"
+              @click="apply(project.nudges.get(finding.key)!)"
+              @mouseenter="peeking = finding.key"
+              @focus="peeking = finding.key"
+              @mouseleave="peeking = ''"
+              @blur="peeking = ''"
+            >
+              {{ project.nudges.get(finding.key)!.label }}
+            </button>
+            <button class="plain-button" @click="working = finding">Working</button>
+          </div>
+          <ul v-if="peeking === finding.key && project.nudges.get(finding.key)" class="moves">
+            <li v-if="project.nudges.get(finding.key)!.moves.length === 0">Nothing else moves.</li>
+            <li v-for="move in project.nudges.get(finding.key)!.moves.slice(0, 5)" :key="move.title">
+              <SeverityMark :severity="move.to ?? 'hold'" />{{ move.to ? move.title : `gone: ${move.title}` }}
+            </li>
+            <li v-if="project.nudges.get(finding.key)!.moves.length > 5">and {{ project.nudges.get(finding.key)!.moves.length - 5 }} more numbers</li>
+          </ul>
+        </div>
+        <button v-if="finding.severity === 'hold'" class="bare sum" :aria-label="`Working: ${finding.title}`" title="Working" @click="working = finding">Σ</button>
+      </li>
+    </ul>
+    <WorkingModal v-model:finding="working" />
+  </section>
+</template>
+
+<style scoped>
+.findings {
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+h2.caps {
+  padding-bottom: 7px;
+  border-bottom: 1px solid var(--line);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.findings > ul {
+  overflow-y: auto;
+  min-height: 0;
+  flex: 1;
+}
+.findings > ul > li {
+  display: flex;
+  gap: 10px;
+  padding: 7px 4px 7px 2px;
+  border-bottom: 1px solid var(--line);
+}
+.selected {
+  background: var(--control-fill);
+}
+.text {
+  flex: 1;
+  min-width: 0;
+}
+.text p {
+  margin: 0;
+  font-size: 12.5px;
+  color: var(--iron);
+  line-height: 1.3;
+}
+.title {
+  line-height: 1.25;
+}
+.danger .title,
+.caution .title {
+  font-weight: 600;
+}
+.row {
+  margin: 6px 0 3px;
+  flex-wrap: wrap;
+}
+.mark {
+  margin-top: 5px;
+}
+.sum {
+  color: var(--iron);
+  padding: 0 4px;
+  align-self: start;
+}
+.moves {
+  margin: 6px 0 2px;
+  border-left: 3px solid var(--line);
+  padding-left: 8px;
+  font-size: 12.5px;
+  color: var(--iron);
+}
+.moves li {
+  display: flex;
+  gap: 6px;
+}
+.unwired {
+  border-left: 3px solid var(--danger);
+  padding: 4px 10px;
+  margin: 8px 0;
+}
+.unwired p {
+  margin: 0 0 4px;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+/** One part on its path: leads, symbol, labels. Shapes after IEC 60617, drawn by us. */
+import { computed } from 'vue';
+import { formatQuantity, pinOf, type DeskReading, type DrawnSymbol } from '@iron-nudge/core';
+
+const props = defineProps<{ symbol: DrawnSymbol; reading: DeskReading | null }>();
+const HALF: Readonly<Record<DrawnSymbol['symbol'], number>> = {
+  fuse: 17,
+  switch: 13,
+  'ground-switch': 13,
+  coil: 22,
+  'contact-closing': 14,
+  'contact-changeover': 14,
+  diode: 9,
+  heater: 24,
+  filament: 15,
+  led: 14,
+  motor: 16,
+  solenoid: 22,
+};
+const half = computed(() => HALF[props.symbol.symbol]);
+const x = computed(() => props.symbol.x);
+const m = computed(() => props.symbol.middle);
+const top = computed(() => m.value - half.value);
+const bottom = computed(() => m.value + half.value);
+const closed = computed(() => props.reading?.closed[props.symbol.branch] ?? false);
+const amps = computed(() => Math.abs(props.reading?.amps[props.symbol.branch] ?? 0));
+const isContact = computed(() => props.symbol.symbol.startsWith('contact'));
+const isSwitch = computed(() => isContact.value || props.symbol.symbol === 'switch' || props.symbol.symbol === 'ground-switch');
+const labelLeft = computed(() => props.symbol.symbol === 'coil');
+const labelX = computed(() => (labelLeft.value ? x.value - 62 : x.value + 24));
+const upperPin = computed(() => pinOf(props.symbol.upper));
+const lowerPin = computed(() => pinOf(props.symbol.lower));
+/** A contact that rests on 87a opens towards 87, and the other way about. */
+const otherPin = computed(() => (lowerPin.value === '87a' ? '87' : '87a'));
+const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
+const zig = computed(() => {
+  const y = m.value - 12;
+  return `M${x.value - 6} ${y} l12 5 l-12 5 l12 5 l-12 5 l12 5`;
+});
+</script>
+
+<template>
+  <g class="body">
+    <rect class="hit" :x="x - 24" :y="symbol.y1" width="48" :height="symbol.y2 - symbol.y1" />
+    <line class="line" :x1="x" :x2="x" :y1="symbol.y1" :y2="top" />
+    <line class="line" :x1="x" :x2="x" :y1="bottom" :y2="symbol.y2" />
+
+    <template v-if="symbol.symbol === 'fuse'">
+      <rect class="box" :x="x - 9" :y="top" width="18" :height="2 * half" />
+      <line class="line" :x1="x" :x2="x" :y1="top" :y2="bottom" />
+    </template>
+    <template v-else-if="isSwitch">
+      <line class="line" :x1="x" :y1="bottom" :x2="closed ? x : x - 12" :y2="closed ? top : top + 1" />
+      <circle class="pin" :cx="x" :cy="top" r="3.6" />
+      <circle class="pin" :cx="x" :cy="bottom" r="3.6" />
+      <template v-if="symbol.symbol === 'contact-changeover'">
+        <circle class="pin" :cx="x - 15" :cy="top" r="3" />
+        <text class="faint" :x="x - 22" :y="top + 4" text-anchor="end">{{ otherPin }}</text>
+      </template>
+      <template v-if="isContact">
+        <text class="pin-name" :x="x + 9" :y="top - 3">{{ upperPin }}</text>
+        <text class="pin-name" :x="x + 9" :y="bottom + 12">{{ lowerPin }}</text>
+      </template>
+      <g v-if="symbol.symbol === 'ground-switch'" class="ground">
+        <line :x1="x - 12" :x2="x - 20" :y1="m" :y2="m" />
+        <line :x1="x - 20" :x2="x - 20" :y1="m - 5" :y2="m + 5" />
+      </g>
+      <line v-if="symbol.symbol === 'switch'" class="lever" :x1="x - (closed ? 3 : 8)" :x2="x - 18" :y1="m" :y2="m" />
+    </template>
+    <template v-else-if="symbol.symbol === 'coil'">
+      <rect class="box coil" :x="x - 26" :y="top" width="52" :height="2 * half" />
+      <line class="slash" :x1="x - 26" :y1="bottom" :x2="x + 26" :y2="top" />
+      <text class="pin-name" :x="x - 6" :y="top - 4" text-anchor="end">{{ upperPin }}</text>
+      <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
+    </template>
+    <template v-else-if="symbol.symbol === 'diode'">
+      <path class="solid" :d="`M${x - 9} ${bottom} h18 l-9 ${-2 * half} z`" />
+      <line class="bar" :x1="x - 9" :x2="x + 9" :y1="top" :y2="top" />
+      <text class="faint" :x="x + 13" :y="m - 8">{{ symbol.labels[0] }}</text>
+    </template>
+    <template v-else-if="symbol.symbol === 'heater'">
+      <rect class="box" :x="x - 14" :y="top" width="28" :height="2 * half" />
+      <path class="mark" :d="zig" />
+    </template>
+    <template v-else-if="symbol.symbol === 'filament'">
+      <circle class="box" :cx="x" :cy="m" :r="half" />
+      <path class="mark" :d="`M${x - 10.6} ${m - 10.6} l21.2 21.2 M${x + 10.6} ${m - 10.6} l-21.2 21.2`" />
+    </template>
+    <template v-else-if="symbol.symbol === 'led'">
+      <path class="box" :d="`M${x - 12} ${top} h24 l-12 ${2 * half} z`" />
+      <line class="mark" :x1="x - 12" :x2="x + 12" :y1="bottom" :y2="bottom" />
+      <path class="mark" :d="`M${x + 12} ${m - 2} l8 -6 M${x + 12} ${m + 6} l8 -6`" />
+    </template>
+    <template v-else-if="symbol.symbol === 'motor'">
+      <circle class="box" :cx="x" :cy="m" :r="half" />
+      <text class="letter" :x="x" :y="m + 5">M</text>
+    </template>
+    <template v-else>
+      <rect class="box" :x="x - 13" :y="top" width="26" :height="2 * half" />
+      <path class="mark" :d="`M${x} ${top + 5} q12 4 0 9 q12 4 0 9 q12 4 0 9`" />
+    </template>
+
+    <text v-for="(label, at) in labels" :key="at" :x="labelX" :y="m - 4 + 14 * at" :text-anchor="labelLeft ? 'end' : 'start'" :class="at === 0 ? 'name' : 'faint'">
+      {{ label }}
+    </text>
+    <text v-if="symbol.symbol === 'coil'" class="amps" :x="labelX" :y="m + 24" text-anchor="end">{{ amps > 0.0005 ? formatQuantity(amps, 'A') : '' }}</text>
+    <text v-else-if="symbol.role === 'load' && labels.length > 1 && symbol.symbol !== 'fuse'" class="amps load" :x="labelX" :y="m + 24">{{ amps > 0.0005 ? formatQuantity(amps, 'A') : '' }}</text>
+  </g>
+</template>
+
+<style scoped>
+.hit {
+  fill: transparent;
+}
+.line {
+  stroke: var(--dead);
+  stroke-width: 1.8;
+}
+.box {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.7;
+}
+.coil {
+  fill: var(--sheet);
+}
+.slash,
+.mark {
+  fill: none;
+  stroke: var(--iron);
+  stroke-width: 1.7;
+}
+.lever,
+.ground line {
+  stroke: var(--iron);
+  stroke-width: 1.6;
+}
+.pin {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+.solid {
+  fill: var(--ink);
+}
+.bar {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.letter {
+  font: 600 15px var(--condensed);
+  text-anchor: middle;
+  fill: var(--ink);
+}
+text {
+  fill: var(--ink);
+}
+.faint,
+.pin-name {
+  fill: var(--iron);
+}
+.name {
+  font-weight: 500;
+}
+.amps {
+  fill: var(--control);
+}
+.amps.load {
+  fill: var(--copper);
+}
+[data-role='load'] .line {
+  stroke-width: 3.4;
+}
+[data-role='load'][data-live='live'] .line {
+  stroke: var(--copper-idle);
+}
+[data-role='load'][data-live='flowing'] .line {
+  stroke: var(--copper);
+  stroke-width: 4.6;
+}
+[data-role='load'][data-live='flowing'] .mark {
+  stroke: var(--copper);
+}
+[data-role='control'][data-live='live'] .line {
+  stroke: var(--control-idle);
+}
+[data-role='control'][data-live='flowing'] .line {
+  stroke: var(--control);
+  stroke-width: 2.4;
+}
+[data-live='flowing'] .coil {
+  fill: var(--control-fill);
+  stroke: var(--control);
+}
+[data-live='flowing'] .slash {
+  stroke: var(--control);
+}
+[data-flag='danger'] .box {
+  stroke: var(--danger);
+  stroke-width: 2.6;
+}
+[data-flag='caution'] .box {
+  stroke: var(--caution);
+  stroke-width: 2.4;
+}
+.symbol:focus-visible .box,
+.symbol:hover .box,
+.symbol.selected .box {
+  stroke-width: 2.8;
+}
+.symbol:focus-visible .hit,
+.symbol.selected .hit {
+  fill: color-mix(in srgb, var(--control) 14%, transparent);
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formatQuantity } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+
+const project = useProject();
+const steps = computed(() => project.jobView?.steps ?? []);
+const most = computed(() => Math.max(1, ...steps.value.map(({ ampere }) => ampere)));
+
+function select(subject: string): void {
+  const wire = project.analysis?.netlist.wires.some(({ id }) => id === subject);
+  const part = project.analysis?.netlist.parts.some(({ id }) => id === subject);
+  if (wire) project.selection = { kind: 'wire', id: subject };
+  else if (part) project.selection = { kind: 'part', id: subject };
+}
+</script>
+
+<template>
+  <section aria-label="Current staircase">
+    <h2 class="caps">Current staircase</h2>
+    <ol>
+      <li v-for="step in steps" :key="step.id" :class="{ fails: !step.holds }">
+        <button class="bare" :title="step.note" @click="select(step.subject)">
+          <span class="label">{{ step.label }}</span>
+          <span class="track" aria-hidden="true"><span class="fill" :class="step.id" :style="{ width: `${(100 * step.ampere) / most}%` }" /></span>
+          <span class="value mono">{{ step.ampere === 0 ? 'none' : formatQuantity(step.ampere, 'A') }}</span>
+          <span v-if="!step.holds" class="visually-hidden">too low</span>
+        </button>
+      </li>
+    </ol>
+    <p class="foot">The fuse stands above the load; all below stand above the fuse.</p>
+  </section>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 8px 0 6px;
+  padding: 0;
+}
+button {
+  display: grid;
+  grid-template-columns: 92px 1fr 64px;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  padding: 3px 0;
+}
+.track {
+  height: 15px;
+  background: var(--bench);
+  border-radius: 3px;
+  overflow: hidden;
+}
+.fill {
+  display: block;
+  height: 100%;
+  background: var(--step);
+  border-radius: 3px;
+}
+.fill.load {
+  background: var(--copper);
+}
+.fails .fill {
+  background: var(--danger);
+}
+.fails .value,
+.fails .label {
+  color: var(--danger);
+}
+.value {
+  text-align: right;
+  font-weight: 500;
+}
+.foot {
+  margin: 0;
+  font-size: 12.5px;
+  color: var(--iron);
+}
+</style>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { Modal } from 'ant-design-vue';
+import { computed } from 'vue';
+import { mintId, type Design, type Place } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import NumberField from '../ui/NumberField.vue';
+import SelectField from '../ui/SelectField.vue';
+import TextField from '../ui/TextField.vue';
+
+const open = defineModel<boolean>('open', { required: true });
+const project = useProject();
+const design = computed<Design>(() => project.design!);
+const pairs = computed(() => {
+  const { places } = design.value;
+  return places.flatMap((a, at) => places.slice(at + 1).map((b) => ({ a, b, at: distanceAt(a.id, b.id) })));
+});
+
+function distanceAt(a: string, b: string): number {
+  return design.value.distances.findIndex((row) => (row.a === a && row.b === b) || (row.a === b && row.b === a));
+}
+const setPlace = (at: number, place: Place, typed: string | null = null) =>
+  project.patch(place.name, [{ path: ['places', at], value: place }], typed && `${place.id}-${typed}`);
+function setDistance(a: Place, b: Place, lengthM: number): void {
+  const at = distanceAt(a.id, b.id);
+  void project.patch(
+    `${a.name} to ${b.name}`,
+    [{ path: ['distances', at < 0 ? design.value.distances.length : at], value: { a: a.id, b: b.id, lengthM } }],
+    `distance-${a.id}-${b.id}`,
+  );
+}
+function clearDistance(at: number): void {
+  void project.edit('clear a distance', (now) => ({ ...now, distances: now.distances.filter((_, index) => index !== at) }));
+}
+function add(): void {
+  void project.edit('add a place', (now) => {
+    const first = now.places[0]!;
+    return { ...now, places: [...now.places, { ...first, id: mintId('place', now.places), name: `place ${now.places.length + 1}` }] };
+  });
+}
+function inUse(id: string): boolean {
+  const { supplies, signals, jobs } = design.value;
+  return (
+    design.value.places.length === 1 ||
+    [...supplies, ...signals].some(({ place }) => place === id) ||
+    jobs.some((job) => job.device.place === id || job.loads.some(({ place }) => place === id))
+  );
+}
+function remove(id: string): void {
+  void project.edit('delete a place', (now) => ({
+    ...now,
+    places: now.places.filter((place) => place.id !== id),
+    distances: now.distances.filter((row) => row.a !== id && row.b !== id),
+  }));
+}
+</script>
+
+<template>
+  <Modal v-model:open="open" title="Places and distances" :footer="null" width="760px">
+    <p>Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a tenth more.</p>
+    <SelectField
+      class="return"
+      label="Current comes back"
+      :model-value="design.settings.returnPath"
+      :options="[
+        { value: 'chassis', text: 'through the vehicle’s metal, from a stud at each place' },
+        { value: 'wire', text: 'by a wire of its own to the battery' },
+      ]"
+      @update:model-value="project.patch('return path', [{ path: ['settings', 'returnPath'], value: $event }])"
+    />
+    <div class="grid">
+      <template v-for="(place, at) in design.places" :key="place.id">
+        <TextField label="Place" :model-value="place.name" @update:model-value="setPlace(at, { ...place, name: $event }, 'name')" />
+        <NumberField label="Coldest" unit="°C" :least="-60" :most="place.hottestC" :model-value="place.coldestC" @update:model-value="setPlace(at, { ...place, coldestC: $event }, 'cold')" />
+        <NumberField label="Hottest" unit="°C" :least="place.coldestC" :most="100" :model-value="place.hottestC" @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')" />
+        <button class="plain-button danger" :disabled="inUse(place.id)" :title="inUse(place.id) ? 'In use' : ''" :aria-label="`Delete ${place.name}`" @click="remove(place.id)">Delete</button>
+      </template>
+    </div>
+    <button class="plain-button" @click="add">Add a place</button>
+    <h2 class="caps">Distances</h2>
+    <div class="pairs">
+      <div v-for="pair in pairs" :key="pair.a.id + pair.b.id" class="pair">
+        <NumberField
+          v-if="pair.at >= 0"
+          :label="`${pair.a.name} to ${pair.b.name}`"
+          unit="m"
+          :most="500"
+          :model-value="design.distances[pair.at]!.lengthM"
+          @update:model-value="setDistance(pair.a, pair.b, $event)"
+        />
+        <div v-else class="field">
+          <span>{{ pair.a.name }} to {{ pair.b.name }}</span>
+          <button class="plain-button" @click="setDistance(pair.a, pair.b, 1)">not measured: enter</button>
+        </div>
+        <button v-if="pair.at >= 0" class="bare" :aria-label="`Not measured: ${pair.a.name} to ${pair.b.name}`" title="Not measured" @click="clearDistance(pair.at)">×</button>
+      </div>
+    </div>
+  </Modal>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: 1fr 110px 110px auto;
+  gap: 8px;
+  align-items: end;
+  margin: 12px 0 10px;
+}
+.pairs {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px 14px;
+}
+.pair {
+  display: flex;
+  gap: 4px;
+  align-items: end;
+}
+.pair > :first-child {
+  flex: 1;
+}
+h2.caps {
+  margin: 18px 0 8px;
+}
+</style>

@@ -1,0 +1,196 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { message } from 'ant-design-vue';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import TopBar from '../shell/TopBar.vue';
+import CommandFinder from '../shell/CommandFinder.vue';
+import KeysHelp from '../shell/KeysHelp.vue';
+import { useProject } from '../stores/project.ts';
+
+const project = useProject();
+const route = useRoute();
+const router = useRouter();
+const finding = ref(false);
+const helping = ref(false);
+
+watch(
+  () => route.params.id,
+  (id) => {
+    if (typeof id === 'string' && id !== project.id) void project.open(id);
+  },
+  { immediate: true },
+);
+watch(
+  () => route.params.job,
+  (job) => {
+    if (typeof job === 'string' && job) project.jobId = job;
+  },
+  { immediate: true },
+);
+
+const saveWords = computed(() => {
+  switch (project.saving.kind) {
+    case 'saved':
+      return `saved · revision ${project.revision}`;
+    case 'waiting':
+      return 'saving…';
+    case 'offline':
+      return 'not saved yet: kept here';
+    case 'conflict':
+      return 'saved elsewhere';
+    case 'refused':
+      return 'not saved';
+    default:
+      return project.saving satisfies never;
+  }
+});
+
+async function undo(): Promise<void> {
+  const label = await project.undo();
+  if (label) void message.info(`Undone: ${label}`, 2);
+}
+async function redo(): Promise<void> {
+  const label = await project.redo();
+  if (label) void message.info(`Redone: ${label}`, 2);
+}
+
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const control = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (control && key === 'k') {
+    event.preventDefault();
+    finding.value = true;
+    return;
+  }
+  // Text fields keep their own undo while they are being typed in.
+  if (typing(event.target)) return;
+  if (control && (key === 'z' || key === 'y')) {
+    event.preventDefault();
+    void (key === 'y' || event.shiftKey ? redo() : undo());
+  } else if (event.key === '?') helping.value = true;
+});
+
+async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
+  try {
+    const copy = await project.resolveConflict(choice);
+    if (copy) await router.push({ name: 'design', params: { id: copy } });
+    if (choice === 'theirs') void message.info('Their version is shown; undo brings yours back.', 4);
+  } catch (error) {
+    void message.error(error instanceof Error ? error.message : String(error), 6);
+  }
+}
+</script>
+
+<template>
+  <div class="shell">
+    <TopBar :project="project.design?.name">
+      <template #stages>
+        <RouterLink class="stage" :to="{ name: 'design', params: { id: $route.params.id } }">Design</RouterLink>
+        <RouterLink class="stage" :to="{ name: 'build', params: { id: $route.params.id } }">Build</RouterLink>
+      </template>
+      <template #right>
+        <span class="saving" role="status" :data-kind="project.saving.kind">{{ saveWords }}</span>
+        <span class="row pair">
+          <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">↶</button>
+          <button class="bare tool" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="project.history.future.length === 0" @click="redo">↷</button>
+        </span>
+        <button class="bare find mono" @click="finding = true">Ctrl K</button>
+        <button class="bare tool" aria-label="Keys" title="Keys (?)" @click="helping = true">?</button>
+      </template>
+    </TopBar>
+    <div v-if="project.saving.kind === 'conflict'" class="banner" role="alert">
+      <span>{{ project.saving.message }} Nothing of yours is lost.</span>
+      <button class="plain-button" @click="resolve('theirs')">Take theirs</button>
+      <button class="plain-button" @click="resolve('mine')">Keep mine</button>
+      <button class="plain-button" @click="resolve('copy')">Keep mine as a copy</button>
+    </div>
+    <div v-else-if="project.saving.kind === 'offline' || project.saving.kind === 'refused'" class="banner" role="alert">{{ project.saving.message }}</div>
+    <div v-if="project.problem" class="banner" role="alert">
+      <span>That edit was not taken. {{ project.problem }}</span>
+      <button class="plain-button" @click="project.problem = ''">OK</button>
+    </div>
+    <main v-if="project.load.kind === 'failed'" class="middle" role="alert">
+      <h1>This project cannot be opened</h1>
+      <p>{{ project.load.message }}</p>
+      <p class="row">
+        <button class="plain-button" @click="project.open(String($route.params.id))">Try again</button>
+        <RouterLink to="/">All projects</RouterLink>
+      </p>
+    </main>
+    <main v-else-if="project.load.kind !== 'ready'" class="middle" role="status">Opening the project…</main>
+    <RouterView v-else />
+    <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" />
+    <KeysHelp v-model:open="helping" />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.stage {
+  color: #c9cfd2;
+  text-decoration: none;
+  padding: 0 12px;
+  display: flex;
+  align-items: center;
+  border-bottom: 3px solid transparent;
+  font-weight: 500;
+}
+.stage.router-link-active {
+  color: #fff;
+  border-bottom-color: #e07a3a;
+}
+.saving {
+  font: 12px var(--mono);
+  color: #b9c1c5;
+  white-space: nowrap;
+}
+.saving[data-kind='offline'],
+.saving[data-kind='conflict'],
+.saving[data-kind='refused'] {
+  color: #ffb38a;
+}
+.pair {
+  gap: 0;
+}
+.tool {
+  color: inherit;
+  font: 18px var(--text);
+  width: 28px;
+  height: 28px;
+  text-align: center;
+}
+.tool:disabled {
+  opacity: 0.35;
+  cursor: default;
+}
+.find {
+  border: 1px solid #6d787e;
+  border-radius: 4px;
+  padding: 1px 8px;
+  font-size: 12px;
+  white-space: nowrap;
+}
+.banner {
+  background: #fbeadf;
+  color: #5c2508;
+  border-bottom: 1px solid var(--copper);
+  padding: 7px 16px;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.banner .plain-button {
+  background: #fffdf8;
+  color: #1e262b;
+}
+.middle {
+  padding: 60px;
+}
+</style>

@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { message } from 'ant-design-vue';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { READY_SENTENCES, formatQuantity, mintId, signalsOf, type Design, type Signal } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import EditorPopover from '../ui/EditorPopover.vue';
+import SeverityMark from '../ui/SeverityMark.vue';
+import JobEditor from './JobEditor.vue';
+import PlacesModal from './PlacesModal.vue';
+import SignalEditor from './SignalEditor.vue';
+import SupplyEditor from './SupplyEditor.vue';
+
+const project = useProject();
+const router = useRouter();
+const placesOpen = ref(false);
+const design = computed<Design>(() => project.design!);
+const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.id, view])));
+
+const NATURE: Readonly<Record<Signal['nature'], string>> = { feed: 'feed', switch: 'switch', 'ground-switch': 'to ground' };
+
+const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
+
+async function add(id: string): Promise<void> {
+  const ready = READY_SENTENCES.find((candidate) => candidate.id === id)!;
+  if (await project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now))) await show(design.value.jobs[design.value.jobs.length - 1]!.id);
+}
+
+async function addSignal(): Promise<void> {
+  await project.edit('add a signal', (now) => {
+    const id = mintId('signal', now.signals);
+    const place = now.places[0]!.id;
+    return { ...now, signals: [...now.signals, { id, name: `switch ${now.signals.length + 1}`, nature: 'switch', place, limitA: 10 }] };
+  });
+  void message.info('A switch was added: open it to say what it is.', 3);
+}
+
+async function addSupply(): Promise<void> {
+  await project.edit('add a supply', (now) => {
+    const id = mintId('supply', now.supplies);
+    const first = now.supplies[0]!;
+    return { ...now, supplies: [...now.supplies, { ...first, id, name: `battery ${now.supplies.length + 1}` }] };
+  });
+}
+
+const usedBy = (signal: string) => design.value.jobs.filter((job) => signalsOf(job.when).includes(signal)).map(({ name }) => name);
+</script>
+
+<template>
+  <aside class="side" aria-label="Project">
+    <section>
+      <h2 class="caps">Jobs</h2>
+      <ul>
+        <li v-for="(job, at) in design.jobs" :key="job.id" class="job" :class="{ current: job.id === project.job?.id }">
+          <button class="bare pick" :aria-current="job.id === project.job?.id ? 'true' : undefined" @click="show(job.id)">
+            <SeverityMark :severity="views.get(job.id)?.severity ?? 'hold'" />
+            <span class="name">{{ job.name }}</span>
+            <span class="value mono">{{ views.get(job.id)?.ampere == null ? 'not wired' : formatQuantity(views.get(job.id)!.ampere!, 'A') }}</span>
+          </button>
+          <EditorPopover v-if="job.id === project.job?.id" :label="`${job.name}: settings`" button-class="more" placement="rightTop">
+            <span aria-hidden="true">⋯</span><span class="visually-hidden">Settings of {{ job.name }}</span>
+            <template #editor="{ close }"><JobEditor :at="at" @done="close" /></template>
+          </EditorPopover>
+        </li>
+      </ul>
+      <EditorPopover label="Add a job" button-class="add" placement="right">
+        + job
+        <template #editor="{ close }">
+          <strong>Start from a sentence</strong>
+          <button v-for="ready in READY_SENTENCES" :key="ready.id" class="bare ready" @click="(close(), add(ready.id))">
+            <b>{{ ready.title }}</b>
+            <span>{{ ready.words }}</span>
+          </button>
+        </template>
+      </EditorPopover>
+    </section>
+    <section>
+      <h2 class="caps">Supplies</h2>
+      <ul>
+        <li v-for="(supply, at) in design.supplies" :key="supply.id">
+          <EditorPopover :label="supply.name" button-class="thing" placement="rightTop">
+            <span class="name">{{ supply.name }}</span><span class="value mono">{{ formatQuantity(supply.restV, 'V') }}</span>
+            <template #editor="{ close }"><SupplyEditor :at="at" @done="close" /></template>
+          </EditorPopover>
+        </li>
+      </ul>
+      <button class="bare add" @click="addSupply">+ supply</button>
+    </section>
+    <section>
+      <h2 class="caps">Signals</h2>
+      <ul>
+        <li v-for="(signal, at) in design.signals" :key="signal.id">
+          <EditorPopover :label="signal.name" button-class="thing" placement="rightTop">
+            <span class="name">{{ signal.name }}</span><span class="value mono">{{ NATURE[signal.nature] }}</span>
+            <template #editor="{ close }"><SignalEditor :at="at" :used-by="usedBy(signal.id)" @done="close" /></template>
+          </EditorPopover>
+        </li>
+      </ul>
+      <button class="bare add" @click="addSignal">+ signal</button>
+    </section>
+    <section>
+      <h2 class="caps">Places</h2>
+      <button class="bare thing" @click="placesOpen = true">
+        <span class="name">{{ design.places.length }} places, distances</span>
+      </button>
+    </section>
+    <PlacesModal v-model:open="placesOpen" />
+  </aside>
+</template>
+
+<style scoped>
+.side {
+  background: var(--bench);
+  border-right: 1px solid var(--line);
+  padding: 16px 12px;
+  overflow-y: auto;
+  overflow-x: visible;
+}
+section {
+  margin-bottom: 20px;
+}
+h2 {
+  padding: 0 4px 6px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.job {
+  display: flex;
+  align-items: center;
+  border: 1px solid transparent;
+  border-radius: 4px;
+}
+.job.current {
+  background: var(--sheet);
+  border-color: var(--line);
+  box-shadow: inset 3px 0 0 var(--copper);
+}
+.pick,
+.side :deep(.thing) {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  width: 100%;
+  padding: 5px 8px;
+  border-radius: 4px;
+  min-width: 0;
+}
+.pick:hover,
+.side :deep(.thing:hover) {
+  background: color-mix(in srgb, var(--sheet) 60%, transparent);
+}
+.name {
+  flex: 1;
+  font-weight: 500;
+  line-height: 1.2;
+  min-width: 0;
+}
+.value {
+  font-size: 12px;
+  color: var(--iron);
+  white-space: nowrap;
+}
+.side :deep(.more) {
+  padding: 2px 8px 2px 2px;
+  font-size: 16px;
+}
+.side :deep(.add) {
+  color: var(--control);
+  padding: 4px 8px;
+  font-size: 13px;
+}
+.ready {
+  display: grid;
+  padding: 6px 8px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.ready:hover {
+  border-color: var(--control);
+}
+.ready span {
+  color: var(--iron);
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,18 @@
+import { createRouter, createWebHistory } from 'vue-router';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'projects', component: () => import('./projects/ProjectList.vue') },
+    {
+      path: '/projects/:id',
+      component: () => import('./project/ProjectShell.vue'),
+      children: [
+        { path: '', redirect: { name: 'design' } },
+        { path: 'design/:job?', name: 'design', component: () => import('./design/DesignStage.vue') },
+        { path: 'build', name: 'build', component: () => import('./build/BuildStage.vue') },
+      ],
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shell/NowherePage.vue') },
+  ],
+});

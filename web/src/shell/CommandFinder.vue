@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { Modal } from 'ant-design-vue';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { useProject } from '../stores/project.ts';
+import { fileName, download } from '../ui/download.ts';
+
+interface Entry {
+  readonly kind: string;
+  readonly text: string;
+  readonly go: () => unknown;
+}
+
+const open = defineModel<boolean>('open', { required: true });
+const emit = defineEmits<{ undo: []; redo: []; keys: [] }>();
+const project = useProject();
+const router = useRouter();
+const query = ref('');
+const at = ref(0);
+const input = ref<HTMLInputElement | null>(null);
+
+const showJob = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
+async function select(job: string | null, kind: 'part' | 'wire', id: string): Promise<void> {
+  if (job) await showJob(job);
+  project.selection = { kind, id };
+}
+
+const entries = computed<Entry[]>(() => {
+  const { design, analysis } = project;
+  if (!design || !analysis) return [];
+  return [
+    ...design.jobs.map((job) => ({ kind: 'job', text: job.name, go: () => showJob(job.id) })),
+    ...analysis.findings
+      .filter(({ severity }) => severity !== 'hold')
+      .map((finding) => ({ kind: finding.severity, text: finding.title, go: () => showJob(finding.job) })),
+    ...analysis.netlist.parts.map((part) => ({ kind: 'part', text: `${part.tag} ${part.name}`, go: () => select(part.job, 'part', part.id) })),
+    ...analysis.wires.map((wire) => ({
+      kind: 'wire',
+      text: `${wire.tag} ${wire.from} to ${wire.to}`,
+      go: () => select(analysis.netlist.wires.find(({ id }) => id === wire.id)!.job, 'wire', wire.id),
+    })),
+    { kind: 'command', text: 'Undo', go: () => emit('undo') },
+    { kind: 'command', text: 'Redo', go: () => emit('redo') },
+    { kind: 'command', text: 'Show the keys', go: () => emit('keys') },
+    { kind: 'command', text: 'Go to Build', go: () => router.push({ name: 'build', params: { id: project.id } }) },
+    { kind: 'command', text: 'Go to Design', go: () => router.push({ name: 'design', params: { id: project.id } }) },
+    { kind: 'command', text: 'All projects', go: () => router.push('/') },
+    {
+      kind: 'command',
+      text: 'Export project as JSON',
+      go: () => download(fileName(design.name, 'json'), 'application/json', `${JSON.stringify(design, null, 2)}\n`),
+    },
+  ];
+});
+const matching = computed(() => {
+  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean);
+  return entries.value.filter(({ kind, text }) => words.every((word) => `${kind} ${text}`.toLowerCase().includes(word))).slice(0, 12);
+});
+
+watch(open, async (now) => {
+  if (!now) return;
+  query.value = '';
+  at.value = 0;
+  await nextTick();
+  setTimeout(() => input.value?.focus(), 60);
+});
+watch(query, () => (at.value = 0));
+
+function run(entry: Entry | undefined): void {
+  if (!entry) return;
+  open.value = false;
+  void entry.go();
+}
+function move(by: number): void {
+  at.value = (at.value + by + matching.value.length) % Math.max(1, matching.value.length);
+}
+</script>
+
+<template>
+  <Modal v-model:open="open" title="Find" :footer="null" width="560px">
+    <input
+      ref="input"
+      v-model="query"
+      class="select"
+      role="combobox"
+      aria-expanded="true"
+      aria-controls="finder-list"
+      :aria-activedescendant="matching.length ? `finder-${at}` : undefined"
+      aria-label="Find a job, part, wire, finding or command"
+      placeholder="job, part, wire, finding, command"
+      @keydown.down.prevent="move(1)"
+      @keydown.up.prevent="move(-1)"
+      @keydown.enter.prevent="run(matching[at])"
+    />
+    <ul id="finder-list" role="listbox" aria-label="Found">
+      <li v-for="(entry, index) in matching" :id="`finder-${index}`" :key="index" role="option" :aria-selected="index === at" @click="run(entry)">
+        <span class="kind">{{ entry.kind }}</span>{{ entry.text }}
+      </li>
+    </ul>
+    <p v-if="matching.length === 0">Nothing is called that.</p>
+  </Modal>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+li {
+  padding: 5px 8px;
+  border-radius: 4px;
+  cursor: pointer;
+}
+li[aria-selected='true'] {
+  background: var(--control-fill);
+}
+.kind {
+  display: inline-block;
+  width: 76px;
+  color: var(--iron);
+  font: 12px var(--mono);
+}
+</style>

@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { inject } from 'vue';
+import { NIGHT } from '../ui/night.ts';
+
+defineProps<{ project?: string | undefined }>();
+const night = inject(NIGHT)!;
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink to="/" class="brand" aria-label="Iron Nudge, all projects">
+      <svg viewBox="0 0 32 32" width="24" height="24" aria-hidden="true">
+        <path d="M5 26V13a5.5 5.5 0 0 1 11 0v13" fill="none" stroke="currentColor" stroke-width="3.4" />
+        <path d="M18 7l10 4.5" stroke="#E07A3A" stroke-width="3.4" stroke-linecap="round" />
+      </svg>
+      Iron Nudge
+    </RouterLink>
+    <template v-if="project">
+      <span class="slash" aria-hidden="true">/</span>
+      <span class="project">{{ project }}</span>
+    </template>
+    <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
+    <div class="right">
+      <slot name="right" />
+      <button class="bare tool" :aria-pressed="night" aria-label="Dark theme for the garage at night" title="Dark theme" @click="night = !night">
+        {{ night ? '☀' : '☾' }}
+      </button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  background: var(--bar);
+  color: var(--bar-ink);
+  height: 48px;
+  display: flex;
+  align-items: center;
+  padding: 0 16px;
+  gap: 16px;
+  font-family: var(--condensed);
+  font-size: 17px;
+}
+.brand {
+  color: inherit;
+  text-decoration: none;
+  font-weight: 600;
+  font-size: 21px;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  letter-spacing: 0.01em;
+}
+.slash {
+  color: #7f8a90;
+}
+.project {
+  font-weight: 500;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.stages {
+  display: flex;
+  gap: 4px;
+  align-self: stretch;
+  margin-left: 12px;
+}
+.right {
+  margin-left: auto;
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.tool {
+  color: inherit;
+  font: 16px var(--text);
+  width: 28px;
+  height: 28px;
+  text-align: center;
+}
+.bar :focus-visible {
+  outline-color: #e07a3a;
+}
+</style>

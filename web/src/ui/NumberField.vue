@@ -1,0 +1,44 @@
+<script setup lang="ts">
+/** A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. */
+import { ref, useId, watch } from 'vue';
+
+const props = withDefaults(defineProps<{ label: string; modelValue: number; unit?: string; least?: number; most?: number; whole?: boolean }>(), {
+  unit: '',
+  least: 1e-6,
+  most: 1e6,
+  whole: false,
+});
+const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
+const text = ref(String(props.modelValue));
+const error = ref('');
+const id = useId();
+
+watch(
+  () => props.modelValue,
+  (value) => {
+    if (Number(text.value.replace(',', '.')) !== value) {
+      text.value = String(value);
+      error.value = '';
+    }
+  },
+);
+
+function take(): void {
+  const value = Number(text.value.trim().replace(',', '.'));
+  if (text.value.trim() === '' || !Number.isFinite(value)) error.value = 'needs a number';
+  else if (props.whole && !Number.isInteger(value)) error.value = 'needs a whole number';
+  else if (value < props.least || value > props.most) error.value = `from ${props.least} to ${props.most}`;
+  else {
+    error.value = '';
+    if (value !== props.modelValue) emit('update:modelValue', value);
+  }
+}
+</script>
+
+<template>
+  <label class="field">
+    <span>{{ label }}<template v-if="unit">, {{ unit }}</template></span>
+    <input v-model="text" inputmode="decimal" :aria-invalid="error !== ''" :aria-describedby="error ? id : undefined" @input="take" />
+    <span v-if="error" :id="id" class="error" role="alert">{{ error }}</span>
+  </label>
+</template>

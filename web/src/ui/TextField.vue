@@ -1,0 +1,25 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue';
+
+const props = defineProps<{ label: string; modelValue: string }>();
+const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
+const text = ref(props.modelValue);
+watch(
+  () => props.modelValue,
+  (value) => {
+    if (text.value.trim() !== value) text.value = value;
+  },
+);
+function take(): void {
+  const value = text.value.trim();
+  if (value !== '' && value !== props.modelValue) emit('update:modelValue', value);
+}
+</script>
+
+<template>
+  <label class="field">
+    <span>{{ label }}</span>
+    <input v-model="text" maxlength="60" :aria-invalid="text.trim() === ''" @input="take" />
+    <span v-if="text.trim() === ''" class="error" role="alert">needs a name</span>
+  </label>
+</template>
