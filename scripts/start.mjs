@@ -17,10 +17,14 @@ run(async () => {
   const server = await step('starting the server', () => startServer({ databaseUrl, port: serverPort, postgresPid: postgres.pid, dev }));
   const watched = [postgres.gone.then(() => 'The database'), server.gone.then(() => 'The server')];
   if (dev) {
-    const vite = child(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), '--host', '127.0.0.1', '--port', String(port), '--strictPort'], {
-      cwd: join(ROOT, 'web'),
-      env: { ...process.env, API_PORT: String(serverPort) },
-    });
+    const vite = child(
+      process.execPath,
+      [join(ROOT, 'node_modules/vite/bin/vite.js'), '--host', '127.0.0.1', '--port', String(port), '--strictPort'],
+      {
+        cwd: join(ROOT, 'web'),
+        env: { ...process.env, API_PORT: String(serverPort) },
+      },
+    );
     watched.push(vite.gone.then(() => 'The page server'));
   }
   say(`\nIron Nudge is served at http://127.0.0.1:${port}  (${((Date.now() - begun) / 1000).toFixed(1)} s; Ctrl-C stops it)`);

@@ -70,7 +70,11 @@ function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
     return {
       id: job.id,
       sentence: sentenceOf(evidence.design, job),
-      severity: own.some(({ severity }) => severity === 'danger') ? 'danger' : own.some(({ severity }) => severity === 'caution') ? 'caution' : 'hold',
+      severity: own.some(({ severity }) => severity === 'danger')
+        ? 'danger'
+        : own.some(({ severity }) => severity === 'caution')
+          ? 'caution'
+          : 'hold',
       ampere: at ? context.worstAmps(at, contactBranch(at)).value : null,
       steps: at ? staircase(context, at) : [],
       signals: at ? at.evidence.signals : [],

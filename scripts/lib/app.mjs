@@ -19,12 +19,28 @@ export async function buildServer() {
     sourcemap: true,
     logLevel: 'warning',
     // Packages stay outside; our own workspaces come in.
-    plugins: [{ name: 'externals', setup: ({ onResolve }) => onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@iron-nudge/') || path.startsWith('/') ? undefined : { path, external: true })) }],
+    plugins: [
+      {
+        name: 'externals',
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^[^./]/ }, ({ path }) =>
+            path.startsWith('@iron-nudge/') || path.startsWith('/') ? undefined : { path, external: true },
+          ),
+      },
+    ],
   });
 }
 
 export async function buildAll() {
-  const now = fingerprint(['core/src', 'server/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'examples/demo', 'package-lock.json']);
+  const now = fingerprint([
+    'core/src',
+    'server/src',
+    'web/src',
+    'web/index.html',
+    'web/vite.config.ts',
+    'examples/demo',
+    'package-lock.json',
+  ]);
   if (readStamp('build') === now && existsSync(SERVER_BUNDLE) && existsSync(join(WEB_ROOT, 'index.html'))) return;
   await step('building', async () => {
     await buildServer();
@@ -42,7 +58,8 @@ export async function choosePort(asked) {
   if (asked !== undefined && asked !== '') {
     const port = Number(asked);
     if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Trouble(`PORT is "${asked}", which is not a port.`);
-    if (!(await portIsFree(port))) throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
+    if (!(await portIsFree(port)))
+      throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
     return port;
   }
   for (let port = DEFAULT_PORT; port < DEFAULT_PORT + 50; port++) if (await portIsFree(port)) return port;
@@ -51,7 +68,9 @@ export async function choosePort(asked) {
 
 /** Starts the server; resolves when it answers. */
 export async function startServer({ databaseUrl, port, postgresPid, dev = false }) {
-  const args = dev ? [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'watch', '--clear-screen=false', join(ROOT, 'server/src/main.ts')] : ['--enable-source-maps', SERVER_BUNDLE];
+  const args = dev
+    ? [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'watch', '--clear-screen=false', join(ROOT, 'server/src/main.ts')]
+    : ['--enable-source-maps', SERVER_BUNDLE];
   const server = child(process.execPath, args, {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
@@ -69,7 +88,8 @@ export async function startServer({ databaseUrl, port, postgresPid, dev = false 
     server.gone.then(({ code }) => ({ ready: false, code: 'exited', message: `it ended with code ${code}` })),
   ]);
   if (!ready.ready) {
-    if (ready.code === 'EADDRINUSE') throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
+    if (ready.code === 'EADDRINUSE')
+      throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
     throw new Trouble(`The server did not start: ${ready.message}.`);
   }
   return { ...server, port: ready.port };

@@ -153,7 +153,9 @@ export function writeStamp(name, value) {
 
 /** npm packages, when they are missing or the lock has changed since they were installed. */
 export async function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(join(ROOT, 'node_modules', 'typescript')) && readStamp('packages') === lock) return;
   await step('installing npm packages', async () => {
     await sh('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error'], {
@@ -171,7 +173,9 @@ export async function ensureDebian(packageName, present, before = () => undefine
   if (spawnSync('sh', ['-c', 'command -v apt-get']).status !== 0)
     throw new Trouble(`${packageName} is not installed and this system has no apt-get: install it, then run this again.`);
   if (process.getuid?.() !== 0)
-    throw new Trouble(`${packageName} is not installed and there are no rights to install it: run "sudo apt-get install ${packageName}", then this again.`);
+    throw new Trouble(
+      `${packageName} is not installed and there are no rights to install it: run "sudo apt-get install ${packageName}", then this again.`,
+    );
   await step(`installing Debian's ${packageName}`, async () => {
     before();
     const env = { DEBIAN_FRONTEND: 'noninteractive' };

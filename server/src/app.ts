@@ -19,7 +19,8 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
     response.set({
       'X-Content-Type-Options': 'nosniff',
       'Referrer-Policy': 'no-referrer',
-      'Content-Security-Policy': "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; worker-src 'self' blob:",
+      'Content-Security-Policy':
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; worker-src 'self' blob:",
     });
     next();
   });
@@ -41,7 +42,8 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
   const onError: ErrorRequestHandler = (thrown, request, response, next) => {
     if (response.headersSent) return next(thrown);
     const error = toHttpError(thrown);
-    if (error.status >= 500) log(`${request.method} ${request.path}: ${thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)}`);
+    if (error.status >= 500)
+      log(`${request.method} ${request.path}: ${thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)}`);
     response.status(error.status).json(error.body());
   };
   app.use(onError);

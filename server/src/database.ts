@@ -27,7 +27,8 @@ export async function seedDemo(source: DataSource): Promise<void> {
     const fresh: unknown[] = await manager.query(`INSERT INTO seeded (what) VALUES ('owl-box') ON CONFLICT DO NOTHING RETURNING what`);
     if (fresh.length === 0) return;
     const parsed = parseDesign(owlBox);
-    if (!parsed.ok) throw new Error(`The demo project is broken: ${parsed.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
+    if (!parsed.ok)
+      throw new Error(`The demo project is broken: ${parsed.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
     await manager.insert(ProjectEntity, { name: parsed.design.name, document: parsed.design });
   });
 }

@@ -23,11 +23,31 @@ export class HttpError extends Error {
 
 /** Classes of PostgreSQL's SQLSTATE (appendix A of its manual) that a person can do something about. */
 const DATABASE_ERRORS: readonly { starts: string; status: number; code: string; message: string }[] = [
-  { starts: '53100', status: 507, code: 'disk-full', message: 'The disk is full: nothing was saved. Free some space; your edits are kept in this browser.' },
+  {
+    starts: '53100',
+    status: 507,
+    code: 'disk-full',
+    message: 'The disk is full: nothing was saved. Free some space; your edits are kept in this browser.',
+  },
   { starts: '53', status: 503, code: 'database-busy', message: 'The database has no room for another connection. Try again in a moment.' },
-  { starts: '57P', status: 503, code: 'database-unavailable', message: 'The database is not running. Your edits are kept in this browser.' },
-  { starts: '08', status: 503, code: 'database-unavailable', message: 'The database cannot be reached. Your edits are kept in this browser.' },
-  { starts: 'ECONN', status: 503, code: 'database-unavailable', message: 'The database cannot be reached. Your edits are kept in this browser.' },
+  {
+    starts: '57P',
+    status: 503,
+    code: 'database-unavailable',
+    message: 'The database is not running. Your edits are kept in this browser.',
+  },
+  {
+    starts: '08',
+    status: 503,
+    code: 'database-unavailable',
+    message: 'The database cannot be reached. Your edits are kept in this browser.',
+  },
+  {
+    starts: 'ECONN',
+    status: 503,
+    code: 'database-unavailable',
+    message: 'The database cannot be reached. Your edits are kept in this browser.',
+  },
 ];
 
 /** Any thrown value as an error with a status. */

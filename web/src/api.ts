@@ -55,6 +55,6 @@ export const api = {
   create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),
   save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
   duplicate: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/duplicate`),
-  remove: (id: string) => request<void>('DELETE', `/projects/${id}`),
+  remove: (id: string) => request<unknown>('DELETE', `/projects/${id}`),
   restore: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/restore`),
 };

@@ -54,6 +54,12 @@ export interface Circuit {
   settle(on: (signal: string) => boolean, from?: Uint8Array): Solution;
 }
 
+/**
+ * Conductance of a diode that blocks, S: 1 GΩ, the order of a silicon rectifier's leakage. It lets the
+ * iteration see the volts across diodes that hold a part of the circuit between them.
+ */
+const DIODE_LEAK_S = 1e-9;
+
 /** Residual above which a solution is not shown, as a share of the largest driven current. */
 const RESIDUAL_LIMIT = 1e-6;
 
@@ -129,6 +135,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
 
     const solveOnce = (): void => {
       for (let i = 0; i < count; i++) conductance[i] = conducting[i] ? whenClosed[i]! : 0;
+      for (const i of diodes) if (!conducting[i]) conductance[i] = DIODE_LEAK_S;
       drive(conducting);
       network.solve(conductance, current, volts, floating);
     };
@@ -193,6 +200,11 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       largest = Math.max(largest, Math.abs(driveV[i]! * whenClosed[i]!));
     }
     const residualA = network.residual(conductance, current, volts, floating);
+    if (diodes.length > 0) {
+      // What hangs on the circuit by nothing but the leakage of diodes floats, whatever its volts.
+      for (const i of diodes) if (!conducting[i]) conductance[i] = 0;
+      network.solve(conductance, current, new Float64Array(nodeCount), floating);
+    }
     if (residualA > RESIDUAL_LIMIT * Math.max(largest, 1e-9)) outcome = 'unsolved';
     return { outcome, rounds, volts, floating, amps, closed: conducting, sensed, residualA };
   }

@@ -92,4 +92,3 @@ export class NetlistBuilder {
     return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints };
   }
 }
-

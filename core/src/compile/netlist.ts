@@ -2,7 +2,6 @@
 import type { AnyPart } from '../parts/registry.ts';
 import type { Terminal } from '../circuit/terminal.ts';
 
-
 export type WireRole = 'load' | 'control' | 'return';
 
 export interface Wire {

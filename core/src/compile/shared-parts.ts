@@ -69,7 +69,11 @@ export function switchPole(builder: NetlistBuilder, design: Design, signal: Extr
   return [terminal(id, String(2 * poles - 1)), terminal(id, String(2 * poles))];
 }
 
-export function groundSwitchTerminal(builder: NetlistBuilder, design: Design, signal: Extract<Signal, { nature: 'ground-switch' }>): Terminal {
+export function groundSwitchTerminal(
+  builder: NetlistBuilder,
+  design: Design,
+  signal: Extract<Signal, { nature: 'ground-switch' }>,
+): Terminal {
   const id = partId(signal);
   if (!builder.find(id)) {
     const spec = { signal: signal.id, limitA: signal.limitA };

@@ -22,8 +22,7 @@ export function waysBetween(design: Pick<Design, 'places' | 'distances'>): Ways 
   // Floyd–Warshall; a project has at most 60 places.
   for (let via = 0; via < count; via++)
     for (let i = 0; i < count; i++)
-      for (let j = 0; j < count; j++)
-        way[i * count + j] = Math.min(way[i * count + j]!, way[i * count + via]! + way[via * count + j]!);
+      for (let j = 0; j < count; j++) way[i * count + j] = Math.min(way[i * count + j]!, way[i * count + via]! + way[via * count + j]!);
   return (from, to) => {
     const length = way[index.get(from)! * count + index.get(to)!];
     return length !== undefined && Number.isFinite(length) ? length : undefined;

@@ -59,11 +59,7 @@ export const signalSchema = z.discriminatedUnion('nature', [
   z.strictObject({ ...signalBase, nature: z.literal('ground-switch'), limitA: positive.max(200) }),
 ]);
 
-export type When =
-  | { op: 'signal'; signal: string }
-  | { op: 'not'; of: When }
-  | { op: 'and'; of: When[] }
-  | { op: 'or'; of: When[] };
+export type When = { op: 'signal'; signal: string } | { op: 'not'; of: When } | { op: 'and'; of: When[] } | { op: 'or'; of: When[] };
 
 /** Deeper nesting than anyone could read; keeps a hostile file from exhausting the stack. */
 export const WHEN_MAX_DEPTH = 24;
@@ -97,7 +93,10 @@ const fuseChoice = z.union([
 const stockSize = z.number().refine((size) => STOCK_SIZES_MM2.includes(size), 'is not a stocked wire size in mm²');
 const colour = z
   .string()
-  .refine((code) => /^[A-Z]{2}(\/[A-Z]{2})?$/.test(code) && code.split('/').every((part) => part in WIRE_COLOURS), 'is not an IEC 60757 colour code');
+  .refine(
+    (code) => /^[A-Z]{2}(\/[A-Z]{2})?$/.test(code) && code.split('/').every((part) => part in WIRE_COLOURS),
+    'is not an IEC 60757 colour code',
+  );
 
 export const jobSchema = z.strictObject({
   id,

@@ -56,7 +56,13 @@ export function loadInFull(design: Design, load: Load): string {
   return `${loadPhrase(load)}, ${LOAD_KIND_NAMES[load.kind]}, at the ${nameOf(design.places, load.place)}`;
 }
 
-function pushWhen(into: Phrase[], design: Design, when: When, path: readonly (string | number)[], inside: 'and' | 'or' | 'not' | null): void {
+function pushWhen(
+  into: Phrase[],
+  design: Design,
+  when: When,
+  path: readonly (string | number)[],
+  inside: 'and' | 'or' | 'not' | null,
+): void {
   const word = (id: string, on: boolean) => {
     const signal = design.signals.find((candidate) => candidate.id === id)!;
     into.push({ kind: 'signal', signal: id, path, text: `${signal.name} ${stateWord(signal, on)}` });

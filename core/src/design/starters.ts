@@ -20,7 +20,17 @@ export function blankDesign(name: string): Design {
       { a: 'place-2', b: 'place-3', lengthM: 3 },
     ],
     supplies: [
-      { id: 'supply-1', name: 'battery', kind: 'battery', nominalV: 12, restV: 12.7, lowestV: 10.5, highestV: 14.8, internalOhm: 0.006, place: 'place-1' },
+      {
+        id: 'supply-1',
+        name: 'battery',
+        kind: 'battery',
+        nominalV: 12,
+        restV: 12.7,
+        lowestV: 10.5,
+        highestV: 14.8,
+        internalOhm: 0.006,
+        place: 'place-1',
+      },
     ],
     signals: [
       { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true },
@@ -85,7 +95,13 @@ function withSignal(design: Design, { nature, name }: Wanted): { design: Design;
   return { design: { ...design, signals: [...design.signals, signal] }, id };
 }
 
-function ready(id: string, title: string, words: string, wanted: readonly Wanted[], change: (job: Job) => Job = (job) => job): ReadySentence {
+function ready(
+  id: string,
+  title: string,
+  words: string,
+  wanted: readonly Wanted[],
+  change: (job: Job) => Job = (job) => job,
+): ReadySentence {
   return {
     id,
     title,
@@ -107,11 +123,20 @@ function ready(id: string, title: string, words: string, wanted: readonly Wanted
 const KEY: Wanted = { nature: 'feed', name: 'key' };
 
 export const READY_SENTENCES: readonly ReadySentence[] = [
-  ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [KEY, { nature: 'switch', name: 'dash switch' }]),
-  ready('hot', 'Fan by thermostat', 'When the key is on and a thermostat to ground is closed, switch a fan.', [KEY, { nature: 'ground-switch', name: 'thermostat' }], (job) => ({
-    ...job,
-    loads: job.loads.map((load) => ({ ...load, name: 'fan', kind: 'motor', plate: { ...load.plate, unit: 'A', value: 8 } })),
-  })),
+  ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [
+    KEY,
+    { nature: 'switch', name: 'dash switch' },
+  ]),
+  ready(
+    'hot',
+    'Fan by thermostat',
+    'When the key is on and a thermostat to ground is closed, switch a fan.',
+    [KEY, { nature: 'ground-switch', name: 'thermostat' }],
+    (job) => ({
+      ...job,
+      loads: job.loads.map((load) => ({ ...load, name: 'fan', kind: 'motor', plate: { ...load.plate, unit: 'A', value: 8 } })),
+    }),
+  ),
   ready('key', 'On with the key', 'When the key is on, switch one load.', [KEY]),
   ready('keep', 'On unless the key is on', 'When the key is off, switch a lamp, and on if the signal is lost.', [KEY], (job) => ({
     ...job,

@@ -87,7 +87,10 @@ export function readWhen(text: string, signals: readonly Signal[]): WhenRead {
       return fail(
         at >= text.length
           ? 'The name of a signal is missing here.'
-          : `No signal is called “${text.slice(at).split(/\s+(?:is|and|or)\b|[()]/)[0]!.trim()}”.`,
+          : `No signal is called “${text
+              .slice(at)
+              .split(/\s+(?:is|and|or)\b|[()]/)[0]!
+              .trim()}”.`,
       );
     }
     at += named.name.length;

@@ -164,7 +164,8 @@ function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       const to = terminal(part.id, element.to);
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires.
       if (part.job === null && !used.has(from) && !used.has(to)) continue;
-      const load = part.kind === 'load' || element.symbol.startsWith('contact') || (part.kind === 'fuse' && !part.id.endsWith('control-fuse'));
+      const load =
+        part.kind === 'load' || element.symbol.startsWith('contact') || (part.kind === 'fuse' && !part.id.endsWith('control-fuse'));
       edges.push({
         a: vertex(from),
         b: vertex(to),
@@ -278,7 +279,8 @@ function decompose({ edges, rails, returnVertex }: Graph): Chain[] {
   };
   const railOrder = [...rails].sort((a, b) => Number(a.side === 'supply') - Number(b.side === 'supply'));
   for (const role of ['control', 'load'] as const)
-    for (const { vertex } of railOrder) for (const edge of around.get(vertex) ?? []) if (!done.has(edge) && edge.role === role) place(vertex, edge);
+    for (const { vertex } of railOrder)
+      for (const edge of around.get(vertex) ?? []) if (!done.has(edge) && edge.role === role) place(vertex, edge);
   for (const edge of edges)
     if (!done.has(edge)) {
       if (!depth.has(edge.a) && !depth.has(edge.b)) depth.set(edge.a, 0.5);
@@ -315,7 +317,9 @@ function placeHeights(graph: Graph, chains: readonly Chain[]): Heights {
   let above = 0;
   let below = supplies;
   for (const { vertex, side } of rails) railY.set(vertex, TOP + RAIL_GAP * (side === 'supply' ? above++ : below++));
-  const steps = chains.flatMap((chain) => chain.edges.map((edge, at) => ({ from: chain.vertices[at]!, to: chain.vertices[at + 1]!, height: edge.height })));
+  const steps = chains.flatMap((chain) =>
+    chain.edges.map((edge, at) => ({ from: chain.vertices[at]!, to: chain.vertices[at + 1]!, height: edge.height })),
+  );
   const earliest = new Float64Array(vertexCount).fill(TOP + RAIL_GAP * Math.max(0, rails.length - 1) + 8);
   for (const [vertex, y] of railY) earliest[vertex] = y;
   relax(steps.length, () => {
@@ -368,7 +372,9 @@ function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Ar
   const shares = new Map<number, number>();
   for (const coil of graph.edges) {
     if (coil.element?.symbol !== 'coil') continue;
-    const contact = graph.edges.find((edge) => edge.element?.part.id === coil.element!.part.id && edge.element.symbol.startsWith('contact'));
+    const contact = graph.edges.find(
+      (edge) => edge.element?.part.id === coil.element!.part.id && edge.element.symbol.startsWith('contact'),
+    );
     if (!contact || fixed.has(coil.a) || fixed.has(contact.a)) continue;
     const middleOf = (edge: Edge, from: Float64Array) => (from[edge.a]! + from[edge.b]!) / 2;
     const wanted = (middleOf(contact, earliest) + middleOf(contact, latest)) / 2;
@@ -466,9 +472,32 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         const flipped = edge.a !== upper;
         const [upperTerminal, lowerTerminal] = flipped ? [edge.terminalB, edge.terminalA] : [edge.terminalA, edge.terminalB];
         const middle = (y1 + y2) / 2;
-        symbols.push({ part: part.id, key, symbol, branch, role: edge.role, labels, x, y1, y2, middle, upper: upperTerminal, lower: lowerTerminal, flipped });
+        symbols.push({
+          part: part.id,
+          key,
+          symbol,
+          branch,
+          role: edge.role,
+          labels,
+          x,
+          y1,
+          y2,
+          middle,
+          upper: upperTerminal,
+          lower: lowerTerminal,
+          flipped,
+        });
         const line = (home: number | null, level: number, at_: Terminal) => {
-          if (home !== null) lines.push({ terminal: at_, branch, role: edge.role, points: [[home, level], [x, level]] });
+          if (home !== null)
+            lines.push({
+              terminal: at_,
+              branch,
+              role: edge.role,
+              points: [
+                [home, level],
+                [x, level],
+              ],
+            });
         };
         line(from, y1, upperTerminal);
         line(to, y2, lowerTerminal);
@@ -476,7 +505,11 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
     });
   });
 
-  const extents = chains.flatMap((chain, at) => chain.edges.flatMap((edge, index) => itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!).map((item) => xs[at]! + item.right)));
+  const extents = chains.flatMap((chain, at) =>
+    chain.edges.flatMap((edge, index) =>
+      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!).map((item) => xs[at]! + item.right),
+    ),
+  );
   const width = Math.max(420, ...extents) + MARGIN;
   const rails: DrawnRail[] = graph.rails.map(({ part, terminal: at, vertex, side }) => {
     const touching = reach.get(vertex) ?? [];
@@ -484,10 +517,16 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
     return { part: part.id, terminal: at, side, name: part.name, y: railY.get(vertex)!, x1: MARGIN, x2 };
   });
   if (graph.returnRail)
-    rails.push({ part: graph.returnRail.part.id, terminal: graph.returnRail.terminal, side: 'return', name: graph.returnRail.part.name, y: bottom, x1: MARGIN, x2: width - MARGIN });
-  const paths = order
-    .filter((at) => chains[at]!.parent < 0)
-    .map((at, index) => ({ number: index + 1, x: xs[at]! }));
+    rails.push({
+      part: graph.returnRail.part.id,
+      terminal: graph.returnRail.terminal,
+      side: 'return',
+      name: graph.returnRail.part.name,
+      y: bottom,
+      x1: MARGIN,
+      x2: width - MARGIN,
+    });
+  const paths = order.filter((at) => chains[at]!.parent < 0).map((at, index) => ({ number: index + 1, x: xs[at]! }));
   return { width, height: bottom + 46, rails, symbols, wires, lines, links: drawLinks(symbols), dots, paths };
 }
 
@@ -520,7 +559,7 @@ function drawLinks(symbols: readonly DrawnSymbol[]): DrawnLink[] {
       if (!coil) return [];
       const from = coil.x + 26;
       const to = contact.x - 8;
-      const level = Math.abs(coil.middle - contact.middle) < 2;
+      const level = Math.abs(coil.middle - contact.middle) < 10;
       const bend = to - 14;
       return [
         {

@@ -59,4 +59,3 @@ export interface PartKind<Kind extends string, Spec> {
 export function branchId(part: string, key: string): string {
   return `${part}/${key}`;
 }
-

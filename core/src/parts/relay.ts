@@ -32,8 +32,7 @@ export const relay: PartKind<'relay', RelaySpec> = {
       id: coil,
       a: terminal(id, '86'),
       b: terminal(id, '85'),
-      ohm: (conditions) =>
-        copperAtTemperature(type.coilOhm, coilTemperature(type, conditions.airC(place), conditions.coilWarmth)),
+      ohm: (conditions) => copperAtTemperature(type.coilOhm, coilTemperature(type, conditions.airC(place), conditions.coilWarmth)),
     });
     into.sensor({ kind: 'current', id: armature, branch: coil, closesAtA: pullInA(type), opensAtA: type.releaseV / type.coilOhm });
     const contact = (pin: '87' | '87a', closedWhen: boolean) =>

@@ -26,9 +26,25 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const contactA = throwRating(type, pin, 'heater').ampere;
   const subject = job.relay.id;
   return [
-    { id: 'load', label: 'Load, most', ampere: load, note: `at ${formatQuantity(job.supply.highestV, 'V')}`, holds: true, subject: job.loads[0]!.id },
+    {
+      id: 'load',
+      label: 'Load, most',
+      ampere: load,
+      note: `at ${formatQuantity(job.supply.highestV, 'V')}`,
+      holds: true,
+      subject: job.loads[0]!.id,
+    },
     ...(fuse
-      ? [{ id: 'fuse' as const, label: `Fuse ${fuse.tag}`, ampere: fuse.spec.ratingA, note: 'blade', holds: fuse.spec.ratingA >= load, subject: fuse.id }]
+      ? [
+          {
+            id: 'fuse' as const,
+            label: `Fuse ${fuse.tag}`,
+            ampere: fuse.spec.ratingA,
+            note: 'blade',
+            holds: fuse.spec.ratingA >= load,
+            subject: fuse.id,
+          },
+        ]
       : [{ id: 'fuse' as const, label: 'Fuse', ampere: 0, note: 'none', holds: false, subject }]),
     { id: 'wire', label: `Wire ${weak.tag}`, ampere: wireA, note: sizeName(weak.sizeMm2), holds: wireA >= floor, subject: weak.id },
     { id: 'terminals', label: 'Socket', ampere: type.terminalA, note: 'receptacles', holds: type.terminalA >= floor, subject },

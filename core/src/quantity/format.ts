@@ -34,7 +34,10 @@ export function formatQuantity(value: number, unit: Unit): string {
 }
 
 function signed(value: number, decimals: number): string {
-  return value.toFixed(decimals).replace(/^-(?=0\.?0*$)/, '').replace('-', '−');
+  return value
+    .toFixed(decimals)
+    .replace(/^-(?=0\.?0*$)/, '')
+    .replace('-', '−');
 }
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];

@@ -51,6 +51,9 @@ export const coilFedWhenKeyOff: Rule = {
       .flatMap(({ job, at }) =>
         design.signals
           .filter((signal) => signal.nature === 'feed' && signal.keyOn && signal.supply === job.supply)
-          .map((key) => ({ label: `Nudge in “${key.name} is on”`, patches: [{ path: ['jobs', at, 'when'], value: withSignal(job.when, key.id) }] })),
+          .map((key) => ({
+            label: `Nudge in “${key.name} is on”`,
+            patches: [{ path: ['jobs', at, 'when'], value: withSignal(job.when, key.id) }],
+          })),
       ),
 };

@@ -18,11 +18,19 @@ export const coilNoSuppression: Rule = {
         unit: '',
         sense: 'at least',
         title: job.diode ? `${job.diode.tag} takes the coil’s turn-off spike` : `Coil ${job.relay.tag} has no path for its turn-off spike`,
-        detail: job.diode ? `across ${job.relay.tag}, band to 86` : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
+        detail: job.diode
+          ? `across ${job.relay.tag}, band to 86`
+          : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
         working: {
           formula: 'n ≥ 1',
           given: [],
-          result: { symbol: 'n', meaning: 'paths for the coil’s current at turn-off', value, unit: '', source: computed('counted in the circuit') },
+          result: {
+            symbol: 'n',
+            meaning: 'paths for the coil’s current at turn-off',
+            value,
+            unit: '',
+            source: computed('counted in the circuit'),
+          },
           limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
         },
       });

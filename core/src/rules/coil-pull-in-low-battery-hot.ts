@@ -39,10 +39,22 @@ export const coilPullIn: Rule = {
           given: [
             { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
             { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
-            { symbol: 'T', meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`, value: coilC, unit: '°C', source: entered('places') },
+            {
+              symbol: 'T',
+              meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
+              value: coilC,
+              unit: '°C',
+              source: entered('places'),
+            },
             { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
           ],
-          result: { symbol: 'V', meaning: 'across the coil at the lowest supply', value, unit: 'V', source: computed('solved, after wires and contacts') },
+          result: {
+            symbol: 'V',
+            meaning: 'across the coil at the lowest supply',
+            value,
+            unit: 'V',
+            source: computed('solved, after wires and contacts'),
+          },
           limit: { symbol: 'V_pull,hot', meaning: 'needed to pull in', value: limit, unit: 'V', source: COPPER_SOURCE },
         },
       });

@@ -20,7 +20,10 @@ export const coilWrongVoltage: Rule = {
         value: off,
         limit: 0,
         unit: 'V',
-        title: off === 0 ? `${job.relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V` : `${job.relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
+        title:
+          off === 0
+            ? `${job.relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V`
+            : `${job.relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
         detail: type.coilV < supply.nominalV ? 'it overheats' : type.coilV > supply.nominalV ? 'it does not pull in' : type.name,
         working: {
           formula: '|V_supply − V_coil| = 0',

@@ -27,8 +27,20 @@ export const fuseAboveContact: Rule = {
           working: {
             formula: 'I_n ≤ I_contact',
             given: [],
-            result: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: entered(`jobs[${job.at}].fuse`) },
-            limit: { symbol: 'I_contact', meaning: `contact ${pin}, resistive (${commonPractice().kind})`, value: limit, unit: 'A', source: ofPart(type.name) },
+            result: {
+              symbol: 'I_n',
+              meaning: `rating of ${fuse.tag}`,
+              value: fuse.spec.ratingA,
+              unit: 'A',
+              source: entered(`jobs[${job.at}].fuse`),
+            },
+            limit: {
+              symbol: 'I_contact',
+              meaning: `contact ${pin}, resistive (${commonPractice().kind})`,
+              value: limit,
+              unit: 'A',
+              source: ofPart(type.name),
+            },
           },
         }),
       ];

@@ -29,8 +29,20 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
       working: {
         formula: 'I_n ≤ I_z = I_table · k_ambient',
         given: [
-          { symbol: 'I_table', meaning: `${sizeName(wire.sizeMm2)} at 30 °C`, value: tableAmpacity(wire.sizeMm2), unit: 'A', source: AMPACITY_SOURCE },
-          { symbol: 'T_a', meaning: `hottest air at ${context.placeName(wire.hotPlace)}`, value: hotC, unit: '°C', source: entered('places') },
+          {
+            symbol: 'I_table',
+            meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
+            value: tableAmpacity(wire.sizeMm2),
+            unit: 'A',
+            source: AMPACITY_SOURCE,
+          },
+          {
+            symbol: 'T_a',
+            meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
+            value: hotC,
+            unit: '°C',
+            source: entered('places'),
+          },
           {
             symbol: 'k_ambient',
             meaning: '√((105 − T_a)/(105 − 30))',
@@ -39,8 +51,20 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
             source: computed('heat balance of the insulation'),
           },
         ],
-        result: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: entered(`jobs[${job.at}]`) },
-        limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: standard('IEC 60364-4-43: I_b ≤ I_n ≤ I_z') },
+        result: {
+          symbol: 'I_n',
+          meaning: `rating of ${fuse.tag}`,
+          value: fuse.spec.ratingA,
+          unit: 'A',
+          source: entered(`jobs[${job.at}]`),
+        },
+        limit: {
+          symbol: 'I_z',
+          meaning: `ampacity of ${wire.tag}`,
+          value: limit,
+          unit: 'A',
+          source: standard('IEC 60364-4-43: I_b ≤ I_n ≤ I_z'),
+        },
       },
     }),
   ];

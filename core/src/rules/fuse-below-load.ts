@@ -27,8 +27,20 @@ export const fuseBelowLoad: Rule = {
           working: {
             formula: 'I_b ≤ I_n',
             given: [{ symbol: 'V', meaning: 'highest supply', value: job.supply.highestV, unit: 'V', source: entered('supplies') }],
-            result: { symbol: 'I_b', meaning: `current in ${fuse.tag}`, value, unit: 'A', source: computed('solved at the highest supply') },
-            limit: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: limit, unit: 'A', source: standard('IEC 60364-4-43: I_b ≤ I_n') },
+            result: {
+              symbol: 'I_b',
+              meaning: `current in ${fuse.tag}`,
+              value,
+              unit: 'A',
+              source: computed('solved at the highest supply'),
+            },
+            limit: {
+              symbol: 'I_n',
+              meaning: `rating of ${fuse.tag}`,
+              value: limit,
+              unit: 'A',
+              source: standard('IEC 60364-4-43: I_b ≤ I_n'),
+            },
           },
         }),
       ];

@@ -28,10 +28,22 @@ export const fuseContinuousLoad: Rule = {
             formula: 'k · I_b ≤ I_n',
             given: [
               { symbol: 'k', meaning: 'headroom for continuous load', value: factor, unit: '', source: entered('settings.headroom') },
-              { symbol: 'I_b', meaning: `current in ${fuse.tag}`, value: ampere, unit: 'A', source: computed('solved at the highest supply') },
+              {
+                symbol: 'I_b',
+                meaning: `current in ${fuse.tag}`,
+                value: ampere,
+                unit: 'A',
+                source: computed('solved at the highest supply'),
+              },
             ],
             result: { symbol: 'k · I_b', meaning: 'needed', value: ampere * factor, unit: 'A', source: computed('product') },
-            limit: { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source: standard('NEC 210.20(A)') },
+            limit: {
+              symbol: 'I_n',
+              meaning: `rating of ${fuse.tag}`,
+              value: fuse.spec.ratingA,
+              unit: 'A',
+              source: standard('NEC 210.20(A)'),
+            },
           },
         }),
       ];

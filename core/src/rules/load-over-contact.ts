@@ -29,8 +29,20 @@ export const loadOverContact: Rule = {
       const { type, throw: pin } = job.relay.spec;
       const parts = [...currents(context, job)].map(([kind, ampere]) => ({ kind, ampere, rating: throwRating(type, pin, kind) }));
       const given = parts.flatMap(({ kind, ampere, rating }) => [
-        { symbol: `I(${kind})`, meaning: `${LOAD_KIND_NAMES[kind]}, largest`, value: ampere, unit: 'A' as const, source: computed('solved at the highest supply') },
-        { symbol: `I_r(${kind})`, meaning: `contact ${pin} with that kind of load`, value: rating.ampere, unit: 'A' as const, source: rating.source },
+        {
+          symbol: `I(${kind})`,
+          meaning: `${LOAD_KIND_NAMES[kind]}, largest`,
+          value: ampere,
+          unit: 'A' as const,
+          source: computed('solved at the highest supply'),
+        },
+        {
+          symbol: `I_r(${kind})`,
+          meaning: `contact ${pin} with that kind of load`,
+          value: rating.ampere,
+          unit: 'A' as const,
+          source: rating.source,
+        },
       ]);
       const [only] = parts;
       const resistive = throwRating(type, pin, 'heater').ampere;
@@ -51,8 +63,20 @@ export const loadOverContact: Rule = {
         working: {
           formula: single ? 'I ≤ I_r' : 'Σ I · I_res / I_r ≤ I_res',
           given: [...given, { symbol: 'I_res', meaning: 'resistive rating', value: resistive, unit: 'A', source: ofPart(type.name) }],
-          result: { symbol: 'I', meaning: `on contact ${pin}, ${what}`, value, unit: 'A', source: computed('solved at the highest supply') },
-          limit: { symbol: single ? 'I_r' : 'I_res', meaning: 'contact', value: limit, unit: 'A', source: single ? only.rating.source : ofPart(type.name) },
+          result: {
+            symbol: 'I',
+            meaning: `on contact ${pin}, ${what}`,
+            value,
+            unit: 'A',
+            source: computed('solved at the highest supply'),
+          },
+          limit: {
+            symbol: single ? 'I_r' : 'I_res',
+            meaning: 'contact',
+            value: limit,
+            unit: 'A',
+            source: single ? only.rating.source : ofPart(type.name),
+          },
         },
       });
     }),

@@ -6,7 +6,13 @@ export const notWired: Rule = {
   id: 'not-wired',
   check: ({ design, evidence }) =>
     evidence.unwired.map(({ job, reasons }) => {
-      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('the job’s sentence') });
+      const count = (value: number, meaning: string) => ({
+        symbol: 'n',
+        meaning,
+        value,
+        unit: '' as const,
+        source: computed('the job’s sentence'),
+      });
       return judge('not-wired', {
         severity: 'danger',
         job,

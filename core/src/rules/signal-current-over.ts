@@ -37,8 +37,20 @@ export const signalCurrentOver: Rule = {
               working: {
                 formula: 'I ≤ I_limit',
                 given: [],
-                result: { symbol: 'I', meaning: `through ${part.tag}`, value, unit: 'A', source: computed('solved at the highest supply, coils cold') },
-                limit: { symbol: 'I_limit', meaning: `that ${signal.name} may give`, value: signal.limitA, unit: 'A', source: entered('signals') },
+                result: {
+                  symbol: 'I',
+                  meaning: `through ${part.tag}`,
+                  value,
+                  unit: 'A',
+                  source: computed('solved at the highest supply, coils cold'),
+                },
+                limit: {
+                  symbol: 'I_limit',
+                  meaning: `that ${signal.name} may give`,
+                  value: signal.limitA,
+                  unit: 'A',
+                  source: entered('signals'),
+                },
               },
             });
           });

@@ -11,7 +11,13 @@ export const stateMismatch: Rule = {
       const verdicts = jobVerdicts(evidence, own);
       const wrong = verdicts.filter(({ matches }) => !matches);
       const [first] = wrong;
-      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('every state at every corner') });
+      const count = (value: number, meaning: string) => ({
+        symbol: 'n',
+        meaning,
+        value,
+        unit: '' as const,
+        source: computed('every state at every corner'),
+      });
       return judge(ID, {
         severity: 'danger',
         job: job.id,
@@ -19,7 +25,9 @@ export const stateMismatch: Rule = {
         value: wrong.length,
         limit: 0,
         unit: '',
-        title: first ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says` : `All ${verdicts.length} solved states do what the sentence says`,
+        title: first
+          ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says`
+          : `All ${verdicts.length} solved states do what the sentence says`,
         detail: first ? first.words : `${2 ** own.signals.length} combinations of signals, at every corner of supply and heat`,
         working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
       });

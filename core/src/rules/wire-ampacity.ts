@@ -29,11 +29,35 @@ export const wireAmpacity: Rule = {
             working: {
               formula: 'I ≤ I_z = I_table · k_ambient',
               given: [
-                { symbol: 'I_table', meaning: `${sizeName(wire.sizeMm2)} at 30 °C`, value: tableAmpacity(wire.sizeMm2), unit: 'A', source: AMPACITY_SOURCE },
-                { symbol: 'T_a', meaning: `hottest air at ${context.placeName(wire.hotPlace)}`, value: hotC, unit: '°C', source: entered('places') },
-                { symbol: 'k_ambient', meaning: '√((105 − T_a)/(105 − 30))', value: ambientFactor(hotC), unit: '', source: computed('heat balance of the insulation') },
+                {
+                  symbol: 'I_table',
+                  meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
+                  value: tableAmpacity(wire.sizeMm2),
+                  unit: 'A',
+                  source: AMPACITY_SOURCE,
+                },
+                {
+                  symbol: 'T_a',
+                  meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
+                  value: hotC,
+                  unit: '°C',
+                  source: entered('places'),
+                },
+                {
+                  symbol: 'k_ambient',
+                  meaning: '√((105 − T_a)/(105 − 30))',
+                  value: ambientFactor(hotC),
+                  unit: '',
+                  source: computed('heat balance of the insulation'),
+                },
               ],
-              result: { symbol: 'I', meaning: `largest in ${wire.tag}`, value, unit: 'A', source: computed('solved over every state and corner') },
+              result: {
+                symbol: 'I',
+                meaning: `largest in ${wire.tag}`,
+                value,
+                unit: 'A',
+                source: computed('solved over every state and corner'),
+              },
               limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: AMPACITY_SOURCE },
             },
           });

@@ -78,7 +78,13 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
       working: {
         formula: 'ΔV = Σ I · R, out and back',
         given,
-        result: { symbol: 'ΔV', meaning: `between battery and ${load.name}`, value, unit: 'V', source: computed('solved, wires at working temperature') },
+        result: {
+          symbol: 'ΔV',
+          meaning: `between battery and ${load.name}`,
+          value,
+          unit: 'V',
+          source: computed('solved, wires at working temperature'),
+        },
         limit: {
           symbol: 'b · V',
           meaning: `${figures(100 * budget)} % of the supply`,

@@ -28,12 +28,21 @@ function saveParts(): void {
 
 <template>
   <main class="build">
-    <p v-if="dangers > 0" class="stop" role="alert"><span aria-hidden="true">■</span> {{ dangers }} {{ dangers === 1 ? 'finding says' : 'findings say' }} danger: mend them in Design before you cut a wire.</p>
-    <p v-for="view in unwired" :key="view.id" class="stop">{{ nameOf(view.id) }} is not wired, so its wires and parts are not in these lists.</p>
-    <p class="caution">Disconnect the battery before you work. Put the supply fuses in last. Lengths hold a tenth of slack; measure before you cut.</p>
+    <p v-if="dangers > 0" class="stop" role="alert">
+      <span aria-hidden="true">■</span> {{ dangers }} {{ dangers === 1 ? 'finding says' : 'findings say' }} danger: mend them in Design
+      before you cut a wire.
+    </p>
+    <p v-for="view in unwired" :key="view.id" class="stop">
+      {{ nameOf(view.id) }} is not wired, so its wires and parts are not in these lists.
+    </p>
+    <p class="caution">
+      Disconnect the battery before you work. Put the supply fuses in last. Lengths hold a tenth of slack; measure before you cut.
+    </p>
     <section>
       <div class="head">
-        <h2>Wires <span class="count mono">{{ wires.length }}</span></h2>
+        <h2>
+          Wires <span class="count mono">{{ wires.length }}</span>
+        </h2>
         <label class="row">
           <span class="visually-hidden">Job</span>
           <select v-model="job" class="select">
@@ -57,11 +66,23 @@ function saveParts(): void {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in wires" :key="row.id" :class="{ selected: project.selection?.id === row.id }" @click="project.selection = { kind: 'wire', id: row.id }">
+            <tr
+              v-for="row in wires"
+              :key="row.id"
+              :class="{ selected: project.selection?.id === row.id }"
+              @click="project.selection = { kind: 'wire', id: row.id }"
+            >
               <td class="mono">{{ row.tag }}</td>
-              <td>{{ row.from }} <span class="place">{{ row.fromPlace }}</span></td>
-              <td>{{ row.to }} <span class="place">{{ row.toPlace }}</span></td>
-              <td><span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />{{ row.colour }} <span class="place">{{ row.colourName }}</span></td>
+              <td>
+                {{ row.from }} <span class="place">{{ row.fromPlace }}</span>
+              </td>
+              <td>
+                {{ row.to }} <span class="place">{{ row.toPlace }}</span>
+              </td>
+              <td>
+                <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />{{ row.colour }}
+                <span class="place">{{ row.colourName }}</span>
+              </td>
               <td class="number">{{ row.sizeMm2 }} mm² · ≈{{ row.awg }}</td>
               <td class="number">{{ row.lengthM.toFixed(2) }} m</td>
               <td class="place">{{ row.fromTerminal }} · {{ row.toTerminal }}</td>
@@ -73,7 +94,9 @@ function saveParts(): void {
     </section>
     <section>
       <div class="head">
-        <h2>Parts <span class="count mono">{{ parts.length }}</span></h2>
+        <h2>
+          Parts <span class="count mono">{{ parts.length }}</span>
+        </h2>
         <button class="plain-button" :disabled="parts.length === 0" @click="saveParts">Parts as CSV</button>
       </div>
       <table v-if="parts.length" class="sheet">

@@ -12,7 +12,12 @@ const choice = computed(() => {
   const design = project.design!;
   switch (props.kind) {
     case 'supply':
-      return { label: 'From', path: ['supply'], value: job.supply as string, options: design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })) };
+      return {
+        label: 'From',
+        path: ['supply'],
+        value: job.supply as string,
+        options: design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })),
+      };
     case 'device':
       return {
         label: 'Through',
@@ -21,7 +26,12 @@ const choice = computed(() => {
         options: RELAYS.map(({ id, name, coilV }) => ({ value: id, text: `${name}${name.includes(' V') ? '' : `, ${coilV} V`}` })),
       };
     case 'place':
-      return { label: 'Mounted at', path: ['device', 'place'], value: job.device.place, options: design.places.map(({ id, name }) => ({ value: id, text: name })) };
+      return {
+        label: 'Mounted at',
+        path: ['device', 'place'],
+        value: job.device.place,
+        options: design.places.map(({ id, name }) => ({ value: id, text: name })),
+      };
     case 'lost':
       return {
         label: 'With no signal, no supply to the coil, or a broken control wire',
@@ -43,6 +53,10 @@ const choice = computed(() => {
     :label="choice.label"
     :model-value="choice.value"
     :options="choice.options"
-    @update:model-value="project.patch(`${project.job!.name}: ${choice.label.toLowerCase()}`, [{ path: ['jobs', project.jobIndex, ...choice.path], value: $event }])"
+    @update:model-value="
+      project.patch(`${project.job!.name}: ${choice.label.toLowerCase()}`, [
+        { path: ['jobs', project.jobIndex, ...choice.path], value: $event },
+      ])
+    "
   />
 </template>

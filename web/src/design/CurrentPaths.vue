@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatQuantity, sizeName, wireBranch, WIRE_COLOURS, type Drawing, type DrawnSymbol, type DrawnWire, type Wire } from '@iron-nudge/core';
+import {
+  formatQuantity,
+  sizeName,
+  wireBranch,
+  WIRE_COLOURS,
+  type Drawing,
+  type DrawnSymbol,
+  type DrawnWire,
+  type Wire,
+} from '@iron-nudge/core';
 import { useMeter } from '../stores/meter.ts';
 import { useProject } from '../stores/project.ts';
 import { across, liveness } from './live.ts';
 import PathSymbol from './PathSymbol.vue';
 
-const props = defineProps<{ drawing: Drawing; job: string }>();
+defineProps<{ drawing: Drawing; job: string }>();
 const project = useProject();
 const meter = useMeter();
 
@@ -55,15 +64,33 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
 
 <template>
   <section class="drawing" aria-label="Current paths">
-    <svg :viewBox="`0 0 ${drawing.width} ${drawing.height}`" preserveAspectRatio="xMidYMid meet" role="group" aria-label="Current paths, a table of the same follows">
-      <g v-for="rail in drawing.rails" :key="rail.part + rail.terminal" class="rail" :data-side="rail.side" :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)">
+    <svg
+      :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
+      preserveAspectRatio="xMidYMid meet"
+      role="group"
+      aria-label="Current paths, a table of the same follows"
+    >
+      <g
+        v-for="rail in drawing.rails"
+        :key="rail.part + rail.terminal"
+        class="rail"
+        :data-side="rail.side"
+        :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)"
+      >
         <line :x1="rail.x1" :x2="rail.x2" :y1="rail.y" :y2="rail.y" />
         <text :x="rail.x1 + 2" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
-          {{ RAIL_NUMBER[rail.side] }} · {{ rail.name }}<template v-if="rail.side !== 'return'"> · {{ railVolts(rail.terminal) }}</template>
+          {{ RAIL_NUMBER[rail.side] }} · {{ rail.name }}
+          <template v-if="rail.side !== 'return'">· {{ railVolts(rail.terminal) }}</template>
         </text>
       </g>
       <polyline v-for="(link, at) in drawing.links" :key="at" class="link" :points="points(link.points)" />
-      <g v-for="(line, at) in drawing.lines" :key="`line${at}`" class="metal" :data-role="line.role" :data-live="liveness(reading, line.terminal, line.branch)">
+      <g
+        v-for="(line, at) in drawing.lines"
+        :key="`line${at}`"
+        class="metal"
+        :data-role="line.role"
+        :data-live="liveness(reading, line.terminal, line.branch)"
+      >
         <polyline :points="points(line.points)" />
       </g>
       <g
@@ -90,7 +117,10 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         <g v-if="wire.labelled && wireOf(wire)" class="label" :transform="`translate(${wire.labelX} ${wire.labelY})`">
           <rect x="-4" y="-16" :width="labelWidth(wireOf(wire)!)" height="31" rx="3" />
           <rect class="swatch" x="0" y="-12" width="5" height="23" :fill="swatch(wireOf(wire)!.colour)" />
-          <text x="11" y="-4">{{ headOf(wireOf(wire)!) }}<tspan class="drop">{{ dropText(wireOf(wire)!) }}</tspan></text>
+          <text x="11" y="-4">
+            {{ headOf(wireOf(wire)!) }}
+            <tspan class="drop">{{ dropText(wireOf(wire)!) }}</tspan>
+          </text>
           <text x="11" y="10" class="faint">{{ sizeName(wireOf(wire)!.sizeMm2) }}</text>
         </g>
       </g>

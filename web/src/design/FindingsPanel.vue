@@ -35,10 +35,18 @@ async function apply(nudge: MendingNudge): Promise<void> {
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
     </div>
     <ul aria-live="polite">
-      <li v-for="finding in project.findings" :key="finding.key" :class="[finding.severity, { selected: isSubject(finding) }]" :data-rule="finding.rule" :data-severity="finding.severity">
+      <li
+        v-for="finding in project.findings"
+        :key="finding.key"
+        :class="[finding.severity, { selected: isSubject(finding) }]"
+        :data-rule="finding.rule"
+        :data-severity="finding.severity"
+      >
         <SeverityMark :severity="finding.severity" />
         <div class="text">
-          <button class="bare title" :title="`${SEVERITY[finding.severity].word}: ${finding.rule}`" @click="select(finding)">{{ finding.title }}</button>
+          <button class="bare title" :title="`${SEVERITY[finding.severity].word}: ${finding.rule}`" @click="select(finding)">
+            {{ finding.title }}
+          </button>
           <p>{{ finding.detail }}</p>
           <div v-if="finding.severity !== 'hold'" class="row">
             <button
@@ -59,10 +67,20 @@ async function apply(nudge: MendingNudge): Promise<void> {
             <li v-for="move in project.nudges.get(finding.key)!.moves.slice(0, 5)" :key="move.title">
               <SeverityMark :severity="move.to ?? 'hold'" />{{ move.to ? move.title : `gone: ${move.title}` }}
             </li>
-            <li v-if="project.nudges.get(finding.key)!.moves.length > 5">and {{ project.nudges.get(finding.key)!.moves.length - 5 }} more numbers</li>
+            <li v-if="project.nudges.get(finding.key)!.moves.length > 5">
+              and {{ project.nudges.get(finding.key)!.moves.length - 5 }} more numbers
+            </li>
           </ul>
         </div>
-        <button v-if="finding.severity === 'hold'" class="bare sum" :aria-label="`Working: ${finding.title}`" title="Working" @click="working = finding">Σ</button>
+        <button
+          v-if="finding.severity === 'hold'"
+          class="bare sum"
+          :aria-label="`Working: ${finding.title}`"
+          title="Working"
+          @click="working = finding"
+        >
+          Σ
+        </button>
       </li>
     </ul>
     <WorkingModal v-model:finding="working" />

@@ -17,7 +17,9 @@ const probe = computed<Probe | null>(() => {
   const selection = project.selection;
   if (selection?.kind === 'wire') return { kind: 'wire', id: selection.id };
   const symbols = project.jobView?.drawing?.symbols ?? [];
-  const symbol = symbols.find(({ part }) => part === selection?.id) ?? symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid'].includes(kind));
+  const symbol =
+    symbols.find(({ part }) => part === selection?.id) ??
+    symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid'].includes(kind));
   return symbol ? { kind: 'symbol', part: symbol.part, key: symbol.key } : null;
 });
 
@@ -28,7 +30,12 @@ const shown = computed(() => {
   if (at.kind === 'wire') {
     const wire = wireAt(at.id);
     if (!wire) return null;
-    return { title: `along ${wire.tag}, ${wire.colour}`, volts: across(reading, wire.from, wire.to), amps: Math.abs(reading.amps[wireBranch(wire.id)] ?? 0), lost: null };
+    return {
+      title: `along ${wire.tag}, ${wire.colour}`,
+      volts: across(reading, wire.from, wire.to),
+      amps: Math.abs(reading.amps[wireBranch(wire.id)] ?? 0),
+      lost: null,
+    };
   }
   const symbol = project.jobView?.drawing?.symbols.find(({ part, key }) => part === at.part && key === at.key);
   if (!symbol) return null;
@@ -36,8 +43,14 @@ const shown = computed(() => {
   const battery = `bat-${project.job?.supply}`;
   const supply = across(reading, terminal(battery, '+'), terminal(battery, '-'));
   const state = reading.loads[symbol.part];
-  const lost = state === 'on' && volts !== null && supply !== null ? { volts: supply - volts, share: (100 * (supply - volts)) / supply } : null;
-  return { title: `across ${symbol.labels.slice(0, state ? 1 : 2).join(', ')}`, volts, amps: Math.abs(reading.amps[symbol.branch] ?? 0), lost };
+  const lost =
+    state === 'on' && volts !== null && supply !== null ? { volts: supply - volts, share: (100 * (supply - volts)) / supply } : null;
+  return {
+    title: `across ${symbol.labels.slice(0, state ? 1 : 2).join(', ')}`,
+    volts,
+    amps: Math.abs(reading.amps[symbol.branch] ?? 0),
+    lost,
+  };
 });
 
 const chosenWire = computed<Wire | null>(() => (project.selection?.kind === 'wire' ? (wireAt(project.selection.id) ?? null) : null));
@@ -45,11 +58,15 @@ function setSize(wire: Wire, event: Event): void {
   const value = (event.target as HTMLSelectElement).value;
   const { sizeMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
   const next = value === 'auto' ? rest : { ...rest, sizeMm2: Number(value) };
-  void project.patch(`size of ${wire.tag}`, [{ path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined }]);
+  void project.patch(`size of ${wire.tag}`, [
+    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
+  ]);
 }
 function setColour(wire: Wire, event: Event): void {
   const colour = (event.target as HTMLSelectElement).value;
-  void project.patch(`colour of ${wire.tag}`, [{ path: ['jobs', project.jobIndex, 'wires', wire.leg], value: { ...project.job!.wires[wire.leg], colour } }]);
+  void project.patch(`colour of ${wire.tag}`, [
+    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: { ...project.job!.wires[wire.leg], colour } },
+  ]);
 }
 const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ...Object.keys(WIRE_COLOURS)])]);
 </script>
@@ -60,16 +77,28 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
       <p class="what">{{ shown.title }}</p>
       <p class="volts">{{ shown.volts === null ? 'floats' : formatQuantity(Math.abs(shown.volts), 'V') }}</p>
       <p class="more">
-        {{ formatQuantity(shown.amps, 'A') }} through it<template v-if="shown.lost"><br />{{ formatQuantity(shown.lost.volts, 'V') }} lost on the way · {{ shown.lost.share.toFixed(1) }} %</template>
+        {{ formatQuantity(shown.amps, 'A') }} through it<template v-if="shown.lost"
+          ><br />{{ formatQuantity(shown.lost.volts, 'V') }} lost on the way · {{ shown.lost.share.toFixed(1) }} %</template
+        >
       </p>
     </template>
     <p v-else class="what">Nothing under the probes.</p>
     <div v-if="chosenWire && chosenWire.job === project.job?.id" class="row wire">
-      <select class="select" :aria-label="`Size of ${chosenWire.tag}`" :value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'" @change="setSize(chosenWire, $event)">
+      <select
+        class="select"
+        :aria-label="`Size of ${chosenWire.tag}`"
+        :value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
+        @change="setSize(chosenWire, $event)"
+      >
         <option value="auto">auto: {{ chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2) }}</option>
         <option v-for="size in STOCK_SIZES_MM2" :key="size" :value="size">{{ sizeName(size) }}</option>
       </select>
-      <select class="select colour" :aria-label="`Colour of ${chosenWire.tag}`" :value="chosenWire.colour" @change="setColour(chosenWire, $event)">
+      <select
+        class="select colour"
+        :aria-label="`Colour of ${chosenWire.tag}`"
+        :value="chosenWire.colour"
+        @change="setColour(chosenWire, $event)"
+      >
         <option v-for="colour in colours" :key="colour" :value="colour">{{ colour }}</option>
       </select>
     </div>

@@ -101,11 +101,22 @@ const zig = computed(() => {
       <path class="mark" :d="`M${x} ${top + 5} q12 4 0 9 q12 4 0 9 q12 4 0 9`" />
     </template>
 
-    <text v-for="(label, at) in labels" :key="at" :x="labelX" :y="m - 4 + 14 * at" :text-anchor="labelLeft ? 'end' : 'start'" :class="at === 0 ? 'name' : 'faint'">
+    <text
+      v-for="(label, at) in labels"
+      :key="at"
+      :x="labelX"
+      :y="m - 4 + 14 * at"
+      :text-anchor="labelLeft ? 'end' : 'start'"
+      :class="at === 0 ? 'name' : 'faint'"
+    >
       {{ label }}
     </text>
-    <text v-if="symbol.symbol === 'coil'" class="amps" :x="labelX" :y="m + 24" text-anchor="end">{{ amps > 0.0005 ? formatQuantity(amps, 'A') : '' }}</text>
-    <text v-else-if="symbol.role === 'load' && labels.length > 1 && symbol.symbol !== 'fuse'" class="amps load" :x="labelX" :y="m + 24">{{ amps > 0.0005 ? formatQuantity(amps, 'A') : '' }}</text>
+    <text v-if="symbol.symbol === 'coil'" class="amps" :x="labelX" :y="m + 24" text-anchor="end">{{
+      amps > 0.0005 ? formatQuantity(amps, 'A') : ''
+    }}</text>
+    <text v-else-if="symbol.role === 'load' && labels.length > 1 && symbol.symbol !== 'fuse'" class="amps load" :x="labelX" :y="m + 24">{{
+      amps > 0.0005 ? formatQuantity(amps, 'A') : ''
+    }}</text>
   </g>
 </template>
 

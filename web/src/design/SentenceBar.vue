@@ -23,7 +23,7 @@ const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 
           {{ phrase.text }}
           <template #editor="{ close }">
             <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
-            <LoadPhrase v-else-if="phrase.kind === 'load'" :load="phrase.load" @done="close" />
+            <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />
             <ChoicePhrase v-else :kind="phrase.kind" />
           </template>
         </EditorPopover>

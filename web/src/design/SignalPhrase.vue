@@ -9,12 +9,14 @@ const emit = defineEmits<{ done: [] }>();
 const project = useProject();
 const job = computed(() => project.job!);
 const signals = computed(() => project.design!.signals);
-const at = (when: When, path: TermPath): When => path.reduce<unknown>((node, key) => (node as Record<string | number, unknown>)[key], when) as When;
+const at = (when: When, path: TermPath): When =>
+  path.reduce<unknown>((node, key) => (node as Record<string | number, unknown>)[key], when) as When;
 const off = computed(() => at(job.value.when, props.path).op === 'not');
 const chosen = computed(() => signals.value.find(({ id }) => id === props.signal)!);
 
 const put = (when: When) => project.patch(`${job.value.name}: when`, [{ path: ['jobs', project.jobIndex, 'when'], value: when }]);
-const term = (signal: string, inverted: boolean): When => (inverted ? { op: 'not', of: { op: 'signal', signal } } : { op: 'signal', signal });
+const term = (signal: string, inverted: boolean): When =>
+  inverted ? { op: 'not', of: { op: 'signal', signal } } : { op: 'signal', signal };
 
 function setSignal(signal: string): void {
   void put(replaceTerm(job.value.when, props.path, term(signal, off.value)));
@@ -45,7 +47,12 @@ function takeWords(): void {
 </script>
 
 <template>
-  <SelectField label="Signal" :model-value="signal" :options="signals.map(({ id, name }) => ({ value: id, text: name }))" @update:model-value="setSignal" />
+  <SelectField
+    label="Signal"
+    :model-value="signal"
+    :options="signals.map(({ id, name }) => ({ value: id, text: name }))"
+    @update:model-value="setSignal"
+  />
   <SelectField
     label="State"
     :model-value="off ? 'off' : 'on'"

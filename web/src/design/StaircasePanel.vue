@@ -22,7 +22,9 @@ function select(subject: string): void {
       <li v-for="step in steps" :key="step.id" :class="{ fails: !step.holds }">
         <button class="bare" :title="step.note" @click="select(step.subject)">
           <span class="label">{{ step.label }}</span>
-          <span class="track" aria-hidden="true"><span class="fill" :class="step.id" :style="{ width: `${(100 * step.ampere) / most}%` }" /></span>
+          <span class="track" aria-hidden="true"
+            ><span class="fill" :class="step.id" :style="{ width: `${(100 * step.ampere) / most}%` }"
+          /></span>
           <span class="value mono">{{ step.ampere === 0 ? 'none' : formatQuantity(step.ampere, 'A') }}</span>
           <span v-if="!step.holds" class="visually-hidden">too low</span>
         </button>

@@ -41,7 +41,9 @@ const finding = defineModel<Finding | null>('finding', { required: true });
           </tr>
         </tbody>
       </table>
-      <p class="rule">Rule <span class="mono">{{ finding.rule }}</span></p>
+      <p class="rule">
+        Rule <span class="mono">{{ finding.rule }}</span>
+      </p>
     </template>
   </Modal>
 </template>

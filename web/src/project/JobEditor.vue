@@ -41,7 +41,9 @@ async function remove(): Promise<void> {
 
 <template>
   <TextField label="Name" :model-value="job.name" @update:model-value="set('name', $event, true)" />
-  <label class="row"><input type="checkbox" :checked="job.continuous" @change="set('continuous', !job.continuous)" /> runs for three hours or more</label>
+  <label class="row"
+    ><input type="checkbox" :checked="job.continuous" @change="set('continuous', !job.continuous)" /> runs for three hours or more</label
+  >
   <SelectField label="Load fuse" :model-value="job.fuse" :options="fuses" @update:model-value="set('fuse', $event)" />
   <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
   <SelectField

@@ -56,7 +56,10 @@ function remove(id: string): void {
 
 <template>
   <Modal v-model:open="open" title="Places and distances" :footer="null" width="760px">
-    <p>Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a tenth more.</p>
+    <p>
+      Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a
+      tenth more.
+    </p>
     <SelectField
       class="return"
       label="Current comes back"
@@ -70,9 +73,31 @@ function remove(id: string): void {
     <div class="grid">
       <template v-for="(place, at) in design.places" :key="place.id">
         <TextField label="Place" :model-value="place.name" @update:model-value="setPlace(at, { ...place, name: $event }, 'name')" />
-        <NumberField label="Coldest" unit="°C" :least="-60" :most="place.hottestC" :model-value="place.coldestC" @update:model-value="setPlace(at, { ...place, coldestC: $event }, 'cold')" />
-        <NumberField label="Hottest" unit="°C" :least="place.coldestC" :most="100" :model-value="place.hottestC" @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')" />
-        <button class="plain-button danger" :disabled="inUse(place.id)" :title="inUse(place.id) ? 'In use' : ''" :aria-label="`Delete ${place.name}`" @click="remove(place.id)">Delete</button>
+        <NumberField
+          label="Coldest"
+          unit="°C"
+          :least="-60"
+          :most="place.hottestC"
+          :model-value="place.coldestC"
+          @update:model-value="setPlace(at, { ...place, coldestC: $event }, 'cold')"
+        />
+        <NumberField
+          label="Hottest"
+          unit="°C"
+          :least="place.coldestC"
+          :most="100"
+          :model-value="place.hottestC"
+          @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')"
+        />
+        <button
+          class="plain-button danger"
+          :disabled="inUse(place.id)"
+          :title="inUse(place.id) ? 'In use' : ''"
+          :aria-label="`Delete ${place.name}`"
+          @click="remove(place.id)"
+        >
+          Delete
+        </button>
       </template>
     </div>
     <button class="plain-button" @click="add">Add a place</button>
@@ -91,7 +116,15 @@ function remove(id: string): void {
           <span>{{ pair.a.name }} to {{ pair.b.name }}</span>
           <button class="plain-button" @click="setDistance(pair.a, pair.b, 1)">not measured: enter</button>
         </div>
-        <button v-if="pair.at >= 0" class="bare" :aria-label="`Not measured: ${pair.a.name} to ${pair.b.name}`" title="Not measured" @click="clearDistance(pair.at)">×</button>
+        <button
+          v-if="pair.at >= 0"
+          class="bare"
+          :aria-label="`Not measured: ${pair.a.name} to ${pair.b.name}`"
+          title="Not measured"
+          @click="clearDistance(pair.at)"
+        >
+          ×
+        </button>
       </div>
     </div>
   </Modal>

@@ -93,8 +93,18 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       <template #right>
         <span class="saving" role="status" :data-kind="project.saving.kind">{{ saveWords }}</span>
         <span class="row pair">
-          <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">↶</button>
-          <button class="bare tool" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="project.history.future.length === 0" @click="redo">↷</button>
+          <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">
+            ↶
+          </button>
+          <button
+            class="bare tool"
+            aria-label="Redo"
+            title="Redo (Ctrl Shift Z)"
+            :disabled="project.history.future.length === 0"
+            @click="redo"
+          >
+            ↷
+          </button>
         </span>
         <button class="bare find mono" @click="finding = true">Ctrl K</button>
         <button class="bare tool" aria-label="Keys" title="Keys (?)" @click="helping = true">?</button>
@@ -106,7 +116,9 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       <button class="plain-button" @click="resolve('mine')">Keep mine</button>
       <button class="plain-button" @click="resolve('copy')">Keep mine as a copy</button>
     </div>
-    <div v-else-if="project.saving.kind === 'offline' || project.saving.kind === 'refused'" class="banner" role="alert">{{ project.saving.message }}</div>
+    <div v-else-if="project.saving.kind === 'offline' || project.saving.kind === 'refused'" class="banner" role="alert">
+      {{ project.saving.message }}
+    </div>
     <div v-if="project.problem" class="banner" role="alert">
       <span>That edit was not taken. {{ project.problem }}</span>
       <button class="plain-button" @click="project.problem = ''">OK</button>

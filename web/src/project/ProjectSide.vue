@@ -23,7 +23,8 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
 
 async function add(id: string): Promise<void> {
   const ready = READY_SENTENCES.find((candidate) => candidate.id === id)!;
-  if (await project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now))) await show(design.value.jobs[design.value.jobs.length - 1]!.id);
+  if (await project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now)))
+    await show(design.value.jobs[design.value.jobs.length - 1]!.id);
 }
 
 async function addSignal(): Promise<void> {
@@ -55,7 +56,9 @@ const usedBy = (signal: string) => design.value.jobs.filter((job) => signalsOf(j
           <button class="bare pick" :aria-current="job.id === project.job?.id ? 'true' : undefined" @click="show(job.id)">
             <SeverityMark :severity="views.get(job.id)?.severity ?? 'hold'" />
             <span class="name">{{ job.name }}</span>
-            <span class="value mono">{{ views.get(job.id)?.ampere == null ? 'not wired' : formatQuantity(views.get(job.id)!.ampere!, 'A') }}</span>
+            <span class="value mono">{{
+              views.get(job.id)?.ampere == null ? 'not wired' : formatQuantity(views.get(job.id)!.ampere!, 'A')
+            }}</span>
           </button>
           <EditorPopover v-if="job.id === project.job?.id" :label="`${job.name}: settings`" button-class="more" placement="rightTop">
             <span aria-hidden="true">⋯</span><span class="visually-hidden">Settings of {{ job.name }}</span>

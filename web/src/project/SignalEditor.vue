@@ -36,9 +36,15 @@ async function remove(): Promise<void> {
   <TextField label="Name" :model-value="signal.name" @update:model-value="set({ ...signal, name: $event }, 'name')" />
   <SelectField label="It is" :model-value="signal.nature" :options="NATURES" @update:model-value="changeNature" />
   <template v-if="signal.nature === 'feed'">
-    <SelectField label="Fed from" :model-value="signal.supply" :options="supplies" @update:model-value="set({ ...signal, supply: $event } as Signal)" />
+    <SelectField
+      label="Fed from"
+      :model-value="signal.supply"
+      :options="supplies"
+      @update:model-value="set({ ...signal, supply: $event } as Signal)"
+    />
     <label class="row"
-      ><input type="checkbox" :checked="signal.keyOn" @change="set({ ...signal, keyOn: !signal.keyOn } as Signal)" /> dies with the key</label
+      ><input type="checkbox" :checked="signal.keyOn" @change="set({ ...signal, keyOn: !signal.keyOn } as Signal)" /> dies with the
+      key</label
     >
   </template>
   <NumberField

@@ -98,7 +98,11 @@ async function importFile(event: Event): Promise<void> {
   if (!parsed.ok) {
     const { path, message } = parsed.problems[0]!;
     const more = parsed.problems.length > 1 ? ` (and ${parsed.problems.length - 1} more)` : '';
-    notification.error({ message: `${chosen.name} cannot be read`, description: `${path ? `${path}: ` : ''}${message}${more}`, duration: 15 });
+    notification.error({
+      message: `${chosen.name} cannot be read`,
+      description: `${path ? `${path}: ` : ''}${message}${more}`,
+      duration: 15,
+    });
     return;
   }
   await attempt(async () => open((await api.create(parsed.design)).id));
@@ -117,8 +121,22 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
           <p>One sentence a circuit. Iron Nudge wires it, solves it in every state, and says what is wrong.</p>
         </div>
         <div class="row">
-          <input v-if="list.kind === 'ready' && list.projects.length > 6" v-model="filter" class="select" placeholder="Find a project" aria-label="Find a project" />
-          <input ref="file" type="file" accept=".json,application/json" class="visually-hidden" tabindex="-1" aria-label="Project file" @change="importFile" />
+          <input
+            v-if="list.kind === 'ready' && list.projects.length > 6"
+            v-model="filter"
+            class="select"
+            placeholder="Find a project"
+            aria-label="Find a project"
+          />
+          <input
+            ref="file"
+            type="file"
+            accept=".json,application/json"
+            class="visually-hidden"
+            tabindex="-1"
+            aria-label="Project file"
+            @change="importFile"
+          />
           <button class="plain-button" @click="file?.click()">Import…</button>
           <button class="plain-button strong" @click="naming = { project: null, name: '' }">New project</button>
         </div>
@@ -130,7 +148,9 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
       </div>
       <div v-else-if="list.projects.length === 0" class="empty">
         <h2>No project yet</h2>
-        <p>A project is a vehicle, a trailer, a box: its places, its supplies, its signals, and one sentence for each thing that must switch.</p>
+        <p>
+          A project is a vehicle, a trailer, a box: its places, its supplies, its signals, and one sentence for each thing that must switch.
+        </p>
         <button class="plain-button strong" @click="naming = { project: null, name: '' }">Start the first</button>
       </div>
       <ul v-else class="cards">
@@ -140,7 +160,17 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
           <span class="facts">changed {{ day.format(new Date(project.updatedAt)) }}</span>
           <div class="row actions">
             <button class="plain-button" @click="naming = { project, name: project.name }">Rename</button>
-            <button class="plain-button" @click="attempt(async () => { await api.duplicate(project.id); await refresh(); })">Duplicate</button>
+            <button
+              class="plain-button"
+              @click="
+                attempt(async () => {
+                  await api.duplicate(project.id);
+                  await refresh();
+                })
+              "
+            >
+              Duplicate
+            </button>
             <button class="plain-button" @click="exportProject(project)">Export</button>
             <button class="plain-button danger" @click="remove(project)">Delete</button>
           </div>
@@ -148,11 +178,18 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
       </ul>
       <p v-if="list.kind === 'ready' && filter && shown(list.projects).length === 0">No project is called that.</p>
       <p class="caution">
-        Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a circuit, and have mains
-        work done by someone who may do it.
+        Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a
+        circuit, and have mains work done by someone who may do it.
       </p>
     </main>
-    <Modal :open="naming !== null" :title="naming?.project ? 'Rename project' : 'New project'" ok-text="OK" :ok-button-props="{ disabled: !naming?.name.trim() }" @ok="giveName" @cancel="naming = null">
+    <Modal
+      :open="naming !== null"
+      :title="naming?.project ? 'Rename project' : 'New project'"
+      ok-text="OK"
+      :ok-button-props="{ disabled: !naming?.name.trim() }"
+      @ok="giveName"
+      @cancel="naming = null"
+    >
       <label v-if="naming" class="field">Name<Input v-model:value="naming.name" :maxlength="60" autofocus @press-enter="giveName" /></label>
     </Modal>
   </div>

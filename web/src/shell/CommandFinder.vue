@@ -33,7 +33,11 @@ const entries = computed<Entry[]>(() => {
     ...analysis.findings
       .filter(({ severity }) => severity !== 'hold')
       .map((finding) => ({ kind: finding.severity, text: finding.title, go: () => showJob(finding.job) })),
-    ...analysis.netlist.parts.map((part) => ({ kind: 'part', text: `${part.tag} ${part.name}`, go: () => select(part.job, 'part', part.id) })),
+    ...analysis.netlist.parts.map((part) => ({
+      kind: 'part',
+      text: `${part.tag} ${part.name}`,
+      go: () => select(part.job, 'part', part.id),
+    })),
     ...analysis.wires.map((wire) => ({
       kind: 'wire',
       text: `${wire.tag} ${wire.from} to ${wire.to}`,
@@ -93,7 +97,14 @@ function move(by: number): void {
       @keydown.enter.prevent="run(matching[at])"
     />
     <ul id="finder-list" role="listbox" aria-label="Found">
-      <li v-for="(entry, index) in matching" :id="`finder-${index}`" :key="index" role="option" :aria-selected="index === at" @click="run(entry)">
+      <li
+        v-for="(entry, index) in matching"
+        :id="`finder-${index}`"
+        :key="index"
+        role="option"
+        :aria-selected="index === at"
+        @click="run(entry)"
+      >
         <span class="kind">{{ entry.kind }}</span>{{ entry.text }}
       </li>
     </ul>

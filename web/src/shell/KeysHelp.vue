@@ -19,7 +19,9 @@ const KEYS = [
     <table class="sheet">
       <tbody>
         <tr v-for="[key, what] in KEYS" :key="key">
-          <th scope="row"><kbd>{{ key }}</kbd></th>
+          <th scope="row">
+            <kbd>{{ key }}</kbd>
+          </th>
           <td>{{ what }}</td>
         </tr>
       </tbody>

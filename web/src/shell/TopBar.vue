@@ -22,7 +22,13 @@ const night = inject(NIGHT)!;
     <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
     <div class="right">
       <slot name="right" />
-      <button class="bare tool" :aria-pressed="night" aria-label="Dark theme for the garage at night" title="Dark theme" @click="night = !night">
+      <button
+        class="bare tool"
+        :aria-pressed="night"
+        aria-label="Dark theme for the garage at night"
+        title="Dark theme"
+        @click="night = !night"
+      >
         {{ night ? '☀' : '☾' }}
       </button>
     </div>

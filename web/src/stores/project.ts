@@ -50,7 +50,9 @@ export const useProject = defineStore('project', () => {
   let inFlight = false;
   let serial = 0;
 
-  const job = computed<Job | null>(() => design.value?.jobs.find((candidate) => candidate.id === jobId.value) ?? design.value?.jobs[0] ?? null);
+  const job = computed<Job | null>(
+    () => design.value?.jobs.find((candidate) => candidate.id === jobId.value) ?? design.value?.jobs[0] ?? null,
+  );
   const jobIndex = computed(() => (job.value && design.value ? design.value.jobs.indexOf(job.value) : -1));
   const jobView = computed(() => analysis.value?.jobs.find((view) => view.id === job.value?.id) ?? null);
   const findings = computed(() => analysis.value?.findings.filter((finding) => finding.job === job.value?.id) ?? []);
@@ -107,7 +109,8 @@ export const useProject = defineStore('project', () => {
   /** Shows a document that is known to be good. */
   async function show(document: Design): Promise<void> {
     const checked = await engine.check(document);
-    if (!checked.ok) throw new Error(`The saved project cannot be read: ${checked.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
+    if (!checked.ok)
+      throw new Error(`The saved project cannot be read: ${checked.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
     design.value = document;
     deskOn.value = document.signals.map((signal) => signal.id);
     accept(checked.analysis);
@@ -160,7 +163,8 @@ export const useProject = defineStore('project', () => {
     queue = run.catch(() => undefined);
     return run;
   }
-  const patch = (label: string, patches: readonly Patch[], field: string | null = null) => edit(label, (now) => applyPatches(now, patches), field);
+  const patch = (label: string, patches: readonly Patch[], field: string | null = null) =>
+    edit(label, (now) => applyPatches(now, patches), field);
 
   function take(after: Design, fresh: Analysis): void {
     const known = new Set(design.value?.signals.map((signal) => signal.id));
@@ -203,7 +207,12 @@ export const useProject = defineStore('project', () => {
     inFlight = true;
     try {
       const { revision: saved } = await api.save(project, revision.value, document);
-      if (id.value !== project) return openJournal(localStorage, project, tabId(sessionStorage, () => crypto.randomUUID())).clear();
+      if (id.value !== project)
+        return openJournal(
+          localStorage,
+          project,
+          tabId(sessionStorage, () => crypto.randomUUID()),
+        ).clear();
       revision.value = saved;
       if (design.value === document) {
         journal?.clear();

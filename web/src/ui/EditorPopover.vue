@@ -22,7 +22,14 @@ function close(): void {
 
 <template>
   <span ref="root" class="holder" @keydown.esc.stop="close">
-    <Popover :open="open" trigger="click" :placement="placement ?? 'bottomLeft'" :get-popup-container="(trigger) => trigger.parentElement!" destroy-tooltip-on-hide @open-change="change">
+    <Popover
+      :open="open"
+      trigger="click"
+      :placement="placement ?? 'bottomLeft'"
+      :get-popup-container="(trigger) => trigger.parentElement!"
+      destroy-tooltip-on-hide
+      @open-change="change"
+    >
       <template #content>
         <div class="editor" role="dialog" :aria-label="label"><slot name="editor" :close="close" /></div>
       </template>

@@ -2,12 +2,15 @@
 /** A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. */
 import { ref, useId, watch } from 'vue';
 
-const props = withDefaults(defineProps<{ label: string; modelValue: number; unit?: string; least?: number; most?: number; whole?: boolean }>(), {
-  unit: '',
-  least: 1e-6,
-  most: 1e6,
-  whole: false,
-});
+const props = withDefaults(
+  defineProps<{ label: string; modelValue: number; unit?: string; least?: number; most?: number; whole?: boolean }>(),
+  {
+    unit: '',
+    least: 1e-6,
+    most: 1e6,
+    whole: false,
+  },
+);
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
 const text = ref(String(props.modelValue));
 const error = ref('');
@@ -37,7 +40,9 @@ function take(): void {
 
 <template>
   <label class="field">
-    <span>{{ label }}<template v-if="unit">, {{ unit }}</template></span>
+    <span
+      >{{ label }}<template v-if="unit">, {{ unit }}</template></span
+    >
     <input v-model="text" inputmode="decimal" :aria-invalid="error !== ''" :aria-describedby="error ? id : undefined" @input="take" />
     <span v-if="error" :id="id" class="error" role="alert">{{ error }}</span>
   </label>

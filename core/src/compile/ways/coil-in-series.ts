@@ -121,7 +121,8 @@ function wireCoil(builder: NetlistBuilder, design: Design, job: Job, chain: Chai
   }
   run('control-coil', 'control', terminal(relay, '86'), place, 'BU/WH');
   at = terminal(relay, '85');
-  if (chain.toGround) run('control-return', 'control', groundSwitchTerminal(builder, design, chain.toGround), chain.toGround.place, 'BU/BK');
+  if (chain.toGround)
+    run('control-return', 'control', groundSwitchTerminal(builder, design, chain.toGround), chain.toGround.place, 'BU/BK');
   else {
     const ground = groundAt(builder, design, place);
     run('control-return', 'return', ground, builder.find(partOf(ground))!.place, 'BN');

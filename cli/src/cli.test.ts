@@ -1,0 +1,48 @@
+import { describe, expect, test } from '@jest/globals';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const owlBox = 'examples/demo/owl-box.json';
+
+/** The command as a person types it. */
+function nudge(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync('npm', ['run', '--silent', 'nudge', '--', ...args], { encoding: 'utf8' });
+  return { status, stdout, stderr };
+}
+function temporary(change: (raw: any) => void): string {
+  const raw = JSON.parse(readFileSync(owlBox, 'utf8')) as unknown;
+  change(raw);
+  const file = join(mkdtempSync(join(tmpdir(), 'nudge-')), 'project.json');
+  writeFileSync(file, JSON.stringify(raw));
+  return file;
+}
+
+describe('nudge check', () => {
+  test('prints findings and nothing else, and exits with 1 for a danger', () => {
+    const { status, stdout } = nudge('check', owlBox);
+    const { findings } = JSON.parse(stdout) as { findings: Record<string, unknown>[] };
+    expect(status).toBe(1);
+    expect(Object.keys(findings[0]!)).toEqual(['rule', 'severity', 'job', 'subject', 'value', 'limit', 'unit', 'message']);
+    expect(findings[0]).toMatchObject({ rule: 'fuse-above-wire', severity: 'danger', job: 'fans', subject: 'F3', value: 40, unit: 'A' });
+  });
+  test('exits with 0 when nothing is in danger', () => {
+    const { status, stdout } = nudge(
+      'check',
+      temporary((raw) => (raw.jobs[2].fuse = 'auto')),
+    );
+    expect(status).toBe(0);
+    expect(stdout).not.toContain('"danger"');
+  });
+  test('exits with 2 for a bad file, with the path of what is wrong and no output', () => {
+    const bad = nudge(
+      'check',
+      temporary((raw) => (raw.jobs[1].loads[0].plate.value = 'five')),
+    );
+    expect(bad).toMatchObject({ status: 2, stdout: '' });
+    expect(bad.stderr).toContain('jobs[1].loads[0].plate.value');
+    expect(nudge('check', 'nowhere.json')).toMatchObject({ status: 2, stdout: '', stderr: expect.stringContaining('cannot be read') });
+    expect(nudge('solder', owlBox)).toMatchObject({ status: 2, stderr: expect.stringContaining('Usage') });
+  });
+});

@@ -1,0 +1,210 @@
+import { describe, expect, test } from '@jest/globals';
+import { applyPatches } from '../design/patch.ts';
+import type { Design } from '../design/schema.ts';
+import { gatherEvidence } from '../prove/evidence.ts';
+import { staircase } from '../prove/staircase.ts';
+import { and, design, job, not, on, or } from '../testing/designs.ts';
+import { checkEvidence, findNudge } from './check.ts';
+import { ruleContext } from './context.ts';
+import { RULES } from './registry.ts';
+import { failingOrTightest, judge, usedShare, type Finding } from './rule.ts';
+
+function check(made: Design) {
+  const evidence = gatherEvidence(made);
+  const findings = checkEvidence(evidence);
+  return { evidence, findings, of: (rule: string) => findings.filter((finding) => finding.rule === rule) };
+}
+const heater = job().loads[0]!;
+const watts = (value: number) => [{ ...heater, plate: { ...heater.plate, value } }];
+
+/** One design for each rule in which it fires: what fires it, how hard, and on what. */
+const MISTAKES: Record<string, { design: Design; severity: 'danger' | 'caution'; mends: boolean }> = {
+  'not-wired': { design: design([job({ when: or(on('key'), on('dash')) })]), severity: 'danger', mends: false },
+  // 20 A of motor on a part that gives its 30 A contact 20 A of motor: at 14.8 V it is 24.7 A.
+  'load-over-contact': {
+    design: design([job({ loads: [{ ...heater, kind: 'motor', plate: { unit: 'A', value: 20, ratedV: 12 } }], fuse: 30 })]),
+    severity: 'danger',
+    mends: true,
+  },
+  'fuse-missing': { design: design([job({ fuse: 'none' })]), severity: 'danger', mends: true },
+  'fuse-above-wire': { design: design([job({ fuse: 30, wires: { 'load-load-1': { sizeMm2: 1.5 } } })]), severity: 'danger', mends: true },
+  'fuse-above-contact': { design: design([job({ fuse: 40 })]), severity: 'danger', mends: true },
+  'fuse-below-load': { design: design([job({ fuse: 7.5 })]), severity: 'caution', mends: true },
+  'fuse-continuous-load': { design: design([job({ fuse: 10, continuous: true })]), severity: 'caution', mends: true },
+  'wire-ampacity': {
+    design: design([job({ loads: watts(300), fuse: 30, wires: { 'return-load-1': { sizeMm2: 1 } } })]),
+    severity: 'danger',
+    mends: true,
+  },
+  'wire-drop': {
+    design: design([job({ loads: [{ ...watts(120)[0]!, important: true }], wires: { 'load-load-1': { sizeMm2: 1.5 } } })]),
+    severity: 'caution',
+    mends: true,
+  },
+  'coil-wrong-voltage': {
+    design: design([job({ device: { kind: 'plug-in-relay', part: 'relay-24v-20a-4', place: 'box' } })]),
+    severity: 'danger',
+    mends: true,
+  },
+  // A control side so long and a place so hot that too little is left for a hot coil.
+  'coil-pull-in-low-battery-hot': {
+    design: design([job()], {
+      supplies: [{ ...design().supplies[0]!, lowestV: 9.4 }],
+      distances: [...design().distances.filter(({ a, b }) => a !== 'dash' && b !== 'dash'), { a: 'dash', b: 'box', lengthM: 90 }],
+    }),
+    severity: 'caution',
+    mends: true,
+  },
+  'coil-no-suppression': { design: design([job({ suppression: 'none' })]), severity: 'caution', mends: true },
+  'coil-fed-when-key-off': { design: design([job({ when: on('dash') })]), severity: 'caution', mends: true },
+  'signal-current-over': {
+    design: design([job()], { signals: design().signals.map((signal) => (signal.id === 'dash' ? { ...signal, limitA: 0.05 } : signal)) }),
+    severity: 'danger',
+    mends: false,
+  },
+  // The coil's supply is 24 V behind a feed: the 24 V coil never gets a 12 V pull.
+  'state-mismatch': {
+    design: design([job({ device: { kind: 'plug-in-relay', part: 'relay-24v-20a-4', place: 'box' } })]),
+    severity: 'danger',
+    mends: false,
+  },
+};
+
+test('the book and these mistakes name the same rules', () => {
+  expect(Object.keys(MISTAKES).sort()).toEqual(RULES.map(({ id }) => id).sort());
+});
+
+test('a sound circuit holds every rule, and says so', () => {
+  const { findings } = check(design([job({ continuous: true })]));
+  expect(findings.filter(({ severity }) => severity !== 'hold')).toEqual([]);
+  expect(new Set(findings.map(({ rule }) => rule)).size).toBe(RULES.length - 1);
+});
+
+describe.each(Object.entries(MISTAKES))('%s', (rule, mistake) => {
+  const { evidence, findings, of } = check(mistake.design);
+  const fired = of(rule).filter(({ severity }) => severity !== 'hold');
+
+  test(`fires as ${mistake.severity}, with numbers that show why`, () => {
+    expect(fired.length).toBeGreaterThan(0);
+    for (const finding of fired) {
+      expect(finding.severity).toBe(mistake.severity);
+      expect(usedShare(finding)).toBeGreaterThan(1);
+      expect(finding.title).not.toMatch(/NaN|undefined|–/);
+      expect(finding.working.result.value).toBe(finding.value);
+      expect(finding.working.limit.value).toBe(finding.limit);
+    }
+  });
+
+  test(mistake.mends ? 'its nudge makes it hold, and makes nothing worse' : 'offers no nudge', () => {
+    const nudge = findNudge(evidence, findings, fired[0]!);
+    if (!mistake.mends) return expect(nudge).toBeNull();
+    expect(nudge).not.toBeNull();
+    const after = checkEvidence(gatherEvidence(applyPatches(mistake.design, nudge!.patches)));
+    expect(after.filter(({ key, severity }) => key === fired[0]!.key && severity !== 'hold')).toEqual([]);
+    const bad = (list: readonly Finding[]) => list.filter(({ severity }) => severity !== 'hold').length;
+    expect(bad(after)).toBeLessThan(bad(findings));
+  });
+});
+
+describe('the numbers hold by hand', () => {
+  test('wire drop of 8 A over 3.52 m of 2.5 mm² and the way back, to the millivolt', () => {
+    const made = design([
+      job({
+        fuse: 15,
+        wires: { feed: { sizeMm2: 2.5 }, 'to-relay': { sizeMm2: 2.5 }, 'load-load-1': { sizeMm2: 2.5 }, 'return-load-1': { sizeMm2: 2.5 } },
+      }),
+    ]);
+    const { of, evidence } = check(made);
+    const [finding] = of('wire-drop');
+    // By hand at 10.5 V and hottest: R = 1.5 Ω load + wires (0.15 + 0.99 + 3.52 + 0.3 m of 7.98 mΩ/m, warm) + fuse 0.1/15
+    // + contact 4 mΩ + ground 2 mΩ + battery 6 mΩ.
+    const warm = (id: string) => 1 + 0.00393 * (evidence.hotWireC.get(id)! - 20);
+    const wires = evidence.netlist.wires.filter(({ role, leg }) => role !== 'control' && !leg.startsWith('control'));
+    const copper = wires.reduce((sum, wire) => sum + 0.00798 * wire.lengthM * warm(wire.id), 0);
+    const way = copper + 0.1 / 15 + 0.004 + 0.002;
+    expect(wires.reduce((sum, { lengthM }) => sum + lengthM, 0)).toBeCloseTo(0.15 + 0.99 + 3.52 + 0.3, 9);
+    const share = way / (way + 1.5);
+    expect(finding!.value / finding!.limit).toBeCloseTo(share / 0.1, 4);
+  });
+
+  test('coil: 85 Ω warmed to 95 °C is 110.05 Ω, so 7.2 V becomes 9.32 V', () => {
+    const [finding] = check(design()).of('coil-pull-in-low-battery-hot');
+    expect(finding!.limit).toBeCloseTo(7.2 * (1 + 0.00393 * 75), 9);
+    expect(finding!.value).toBeGreaterThan(10.2);
+    expect(finding!.value).toBeLessThan(10.5);
+  });
+
+  test('fuse, wire and load stand as IEC 60364-4-43 has it: I_b ≤ I_n ≤ I_z', () => {
+    const { evidence } = check(design([job({ continuous: true })]));
+    const context = ruleContext(evidence);
+    const steps = staircase(context, context.jobs[0]!);
+    const at = (id: string) => steps.find((step) => step.id === id)!;
+    // 96 W at 12 V is 1.5 Ω: at 14.8 V a little under 9.87 A; 1.25 times that asks for 15 A.
+    expect(at('load').ampere).toBeGreaterThan(9);
+    expect(at('load').ampere).toBeLessThan(9.87);
+    expect(at('fuse').ampere).toBe(15);
+    expect(at('wire').ampere).toBeGreaterThanOrEqual(15);
+    expect(steps.every(({ holds }) => holds)).toBe(true);
+  });
+
+  test('without a fuse the staircase says so', () => {
+    const { evidence } = check(design([job({ fuse: 'none' })]));
+    const context = ruleContext(evidence);
+    expect(staircase(context, context.jobs[0]!).find(({ id }) => id === 'fuse')).toMatchObject({ ampere: 0, holds: false });
+  });
+
+  test('loads of several kinds count by the share of their own ratings', () => {
+    const loads = [
+      { ...heater, plate: { unit: 'A' as const, value: 10, ratedV: 14.8 } },
+      { ...heater, id: 'load-2', kind: 'filament' as const, plate: { unit: 'A' as const, value: 9, ratedV: 14.8 } },
+    ];
+    const [finding] = check(design([job({ loads })])).of('load-over-contact');
+    // 10 A resistive and 9 A of lamps on 15 A: 10 + 9 · 30/15 = 28 A counted, a little less after the drop.
+    expect(finding!.value).toBeGreaterThan(26.5);
+    expect(finding!.value).toBeLessThan(28);
+    expect(finding!.limit).toBe(30);
+  });
+
+  test('what a feed gives is counted over all the jobs that use it', () => {
+    const many = ['job-1', 'job-2', 'job-3'].map((id) => job({ id, name: id, when: and(on('lamp-feed'), on('hot')) }));
+    const one = check(design(many.slice(0, 1))).of('signal-current-over')[0]!;
+    const three = check(design(many))
+      .of('signal-current-over')
+      .find(({ subject }) => subject.id === 'sig-lamp-feed');
+    expect(
+      three!.value / check(design(many.slice(0, 1))).findings.filter(({ subject }) => subject.id === 'sig-lamp-feed')[0]!.value,
+    ).toBeGreaterThan(2.8);
+    expect(one.severity).toBe('hold');
+  });
+
+  test('a coil held in while the load is off drains the battery', () => {
+    const made = design([
+      job({ when: not(on('dash')), lost: 'on', device: { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } }),
+    ]);
+    const [finding] = check(made).of('coil-fed-when-key-off');
+    expect(finding).toMatchObject({ severity: 'caution', detail: expect.stringContaining('held in while the load is off') });
+    // 14.8 V over 85 Ω at −20 °C (71.6 Ω) is 206 mA.
+    expect(finding!.value).toBeCloseTo(14.8 / (85 * (1 - 0.00393 * 40)), 2);
+  });
+});
+
+test('a judgement holds at its limit and fails past it, both ways', () => {
+  const base = {
+    severity: 'danger',
+    job: 'j',
+    subject: { kind: 'job', id: 'j', label: 'j' },
+    unit: 'A',
+    title: '',
+    detail: '',
+    limit: 10,
+  } as const;
+  const working = { formula: '', given: [], result: null!, limit: null! };
+  expect(judge('r', { ...base, working, value: 10 }).severity).toBe('hold');
+  expect(judge('r', { ...base, working, value: 10.001 }).severity).toBe('danger');
+  expect(judge('r', { ...base, working, value: 10, sense: 'at least' }).severity).toBe('hold');
+  expect(judge('r', { ...base, working, value: 9.999, sense: 'at least' }).severity).toBe('danger');
+  const holds = [3, 7, 5].map((value) => judge('r', { ...base, working, value }));
+  expect(failingOrTightest(holds).map(({ value }) => value)).toEqual([7]);
+  expect(failingOrTightest([...holds, judge('r', { ...base, working, value: 12 })]).map(({ value }) => value)).toEqual([12]);
+  expect(failingOrTightest([])).toEqual([]);
+});

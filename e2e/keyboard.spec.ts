@@ -1,0 +1,91 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { freshOwlBox, openJob } from './support.ts';
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+test('the keyboard alone changes the sentence, adds a signal to it and takes it back', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Keyboard');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: 'master key is on' }).focus();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'dew switch is on' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Signal', { exact: true })).toBeFocused();
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'and…' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Sentence')).toContainText('dew switch is on and master key is on');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Sentence')).not.toContainText('and master key is on');
+  // On to the lost-signal phrase, opened, closed with Esc, and the focus is back where it was.
+  const lost = page.getByRole('button', { name: 'off', exact: true });
+  await lost.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel(/With no signal/)).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(lost).toBeFocused();
+});
+
+test('Ctrl K finds a wire and shows it; ? shows the keys', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Finder');
+  await openJob(page, project, 'dew');
+  await page.keyboard.press('Control+k');
+  await page.getByLabel(/Find a job/).fill('wire w3.6');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/design\/fans/);
+  await expect(page.locator('.wire[data-wire="W3.6"]')).toHaveClass(/selected/);
+  await page.keyboard.press('Shift+?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('typing digits into a field does not operate the desk', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Digits');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: 'two dew strips' }).click();
+  await page.getByLabel('Plate of one').fill('');
+  await page.getByLabel('Plate of one').pressSequentially('5.1');
+  await expect(page.getByLabel('Sentence')).toContainText('2 × 5.1 A');
+  await expect(page.getByRole('button', { name: 'master key 1' })).toHaveAttribute('aria-pressed', 'true');
+});
+
+for (const [name, path, ready] of [
+  ['projects', '', 'Projects'],
+  ['design', 'design/dew', 'Current staircase'],
+  ['build', 'build', 'Wires as CSV'],
+] as const)
+  test(`${name}: no serious accessibility fault`, async ({ page, request }) => {
+    const project = await freshOwlBox(request, `Axe ${name}`);
+    await page.goto(path ? `/projects/${project}/${path}` : '/');
+    await expect(page.getByText(ready).first()).toBeVisible();
+    await page.evaluate(axeSource);
+    const faults = await page.evaluate(async () => {
+      const { axe } = window as unknown as {
+        axe: { run(): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> };
+      };
+      const { violations } = await axe.run();
+      return violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 160)}`);
+    });
+    expect(faults).toEqual([]);
+  });
+
+for (const [width, height] of [
+  [1280, 800],
+  [1024, 768],
+] as const)
+  test(`at ${width} × ${height} the page itself does not scroll`, async ({ page, request }) => {
+    const project = await freshOwlBox(request, `Size ${width}`);
+    await page.setViewportSize({ width, height });
+    await openJob(page, project, 'dew');
+    const over = await page.evaluate(() => [
+      document.documentElement.scrollWidth - innerWidth,
+      document.documentElement.scrollHeight - innerHeight,
+    ]);
+    expect(over).toEqual([0, 0]);
+    await expect(page.getByLabel('Signal desk')).toBeInViewport({ ratio: 1 });
+    await expect(page.getByLabel('Meter')).toBeInViewport({ ratio: 1 });
+  });

@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  retries: 0,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  outputDir: '../test-results',
+  use: {
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:5180',
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

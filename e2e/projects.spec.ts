@@ -1,0 +1,139 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { freshOwlBox, openJob, saved } from './support.ts';
+
+test('a project is begun, gets its first job from a ready sentence, and its places', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New project' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Garden tractor');
+  await page.getByRole('dialog').getByRole('button', { name: 'OK' }).click();
+  await expect(page.getByRole('heading', { name: 'No job yet' })).toBeVisible();
+  await page.getByRole('button', { name: '+ job' }).click();
+  await page.getByRole('button', { name: /Fan by thermostat/ }).click();
+  await expect(page.getByLabel('Sentence')).toContainText('When key is on and thermostat is closed, switch fan, 8 A');
+  await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
+  await page.getByRole('button', { name: '3 places, distances' }).click();
+  await page.getByLabel('battery to load, m').fill('7.5');
+  await page.keyboard.press('Escape');
+  await saved(page, 3);
+  await page.reload();
+  await page.getByRole('button', { name: '3 places, distances' }).click();
+  await expect(page.getByLabel('battery to load, m')).toHaveValue('7.5');
+});
+
+test('a project is renamed, duplicated, deleted and brought back', async ({ page, request }) => {
+  await freshOwlBox(request, 'Old name');
+  await page.goto('/');
+  const card = (name: string) => page.locator('.card').filter({ has: page.getByRole('button', { name, exact: true }) });
+  await card('Old name').getByRole('button', { name: 'Rename' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('New name');
+  await page.getByRole('dialog').getByRole('button', { name: 'OK' }).click();
+  await expect(card('New name')).toBeVisible();
+  await card('New name').getByRole('button', { name: 'Duplicate' }).click();
+  await expect(card('New name (copy)')).toBeVisible();
+  await card('New name (copy)').getByRole('button', { name: 'Delete' }).click();
+  await expect(card('New name (copy)')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(card('New name (copy)')).toBeVisible();
+});
+
+test('a job is duplicated, renamed, deleted and brought back', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Jobs');
+  await openJob(page, project, 'lamps');
+  await page.getByRole('button', { name: 'Settings of Red cabin lamps' }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('button', { name: /Red cabin lamps \(copy\)/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Settings of Red cabin lamps' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Chart lamps');
+  await expect(page.locator('.job').filter({ hasText: 'Chart lamps' })).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click();
+  await expect(page.locator('.job').filter({ hasText: 'Chart lamps' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.job').filter({ hasText: 'Chart lamps' })).toBeVisible();
+});
+
+test('a project goes out as JSON and comes in again; a bad file is refused with its field', async ({ page, request }) => {
+  await freshOwlBox(request, 'Traveller');
+  await page.goto('/');
+  const card = page.locator('.card').filter({ has: page.getByRole('button', { name: 'Traveller', exact: true }) });
+  const [file] = await Promise.all([page.waitForEvent('download'), card.getByRole('button', { name: 'Export' }).click()]);
+  expect(file.suggestedFilename()).toBe('traveller.json');
+  const text = readFileSync(await file.path(), 'utf8');
+  const raw = JSON.parse(text) as { formatVersion: number; name: string; jobs: { loads: { plate: { value: number } }[] }[] };
+  expect(raw.formatVersion).toBe(1);
+  const give = (name: string, content: string) =>
+    page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  raw.jobs[0]!.loads[0]!.plate.value = -1;
+  await give('bad.json', JSON.stringify(raw));
+  await expect(page.getByRole('alert').filter({ hasText: 'jobs[0].loads[0].plate.value' })).toBeVisible();
+  await give('worse.json', '{{');
+  await expect(page.getByRole('alert').filter({ hasText: 'not JSON' })).toBeVisible();
+  await give('good.json', text);
+  await expect(page).toHaveURL(/\/projects\/.+\/design/);
+  await expect(page.getByText('Traveller')).toBeVisible();
+});
+
+test('the lists to build from are there, and go out as CSV', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Builder');
+  await page.goto(`/projects/${project}/build`);
+  await expect(page.getByText('1 finding says danger')).toBeVisible();
+  const row = page.locator('tr').filter({ hasText: 'W1.6' });
+  await expect(row).toContainText('nose locker');
+  await expect(row).toContainText('6 mm²');
+  const [wires] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Wires as CSV' }).click()]);
+  const lines = readFileSync(await wires.path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(lines[0]).toContain('Wire,Job,From');
+  expect(lines.length - 1).toBe(await page.locator('[aria-label="Wire list"] tbody tr').count());
+  const [parts] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Parts as CSV' }).click()]);
+  expect(readFileSync(await parts.path(), 'utf8')).toContain('30 A plug-in relay, four-pin');
+});
+
+test('two windows on one project: the later one is told, and loses nothing', async ({ page, request, context }) => {
+  const project = await freshOwlBox(request, 'Shared');
+  const other = await context.newPage();
+  await openJob(page, project, 'dew');
+  await openJob(other, project, 'dew');
+  const setCount = async (on: typeof page, count: string) => {
+    await on.getByRole('button', { name: /dew strips, \d ×/ }).click();
+    await on.getByLabel('How many').fill(count);
+    await on.keyboard.press('Escape');
+  };
+  await setCount(page, '4');
+  await saved(page, 2);
+  await setCount(other, '3');
+  const banner = other.getByRole('alert').filter({ hasText: 'saved elsewhere' });
+  await expect(banner).toContainText('revision 2');
+  await expect(other.getByLabel('Sentence')).toContainText('three dew strips');
+  await banner.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.getByLabel('Sentence')).toContainText('four dew strips');
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await expect(other.getByLabel('Sentence')).toContainText('three dew strips');
+  await saved(other, 3);
+});
+
+test('with the server gone edits stay, and are saved when it is back', async ({ page, request, context }) => {
+  const project = await freshOwlBox(request, 'Offline');
+  await openJob(page, project, 'dew');
+  await context.route('**/api/**', (route) => route.abort());
+  await page.getByRole('button', { name: 'two dew strips' }).click();
+  await page.getByLabel('How many').fill('5');
+  await expect(page.getByText('not saved yet: kept here')).toBeVisible();
+  // Even a reload without a server finds them.
+  await page.reload();
+  await expect(page.getByLabel('Sentence')).toContainText('five dew strips');
+  await context.unroute('**/api/**');
+  await saved(page, 2);
+  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as {
+    document: { jobs: { loads: { count: number }[] }[] };
+  };
+  expect(document.jobs[0]!.loads[0]!.count).toBe(5);
+});
+
+test('a project that is not there is said so', async ({ page }) => {
+  await page.goto('/projects/00000000-0000-4000-8000-000000000000/design');
+  await expect(page.getByRole('alert')).toContainText('There is no such project');
+  await page.goto('/elsewhere');
+  await expect(page.getByText('Nothing here')).toBeVisible();
+});

@@ -1,0 +1,78 @@
+/** The start command itself: a database and a data folder of its own, killed the hard way and started again. */
+import { expect, test } from '@playwright/test';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { saved } from './support.ts';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const data = mkdtempSync(join(tmpdir(), 'iron-nudge-start-'));
+test.afterAll(() => rmSync(data, { recursive: true, force: true }));
+
+function start(env: Record<string, string> = {}) {
+  const child = spawn('npm', ['start'], {
+    cwd: root,
+    env: { ...process.env, IRON_NUDGE_DATA: data, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true,
+  });
+  let output = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += String(text)));
+  const gone = new Promise<number | null>((resolve) => child.once('exit', resolve));
+  const address = async () => {
+    await expect.poll(() => output, { timeout: 50_000 }).toMatch(/served at (http:\S+)/);
+    return /served at (http:\S+)/.exec(output)![1]!;
+  };
+  return { child, gone, address, output: () => output };
+}
+const group = (child: ChildProcess, signal: NodeJS.Signals) => process.kill(-child.pid!, signal);
+/** Processes of this data folder that are still there. */
+function leftovers(): string[] {
+  return spawnSync('ps', ['-eo', 'args'], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .filter((line) => line.includes(data) && line.includes('postgres'));
+}
+
+test('an edit survives killing and restarting everything, and Ctrl-C leaves no process behind', async ({ page }) => {
+  test.setTimeout(120_000);
+  const first = start();
+  const base = await first.address();
+  const projects = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string; name: string }[] };
+  expect(projects.projects.map(({ name }) => name)).toEqual(['Owl Box · travelling observatory']);
+  const project = projects.projects[0]!.id;
+  await page.goto(`${base}/projects/${project}/design/dew`);
+  await page.getByRole('button', { name: 'two dew strips' }).click();
+  await page.getByLabel('How many').fill('3');
+  await saved(page, 2);
+  group(first.child, 'SIGKILL');
+  await first.gone;
+
+  const second = start();
+  const again = await second.address();
+  await page.goto(`${again}/projects/${project}/design/dew`);
+  await expect(page.getByLabel('Sentence')).toContainText('three dew strips');
+  group(second.child, 'SIGINT');
+  await second.gone;
+  await expect.poll(leftovers, { timeout: 15_000 }).toEqual([]);
+});
+
+test('a port that is taken is said in one sentence, and nothing is left running', async () => {
+  const holder = createServer();
+  await new Promise<void>((resolve) => holder.listen(0, '127.0.0.1', resolve));
+  const { port } = holder.address() as { port: number };
+  const refused = start({ PORT: String(port) });
+  expect(await refused.gone).toBe(1);
+  expect(refused.output()).toContain(`Port ${port} is taken`);
+  expect(refused.output()).not.toMatch(/\bat .*\.mjs:\d+/);
+  holder.close();
+  expect(leftovers()).toEqual([]);
+});
+
+test('both commands are those of the README', () => {
+  const readme = readFileSync(join(root, 'README.md'), 'utf8');
+  expect(readme).toContain('npm start');
+  expect(readme).toContain('npm test');
+});

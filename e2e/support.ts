@@ -1,0 +1,27 @@
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import owlBox from '../examples/demo/owl-box.json' with { type: 'json' };
+
+/** A fresh copy of the demo under a name of its own; answers its id. */
+export async function freshOwlBox(request: APIRequestContext, name: string): Promise<string> {
+  const answer = await request.post('/api/projects', { data: { document: { ...owlBox, name } } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { id: string }).id;
+}
+
+export async function openJob(page: Page, project: string, job: string): Promise<void> {
+  await page.goto(`/projects/${project}/design/${job}`);
+  await expect(page.getByLabel('Sentence')).toBeVisible();
+  await expect(page.locator('.symbol').first()).toBeVisible();
+}
+
+export const saved = (page: Page, revision: number) => expect(page.getByText(`saved · revision ${revision}`)).toBeVisible();
+
+/** Errors of the page and what it logs as one; a test ends with none. */
+export function watchErrors(page: Page): string[] {
+  const errors: string[] = [];
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error') errors.push(message.text());
+  });
+  return errors;
+}

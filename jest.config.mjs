@@ -1,0 +1,8 @@
+/** One run over all workspaces; the database's address comes from the test command. */
+export default {
+  testMatch: ['<rootDir>/{core,server,cli,web}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
+  testEnvironment: 'node',
+  testTimeout: 30000,
+};

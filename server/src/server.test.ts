@@ -1,0 +1,153 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { Express } from 'express';
+import request from 'supertest';
+import type { DataSource } from 'typeorm';
+import { createApp } from './app.ts';
+import { openDatabase, seedDemo } from './database.ts';
+import { toHttpError } from './errors.ts';
+import owlBox from '../../examples/demo/owl-box.json';
+
+const url = process.env.TEST_DATABASE_URL;
+if (!url) throw new Error('TEST_DATABASE_URL is not set: run npm test, which starts a database for the tests');
+
+let source: DataSource;
+let app: Express;
+const log = jest.fn<(line: string) => void>();
+
+beforeAll(async () => {
+  source = await openDatabase(url);
+  await source.query('TRUNCATE project, seeded');
+  app = createApp({ source, webRoot: null, log });
+});
+afterAll(() => source.destroy());
+
+const create = async () =>
+  (await request(app).post('/api/projects').send({ document: owlBox }).expect(201)).body as {
+    id: string;
+    revision: number;
+    document: typeof owlBox;
+  };
+
+describe('projects', () => {
+  test('are made, listed, read, saved with a new revision, and read again', async () => {
+    const { id, revision } = await create();
+    expect(revision).toBe(1);
+    const listed = (await request(app).get('/api/projects').expect(200)).body as { projects: { id: string; jobs: number }[] };
+    expect(listed.projects.find((project) => project.id === id)).toMatchObject({
+      name: owlBox.name,
+      jobs: owlBox.jobs.length,
+      revision: 1,
+    });
+    const saved = await request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision: 1, document: { ...owlBox, name: 'Renamed' } })
+      .expect(200);
+    expect(saved.body).toMatchObject({ id, revision: 2 });
+    const read = await request(app).get(`/api/projects/${id}`).expect(200);
+    expect(read.body).toMatchObject({ revision: 2, document: { ...owlBox, name: 'Renamed' } });
+  });
+
+  test('a save from an older revision is refused and changes nothing', async () => {
+    const { id } = await create();
+    await request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision: 1, document: { ...owlBox, name: 'First' } })
+      .expect(200);
+    const stale = await request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision: 1, document: { ...owlBox, name: 'Second' } })
+      .expect(409);
+    expect(stale.body).toEqual({ code: 'stale-revision', message: expect.stringContaining('revision 2'), path: 'revision' });
+    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ document: { name: 'First' } });
+  });
+
+  test('of two saves at once from one revision, one wins', async () => {
+    const { id } = await create();
+    const answers = await Promise.all(
+      ['A', 'B', 'C', 'D'].map((name) =>
+        request(app)
+          .put(`/api/projects/${id}`)
+          .send({ revision: 1, document: { ...owlBox, name } }),
+      ),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
+  });
+
+  test('are deleted, gone, and brought back', async () => {
+    const { id } = await create();
+    await request(app).delete(`/api/projects/${id}`).expect(204);
+    await request(app).get(`/api/projects/${id}`).expect(404);
+    await request(app).put(`/api/projects/${id}`).send({ revision: 1, document: owlBox }).expect(404);
+    expect((await request(app).post(`/api/projects/${id}/restore`).expect(200)).body).toMatchObject({ id, document: owlBox });
+  });
+
+  test('are duplicated under a name of their own', async () => {
+    const { id } = await create();
+    const copy = (await request(app).post(`/api/projects/${id}/duplicate`).expect(201)).body as { id: string; document: { name: string } };
+    expect(copy.id).not.toBe(id);
+    expect(copy.document.name).toBe(`${owlBox.name} (copy)`);
+  });
+});
+
+describe('what is wrong with a request is said in one shape', () => {
+  test.each<[string, () => request.Test, number, string, string]>([
+    [
+      'a bad document',
+      () =>
+        request(app)
+          .post('/api/projects')
+          .send({ document: { ...owlBox, jobs: [{ ...owlBox.jobs[0], supply: 'gone' }] } }),
+      422,
+      'bad-document',
+      'jobs[0].supply',
+    ],
+    ['no document', () => request(app).post('/api/projects').send({ nothing: 1 }), 400, 'bad-request', ''],
+    ['no JSON', () => request(app).post('/api/projects').set('Content-Type', 'application/json').send('{'), 400, 'bad-json', ''],
+    ['a bad id', () => request(app).get('/api/projects/17'), 404, 'no-project', 'id'],
+    ['an unknown id', () => request(app).get('/api/projects/00000000-0000-4000-8000-000000000000'), 404, 'no-project', 'id'],
+    ['no route', () => request(app).get('/api/nothing'), 404, 'no-route', ''],
+    [
+      'another site',
+      () => request(app).post('/api/projects').set('Sec-Fetch-Site', 'cross-site').send({ document: owlBox }),
+      403,
+      'other-origin',
+      '',
+    ],
+  ])('%s', async (_, send, status, code, path) => {
+    const { body } = await send().expect(status);
+    expect(body).toEqual({ code, message: expect.any(String), path });
+  });
+
+  test.each([
+    ['53100', 507, 'disk-full'],
+    ['57P01', 503, 'database-unavailable'],
+    ['ECONNREFUSED', 503, 'database-unavailable'],
+    ['53300', 503, 'database-busy'],
+    ['42P01', 500, 'internal'],
+  ])('database error %s is %s %s', (code, status, name) => {
+    expect(toHttpError(Object.assign(new Error('x'), { code }))).toMatchObject({ status, code: name });
+  });
+});
+
+test('the demo is put in once, and stays deleted', async () => {
+  await seedDemo(source);
+  await seedDemo(source);
+  const count = async () =>
+    (
+      (await source.query(`SELECT count(*)::int AS n FROM project WHERE name = $1 AND deleted_at IS NULL`, [owlBox.name])) as [
+        { n: number },
+      ]
+    )[0].n;
+  const before = await count();
+  await source.query(`DELETE FROM project`);
+  await seedDemo(source);
+  expect(before).toBeGreaterThan(0);
+  expect(await count()).toBe(0);
+});
+
+test('migrations go down and up again', async () => {
+  await source.undoLastMigration();
+  expect(await source.query(`SELECT to_regclass('project') AS t`)).toEqual([{ t: null }]);
+  await source.runMigrations();
+  await create();
+});
