@@ -10,7 +10,7 @@ test('a project is begun, gets its first job from a ready sentence, and its plac
   await expect(page.getByRole('heading', { name: 'No job yet' })).toBeVisible();
   await page.getByRole('button', { name: '+ job' }).click();
   await page.getByRole('button', { name: /Fan by thermostat/ }).click();
-  await expect(page.getByLabel('Sentence')).toContainText('When key is on and thermostat is closed, switch fan, 8 A');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When key is on and thermostat is closed, switch fan, 8 A');
   await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
   await page.getByRole('button', { name: '3 places, distances' }).click();
   await page.getByLabel('battery to load, m').fill('7.5');
@@ -105,11 +105,11 @@ test('two windows on one project: the later one is told, and loses nothing', asy
   await setCount(other, '3');
   const banner = other.getByRole('alert').filter({ hasText: 'saved elsewhere' });
   await expect(banner).toContainText('revision 2');
-  await expect(other.getByLabel('Sentence')).toContainText('three dew strips');
+  await expect(other.getByLabel('Sentence', { exact: true })).toContainText('three dew strips');
   await banner.getByRole('button', { name: 'Take theirs' }).click();
-  await expect(other.getByLabel('Sentence')).toContainText('four dew strips');
+  await expect(other.getByLabel('Sentence', { exact: true })).toContainText('four dew strips');
   await other.getByRole('button', { name: 'Undo' }).click();
-  await expect(other.getByLabel('Sentence')).toContainText('three dew strips');
+  await expect(other.getByLabel('Sentence', { exact: true })).toContainText('three dew strips');
   await saved(other, 3);
 });
 
@@ -122,7 +122,7 @@ test('with the server gone edits stay, and are saved when it is back', async ({ 
   await expect(page.getByText('not saved yet: kept here')).toBeVisible();
   // Even a reload without a server finds them.
   await page.reload();
-  await expect(page.getByLabel('Sentence')).toContainText('five dew strips');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('five dew strips');
   await context.unroute('**/api/**');
   await saved(page, 2);
   const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as {

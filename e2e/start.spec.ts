@@ -53,7 +53,7 @@ test('an edit survives killing and restarting everything, and Ctrl-C leaves no p
   const second = start();
   const again = await second.address();
   await page.goto(`${again}/projects/${project}/design/dew`);
-  await expect(page.getByLabel('Sentence')).toContainText('three dew strips');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('three dew strips');
   group(second.child, 'SIGINT');
   await second.gone;
   await expect.poll(leftovers, { timeout: 15_000 }).toEqual([]);

@@ -10,7 +10,7 @@ export async function freshOwlBox(request: APIRequestContext, name: string): Pro
 
 export async function openJob(page: Page, project: string, job: string): Promise<void> {
   await page.goto(`/projects/${project}/design/${job}`);
-  await expect(page.getByLabel('Sentence')).toBeVisible();
+  await expect(page.getByLabel('Sentence', { exact: true })).toBeVisible();
   await expect(page.locator('.symbol').first()).toBeVisible();
 }
 

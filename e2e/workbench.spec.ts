@@ -5,7 +5,9 @@ test('the demo is there at the first address, and opens on a live drawing', asyn
   const errors = watchErrors(page);
   await page.goto('/');
   await page.getByRole('button', { name: 'Owl Box · travelling observatory' }).first().click();
-  await expect(page.getByLabel('Sentence')).toContainText('When master key is on and dew switch is on, switch two dew strips, 2 × 4.2 A');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(
+    'When master key is on and dew switch is on, switch two dew strips, 2 × 4.2 A',
+  );
   await expect(page.locator('[data-live="flowing"].symbol')).not.toHaveCount(0);
   await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
   expect(errors).toEqual([]);
@@ -21,13 +23,13 @@ test('a phrase is edited: drawing, volts, staircase and findings follow, and all
   await expect(load).toContainText('9.97 A');
   await page.getByRole('button', { name: 'two dew strips, 2 × 4.2 A' }).click();
   await page.getByLabel('How many').fill('3');
-  await expect(page.getByLabel('Sentence')).toContainText('three dew strips, 3 × 4.2 A');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('three dew strips, 3 × 4.2 A');
   await expect(load).toContainText('14.');
   await expect(page.locator('.symbol').filter({ hasText: 'dew strips' })).toHaveCount(3);
   await page.keyboard.press('Escape');
   await saved(page, 2);
   await page.reload();
-  await expect(page.getByLabel('Sentence')).toContainText('three dew strips');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('three dew strips');
 });
 
 test('a nudge mends the danger, says what else moves, and one undo takes it back', async ({ page, request }) => {
@@ -60,7 +62,7 @@ test('the desk is operated by click and by key; relay, lamp and meter answer', a
   await expect(page.locator('.symbol[data-role="load"][data-live="flowing"]')).toHaveCount(0);
   await page.getByRole('button', { name: 'master key 1' }).click();
   await expect(meter).toContainText('12.11 V');
-  await page.locator('.symbol[data-part="dew-relay"]').first().hover();
+  await page.locator('.symbol[data-part="dew-relay"] .hit').first().hover();
   await expect(meter).toContainText('85 Ω');
   await expect(meter).toContainText('148 mA through it');
   await page.locator('.wire[data-wire="W1.7"]').focus();
@@ -83,7 +85,7 @@ test('what cannot be wired yet is said in words, and nothing of it is drawn', as
   await page.getByRole('button', { name: 'dew switch is on' }).click();
   await page.getByLabel(/whole clause/).fill('master key or dew switch');
   await page.getByRole('button', { name: 'Take these words' }).click();
-  await expect(page.getByLabel('Sentence')).toContainText('master key is on or dew switch is on');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('master key is on or dew switch is on');
   await expect(page.getByRole('heading', { name: 'Not wired yet' })).toBeVisible();
   await expect(page.locator('[data-rule="not-wired"]')).toContainText('“Or” cannot be wired');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -97,7 +99,7 @@ test('words that name no signal are refused beside the field', async ({ page, re
   await page.getByLabel(/whole clause/).fill('master key and fog horn');
   await page.getByRole('button', { name: 'Take these words' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'fog horn' })).toBeVisible();
-  await expect(page.getByLabel('Sentence')).toContainText('dew switch is on');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('dew switch is on');
 });
 
 test('the working of a finding names its sources', async ({ page, request }) => {

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { parseDesign } from '@iron-nudge/core';
-import owlBox from '../../examples/demo/owl-box.json';
+import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
 import { ProjectEntity } from './entities/project.ts';
 import { Projects1700000000001 } from './migrations/0001-projects.ts';
 

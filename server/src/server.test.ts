@@ -5,7 +5,7 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
-import owlBox from '../../examples/demo/owl-box.json';
+import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set: run npm test, which starts a database for the tests');
@@ -101,7 +101,7 @@ describe('what is wrong with a request is said in one shape', () => {
       'bad-document',
       'jobs[0].supply',
     ],
-    ['no document', () => request(app).post('/api/projects').send({ nothing: 1 }), 400, 'bad-request', ''],
+    ['no document', () => request(app).post('/api/projects').send({ nothing: 1 }), 400, 'bad-request', 'document'],
     ['no JSON', () => request(app).post('/api/projects').set('Content-Type', 'application/json').send('{'), 400, 'bad-json', ''],
     ['a bad id', () => request(app).get('/api/projects/17'), 404, 'no-project', 'id'],
     ['an unknown id', () => request(app).get('/api/projects/00000000-0000-4000-8000-000000000000'), 404, 'no-project', 'id'],

@@ -34,9 +34,9 @@ const flagged = computed(() => {
   return marks;
 });
 
+/** Begins with what is written beside the wire, so that it can be called by what one sees. */
 function wireWords(wire: Wire): string {
-  const volts = drop(wire);
-  return `Wire ${wire.tag}, ${wire.colour}, ${sizeName(wire.sizeMm2)}, ${wire.lengthM.toFixed(2)} m${volts === null ? '' : `, ${formatQuantity(Math.abs(volts), 'V')} lost`}`;
+  return `${headOf(wire)}${dropText(wire)} ${sizeName(wire.sizeMm2)}: wire`;
 }
 function symbolWords(symbol: DrawnSymbol): string {
   const volts = across(reading.value, symbol.upper, symbol.lower);
@@ -114,13 +114,14 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
       >
         <polyline class="hit" :points="points(wire.points)" />
         <polyline class="line" :points="points(wire.points)" />
-        <g v-if="wire.labelled && wireOf(wire)" class="label" :transform="`translate(${wire.labelX} ${wire.labelY})`">
+        <g v-if="wire.labelled && wireOf(wire)" class="label" aria-hidden="true" :transform="`translate(${wire.labelX} ${wire.labelY})`">
           <rect x="-4" y="-16" :width="labelWidth(wireOf(wire)!)" height="31" rx="3" />
           <rect class="swatch" x="0" y="-12" width="5" height="23" :fill="swatch(wireOf(wire)!.colour)" />
           <text x="11" y="-4">
             {{ headOf(wireOf(wire)!) }}
             <tspan class="drop">{{ dropText(wireOf(wire)!) }}</tspan>
           </text>
+          {{ ' ' }}
           <text x="11" y="10" class="faint">{{ sizeName(wireOf(wire)!.sizeMm2) }}</text>
         </g>
       </g>
@@ -133,17 +134,14 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         :data-live="liveness(reading, symbol.upper, symbol.branch)"
         :data-flag="flagged.get(symbol.part)"
         :data-part="symbol.part"
-        tabindex="0"
-        role="button"
-        :aria-label="symbolWords(symbol)"
         @mouseenter="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
         @mouseleave="meter.leave()"
-        @focus="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
-        @blur="meter.leave()"
+        @focusin="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
+        @focusout="meter.leave()"
         @click="project.selection = { kind: 'part', id: symbol.part }"
         @keydown.enter.space.prevent="project.selection = { kind: 'part', id: symbol.part }"
       >
-        <PathSymbol :symbol="symbol" :reading="reading" />
+        <PathSymbol :symbol="symbol" :words="symbolWords(symbol)" :reading="reading" />
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
       <g class="numbers">
@@ -151,19 +149,21 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
       </g>
     </svg>
-    <table class="visually-hidden">
-      <caption>
-        Current paths
-      </caption>
-      <tbody>
-        <tr v-for="symbol in drawing.symbols" :key="symbol.part + symbol.key">
-          <td>{{ symbolWords(symbol) }}</td>
-        </tr>
-        <tr v-for="wire in drawing.wires" :key="wire.wire">
-          <td>{{ wireOf(wire) ? wireWords(wireOf(wire)!) : '' }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="visually-hidden">
+      <table>
+        <caption>
+          Current paths
+        </caption>
+        <tbody>
+          <tr v-for="symbol in drawing.symbols" :key="symbol.part + symbol.key">
+            <td>{{ symbolWords(symbol) }}</td>
+          </tr>
+          <tr v-for="wire in drawing.wires" :key="wire.wire">
+            <td>{{ wireOf(wire) ? wireWords(wireOf(wire)!) : '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </section>
 </template>
 
@@ -288,7 +288,7 @@ text {
   filter: drop-shadow(0 0 3px var(--control));
 }
 .drop {
-  fill: var(--copper);
+  fill: var(--copper-text);
 }
 .dot {
   fill: var(--ink);

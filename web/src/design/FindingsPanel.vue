@@ -104,6 +104,7 @@ ul {
 }
 .findings > ul {
   overflow-y: auto;
+  position: relative;
   min-height: 0;
   flex: 1;
 }

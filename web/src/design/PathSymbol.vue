@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { formatQuantity, pinOf, type DeskReading, type DrawnSymbol } from '@iron-nudge/core';
 
-const props = defineProps<{ symbol: DrawnSymbol; reading: DeskReading | null }>();
+const props = defineProps<{ symbol: DrawnSymbol; reading: DeskReading | null; words: string }>();
 const HALF: Readonly<Record<DrawnSymbol['symbol'], number>> = {
   fuse: 17,
   switch: 13,
@@ -34,6 +34,11 @@ const lowerPin = computed(() => pinOf(props.symbol.lower));
 /** A contact that rests on 87a opens towards 87, and the other way about. */
 const otherPin = computed(() => (lowerPin.value === '87a' ? '87' : '87a'));
 const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
+/** What flows is written beside coils and loads. */
+const showsAmps = computed(
+  () =>
+    amps.value > 0.0005 && (labelLeft.value || (props.symbol.role === 'load' && labels.value.length > 1 && props.symbol.symbol !== 'fuse')),
+);
 const zig = computed(() => {
   const y = m.value - 12;
   return `M${x.value - 6} ${y} l12 5 l-12 5 l12 5 l-12 5 l12 5`;
@@ -41,7 +46,7 @@ const zig = computed(() => {
 </script>
 
 <template>
-  <g class="body">
+  <g class="body" role="button" tabindex="0" :aria-label="words">
     <rect class="hit" :x="x - 24" :y="symbol.y1" width="48" :height="symbol.y2 - symbol.y1" />
     <line class="line" :x1="x" :x2="x" :y1="symbol.y1" :y2="top" />
     <line class="line" :x1="x" :x2="x" :y1="bottom" :y2="symbol.y2" />
@@ -54,14 +59,7 @@ const zig = computed(() => {
       <line class="line" :x1="x" :y1="bottom" :x2="closed ? x : x - 12" :y2="closed ? top : top + 1" />
       <circle class="pin" :cx="x" :cy="top" r="3.6" />
       <circle class="pin" :cx="x" :cy="bottom" r="3.6" />
-      <template v-if="symbol.symbol === 'contact-changeover'">
-        <circle class="pin" :cx="x - 15" :cy="top" r="3" />
-        <text class="faint" :x="x - 22" :y="top + 4" text-anchor="end">{{ otherPin }}</text>
-      </template>
-      <template v-if="isContact">
-        <text class="pin-name" :x="x + 9" :y="top - 3">{{ upperPin }}</text>
-        <text class="pin-name" :x="x + 9" :y="bottom + 12">{{ lowerPin }}</text>
-      </template>
+      <circle v-if="symbol.symbol === 'contact-changeover'" class="pin" :cx="x - 15" :cy="top" r="3" />
       <g v-if="symbol.symbol === 'ground-switch'" class="ground">
         <line :x1="x - 12" :x2="x - 20" :y1="m" :y2="m" />
         <line :x1="x - 20" :x2="x - 20" :y1="m - 5" :y2="m + 5" />
@@ -71,13 +69,10 @@ const zig = computed(() => {
     <template v-else-if="symbol.symbol === 'coil'">
       <rect class="box coil" :x="x - 26" :y="top" width="52" :height="2 * half" />
       <line class="slash" :x1="x - 26" :y1="bottom" :x2="x + 26" :y2="top" />
-      <text class="pin-name" :x="x - 6" :y="top - 4" text-anchor="end">{{ upperPin }}</text>
-      <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
     </template>
     <template v-else-if="symbol.symbol === 'diode'">
       <path class="solid" :d="`M${x - 9} ${bottom} h18 l-9 ${-2 * half} z`" />
       <line class="bar" :x1="x - 9" :x2="x + 9" :y1="top" :y2="top" />
-      <text class="faint" :x="x + 13" :y="m - 8">{{ symbol.labels[0] }}</text>
     </template>
     <template v-else-if="symbol.symbol === 'heater'">
       <rect class="box" :x="x - 14" :y="top" width="28" :height="2 * half" />
@@ -92,15 +87,24 @@ const zig = computed(() => {
       <line class="mark" :x1="x - 12" :x2="x + 12" :y1="bottom" :y2="bottom" />
       <path class="mark" :d="`M${x + 12} ${m - 2} l8 -6 M${x + 12} ${m + 6} l8 -6`" />
     </template>
-    <template v-else-if="symbol.symbol === 'motor'">
-      <circle class="box" :cx="x" :cy="m" :r="half" />
-      <text class="letter" :x="x" :y="m + 5">M</text>
-    </template>
+    <circle v-else-if="symbol.symbol === 'motor'" class="box" :cx="x" :cy="m" :r="half" />
     <template v-else>
       <rect class="box" :x="x - 13" :y="top" width="26" :height="2 * half" />
       <path class="mark" :d="`M${x} ${top + 5} q12 4 0 9 q12 4 0 9 q12 4 0 9`" />
     </template>
-
+  </g>
+  <g class="texts" aria-hidden="true">
+    <template v-if="isContact">
+      <text class="pin-name" :x="x + 9" :y="top - 3">{{ upperPin }}</text>
+      <text class="pin-name" :x="x + 9" :y="bottom + 12">{{ lowerPin }}</text>
+      <text v-if="symbol.symbol === 'contact-changeover'" class="faint" :x="x - 22" :y="top + 4" text-anchor="end">{{ otherPin }}</text>
+    </template>
+    <template v-else-if="symbol.symbol === 'coil'">
+      <text class="pin-name" :x="x - 6" :y="top - 4" text-anchor="end">{{ upperPin }}</text>
+      <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
+    </template>
+    <text v-else-if="symbol.symbol === 'diode'" class="faint" :x="x + 13" :y="m - 8">{{ symbol.labels[0] }}</text>
+    <text v-else-if="symbol.symbol === 'motor'" class="letter" :x="x" :y="m + 5">M</text>
     <text
       v-for="(label, at) in labels"
       :key="at"
@@ -111,18 +115,18 @@ const zig = computed(() => {
     >
       {{ label }}
     </text>
-    <text v-if="symbol.symbol === 'coil'" class="amps" :x="labelX" :y="m + 24" text-anchor="end">{{
-      amps > 0.0005 ? formatQuantity(amps, 'A') : ''
-    }}</text>
-    <text v-else-if="symbol.role === 'load' && labels.length > 1 && symbol.symbol !== 'fuse'" class="amps load" :x="labelX" :y="m + 24">{{
-      amps > 0.0005 ? formatQuantity(amps, 'A') : ''
-    }}</text>
+    <text v-if="showsAmps" class="amps" :class="symbol.role" :x="labelX" :y="m + 24" :text-anchor="labelLeft ? 'end' : 'start'">
+      {{ formatQuantity(amps, 'A') }}
+    </text>
   </g>
 </template>
 
 <style scoped>
 .hit {
   fill: transparent;
+}
+.body {
+  outline: none;
 }
 .line {
   stroke: var(--dead);
@@ -178,7 +182,7 @@ text {
   fill: var(--control);
 }
 .amps.load {
-  fill: var(--copper);
+  fill: var(--copper-text);
 }
 [data-role='load'] .line {
   stroke-width: 3.4;
@@ -215,12 +219,12 @@ text {
   stroke: var(--caution);
   stroke-width: 2.4;
 }
-.symbol:focus-visible .box,
+.body:focus-visible .box,
 .symbol:hover .box,
 .symbol.selected .box {
   stroke-width: 2.8;
 }
-.symbol:focus-visible .hit,
+.body:focus-visible .hit,
 .symbol.selected .hit {
   fill: color-mix(in srgb, var(--control) 14%, transparent);
 }

@@ -1,32 +1,45 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { sentenceText } from '@iron-nudge/core';
+import type { Phrase } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import LoadPhrase from './LoadPhrase.vue';
 import ChoicePhrase from './ChoicePhrase.vue';
 import SignalPhrase from './SignalPhrase.vue';
 
+interface Token {
+  readonly phrase: Phrase;
+  /** Plain words; of those after a phrase, a comma or full stop is that phrase's `stop` instead. */
+  readonly words: string;
+  readonly stop: string;
+}
+
 const project = useProject();
-const phrases = computed(() => project.jobView?.sentence ?? []);
-/** A full stop or a comma stays on the line of the phrase before it. */
-const joined = (text: string) => text.replace(/^(?=[.,)])/, '\u2060');
+const tokens = computed<Token[]>(() => {
+  const phrases = project.jobView?.sentence ?? [];
+  const stopOf = (phrase: Phrase | undefined) => (phrase?.kind === 'words' ? (/^[.,)]+/.exec(phrase.text)?.[0] ?? '') : '');
+  return phrases.map((phrase, at) => ({
+    phrase,
+    words: phrase.kind === 'words' ? phrase.text.slice(at > 0 ? stopOf(phrase).length : 0) : '',
+    stop: phrase.kind === 'words' ? '' : stopOf(phrases[at + 1]),
+  }));
+});
 const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 'copper' };
 </script>
 
 <template>
   <section class="bar" aria-label="Sentence">
-    <p class="sentence" :aria-label="sentenceText(phrases)">
-      <template v-for="(phrase, at) in phrases" :key="at">
-        <template v-if="phrase.kind === 'words'">{{ joined(phrase.text) }}</template>
-        <EditorPopover v-else :label="phrase.text" :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`">
-          {{ phrase.text }}
-          <template #editor="{ close }">
-            <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
-            <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />
-            <ChoicePhrase v-else :kind="phrase.kind" />
-          </template>
-        </EditorPopover>
+    <p class="sentence">
+      <template v-for="({ phrase, words, stop }, at) in tokens" :key="at">
+        <template v-if="phrase.kind === 'words'">{{ words }}</template>
+        <span v-else class="together"
+          ><EditorPopover :label="phrase.text" :text="phrase.text" :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`"
+            ><template #editor="{ close }">
+              <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
+              <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />
+              <ChoicePhrase v-else :kind="phrase.kind" /> </template></EditorPopover
+          >{{ stop }}</span
+        >
       </template>
     </p>
     <p class="hint">every underlined phrase opens in place · Tab moves between phrases · Enter edits</p>
@@ -45,8 +58,11 @@ const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 
   font: 500 21.5px/1.42 var(--condensed);
   margin: 0;
 }
+.together {
+  white-space: nowrap;
+}
 .sentence :deep(.phrase) {
-  display: inline;
+  white-space: normal;
   border-bottom: 2px solid var(--iron);
   font: inherit;
   line-height: 1.15;
@@ -57,7 +73,7 @@ const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 
   border-color: var(--control);
 }
 .sentence :deep(.phrase.copper) {
-  color: var(--copper);
+  color: var(--copper-text);
   border-color: var(--copper);
 }
 .sentence :deep(.phrase:hover) {

@@ -41,6 +41,7 @@ ol {
   padding: 0;
 }
 button {
+  position: relative;
   display: grid;
   grid-template-columns: 92px 1fr 64px;
   gap: 8px;

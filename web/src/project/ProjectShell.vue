@@ -55,7 +55,8 @@ async function redo(): Promise<void> {
   if (label) void message.info(`Redone: ${label}`, 2);
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) && target.checkVisibility();
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();

@@ -13,6 +13,8 @@ const router = useRouter();
 const naming = ref<{ project: ProjectSummary | null; name: string } | null>(null);
 const file = ref<HTMLInputElement | null>(null);
 const filter = ref('');
+/** What went wrong with the last thing asked for. */
+const trouble = ref('');
 
 async function refresh(): Promise<void> {
   try {
@@ -25,10 +27,11 @@ onMounted(() => void refresh());
 
 const words = (error: unknown) => (error instanceof Error ? error.message : String(error));
 async function attempt(work: () => Promise<unknown>): Promise<void> {
+  trouble.value = '';
   try {
     await work();
   } catch (error) {
-    notification.error({ message: 'That did not work', description: words(error) });
+    trouble.value = words(error);
   }
 }
 
@@ -98,11 +101,7 @@ async function importFile(event: Event): Promise<void> {
   if (!parsed.ok) {
     const { path, message } = parsed.problems[0]!;
     const more = parsed.problems.length > 1 ? ` (and ${parsed.problems.length - 1} more)` : '';
-    notification.error({
-      message: `${chosen.name} cannot be read`,
-      description: `${path ? `${path}: ` : ''}${message}${more}`,
-      duration: 15,
-    });
+    trouble.value = `${chosen.name} cannot be read. ${path ? `${path}: ` : ''}${message}${more}`;
     return;
   }
   await attempt(async () => open((await api.create(parsed.design)).id));
@@ -140,6 +139,10 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
           <button class="plain-button" @click="file?.click()">Import…</button>
           <button class="plain-button strong" @click="naming = { project: null, name: '' }">New project</button>
         </div>
+      </div>
+      <div v-if="trouble" class="trouble row" role="alert">
+        <span>{{ trouble }}</span>
+        <button class="plain-button" @click="trouble = ''">OK</button>
       </div>
       <p v-if="list.kind === 'loading'" role="status">Reading the projects…</p>
       <div v-else-if="list.kind === 'failed'" role="alert" class="empty">
@@ -249,6 +252,12 @@ h1 {
 }
 .actions {
   margin-top: 10px;
+}
+.trouble {
+  border-left: 3px solid var(--danger);
+  background: var(--sheet);
+  padding: 8px 12px;
+  margin-bottom: 14px;
 }
 .empty {
   background: var(--sheet);

@@ -73,6 +73,7 @@ watch(query, () => (at.value = 0));
 function run(entry: Entry | undefined): void {
   if (!entry) return;
   open.value = false;
+  input.value?.blur();
   void entry.go();
 }
 function move(by: number): void {

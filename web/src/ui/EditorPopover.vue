@@ -3,7 +3,12 @@
 import { Popover } from 'ant-design-vue';
 import { nextTick, ref } from 'vue';
 
-defineProps<{ label: string; buttonClass?: string; placement?: 'bottom' | 'bottomLeft' | 'bottomRight' | 'right' | 'rightTop' }>();
+defineProps<{
+  label: string;
+  text?: string;
+  buttonClass?: string;
+  placement?: 'bottom' | 'bottomLeft' | 'bottomRight' | 'right' | 'rightTop';
+}>();
 const open = ref(false);
 const root = ref<HTMLElement | null>(null);
 const button = ref<HTMLButtonElement | null>(null);
@@ -33,7 +38,9 @@ function close(): void {
       <template #content>
         <div class="editor" role="dialog" :aria-label="label"><slot name="editor" :close="close" /></div>
       </template>
-      <button ref="button" class="bare" :class="buttonClass" :aria-expanded="open" aria-haspopup="dialog"><slot /></button>
+      <button ref="button" class="bare" :class="buttonClass" :aria-expanded="open" aria-haspopup="dialog">
+        <slot>{{ text }}</slot>
+      </button>
     </Popover>
   </span>
 </template>

@@ -39,11 +39,16 @@ function take(): void {
 </script>
 
 <template>
-  <label class="field">
-    <span
-      >{{ label }}<template v-if="unit">, {{ unit }}</template></span
-    >
-    <input v-model="text" inputmode="decimal" :aria-invalid="error !== ''" :aria-describedby="error ? id : undefined" @input="take" />
-    <span v-if="error" :id="id" class="error" role="alert">{{ error }}</span>
-  </label>
+  <div class="field">
+    <label :for="id">{{ unit ? `${label}, ${unit}` : label }}</label>
+    <input
+      :id="id"
+      v-model="text"
+      inputmode="decimal"
+      :aria-invalid="error !== ''"
+      :aria-describedby="error ? `${id}-error` : undefined"
+      @input="take"
+    />
+    <span v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</span>
+  </div>
 </template>

@@ -1,5 +1,8 @@
 <script setup lang="ts" generic="T extends string | number">
+import { useId } from 'vue';
+
 defineProps<{ label: string; modelValue: T; options: readonly { value: T; text: string; disabled?: boolean }[] }>();
+const id = useId();
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>();
 
 function take(event: Event, options: readonly { value: T }[]): void {
@@ -9,10 +12,10 @@ function take(event: Event, options: readonly { value: T }[]): void {
 </script>
 
 <template>
-  <label class="field">
-    <span>{{ label }}</span>
-    <select :value="modelValue" @change="take($event, options)">
+  <div class="field">
+    <label :for="id">{{ label }}</label>
+    <select :id="id" :value="modelValue" @change="take($event, options)">
       <option v-for="option in options" :key="option.value" :value="option.value" :disabled="option.disabled">{{ option.text }}</option>
     </select>
-  </label>
+  </div>
 </template>

@@ -14,6 +14,7 @@ defineProps<{ severity: Severity }>();
 
 <style scoped>
 .mark {
+  position: relative;
   font-size: 10px;
   line-height: 1;
   width: 12px;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
+import { ref, useId, watch } from 'vue';
 
 const props = defineProps<{ label: string; modelValue: string }>();
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
+const id = useId();
 const text = ref(props.modelValue);
 watch(
   () => props.modelValue,
@@ -17,9 +18,9 @@ function take(): void {
 </script>
 
 <template>
-  <label class="field">
-    <span>{{ label }}</span>
-    <input v-model="text" maxlength="60" :aria-invalid="text.trim() === ''" @input="take" />
+  <div class="field">
+    <label :for="id">{{ label }}</label>
+    <input :id="id" v-model="text" maxlength="60" :aria-invalid="text.trim() === ''" @input="take" />
     <span v-if="text.trim() === ''" class="error" role="alert">needs a name</span>
-  </label>
+  </div>
 </template>
