@@ -6,9 +6,9 @@ import type { Design } from './design/schema.ts';
 import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
 import { gatherEvidence, type Evidence } from './prove/evidence.ts';
 import { staircase, type Step } from './prove/staircase.ts';
-import { jobVerdicts, type Verdict } from './prove/verdict.ts';
+import type { Verdict } from './prove/verdict.ts';
 import { checkEvidence } from './rules/check.ts';
-import { contactBranch, ruleContext } from './rules/context.ts';
+import { contactBranch, ruleContext, type RuleContext } from './rules/context.ts';
 import type { Finding, Severity } from './rules/rule.ts';
 
 export interface JobView {
@@ -19,7 +19,6 @@ export interface JobView {
   readonly ampere: number | null;
   readonly steps: readonly Step[];
   readonly signals: readonly string[];
-  readonly drawing: Drawing | null;
   /** Why it is not wired; empty when it is. */
   readonly unwired: readonly string[];
   /** Combinations of the job's signals, and those that do what is meant at every corner. */
@@ -38,8 +37,9 @@ export interface Analysis {
 
 export function analyse(design: Design): { analysis: Analysis; evidence: Evidence } {
   const evidence = gatherEvidence(design);
-  const findings = checkEvidence(evidence);
-  const jobs = jobViews(evidence, findings);
+  const context = ruleContext(evidence);
+  const findings = checkEvidence(evidence, context);
+  const jobs = jobViews(context, findings);
   const wires = wireList(design, evidence.netlist);
   return {
     evidence,
@@ -60,13 +60,13 @@ function combinations(verdicts: readonly Verdict[]): Pick<JobView, 'combinations
   return { combinations: good.size, matching: [...good.values()].filter(Boolean).length };
 }
 
-function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
-  const context = ruleContext(evidence);
+function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[] {
+  const { evidence } = context;
   const wired = new Map(context.jobs.map((job) => [job.job.id, job]));
   return evidence.design.jobs.map((job): JobView => {
     const own = findings.filter((finding) => finding.job === job.id);
     const at = wired.get(job.id);
-    const verdicts = at ? jobVerdicts(evidence, at.evidence) : [];
+    const verdicts = at ? context.verdicts(at) : [];
     return {
       id: job.id,
       sentence: sentenceOf(evidence.design, job),
@@ -78,7 +78,6 @@ function jobViews(evidence: Evidence, findings: readonly Finding[]): JobView[] {
       ampere: at ? context.worstAmps(at, contactBranch(at)).value : null,
       steps: at ? staircase(context, at) : [],
       signals: at ? at.evidence.signals : [],
-      drawing: at ? drawJobs(evidence.netlist, [job.id]) : null,
       unwired: evidence.unwired.find((entry) => entry.job === job.id)?.reasons.map(({ message }) => message) ?? [],
       ...combinations(verdicts),
     };

@@ -87,39 +87,97 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     nodeCount,
     branches.map((branch, i) => ({ a: branchA[i]!, b: branchB[i]!, varies: branch.kind === 'switch' || branch.kind === 'diode' })),
     references,
+    [...watched]
+      .filter((i) => i >= 0)
+      .concat([...branches.keys()].filter((i) => branches[i]!.kind === 'diode'))
+      .flatMap((i) => [branchA[i]!, branchB[i]!]),
   );
 
   const count = branches.length;
+  const indicesOf = (kind: Branch['kind']) => Int32Array.from(branches.flatMap((branch, i) => (branch.kind === kind ? [i] : [])));
+  const diodes = indicesOf('diode');
+  const switches = indicesOf('switch');
+  const closedWhen = Uint8Array.from(branches, (branch) => Number(branch.kind === 'switch' && branch.closedWhen));
+  const currentSensors = Int32Array.from(sensors.flatMap((sensor, i) => (sensor.kind === 'current' ? [i] : [])));
+  const closesAtA = Float64Array.from(sensors, (sensor) => (sensor.kind === 'current' ? sensor.closesAtA : 0));
+  const opensAtA = Float64Array.from(sensors, (sensor) => (sensor.kind === 'current' ? sensor.opensAtA : 0));
+  /** Whether some diode joins what nothing else joins for good; across a coil it does not. */
+  const loneDiodes = hasLoneDiode(branches, branchA, branchB, nodeCount);
+
+  // The workspace of every solve; a solution leaves with copies.
   const whenClosed = new Float64Array(count); // conductance when conducting, S
-  const driveV = new Float64Array(count); // source voltage a over b, or minus the forward voltage of a diode
+  const driveV = new Float64Array(count); // source voltage a over b, or the knee of a diode
   const conductance = new Float64Array(count);
+  const conducting = new Uint8Array(count);
+  const sourceCurrent = new Float64Array(nodeCount);
   const current = new Float64Array(nodeCount);
-  const diodes = Int32Array.from(branches.flatMap((branch, i) => (branch.kind === 'diode' ? [i] : [])));
+  const volts = new Float64Array(nodeCount);
+  const floating = new Uint8Array(nodeCount);
+  let largestDriveA = 0;
   let prepared = false;
 
+  function drive(into: Float64Array, i: number): void {
+    const a = branchA[i]!;
+    const b = branchB[i]!;
+    const amps = driveV[i]! * whenClosed[i]!;
+    into[a] = into[a]! + amps;
+    into[b] = into[b]! - amps;
+  }
+
   function setConditions(conditions: Conditions): void {
+    sourceCurrent.fill(0);
+    largestDriveA = 0;
     branches.forEach((branch, i) => {
       const ohm = branch.ohm(conditions);
       if (!(ohm > 0)) throw new Error(`Branch ${branch.id} has a resistance of ${ohm} Ω`);
       whenClosed[i] = 1 / ohm;
       driveV[i] = branch.kind === 'source' ? branch.volt(conditions) : branch.kind === 'diode' ? branch.forwardV : 0;
-      conductance[i] = branch.kind === 'switch' || branch.kind === 'diode' ? 0 : whenClosed[i]!;
+      const fixed = branch.kind === 'resistor' || branch.kind === 'source';
+      conducting[i] = Number(fixed);
+      conductance[i] = fixed ? whenClosed[i]! : 0;
+      if (branch.kind === 'source') drive(sourceCurrent, i);
+      largestDriveA = Math.max(largestDriveA, Math.abs(driveV[i]! * whenClosed[i]!));
     });
     network.setConductances(conductance);
     prepared = true;
   }
 
-  /** Currents driven into the nodes by sources and by the knees of conducting diodes. */
-  function drive(conducting: Uint8Array): void {
-    current.fill(0);
-    for (let i = 0; i < count; i++) {
-      if (driveV[i] === 0 || !conducting[i]) continue;
-      const a = branchA[i]!;
-      const b = branchB[i]!;
-      const amps = driveV[i]! * whenClosed[i]!;
-      current[a] = current[a]! + amps;
-      current[b] = current[b]! - amps;
+  /** Solves with the switches as they are, flipping diodes until none contradicts its state. */
+  function solveDiodes(): boolean {
+    // Murty's rule needs at most 2^d flips and in practice about d.
+    for (let flips = 0; flips <= 64 + 8 * diodes.length; flips++) {
+      current.set(sourceCurrent);
+      for (const i of diodes) {
+        conductance[i] = conducting[i] ? whenClosed[i]! : DIODE_LEAK_S;
+        if (conducting[i]) drive(current, i);
+      }
+      network.solve(conductance, current, volts, floating, true);
+      let wrong = -1;
+      for (const i of diodes) {
+        const a = branchA[i]!;
+        const b = branchB[i]!;
+        const forward = !(floating[a]! | floating[b]!) && volts[a]! - volts[b]! > driveV[i]!;
+        if (forward === (conducting[i] === 1)) continue;
+        wrong = i;
+        break;
+      }
+      if (wrong < 0) return true;
+      conducting[wrong] = conducting[wrong] ? 0 : 1;
     }
+    return false;
+  }
+
+  /** Moves every sensor to what it sees now; whether any moved. */
+  function sense(sensed: Uint8Array): boolean {
+    let moved = false;
+    for (const s of currentSensors) {
+      const i = watched[s]!;
+      const amps = Math.abs((volts[branchA[i]!]! - volts[branchB[i]!]!) * conductance[i]!);
+      const next = Number(amps >= (sensed[s] ? opensAtA[s]! : closesAtA[s]!));
+      if (next !== sensed[s]) moved = true;
+      sensed[s] = next;
+    }
+    return moved;
   }
 
   function settle(on: (signal: string) => boolean, from?: Uint8Array): Solution {
@@ -128,85 +186,36 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     sensors.forEach((sensor, i) => {
       sensed[i] = sensor.kind === 'signal' ? Number(on(sensor.signal)) : (from?.[i] ?? 0);
     });
-    const conducting = new Uint8Array(count);
-    const volts = new Float64Array(nodeCount);
-    const floating = new Uint8Array(nodeCount);
-    for (let i = 0; i < count; i++) conducting[i] = Number(branches[i]!.kind !== 'diode');
-
-    const solveOnce = (): void => {
-      for (let i = 0; i < count; i++) conductance[i] = conducting[i] ? whenClosed[i]! : 0;
-      for (const i of diodes) if (!conducting[i]) conductance[i] = DIODE_LEAK_S;
-      drive(conducting);
-      network.solve(conductance, current, volts, floating);
-    };
-    const solveDiodes = (): boolean => {
-      // Murty's rule needs at most 2^d flips and in practice about d.
-      for (let flips = 0; flips <= 64 + 8 * diodes.length; flips++) {
-        solveOnce();
-        let wrong = -1;
-        for (const i of diodes) {
-          const across = volts[branchA[i]!]! - volts[branchB[i]!]!;
-          const adrift = floating[branchA[i]!]! | floating[branchB[i]!]!;
-          const forward = !adrift && across > driveV[i]!;
-          if (forward !== (conducting[i] === 1)) {
-            wrong = i;
-            break;
-          }
-        }
-        if (wrong < 0) return true;
-        conducting[wrong] = conducting[wrong] ? 0 : 1;
-      }
-      return false;
-    };
-
+    for (const i of diodes) conducting[i] = 0;
     const seen = new Set<string>();
-    let outcome: Outcome = 'chatters';
+    let outcome: Outcome | null = null;
     let rounds = 0;
-    for (;;) {
+    while (outcome === null) {
       rounds++;
-      for (let i = 0; i < count; i++) {
-        const branch = branches[i]!;
-        if (branch.kind === 'switch') conducting[i] = Number((sensed[follows[i]!] === 1) === branch.closedWhen);
+      for (const i of switches) {
+        conducting[i] = Number(sensed[follows[i]!] === closedWhen[i]);
+        conductance[i] = conducting[i] ? whenClosed[i]! : 0;
       }
-      if (!solveDiodes()) {
-        outcome = 'unsolved';
-        break;
-      }
-      let moved = false;
-      const key = sensed.join('');
-      if (seen.has(key)) break;
+      // No chain of relays that comes to rest takes more rounds than there are relays, and one; only
+      // past that is it worth while to remember where it has been.
+      const key = rounds > currentSensors.length ? sensed.join('') : '';
+      if (!solveDiodes()) outcome = 'unsolved';
+      else if (key !== '' && seen.has(key)) outcome = 'chatters';
+      else if (!sense(sensed)) outcome = 'settled';
       seen.add(key);
-      for (let s = 0; s < sensors.length; s++) {
-        const sensor = sensors[s]!;
-        if (sensor.kind !== 'current') continue;
-        const i = watched[s]!;
-        const amps = Math.abs((volts[branchA[i]!]! - volts[branchB[i]!]!) * conductance[i]!);
-        const next = Number(amps >= (sensed[s] ? sensor.opensAtA : sensor.closesAtA));
-        if (next !== sensed[s]) moved = true;
-        sensed[s] = next;
-      }
-      if (!moved) {
-        outcome = 'settled';
-        break;
-      }
     }
 
+    network.solve(conductance, current, volts, floating);
     const amps = new Float64Array(count);
-    let largest = 0;
-    for (let i = 0; i < count; i++) {
-      if (!conducting[i]) continue;
-      const across = volts[branchA[i]!]! - volts[branchB[i]!]!;
-      amps[i] = (across - driveV[i]!) * whenClosed[i]!;
-      largest = Math.max(largest, Math.abs(driveV[i]! * whenClosed[i]!));
-    }
+    for (let i = 0; i < count; i++) if (conducting[i]) amps[i] = (volts[branchA[i]!]! - volts[branchB[i]!]! - driveV[i]!) * whenClosed[i]!;
     const residualA = network.residual(conductance, current, volts, floating);
-    if (diodes.length > 0) {
+    if (residualA > RESIDUAL_LIMIT * Math.max(largestDriveA, 1e-9)) outcome = 'unsolved';
+    if (loneDiodes) {
       // What hangs on the circuit by nothing but the leakage of diodes floats, whatever its volts.
       for (const i of diodes) if (!conducting[i]) conductance[i] = 0;
       network.solve(conductance, current, new Float64Array(nodeCount), floating);
     }
-    if (residualA > RESIDUAL_LIMIT * Math.max(largest, 1e-9)) outcome = 'unsolved';
-    return { outcome, rounds, volts, floating, amps, closed: conducting, sensed, residualA };
+    return { outcome, rounds, volts: volts.slice(), floating: floating.slice(), amps, closed: conducting.slice(), sensed, residualA };
   }
 
   return {
@@ -246,15 +255,26 @@ function numberNodes({ terminals, joints }: CircuitInput) {
   return { nodeOfTerminal, nodeCount: numbers.size };
 }
 
-/** One reference in each galvanically separate island: a preferred one, or else its first node. */
-function chooseReferences(nodeCount: number, branchA: Int32Array, branchB: Int32Array, preferred: readonly number[]) {
+function hasLoneDiode(branches: readonly Branch[], branchA: Int32Array, branchB: Int32Array, nodeCount: number): boolean {
+  const fixed = connected(nodeCount, branchA, branchB, (at) => branches[at]!.kind === 'resistor' || branches[at]!.kind === 'source');
+  return branches.some((branch, at) => branch.kind === 'diode' && fixed(branchA[at]!) !== fixed(branchB[at]!));
+}
+
+/** Answers the component of a node over the branches that are taken. */
+function connected(nodeCount: number, branchA: Int32Array, branchB: Int32Array, taken: (at: number) => boolean): (node: number) => number {
   const parent = Int32Array.from({ length: nodeCount }, (_, node) => node);
   const root = (node: number): number => {
     let top = node;
     while (parent[top] !== top) top = parent[top]!;
     return top;
   };
-  for (let i = 0; i < branchA.length; i++) parent[root(branchA[i]!)] = root(branchB[i]!);
+  for (let at = 0; at < branchA.length; at++) if (taken(at)) parent[root(branchA[at]!)] = root(branchB[at]!);
+  return root;
+}
+
+/** One reference in each galvanically separate island: a preferred one, or else its first node. */
+function chooseReferences(nodeCount: number, branchA: Int32Array, branchB: Int32Array, preferred: readonly number[]) {
+  const root = connected(nodeCount, branchA, branchB, () => true);
   const chosen = new Map<number, number>();
   for (const node of preferred) if (!chosen.has(root(node))) chosen.set(root(node), node);
   for (let node = 0; node < nodeCount; node++) if (!chosen.has(root(node))) chosen.set(root(node), node);

@@ -35,23 +35,35 @@ export interface NetworkBranch {
 export interface Network {
   /** Takes the conductances of all branches, S; the fixed ones are eliminated here. */
   setConductances(conductance: Float64Array): void;
-  /** Solves with the varying conductances as they are now. `current` is driven into each node, A. */
-  solve(conductance: Float64Array, current: Float64Array, volts: Float64Array, floating: Uint8Array): void;
+  /**
+   * Solves with the varying conductances as they are now. `current` is driven into each node, A.
+   * `watchedOnly` finds the volts of the watched nodes and of those that switches touch, and no others.
+   */
+  solve(conductance: Float64Array, current: Float64Array, volts: Float64Array, floating: Uint8Array, watchedOnly?: boolean): void;
   /** Largest |Σ currents| at any node that is not a reference or floating, A. */
   residual(conductance: Float64Array, current: Float64Array, volts: Float64Array, floating: Uint8Array): number;
   readonly eliminatedOnce: number;
   readonly eliminatedEachTime: number;
 }
 
-export function prepareNetwork(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]): Network {
+export function prepareNetwork(
+  nodeCount: number,
+  branches: readonly NetworkBranch[],
+  references: readonly number[],
+  watched: readonly number[] = [],
+): Network {
   const plan = planElimination(nodeCount, branches, references);
   const { order, starts, neighbours, slots, pairs, pairStarts, slotCount, branchSlot, staticCount } = plan;
   const steps = order.length;
+  const watchedSteps = stepsTowards(plan, watched);
 
   const fixed = new Float64Array(slotCount);
   const work = new Float64Array(slotCount);
   const inverse = new Float64Array(steps);
   const driven = new Float64Array(nodeCount);
+  const sums = new Float64Array(nodeCount);
+  const branchA = Int32Array.from(branches, ({ a }) => a);
+  const branchB = Int32Array.from(branches, ({ b }) => b);
   const isReference = new Uint8Array(nodeCount);
   for (const node of references) isReference[node] = 1;
   const varying = Int32Array.from(branches.flatMap((branch, at) => (branch.varies && branchSlot[at]! >= 0 ? [at] : [])));
@@ -77,6 +89,28 @@ export function prepareNetwork(nodeCount: number, branches: readonly NetworkBran
     }
   }
 
+  /** v_k from the volts of its neighbours, which were all eliminated after it. */
+  function substitute(step: number, volts: Float64Array, floating: Uint8Array): void {
+    const node = order[step]!;
+    const reciprocal = inverse[step]!;
+    if (reciprocal === 0) {
+      volts[node] = 0;
+      floating[node] = 1;
+      return;
+    }
+    let sum = driven[node]!;
+    let adrift = 0;
+    for (let at = starts[step]!; at < starts[step + 1]!; at++) {
+      const conductanceTo = work[slots[at]!]!;
+      if (conductanceTo === 0) continue;
+      const other = neighbours[at]!;
+      sum += conductanceTo * volts[other]!;
+      adrift |= floating[other]!;
+    }
+    volts[node] = sum * reciprocal;
+    floating[node] = adrift;
+  }
+
   return {
     eliminatedOnce: staticCount,
     eliminatedEachTime: steps - staticCount,
@@ -90,7 +124,7 @@ export function prepareNetwork(nodeCount: number, branches: readonly NetworkBran
       eliminate(fixed, 0, staticCount);
     },
 
-    solve(conductance, current, volts, floating) {
+    solve(conductance, current, volts, floating, watchedOnly = false) {
       work.set(fixed);
       for (let at = 0; at < varying.length; at++) {
         const branch = varying[at]!;
@@ -112,41 +146,43 @@ export function prepareNetwork(nodeCount: number, branches: readonly NetworkBran
         volts[node] = 0;
         floating[node] = 0;
       }
-      for (let step = steps - 1; step >= 0; step--) {
-        const node = order[step]!;
-        const reciprocal = inverse[step]!;
-        if (reciprocal === 0) {
-          volts[node] = 0;
-          floating[node] = 1;
-          continue;
-        }
-        let sum = driven[node]!;
-        let adrift = 0;
-        for (let at = starts[step]!; at < starts[step + 1]!; at++) {
-          const conductanceTo = work[slots[at]!]!;
-          if (conductanceTo === 0) continue;
-          const other = neighbours[at]!;
-          sum += conductanceTo * volts[other]!;
-          adrift |= floating[other]!;
-        }
-        volts[node] = sum * reciprocal;
-        floating[node] = adrift;
-      }
+      for (let step = steps - 1; step >= staticCount; step--) substitute(step, volts, floating);
+      if (watchedOnly) for (let at = 0; at < watchedSteps.length; at++) substitute(watchedSteps[at]!, volts, floating);
+      else for (let step = staticCount - 1; step >= 0; step--) substitute(step, volts, floating);
     },
 
     residual(conductance, current, volts, floating) {
-      const sums = Float64Array.from(current);
-      branches.forEach(({ a, b }, at) => {
+      sums.set(current);
+      for (let at = 0; at < branchA.length; at++) {
+        const a = branchA[at]!;
+        const b = branchB[at]!;
         const through = conductance[at]! * (volts[a]! - volts[b]!);
         sums[a] = sums[a]! - through;
         sums[b] = sums[b]! + through;
-      });
+      }
       let worst = 0;
       for (let node = 0; node < nodeCount; node++)
         if (!isReference[node] && !floating[node]) worst = Math.max(worst, Math.abs(sums[node]!));
       return worst;
     },
   };
+}
+
+/** Steps of the once-eliminated group whose volts the watched nodes rest on, the last eliminated first. */
+function stepsTowards(
+  { order, starts, neighbours, staticCount }: ReturnType<typeof planElimination>,
+  watched: readonly number[],
+): Int32Array {
+  const stepOf = new Map(Array.from(order, (node, step) => [node, step]));
+  const needed = new Set<number>();
+  const need = (node: number): void => {
+    const step = stepOf.get(node);
+    if (step === undefined || step >= staticCount || needed.has(step)) return;
+    needed.add(step);
+    for (let at = starts[step]!; at < starts[step + 1]!; at++) need(neighbours[at]!);
+  };
+  watched.forEach(need);
+  return Int32Array.from([...needed].sort((a, b) => b - a));
 }
 
 /**

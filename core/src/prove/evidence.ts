@@ -65,16 +65,22 @@ export function gatherEvidence(design: Design): Evidence {
   const circuit = toCircuit(netlist);
   const wired = design.jobs.filter((job) => !unwired.some((entry) => entry.job === job.id));
   const states = new Map<string, SolvedState[]>(wired.map((job) => [job.id, []]));
-  const run = (corner: Corner, wireC: ReadonlyMap<string, number>, each: (job: Job, state: SolvedState) => void) => {
+  const run = (
+    corner: Corner,
+    wireC: ReadonlyMap<string, number>,
+    others: readonly boolean[],
+    each: (job: Job, state: SolvedState) => void,
+  ) => {
     circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
-    for (const job of wired) forEachState(design, circuit, job, corner, (state) => each(job, state));
+    for (const job of wired) forEachState(design, circuit, job, corner, others, (state) => each(job, state));
   };
   const keep = (job: Job, state: SolvedState) => states.get(job.id)!.push(state);
 
-  // First with wires at the air's temperature, to learn how warm their currents make them.
+  // First with wires at the air's temperature, to learn how warm their currents make them; with the other
+  // signals off, when the supply sags least and the currents are largest.
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
-  run('high-hot', new Map(), (_, { solution }) => {
+  run('high-hot', new Map(), [false], (_, { solution }) => {
     for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps[branch[at]!]!));
   });
   const hotWireC = new Map(
@@ -83,7 +89,7 @@ export function gatherEvidence(design: Design): Evidence {
       return [wire.id, conductorTemperature(hottest[at]!, ampacity(wire.sizeMm2, air), air)];
     }),
   );
-  for (const corner of CORNERS) run(corner, hotWireC, keep);
+  for (const corner of CORNERS) run(corner, hotWireC, [false, true], keep);
 
   return {
     design,
@@ -121,16 +127,24 @@ function conditionsAt(design: Design, netlist: Netlist, corner: Corner, hotWireC
   };
 }
 
-function forEachState(design: Design, circuit: Circuit, job: Job, corner: Corner, each: (state: SolvedState) => void): void {
+function forEachState(
+  design: Design,
+  circuit: Circuit,
+  job: Job,
+  corner: Corner,
+  othersOn: readonly boolean[],
+  each: (state: SolvedState) => void,
+): void {
   const signals = signalsOf(job.when);
   const own = new Set(signals);
-  const others = design.signals.some(({ id }) => !own.has(id));
+  // Without other signals there is nothing to tell apart.
+  const settings = design.signals.some(({ id }) => !own.has(id)) ? othersOn : [false];
   for (let bits = 0; bits < 2 ** signals.length; bits++) {
     const on = new Set(signals.filter((_, at) => (bits >> at) & 1));
     const meant = meaning(job.when, (signal) => on.has(signal));
-    for (const othersOn of others ? [false, true] : [false]) {
-      const solution = circuit.settle((signal) => (own.has(signal) ? on.has(signal) : othersOn));
-      each({ corner, on, othersOn, meant, solution });
+    for (const others of settings) {
+      const solution = circuit.settle((signal) => (own.has(signal) ? on.has(signal) : others));
+      each({ corner, on, othersOn: others, meant, solution });
     }
   }
 }

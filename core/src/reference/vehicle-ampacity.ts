@@ -30,11 +30,16 @@ export const STOCK_SIZES_MM2: readonly number[] = [1, 1.5, 2.5, 4, 6, 10, 16, 25
  * log axes (ampacity goes as a power of the section), rounded down. NaN outside the table.
  */
 export function tableAmpacity(sizeMm2: number): number {
-  for (let row = 1; row < AMPACITY_BY_AWG.length; row++) {
-    const [awgBelow, below] = AMPACITY_BY_AWG[row - 1]!;
-    const [awgAbove, above] = AMPACITY_BY_AWG[row]!;
-    const areaBelow = awgAreaMm2(awgBelow);
-    const areaAbove = awgAreaMm2(awgAbove);
+  return STOCK_AMPACITY.get(sizeMm2) ?? interpolatedAmpacity(sizeMm2);
+}
+
+/** The table with its sections worked out: [mm², A]. */
+const BY_AREA = AMPACITY_BY_AWG.map(([awg, ampere]) => [awgAreaMm2(awg), ampere] as const);
+
+function interpolatedAmpacity(sizeMm2: number): number {
+  for (let row = 1; row < BY_AREA.length; row++) {
+    const [areaBelow, below] = BY_AREA[row - 1]!;
+    const [areaAbove, above] = BY_AREA[row]!;
     // A hair of slack so that a gauge's own section finds its own row despite rounding.
     if (sizeMm2 < areaBelow * 0.9999 || sizeMm2 > areaAbove * 1.0001) continue;
     const share = Math.log(sizeMm2 / areaBelow) / Math.log(areaAbove / areaBelow);
@@ -42,6 +47,8 @@ export function tableAmpacity(sizeMm2: number): number {
   }
   return NaN;
 }
+
+const STOCK_AMPACITY = new Map(STOCK_SIZES_MM2.map((size) => [size, interpolatedAmpacity(size)]));
 
 /** Factor for an ambient other than the table's: √((T_max − T_a)/(T_max − T_ref)), 0 at or above T_max. */
 export function ambientFactor(ambientC: number): number {

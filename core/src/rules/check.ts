@@ -2,15 +2,14 @@
 import { applyPatches } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence, type Evidence } from '../prove/evidence.ts';
-import { ruleContext } from './context.ts';
+import { ruleContext, type RuleContext } from './context.ts';
 import { RULES } from './registry.ts';
 import { usedShare, type Finding, type Nudge, type Severity } from './rule.ts';
 
 const ORDER: Readonly<Record<Severity, number>> = { danger: 0, caution: 1, hold: 2 };
 
 /** Findings of every rule, the worst first. */
-export function checkEvidence(evidence: Evidence): Finding[] {
-  const context = ruleContext(evidence);
+export function checkEvidence(evidence: Evidence, context: RuleContext = ruleContext(evidence)): Finding[] {
   return RULES.flatMap((rule) => rule.check(context)).sort(
     (a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.severity === 'hold' ? 0 : usedShare(b) - usedShare(a)),
   );

@@ -7,6 +7,7 @@ import type { Design, Job, Supply } from '../design/schema.ts';
 import { branchId } from '../parts/kind.ts';
 import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
 import { ampacity } from '../reference/vehicle-ampacity.ts';
+import { jobVerdicts, type Verdict } from '../prove/verdict.ts';
 import { voltsBetween, type Corner, type Evidence, type JobEvidence, type SolvedState } from '../prove/evidence.ts';
 
 export interface WiredJob {
@@ -43,6 +44,8 @@ export interface RuleContext {
   /** Ampacity of a wire where it is hottest, A. */
   wireAmpacity(wire: Wire): number;
   placeName(id: string): string;
+  /** Meant against found in every solved state of a job. */
+  verdicts(job: WiredJob): readonly Verdict[];
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
   guardedBy(fuse: PartOf<'fuse'>): readonly Wire[];
 }
@@ -73,12 +76,26 @@ export function ruleContext(evidence: Evidence): RuleContext {
     }),
     part: (id) => parts.get(id)!,
     worst,
-    worstAmps: (job, branch) => worst(job, ({ solution }) => amps(solution, branch)),
+    worstAmps: (job, branch) => {
+      const at = circuit.branchIndex(branch);
+      return worst(job, ({ solution }) => Math.abs(solution.amps[at]!));
+    },
     amps,
     volts: (solution, from, to) => voltsBetween(circuit, solution, from, to),
     wireAmpacity: (wire) => ampacity(wire.sizeMm2, places.get(wire.hotPlace)!.hottestC),
     placeName: (id) => places.get(id)!.name,
-    guardedBy: guards,
+    verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),
+    guardedBy: memo(guards),
+  };
+}
+
+/** Several rules ask the same of the same job. */
+function memo<K, V>(make: (key: K) => V): (key: K) => V {
+  const known = new Map<K, V>();
+  return (key) => {
+    const found = known.get(key) ?? make(key);
+    known.set(key, found);
+    return found;
   };
 }
 

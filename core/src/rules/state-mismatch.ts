@@ -1,14 +1,14 @@
 import { computed } from '../reference/source.ts';
-import { jobVerdicts } from '../prove/verdict.ts';
 import { judge, type Rule } from './rule.ts';
 
 const ID = 'state-mismatch';
 
 export const stateMismatch: Rule = {
   id: ID,
-  check: ({ evidence, jobs }) =>
-    jobs.map(({ job, evidence: own }) => {
-      const verdicts = jobVerdicts(evidence, own);
+  check: (context) =>
+    context.jobs.map((wired) => {
+      const { job, evidence: own } = wired;
+      const verdicts = context.verdicts(wired);
       const wrong = verdicts.filter(({ matches }) => !matches);
       const [first] = wrong;
       const count = (value: number, meaning: string) => ({

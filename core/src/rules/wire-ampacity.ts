@@ -2,68 +2,63 @@ import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
 import { computed, entered } from '../reference/source.ts';
 import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
-import { wireBranch, wireSubject } from './context.ts';
+import type { Wire } from '../compile/netlist.ts';
+import { wireBranch, wireSubject, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'wire-ampacity';
+
+function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: number, limit: number): Finding {
+  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+  const size = sizeName(wire.sizeMm2);
+  return judge(ID, {
+    severity: 'danger',
+    job: job.job.id,
+    subject: wireSubject(wire),
+    value,
+    limit,
+    unit: 'A',
+    title: `${wire.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(limit, 'A')}`,
+    detail: `${size} at up to ${hotC} °C`,
+    working: {
+      formula: 'I ≤ I_z = I_table · k_ambient',
+      given: [
+        { symbol: 'I_table', meaning: `${size} at 30 °C`, value: tableAmpacity(wire.sizeMm2), unit: 'A', source: AMPACITY_SOURCE },
+        {
+          symbol: 'T_a',
+          meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
+          value: hotC,
+          unit: '°C',
+          source: entered('places'),
+        },
+        {
+          symbol: 'k_ambient',
+          meaning: '√((105 − T_a)/(105 − 30))',
+          value: ambientFactor(hotC),
+          unit: '',
+          source: computed('heat balance of the insulation'),
+        },
+      ],
+      result: { symbol: 'I', meaning: `largest in ${wire.tag}`, value, unit: 'A', source: computed('solved over every state and corner') },
+      limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: AMPACITY_SOURCE },
+    },
+  });
+}
 
 export const wireAmpacity: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) =>
-      failingOrTightest(
-        job.wires.map((wire) => {
-          const { value } = context.worstAmps(job, wireBranch(wire.id));
-          const limit = context.wireAmpacity(wire);
-          const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
-          return judge(ID, {
-            severity: 'danger',
-            job: job.job.id,
-            subject: wireSubject(wire),
-            value,
-            limit,
-            unit: 'A',
-            title: `${wire.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(limit, 'A')}`,
-            detail: `${sizeName(wire.sizeMm2)} at up to ${hotC} °C`,
-            working: {
-              formula: 'I ≤ I_z = I_table · k_ambient',
-              given: [
-                {
-                  symbol: 'I_table',
-                  meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
-                  value: tableAmpacity(wire.sizeMm2),
-                  unit: 'A',
-                  source: AMPACITY_SOURCE,
-                },
-                {
-                  symbol: 'T_a',
-                  meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
-                  value: hotC,
-                  unit: '°C',
-                  source: entered('places'),
-                },
-                {
-                  symbol: 'k_ambient',
-                  meaning: '√((105 − T_a)/(105 − 30))',
-                  value: ambientFactor(hotC),
-                  unit: '',
-                  source: computed('heat balance of the insulation'),
-                },
-              ],
-              result: {
-                symbol: 'I',
-                meaning: `largest in ${wire.tag}`,
-                value,
-                unit: 'A',
-                source: computed('solved over every state and corner'),
-              },
-              limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: AMPACITY_SOURCE },
-            },
-          });
-        }),
-      ),
-    ),
+    context.jobs.flatMap((job) => {
+      const shares = job.wires.map((wire) => {
+        const { value } = context.worstAmps(job, wireBranch(wire.id));
+        const limit = context.wireAmpacity(wire);
+        return { wire, value, limit, share: value / limit };
+      });
+      const over = shares.filter(({ share }) => share > 1);
+      const tightest = shares.reduce((tight, next) => (next.share > tight.share ? next : tight));
+      return (over.length > 0 ? over : [tightest]).map(({ wire, value, limit }) => checkWire(context, job, wire, value, limit));
+    }),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

@@ -18,12 +18,13 @@ const view = computed(() => project.jobView);
     <ProjectSide />
     <main v-if="project.job" class="centre">
       <SentenceBar :key="project.job.id" />
-      <CurrentPaths v-if="view?.drawing" :drawing="view.drawing" :job="project.job.id" />
-      <div v-else class="unwired" role="status">
+      <CurrentPaths v-if="project.drawing && view?.unwired.length === 0" :drawing="project.drawing" :job="project.job.id" />
+      <div v-else-if="view?.unwired.length" class="unwired" role="status">
         <h2>Not wired yet</h2>
         <p v-for="reason in view?.unwired ?? []" :key="reason">{{ reason }}</p>
         <p class="hint">Nothing of this job is drawn or checked until it can be wired. Change a phrase above, or undo.</p>
       </div>
+      <div v-else role="status" class="unwired">Drawing…</div>
       <div class="foot">
         <SignalDesk />
         <MeterPanel />

@@ -16,7 +16,7 @@ const probe = computed<Probe | null>(() => {
   if (meter.probe) return meter.probe;
   const selection = project.selection;
   if (selection?.kind === 'wire') return { kind: 'wire', id: selection.id };
-  const symbols = project.jobView?.drawing?.symbols ?? [];
+  const symbols = project.drawing?.symbols ?? [];
   const symbol =
     symbols.find(({ part }) => part === selection?.id) ??
     symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid'].includes(kind));
@@ -37,7 +37,7 @@ const shown = computed(() => {
       lost: null,
     };
   }
-  const symbol = project.jobView?.drawing?.symbols.find(({ part, key }) => part === at.part && key === at.key);
+  const symbol = project.drawing?.symbols.find(({ part, key }) => part === at.part && key === at.key);
   if (!symbol) return null;
   const volts = across(reading, symbol.upper, symbol.lower);
   const battery = `bat-${project.job?.supply}`;

@@ -1,7 +1,16 @@
 /** The open project: its document, what the core derives from it, and its way to the server. */
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
-import { applyPatches, type Analysis, type Design, type DeskReading, type Job, type MendingNudge, type Patch } from '@iron-nudge/core';
+import { computed, ref, shallowRef, watch } from 'vue';
+import {
+  applyPatches,
+  type Analysis,
+  type Design,
+  type DeskReading,
+  type Drawing,
+  type Job,
+  type MendingNudge,
+  type Patch,
+} from '@iron-nudge/core';
 import { ApiError, api } from '../api.ts';
 import { startEngine } from '../worker/engine.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
@@ -41,6 +50,8 @@ export const useProject = defineStore('project', () => {
   const jobId = ref('');
   const selection = shallowRef<Selection | null>(null);
 
+  const drawing = shallowRef<Drawing | null>(null);
+
   const deskOn = shallowRef<readonly string[]>([]);
   const deskVolts = shallowRef<Readonly<Record<string, number>>>({});
   const reading = shallowRef<DeskReading | null>(null);
@@ -56,6 +67,12 @@ export const useProject = defineStore('project', () => {
   const jobIndex = computed(() => (job.value && design.value ? design.value.jobs.indexOf(job.value) : -1));
   const jobView = computed(() => analysis.value?.jobs.find((view) => view.id === job.value?.id) ?? null);
   const findings = computed(() => analysis.value?.findings.filter((finding) => finding.job === job.value?.id) ?? []);
+
+  // Redrawn when the job or what the core found of it changes; an answer that comes late is dropped.
+  watch([() => job.value?.id, analysis], async ([id_, fresh]) => {
+    const made = id_ === undefined || fresh === null ? null : await engine.draw(id_);
+    if (job.value?.id === id_ && analysis.value === fresh) drawing.value = made;
+  });
 
   async function open(project: string): Promise<void> {
     close();
@@ -287,6 +304,7 @@ export const useProject = defineStore('project', () => {
     job,
     jobIndex,
     jobView,
+    drawing,
     findings,
     selection,
     deskOn,

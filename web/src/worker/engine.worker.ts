@@ -2,6 +2,7 @@
 import { expose } from 'comlink';
 import {
   analyse,
+  drawJobs,
   findNudge,
   parseDesign,
   readDesk,
@@ -9,6 +10,7 @@ import {
   type Desk,
   type DeskReading,
   type DocumentProblem,
+  type Drawing,
   type Evidence,
   type MendingNudge,
 } from '@iron-nudge/core';
@@ -27,6 +29,11 @@ const engine = {
   },
   desk(desk: Desk): DeskReading | null {
     return current ? readDesk(current.evidence, desk) : null;
+  },
+  /** One job on current paths; null while it is not wired. */
+  draw(job: string): Drawing | null {
+    const view = current?.analysis.jobs.find(({ id }) => id === job);
+    return current && view && view.unwired.length === 0 ? drawJobs(current.analysis.netlist, [job]) : null;
   },
   /** The nudge that mends one finding of the last checked document. */
   nudge(key: string): MendingNudge | null {
