@@ -52,13 +52,19 @@ function worsened(before: readonly Finding[], after: readonly Finding[]): boolea
   return after.some((finding) => ORDER[finding.severity] < ORDER[was.get(finding.key)?.severity ?? 'hold']);
 }
 
+/** Changed so that one would see it: another severity, or a number that differs by half a per cent. */
+function moved(before: Finding, after: Finding): boolean {
+  const differs = (a: number, b: number) => Math.abs(a - b) > 0.005 * Math.max(Math.abs(a), Math.abs(b), 1e-9);
+  return before.severity !== after.severity || differs(before.value, after.value) || differs(before.limit, after.limit);
+}
+
 function movements(before: readonly Finding[], after: readonly Finding[], except: string): Movement[] {
   const now = new Map(after.map((finding) => [finding.key, finding]));
   const was = new Map(before.map((finding) => [finding.key, finding]));
   const changed: Movement[] = [];
   for (const finding of after) {
     const old = was.get(finding.key);
-    if (finding.key !== except && old && old.title !== finding.title)
+    if (finding.key !== except && old && moved(old, finding))
       changed.push({ title: finding.title, from: old.severity, to: finding.severity });
   }
   for (const finding of before)

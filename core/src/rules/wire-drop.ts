@@ -29,7 +29,8 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
     if (!state.meant) continue;
     for (const { id } of units) {
       const share = lost(state.solution, id) / context.volts(state.solution, plus, minus);
-      if (!worst || share > worst.share) worst = { unit: id, share, state };
+      // A resistive load loses the same share at any voltage: the first of equals, not the luck of rounding.
+      if (!worst || share > worst.share * (1 + 1e-4)) worst = { unit: id, share, state };
     }
   }
   if (!worst) return [];

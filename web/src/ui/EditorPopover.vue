@@ -48,6 +48,8 @@ function close(): void {
 <style scoped>
 .holder {
   position: relative;
+  /* The popover's box is a block inside: it must not break the line that the button stands in. */
+  display: inline-block;
 }
 .editor {
   display: grid;
