@@ -98,5 +98,6 @@ export default tseslint.config(
   },
   { files: ['server/src/**/*.ts', 'cli/src/**/*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
   { files: ['**/*.mjs'], languageOptions: { globals: globals.node } },
+  { files: ['scripts/shots.mjs'], languageOptions: { globals: { document: 'readonly' } } },
   { files: ['**/*.test.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-explicit-any': 'off' } },
 );

@@ -2,7 +2,15 @@
 export default {
   testMatch: ['<rootDir>/{core,server,cli,web}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'es6' } }] },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript' }, target: 'es2022', experimental: { keepImportAttributes: true } },
+        module: { type: 'es6' },
+      },
+    ],
+  },
   testEnvironment: 'node',
   testTimeout: 30000,
 };

@@ -12,6 +12,7 @@ test('a project is begun, gets its first job from a ready sentence, and its plac
   await page.getByRole('button', { name: /Fan by thermostat/ }).click();
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When key is on and thermostat is closed, switch fan, 8 A');
   await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
+  await saved(page, 2);
   await page.getByRole('button', { name: '3 places, distances' }).click();
   await page.getByLabel('battery to load, m').fill('7.5');
   await page.keyboard.press('Escape');
