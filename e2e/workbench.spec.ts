@@ -82,14 +82,34 @@ test('the battery slider moves the volts', async ({ page, request }) => {
 test('what cannot be wired yet is said in words, and nothing of it is drawn', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Unwired');
   await openJob(page, project, 'dew');
-  await page.getByRole('button', { name: 'dew switch is on' }).click();
-  await page.getByLabel(/whole clause/).fill('master key or dew switch');
-  await page.getByRole('button', { name: 'Take these words' }).click();
-  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('master key is on or dew switch is on');
+  await page.getByRole('button', { name: 'off', exact: true }).click();
+  await page.getByLabel(/With no signal/).selectOption('on');
   await expect(page.getByRole('heading', { name: 'Not wired yet' })).toBeVisible();
-  await expect(page.locator('[data-rule="not-wired"]')).toContainText('“Or” cannot be wired');
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('[data-rule="not-wired"]')).toContainText('choose a five-pin relay');
+  await expect(page.locator('.symbol')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Nudge to a 30 A plug-in relay, five-pin' }).click();
   await expect(page.locator('.symbol').first()).toBeVisible();
+  await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
+});
+
+test('a clause with or and not is wired with helper relays, and does what it says', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Clause');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: 'dew switch is on' }).click();
+  await page.getByLabel(/whole clause/).fill('master key and (dew switch or not cabin thermostat)');
+  await page.getByRole('button', { name: 'Take these words' }).click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(
+    'master key is on and (dew switch is on or cabin thermostat is open)',
+  );
+  await expect(page.locator('.symbol[data-part="dew-helper-1"]').first()).toBeVisible();
+  await expect(page.getByText(/8 of 8 states match/)).toBeVisible();
+  await expect(page.getByLabel('Meter')).toContainText('12.1');
+  // Thermostat closed and switch off: off. Thermostat open again: on.
+  await page.getByRole('button', { name: /^dew switch/ }).click();
+  await expect(page.getByLabel('Meter')).toContainText('0 A through it');
+  await page.getByRole('button', { name: /^cabin thermostat/ }).click();
+  await expect(page.getByLabel('Meter')).toContainText('12.1');
 });
 
 test('words that name no signal are refused beside the field', async ({ page, request }) => {

@@ -4,6 +4,7 @@ import { partOf } from '../circuit/terminal.ts';
 import type { When } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { jobVerdicts } from '../prove/verdict.ts';
+import { clauseOver } from '../testing/clauses.ts';
 import { and, design, job, not, on, or } from '../testing/designs.ts';
 import { compile } from './compile.ts';
 
@@ -49,15 +50,19 @@ describe('one relay, its coil in series', () => {
     expect(list).toContain('sig-dash.4 > job-2-relay.86');
   });
   test.each<[string, Partial<ReturnType<typeof job>>, RegExp]>([
-    ['or', { when: or(on('key'), on('dash')) }, /“Or”/],
-    ['not', { when: not(on('dash')) }, /must be off/],
-    ['two feeds', { when: and(on('key'), on('lamp-feed')) }, /key and lamp feed are live feeds/],
-    ['two grounds', { when: and(on('hot'), on('door')) }, /end on ground/],
     ['87a on four pins', { when: not(on('key')), lost: 'on' }, /five-pin/],
-    ['held in by or', { when: and(not(on('key')), not(on('dash'))), lost: 'on' }, /“or” cannot/],
-    ['held in by nothing', { when: on('key'), lost: 'on' }, /held in/],
+    ['nine signals', { when: and(...Array.from({ length: 9 }, (_, at) => on(`many-${at}`))) }, /more than 8 signals/],
   ])('%s is refused in words', (_, changes, words) => {
-    const { netlist, unwired } = compile(design([job(changes)]));
+    const many = Array.from({ length: 9 }, (_, at) => ({
+      id: `many-${at}`,
+      name: `feed ${at}`,
+      place: 'dash',
+      nature: 'feed' as const,
+      supply: 'main',
+      limitA: 1,
+      keyOn: false,
+    }));
+    const { netlist, unwired } = compile(design([job(changes)], { signals: [...design().signals, ...many] }));
     expect(unwired).toHaveLength(1);
     expect(unwired[0]!.reasons.map(({ message }) => message).join(' ')).toMatch(words);
     expect(netlist.wires).toHaveLength(0);
@@ -68,6 +73,28 @@ describe('one relay, its coil in series', () => {
       'How far is it from relay box to rear? Without that distance no wire can be sized.',
       'How far is it from relay box to dash? Without that distance no wire can be sized.',
     ]);
+  });
+});
+
+describe('contacts of switches and helper relays', () => {
+  const helpers = (when: When) =>
+    compile(design([job({ when })])).netlist.parts.filter((part) => part.kind === 'relay' && part.id.includes('helper'));
+
+  test.each<[string, When, number]>([
+    ['either of two dash switches: their contacts in parallel, no helper', or(on('dash'), on('second')), 0],
+    ['key and either switch: the key feeds both', and(on('key'), or(on('dash'), on('second'))), 0],
+    ['a switch that is to be off: one helper, its resting contact', and(on('key'), not(on('dash'))), 1],
+    ['two feeds that both must be live: the first feeds, the second has a helper', and(on('key'), on('lamp-feed')), 1],
+    ['either of two feeds: a helper for each, so that neither feeds the other', or(on('key'), on('lamp-feed')), 2],
+    ['two sensors to ground: the first grounds the coil, the second has a helper', and(on('key'), on('hot'), on('door')), 1],
+    // Fuel pump: key-on AND (cranking OR oil pressure) AND NOT impact switch.
+    ['key and (a feed or a sensor) and not a switch', and(on('key'), or(on('lamp-feed'), on('hot')), not(on('dash'))), 3],
+  ])('%s', (_, when, count) => expect(helpers(when)).toHaveLength(count));
+
+  test('a helper’s contact that must be open with its signal is 87a', () => {
+    const list = route([job({ when: and(on('key'), not(on('dash'))) })]);
+    expect(list).toContain('job-1-helper-1.87a > job-1-relay.86');
+    expect(list).toContain('sig-dash.2 > job-1-helper-1.86');
   });
 });
 
@@ -102,6 +129,37 @@ describe('wires', () => {
 });
 
 describe('what is wired does what is said', () => {
+  test('any clause over any kinds of signals, in every state at every corner (seed 1847)', () => {
+    const signals = ['key', 'dash', 'hot', 'lamp-feed', 'door'];
+    const given = fc.record({
+      when: clauseOver(signals),
+      lost: fc.constantFrom('off' as const, 'on' as const),
+      diode: fc.boolean(),
+      chassis: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(given, ({ when, lost, diode, chassis }) => {
+        const made = design(
+          [
+            job({
+              when,
+              lost,
+              suppression: diode ? 'diode' : 'none',
+              device: { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' },
+            }),
+          ],
+          { settings: { ...design().settings, returnPath: chassis ? 'chassis' : 'wire' } },
+        );
+        const evidence = gatherEvidence(made);
+        expect(evidence.unwired).toEqual([]);
+        const verdicts = jobVerdicts(evidence, evidence.jobs.get('job-1')!);
+        expect(verdicts.filter(({ matches }) => !matches).map(({ words }) => words)).toEqual([]);
+        expect(verdicts.length).toBeGreaterThanOrEqual(8);
+      }),
+      { seed: 1847, numRuns: 120 },
+    );
+  });
+
   /** Any clause that one relay can do: a series of what it is fed from, switches, and one ground switch. */
   const series = fc
     .record({

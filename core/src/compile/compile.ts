@@ -32,7 +32,7 @@ export function compile(design: Design): Compiled {
     const refusals = WAYS.map((way) => ({ way, reasons: way.refuse(design, job) }));
     const fit = refusals.find(({ reasons }) => reasons.length === 0);
     if (fit && missing.length === 0) fit.way.wire(builder, design, job);
-    else unwired.push({ job: job.id, reasons: [...missing, ...(fit ? [] : refusals.flatMap(({ reasons }) => reasons))] });
+    else unwired.push({ job: job.id, reasons: [...missing, ...(fit ? [] : (refusals[refusals.length - 1]?.reasons ?? []))] });
   }
   return { netlist: builder.netlist(), unwired };
 }

@@ -6,10 +6,9 @@ import type { RelayType } from '../parts/shelf.ts';
 import { bladeFuseOhm } from '../reference/blade-fuses.ts';
 import { chooseFuse, chooseSizes, type Leg, type Path } from '../sizing/choose.ts';
 import type { NetlistBuilder } from './builder.ts';
+import { FUSE_LEAD_M } from './control-side.ts';
 import { batteryPlus, groundAt } from './shared-parts.ts';
 
-/** Lead from a battery post or a tap to its fuse, m. */
-export const FUSE_LEAD_M = 0.15;
 /** Lead from a splice to one of several units, m. */
 const TAIL_M = 0.3;
 /** Ground metal between a stud and the battery, for choosing sizes, Ω. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { clauseOver } from '../testing/clauses.ts';
 import { and, design, job, not, on, or } from '../testing/designs.ts';
 import { waysBetween } from './distances.ts';
 import { joinTerm, removeTerm, replaceTerm } from './edit.ts';
@@ -14,17 +15,8 @@ import { meaning, normalForm, signalsOf, withSignal } from './when.ts';
 import { readWhen, writeWhen } from './when-words.ts';
 
 const { signals } = design();
+const clause = clauseOver(signals.map(({ id }) => id));
 
-/** Any clause over the test signals, up to four deep. */
-const clause: fc.Arbitrary<When> = fc.letrec<{ when: When }>((tie) => ({
-  when: fc.oneof(
-    { maxDepth: 4, withCrossShrink: true },
-    fc.constantFrom(...signals.map(({ id }) => on(id))),
-    tie('when').map(not),
-    fc.array(tie('when'), { minLength: 2, maxLength: 3 }).map((of) => and(...of)),
-    fc.array(tie('when'), { minLength: 2, maxLength: 3 }).map((of) => or(...of)),
-  ),
-})).when;
 const sameMeaning = (a: When, b: When) => {
   const ids = signals.map(({ id }) => id);
   for (let bits = 0; bits < 2 ** ids.length; bits++) {

@@ -132,9 +132,13 @@ interface Graph {
   readonly returnRail: { part: AnyPart; terminal: Terminal } | null;
 }
 
+const isControl = (wire: Wire) => wire.leg.startsWith('control');
+
 function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   const wires = netlist.wires.filter((wire) => jobs.has(wire.job));
   const used = new Set<Terminal>(wires.flatMap((wire) => [wire.from, wire.to]));
+  /** Terminals that carry load current: a part on one of them is drawn thick. */
+  const power = new Set<Terminal>(wires.filter((wire) => !isControl(wire)).flatMap((wire) => [wire.from, wire.to]));
   const root = unionFind<Terminal>();
   for (const [a, b] of netlist.joints) if (!isBatterySide(netlist, a, b)) root.join(a, b);
   const numbers = new Map<string, number>();
@@ -164,8 +168,7 @@ function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       const to = terminal(part.id, element.to);
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires.
       if (part.job === null && !used.has(from) && !used.has(to)) continue;
-      const load =
-        part.kind === 'load' || element.symbol.startsWith('contact') || (part.kind === 'fuse' && !part.id.endsWith('control-fuse'));
+      const load = [from, to].some((at) => power.has(at));
       edges.push({
         a: vertex(from),
         b: vertex(to),
@@ -185,7 +188,7 @@ function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       terminalA: wire.from,
       terminalB: wire.to,
       height: LABEL_LESS.test(wire.leg) ? TAIL_WIRE : LABELLED_WIRE,
-      role: wire.role === 'control' || wire.leg.startsWith('control') ? 'control' : 'load',
+      role: isControl(wire) ? 'control' : 'load',
       wire,
       element: null,
     });

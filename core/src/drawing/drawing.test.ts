@@ -61,7 +61,7 @@ describe.each(Object.entries(JOBS))('%s', (_, changes) => {
     for (const symbol of drawing.symbols) {
       if (symbol.symbol.startsWith('contact')) expect(symbol.upper).toMatch(/\.30$/);
       if (symbol.symbol === 'coil') expect(symbol.upper).toMatch(/\.86$/);
-      if (symbol.symbol === 'diode') expect([symbol.upper, symbol.flipped]).toEqual(['job-1-diode.K', false]);
+      if (symbol.symbol === 'diode') expect([symbol.upper, symbol.flipped]).toEqual(['job-1-relay-diode.K', false]);
       if (symbol.symbol === 'ground-switch') expect(symbol.upper).toMatch(/\.1$/);
     }
   });

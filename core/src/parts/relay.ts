@@ -1,12 +1,17 @@
 import { terminal } from '../circuit/terminal.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
 import { branchId, type PartKind } from './kind.ts';
+import type { When } from '../design/schema.ts';
 import type { RelayType } from './shelf.ts';
 
 export interface RelaySpec {
   readonly type: RelayType;
-  /** Throw that carries the load. */
+  /** Throw in use. */
   readonly throw: '87' | '87a';
+  /** Supply behind the coil. */
+  readonly supply: string;
+  /** When the coil is meant to hold, for the checks of the coil. */
+  readonly energised: When;
 }
 
 /** Current at which the armature pulls in, A: the coil's pull is set by its current, hot or cold. */

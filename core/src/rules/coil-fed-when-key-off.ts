@@ -11,38 +11,46 @@ const LIMIT_A = 0.001;
 export const coilFedWhenKeyOff: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.map((job) => {
+    context.jobs.flatMap((job) => {
       const keys = new Set(context.design.signals.filter((signal) => signal.nature === 'feed' && signal.keyOn).map(({ id }) => id));
       // Key off: no key-on feed among the job's own signals is on, nor among the others.
       const keyOff = ({ on, othersOn }: (typeof job.evidence.states)[number]) =>
         ![...on].some((id) => keys.has(id)) && (!othersOn || job.evidence.signals.filter((id) => keys.has(id)).length === keys.size);
-      const { value } = context.worst(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(job)) : 0));
-      const idle = job.job.lost === 'on';
-      return judge(ID, {
-        severity: 'caution',
-        job: job.job.id,
-        subject: partSubject(job.relay),
-        value,
-        limit: LIMIT_A,
-        unit: 'A',
-        title:
-          value > LIMIT_A
-            ? `Coil ${job.relay.tag} can draw ${formatQuantity(value, 'A')} with the key off`
-            : `Coil ${job.relay.tag} draws nothing with the key off`,
-        detail:
-          value > LIMIT_A
-            ? idle
-              ? 'it is held in while the load is off, and empties the battery'
-              : 'left on, it empties the battery'
-            : keys.size > 0
-              ? 'its feed dies with the key'
-              : 'no state feeds it',
-        working: {
-          formula: 'I_coil ≤ 1 mA in every state with the key off',
-          given: [],
-          result: { symbol: 'I_coil', meaning: 'largest with the key off', value, unit: 'A', source: computed('solved over those states') },
-          limit: { symbol: 'I', meaning: 'that a battery does not notice', value: LIMIT_A, unit: 'A', source: commonPractice() },
-        },
+      return job.relays.map((relay) => {
+        const { value } = context.worst(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(relay)) : 0));
+        const idle = relay === job.relay && job.job.lost === 'on';
+        return judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: partSubject(relay),
+          value,
+          limit: LIMIT_A,
+          unit: 'A',
+          title:
+            value > LIMIT_A
+              ? `Coil ${relay.tag} can draw ${formatQuantity(value, 'A')} with the key off`
+              : `Coil ${relay.tag} draws nothing with the key off`,
+          detail:
+            value > LIMIT_A
+              ? idle
+                ? 'it is held in while the load is off, and empties the battery'
+                : 'left on, it empties the battery'
+              : keys.size > 0
+                ? 'its feed dies with the key'
+                : 'no state feeds it',
+          working: {
+            formula: 'I_coil ≤ 1 mA in every state with the key off',
+            given: [],
+            result: {
+              symbol: 'I_coil',
+              meaning: 'largest with the key off',
+              value,
+              unit: 'A',
+              source: computed('solved over those states'),
+            },
+            limit: { symbol: 'I', meaning: 'that a battery does not notice', value: LIMIT_A, unit: 'A', source: commonPractice() },
+          },
+        });
       });
     }),
   nudges: ({ jobs, design }, finding) =>

@@ -6,35 +6,38 @@ const ID = 'coil-no-suppression';
 
 export const coilNoSuppression: Rule = {
   id: ID,
-  check: ({ jobs }) =>
-    jobs.map((job) => {
-      const value = job.diode ? 1 : 0;
-      return judge(ID, {
-        severity: 'caution',
-        job: job.job.id,
-        subject: partSubject(job.relay),
-        value,
-        limit: 1,
-        unit: '',
-        sense: 'at least',
-        title: job.diode ? `${job.diode.tag} takes the coil’s turn-off spike` : `Coil ${job.relay.tag} has no path for its turn-off spike`,
-        detail: job.diode
-          ? `across ${job.relay.tag}, band to 86`
-          : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
-        working: {
-          formula: 'n ≥ 1',
-          given: [],
-          result: {
-            symbol: 'n',
-            meaning: 'paths for the coil’s current at turn-off',
-            value,
-            unit: '',
-            source: computed('counted in the circuit'),
+  check: ({ jobs, netlist }) =>
+    jobs.flatMap((job) =>
+      job.relays.map((relay) => {
+        const diode = netlist.parts.find(({ id }) => id === `${relay.id}-diode`);
+        const value = diode ? 1 : 0;
+        return judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: partSubject(relay),
+          value,
+          limit: 1,
+          unit: '',
+          sense: 'at least',
+          title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
+          detail: diode
+            ? `across ${relay.tag}, band to 86`
+            : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
+          working: {
+            formula: 'n ≥ 1',
+            given: [],
+            result: {
+              symbol: 'n',
+              meaning: 'paths for the coil’s current at turn-off',
+              value,
+              unit: '',
+              source: computed('counted in the circuit'),
+            },
+            limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
           },
-          limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
-        },
-      });
-    }),
+        });
+      }),
+    ),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

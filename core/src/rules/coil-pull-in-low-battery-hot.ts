@@ -1,64 +1,69 @@
 import { terminal } from '../circuit/terminal.ts';
+import { meaning } from '../design/when.ts';
 import { coilTemperature } from '../parts/relay.ts';
+import type { PartOf } from '../parts/registry.ts';
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
 import { computed, entered, ofPart } from '../reference/source.ts';
-import { coilSupply } from './coil.ts';
-import { partSubject } from './context.ts';
+import { partSubject, supplyOf, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, otherRelays, thickerLegs } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
 
+function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding {
+  const { type, energised } = relay.spec;
+  const airC = context.design.places.find(({ id }) => id === relay.place)!.hottestC;
+  const coilC = coilTemperature(type, airC, 1);
+  const hotOhm = copperAtTemperature(type.coilOhm, coilC);
+  const limit = (type.pullInV * hotOhm) / type.coilOhm;
+  const across = (state: (typeof job.evidence.states)[number]) =>
+    Math.abs(context.volts(state.solution, terminal(relay.id, '86'), terminal(relay.id, '85')));
+  const held = (state: (typeof job.evidence.states)[number]) => meaning(energised, (signal) => state.on.has(signal)) && fed(state);
+  // A helper that hangs behind a feed can only hold while that feed is on.
+  const fed = (state: (typeof job.evidence.states)[number]) => relay === job.relay || across(state) > 0;
+  const worst = -context.worst(job, (state) => (held(state) ? -across(state) : -Infinity), 'low-hot').value;
+  const value = Number.isFinite(worst) ? worst : 0;
+  const supply = supplyOf(context, relay);
+  return judge(ID, {
+    severity: 'caution',
+    job: job.job.id,
+    subject: partSubject(relay),
+    value,
+    limit,
+    unit: 'V',
+    sense: 'at least',
+    title: `Coil ${relay.tag} gets ${formatQuantity(value, 'V')} hot at ${formatQuantity(supply.lowestV, 'V')}; ${formatQuantity(limit, 'V')} needed`,
+    detail: `${figures(type.coilOhm)} Ω at 20 °C is ${figures(hotOhm)} Ω at ${figures(coilC)} °C`,
+    working: {
+      formula: 'V_pull,hot = V_pull · R_hot / R_20, R_hot = R_20 · (1 + α · (T − 20))',
+      given: [
+        { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
+        { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
+        {
+          symbol: 'T',
+          meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
+          value: coilC,
+          unit: '°C',
+          source: entered('places'),
+        },
+        { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
+      ],
+      result: {
+        symbol: 'V',
+        meaning: 'across the coil at the lowest supply',
+        value,
+        unit: 'V',
+        source: computed('solved, after wires and contacts'),
+      },
+      limit: { symbol: 'V_pull,hot', meaning: 'needed to pull in', value: limit, unit: 'V', source: COPPER_SOURCE },
+    },
+  });
+}
+
 export const coilPullIn: Rule = {
   id: ID,
-  check: (context) =>
-    context.jobs.map((job) => {
-      const { type } = job.relay.spec;
-      const airC = context.design.places.find(({ id }) => id === job.relay.place)!.hottestC;
-      const coilC = coilTemperature(type, airC, 1);
-      const hotOhm = copperAtTemperature(type.coilOhm, coilC);
-      const limit = (type.pullInV * hotOhm) / type.coilOhm;
-      const held = (meant: boolean) => meant !== (job.job.lost === 'on');
-      const across = (state: (typeof job.evidence.states)[number]) =>
-        Math.abs(context.volts(state.solution, terminal(job.relay.id, '86'), terminal(job.relay.id, '85')));
-      const value = -context.worst(job, (state) => (held(state.meant) ? -across(state) : -Infinity), 'low-hot').value;
-      const supply = coilSupply(context, job);
-      return judge(ID, {
-        severity: 'caution',
-        job: job.job.id,
-        subject: partSubject(job.relay),
-        value,
-        limit,
-        unit: 'V',
-        sense: 'at least',
-        title: `Coil ${job.relay.tag} gets ${formatQuantity(value, 'V')} hot at ${formatQuantity(supply.lowestV, 'V')}; ${formatQuantity(limit, 'V')} needed`,
-        detail: `${figures(type.coilOhm)} Ω at 20 °C is ${figures(hotOhm)} Ω at ${figures(coilC)} °C`,
-        working: {
-          formula: 'V_pull,hot = V_pull · R_hot / R_20, R_hot = R_20 · (1 + α · (T − 20))',
-          given: [
-            { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
-            { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
-            {
-              symbol: 'T',
-              meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
-              value: coilC,
-              unit: '°C',
-              source: entered('places'),
-            },
-            { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
-          ],
-          result: {
-            symbol: 'V',
-            meaning: 'across the coil at the lowest supply',
-            value,
-            unit: 'V',
-            source: computed('solved, after wires and contacts'),
-          },
-          limit: { symbol: 'V_pull,hot', meaning: 'needed to pull in', value: limit, unit: 'V', source: COPPER_SOURCE },
-        },
-      });
-    }),
+  check: (context) => context.jobs.flatMap((job) => job.relays.map((relay) => check(context, job, relay))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)

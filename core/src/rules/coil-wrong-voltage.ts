@@ -1,6 +1,5 @@
 import { commonPractice, entered, ofPart } from '../reference/source.ts';
-import { coilSupply } from './coil.ts';
-import { partSubject } from './context.ts';
+import { partSubject, supplyOf } from './context.ts';
 import { otherRelays } from './nudging.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -9,35 +8,37 @@ const ID = 'coil-wrong-voltage';
 export const coilWrongVoltage: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.map((job) => {
-      const supply = coilSupply(context, job);
-      const { type } = job.relay.spec;
-      const off = Math.abs(supply.nominalV - type.coilV);
-      return judge(ID, {
-        severity: 'danger',
-        job: job.job.id,
-        subject: partSubject(job.relay),
-        value: off,
-        limit: 0,
-        unit: 'V',
-        title:
-          off === 0
-            ? `${job.relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V`
-            : `${job.relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
-        detail: type.coilV < supply.nominalV ? 'it overheats' : type.coilV > supply.nominalV ? 'it does not pull in' : type.name,
-        working: {
-          formula: '|V_supply − V_coil| = 0',
-          given: [
-            { symbol: 'V_supply', meaning: `nominal, ${supply.name}`, value: supply.nominalV, unit: 'V', source: entered('supplies') },
-            { symbol: 'V_coil', meaning: `nominal, ${type.name}`, value: type.coilV, unit: 'V', source: ofPart(type.name) },
-          ],
-          result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
-          limit: { symbol: 'ΔV', meaning: 'allowed', value: 0, unit: 'V', source: commonPractice() },
-        },
-      });
-    }),
+    context.jobs.flatMap((job) =>
+      job.relays.map((relay) => {
+        const supply = supplyOf(context, relay);
+        const { type } = relay.spec;
+        const off = Math.abs(supply.nominalV - type.coilV);
+        return judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: partSubject(relay),
+          value: off,
+          limit: 0,
+          unit: 'V',
+          title:
+            off === 0
+              ? `${relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V`
+              : `${relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
+          detail: type.coilV < supply.nominalV ? 'it overheats' : type.coilV > supply.nominalV ? 'it does not pull in' : type.name,
+          working: {
+            formula: '|V_supply − V_coil| = 0',
+            given: [
+              { symbol: 'V_supply', meaning: `nominal, ${supply.name}`, value: supply.nominalV, unit: 'V', source: entered('supplies') },
+              { symbol: 'V_coil', meaning: `nominal, ${type.name}`, value: type.coilV, unit: 'V', source: ofPart(type.name) },
+            ],
+            result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
+            limit: { symbol: 'ΔV', meaning: 'allowed', value: 0, unit: 'V', source: commonPractice() },
+          },
+        });
+      }),
+    ),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(job, (type) => type.coilV === coilSupply(context, job).nominalV)),
+      .flatMap((job) => otherRelays(job, (type) => type.coilV === supplyOf(context, job.relay).nominalV)),
 };

@@ -16,10 +16,12 @@ export interface WiredJob {
   readonly at: number;
   readonly supply: Supply;
   readonly evidence: JobEvidence;
+  /** The relay that switches the load, and every relay of the job, that one first. */
   readonly relay: PartOf<'relay'>;
+  readonly relays: readonly PartOf<'relay'>[];
   readonly loadFuse: PartOf<'fuse'> | null;
   readonly controlFuse: PartOf<'fuse'> | null;
-  readonly diode: PartOf<'diode'> | null;
+  readonly controlFuses: readonly PartOf<'fuse'>[];
   readonly loads: readonly PartOf<'load'>[];
   readonly wires: readonly Wire[];
 }
@@ -112,16 +114,20 @@ function wiredJob(design: Design, netlist: Netlist, evidence: JobEvidence, at: n
     evidence,
     supply: design.supplies.find(({ id }) => id === job.supply)!,
     relay: find('relay', `${job.id}-relay`)!,
+    relays: own.filter((part) => isKind(part, 'relay')),
     loadFuse: find('fuse', `${job.id}-fuse`),
     controlFuse: find('fuse', `${job.id}-control-fuse`),
-    diode: find('diode', `${job.id}-diode`),
+    controlFuses: own.filter((part) => isKind(part, 'fuse')).filter(({ id }) => id !== `${job.id}-fuse`),
     loads: own.filter((part) => isKind(part, 'load')),
     wires: netlist.wires.filter((wire) => wire.job === job.id),
   };
 }
 
 export const contactBranch = (job: WiredJob) => branchId(job.relay.id, `contact${job.relay.spec.throw}`);
-export const coilBranch = (job: WiredJob) => branchId(job.relay.id, 'coil');
+export const coilBranch = (relay: PartOf<'relay'>) => branchId(relay.id, 'coil');
+/** The supply behind a relay's coil. */
+export const supplyOf = (context: RuleContext, relay: PartOf<'relay'>): Supply =>
+  context.design.supplies.find(({ id }) => id === relay.spec.supply)!;
 export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: wire.tag }) as const;
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
 export { wireBranch };

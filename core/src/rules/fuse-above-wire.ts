@@ -73,12 +73,12 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
 export const fuseAboveWire: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) => [job.loadFuse, job.controlFuse].flatMap((fuse) => (fuse ? check(context, job, fuse) : []))),
+    context.jobs.flatMap((job) => [job.loadFuse, ...job.controlFuses].flatMap((fuse) => (fuse ? check(context, job, fuse) : []))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
-        const fuse = [job.loadFuse, job.controlFuse].find((candidate) => candidate?.id === finding.subject.id);
+        const fuse = [job.loadFuse, ...job.controlFuses].find((candidate) => candidate?.id === finding.subject.id);
         if (!fuse) return [];
         const which = fuse === job.loadFuse ? 'fuse' : 'controlFuse';
         const weak = context.guardedBy(fuse).filter((wire) => context.wireAmpacity(wire) < fuse.spec.ratingA);

@@ -1,3 +1,4 @@
+import { RELAYS, relayById } from '../parts/shelf.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -25,4 +26,13 @@ export const notWired: Rule = {
         working: { formula: 'n = 0', given: [], result: count(reasons.length, 'things in the way'), limit: count(0, 'allowed') },
       });
     }),
+  // On when the signal is lost, on four pins: the five-pin twin of the same relay.
+  nudges: ({ design }, finding) => {
+    const at = design.jobs.findIndex(({ id }) => id === finding.job);
+    const present = relayById(design.jobs[at]!.device.part)!;
+    return RELAYS.filter(
+      ({ pins, coilV, closing }) =>
+        pins === 5 && present.pins === 4 && coilV === present.coilV && closing.resistiveA === present.closing.resistiveA,
+    ).map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
+  },
 };

@@ -3,7 +3,7 @@ import { applyPatches } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { staircase } from '../prove/staircase.ts';
-import { and, design, job, not, on, or } from '../testing/designs.ts';
+import { and, design, job, not, on } from '../testing/designs.ts';
 import { checkEvidence, findNudge } from './check.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
@@ -19,7 +19,7 @@ const watts = (value: number) => [{ ...heater, plate: { ...heater.plate, value }
 
 /** One design for each rule in which it fires: what fires it, how hard, and on what. */
 const MISTAKES: Record<string, { design: Design; severity: 'danger' | 'caution'; mends: boolean }> = {
-  'not-wired': { design: design([job({ when: or(on('key'), on('dash')) })]), severity: 'danger', mends: false },
+  'not-wired': { design: design([job({ when: not(on('key')), lost: 'on' })]), severity: 'danger', mends: true },
   // 20 A of motor on a part that gives its 30 A contact 20 A of motor: at 14.8 V it is 24.7 A.
   'load-over-contact': {
     design: design([job({ loads: [{ ...heater, kind: 'motor', plate: { unit: 'A', value: 20, ratedV: 12 } }], fuse: 30 })]),
