@@ -54,6 +54,7 @@ test('typing digits into a field does not operate the desk', async ({ page, requ
 for (const [name, path, ready] of [
   ['projects', '', 'Projects'],
   ['design', 'design/dew', 'Current staircase'],
+  ['prove', 'prove/dew', 'Every state does what was said'],
   ['build', 'build', 'Wires as CSV'],
 ] as const)
   test(`${name}: no serious accessibility fault`, async ({ page, request }) => {

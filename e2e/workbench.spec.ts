@@ -104,11 +104,13 @@ test('a clause with or and not is wired with helper relays, and does what it say
   );
   await expect(page.locator('.symbol[data-part="dew-helper-1"]').first()).toBeVisible();
   await expect(page.getByText(/8 of 8 states match/)).toBeVisible();
+  // Off the drawing, so that the meter rests on the load.
+  await page.mouse.move(900, 20);
   await expect(page.getByLabel('Meter')).toContainText('12.1');
   // Thermostat closed and switch off: off. Thermostat open again: on.
-  await page.getByRole('button', { name: /^dew switch/ }).click();
+  await page.keyboard.press('2');
   await expect(page.getByLabel('Meter')).toContainText('0 A through it');
-  await page.getByRole('button', { name: /^cabin thermostat/ }).click();
+  await page.keyboard.press('3');
   await expect(page.getByLabel('Meter')).toContainText('12.1');
 });
 
@@ -159,4 +161,20 @@ test('every sign of the trade has a glyph in the shipped faces', async ({ page, 
     return missing;
   });
   expect(covered).toEqual([]);
+});
+
+test('the states of a job are proved row by row; a row puts the desk there', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Proved');
+  await openJob(page, project, 'fans');
+  await page.getByRole('link', { name: 'Prove' }).click();
+  await page.getByRole('button', { name: /Vent fans/ }).click();
+  await expect(page.getByRole('heading', { name: 'Every state does what was said' })).toBeVisible();
+  const rows = page.locator('[aria-label="State table"] tbody tr');
+  await expect(rows).toHaveCount(4);
+  await expect(rows.filter({ hasText: /on · 12\.[34]/ })).toHaveCount(1);
+  await page.getByRole('button', { name: 'put the desk here, row 1' }).click();
+  await expect(rows.first()).toHaveClass(/desk/);
+  await page.getByRole('button', { name: 'See it on the drawing' }).click();
+  await expect(page.getByRole('button', { name: /^master key 1/ })).toHaveAttribute('aria-pressed', 'false');
+  await expect(page.getByLabel('Meter')).toContainText('0 A through it');
 });

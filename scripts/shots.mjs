@@ -4,6 +4,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, atEnd, end, ensurePackages, freePort, run, say, step } from './lib/steps.mjs';
 
+/** The dew strips by key and (switch or not thermostat), taken back afterwards by a fresh database. */
+async function typeClause(page) {
+  await page.getByRole('button', { name: 'dew switch is on' }).click();
+  await page.getByLabel(/whole clause/).fill('master key and (dew switch or not cabin thermostat)');
+  await page.getByRole('button', { name: 'Take these words' }).click();
+  await page.mouse.move(900, 20);
+  await page.waitForTimeout(900);
+}
+
 const VIEWS = [
   { name: 'projects', path: '' },
   { name: 'design', path: 'design/dew', ready: '.symbol' },
@@ -22,8 +31,11 @@ const VIEWS = [
   },
   { name: 'design-lost-on', path: 'design/stop-lamp', ready: '.symbol', act: (page) => page.keyboard.press('1') },
   { name: 'places', path: 'design/dew', ready: '.symbol', act: (page) => page.getByRole('button', { name: 'places, distances' }).click() },
+  { name: 'prove', path: 'prove/dew', ready: 'table' },
   { name: 'build', path: 'build', ready: 'table' },
   { name: 'design-night', path: 'design/lamps', ready: '.symbol', night: true },
+  // The last: it changes the demo.
+  { name: 'design-clause', path: 'design/dew', ready: '.symbol', act: typeClause },
 ];
 
 run(async () => {

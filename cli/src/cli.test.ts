@@ -46,3 +46,35 @@ describe('nudge check', () => {
     expect(nudge('solder', owlBox)).toMatchObject({ status: 2, stderr: expect.stringContaining('Usage') });
   });
 });
+
+describe('nudge states', () => {
+  type Printed = {
+    jobs: { job: string; wired: boolean; states: { signals: Record<string, boolean>; meant: string; found: string; matches: boolean }[] }[];
+  };
+
+  test('prints every combination of each job, meant and found', () => {
+    const { status, stdout } = nudge('states', owlBox);
+    const { jobs } = JSON.parse(stdout) as Printed;
+    expect(status).toBe(0);
+    expect(jobs.map(({ job, states }) => [job, states.length])).toEqual([
+      ['dew', 4],
+      ['lamps', 2],
+      ['fans', 4],
+      ['roof-lamp', 4],
+      ['stop-lamp', 2],
+    ]);
+    for (const { states } of jobs) for (const { meant, found } of states) expect(found).toBe(meant);
+    expect(jobs[0]!.states.find(({ signals }) => signals.key && signals['dew-switch'])).toMatchObject({ meant: 'on', found: 'on' });
+  });
+  test('a relay that cannot pull in differs where the load is meant on, and exits with 1', () => {
+    const { status, stdout } = nudge(
+      'states',
+      temporary((raw) => (raw.jobs[0].device.part = 'relay-24v-20a-4')),
+    );
+    const [dew] = (JSON.parse(stdout) as Printed).jobs;
+    expect(status).toBe(1);
+    expect(dew!.states.filter(({ matches }) => !matches)).toEqual([
+      expect.objectContaining({ signals: { key: true, 'dew-switch': true }, meant: 'on', found: 'off' }),
+    ]);
+  });
+});

@@ -1,6 +1,6 @@
 /** `nudge <command> FILE.json`: the core on a project file. */
 import { readFileSync } from 'node:fs';
-import { analyse, parseDesignText, type Design } from '@iron-nudge/core';
+import { analyse, parseDesignText, stateTable, type Design } from '@iron-nudge/core';
 
 const BAD_FILE = 2;
 
@@ -38,7 +38,33 @@ function check(file: string): number {
   return findings.some(({ severity }) => severity === 'danger') ? 1 : 0;
 }
 
-const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check };
+/** Each job's states, meant and found; exits with 1 when any differs or a job is not wired. */
+function states(file: string): number {
+  const design = readProject(file);
+  const { evidence } = analyse(design);
+  const jobs = design.jobs.map((job) => {
+    const own = evidence.jobs.get(job.id);
+    const unwired = evidence.unwired.find((entry) => entry.job === job.id);
+    if (!own) return { job: job.id, wired: false, reasons: unwired?.reasons.map(({ message }) => message) ?? [], states: [] };
+    const { signals, rows } = stateTable(evidence, own);
+    return {
+      job: job.id,
+      wired: true,
+      reasons: [],
+      states: rows.map(({ on, meant, found, matches, differsAt }) => ({
+        signals: Object.fromEntries(signals.map((id, at) => [id, on[at]])),
+        meant,
+        found,
+        matches,
+        differsAt,
+      })),
+    };
+  });
+  process.stdout.write(`${JSON.stringify({ jobs }, null, 2)}\n`);
+  return jobs.every(({ wired, states: rows }) => wired && rows.every(({ matches }) => matches)) ? 0 : 1;
+}
+
+const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check, states };
 
 const [command, file] = process.argv.slice(2);
 const run = command === undefined ? undefined : COMMANDS[command];

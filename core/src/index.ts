@@ -23,6 +23,7 @@ export type { Netlist, Wire } from './compile/netlist.ts';
 export type { AnyPart } from './parts/registry.ts';
 export { gatherEvidence, type Evidence } from './prove/evidence.ts';
 export { readDesk, type Desk, type DeskReading } from './prove/desk.ts';
+export { stateTable, type StateRow, type StateTable } from './prove/table.ts';
 export { type Step } from './prove/staircase.ts';
 export { checkEvidence, findNudge, type MendingNudge } from './rules/check.ts';
 export type { Finding, Severity, Working } from './rules/rule.ts';

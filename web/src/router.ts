@@ -10,6 +10,7 @@ export const router = createRouter({
       children: [
         { path: '', redirect: { name: 'design' } },
         { path: 'design/:job?', name: 'design', component: () => import('./design/DesignStage.vue') },
+        { path: 'prove/:job?', name: 'prove', component: () => import('./prove/ProveStage.vue') },
         { path: 'build', name: 'build', component: () => import('./build/BuildStage.vue') },
       ],
     },

@@ -274,8 +274,13 @@ function decompose({ edges, rails, returnVertex }: Graph): Chain[] {
     });
     for (const edge of found.edges) done.add(edge);
     chains.push({ vertices, edges: path, parent: home.get(start) ?? home.get(end) ?? -1 });
-    // Ears of this chain stand next to it, so they are drawn before the next path is begun.
-    for (const vertex of found.vertices.slice(1, -1)) placeAll(vertex);
+    // Ears of this chain stand next to it, so they are drawn before the next path is begun; a part that
+    // bridges two points of it (a diode across its coil) stands nearest.
+    const inner = found.vertices.slice(1, -1);
+    const here = new Set(inner);
+    for (const vertex of inner)
+      for (const edge of around.get(vertex) ?? []) if (!done.has(edge) && here.has(other(edge, vertex))) place(vertex, edge);
+    for (const vertex of inner) placeAll(vertex);
   };
   const placeAll = (vertex: number): void => {
     for (const edge of around.get(vertex) ?? []) if (!done.has(edge)) place(vertex, edge);

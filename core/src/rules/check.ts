@@ -49,7 +49,9 @@ export function findNudge(evidence: Evidence, findings: readonly Finding[], find
 
 function worsened(before: readonly Finding[], after: readonly Finding[]): boolean {
   const was = new Map(before.map((finding) => [finding.key, finding]));
-  return after.some((finding) => ORDER[finding.severity] < ORDER[was.get(finding.key)?.severity ?? 'hold']);
+  // A job that was not wired was not checked: what is found of it now is no step back.
+  const unchecked = new Set(before.filter(({ rule }) => rule === 'not-wired').map(({ job }) => job));
+  return after.some((finding) => !unchecked.has(finding.job) && ORDER[finding.severity] < ORDER[was.get(finding.key)?.severity ?? 'hold']);
 }
 
 /** Changed so that one would see it: another severity, or a number that differs by half a per cent. */

@@ -11,7 +11,7 @@ import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
 
-function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding {
+function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding[] {
   const { type, energised } = relay.spec;
   const airC = context.design.places.find(({ id }) => id === relay.place)!.hottestC;
   const coilC = coilTemperature(type, airC, 1);
@@ -19,51 +19,52 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
   const limit = (type.pullInV * hotOhm) / type.coilOhm;
   const across = (state: (typeof job.evidence.states)[number]) =>
     Math.abs(context.volts(state.solution, terminal(relay.id, '86'), terminal(relay.id, '85')));
-  const held = (state: (typeof job.evidence.states)[number]) => meaning(energised, (signal) => state.on.has(signal)) && fed(state);
-  // A helper that hangs behind a feed can only hold while that feed is on.
-  const fed = (state: (typeof job.evidence.states)[number]) => relay === job.relay || across(state) > 0;
-  const worst = -context.worst(job, (state) => (held(state) ? -across(state) : -Infinity), 'low-hot').value;
-  const value = Number.isFinite(worst) ? worst : 0;
+  const held = job.evidence.states.filter(({ corner, on }) => corner === 'low-hot' && meaning(energised, (signal) => on.has(signal)));
+  // A clause that can never hold leaves nothing to check.
+  if (held.length === 0) return [];
+  const value = Math.min(...held.map(across));
   const supply = supplyOf(context, relay);
-  return judge(ID, {
-    severity: 'caution',
-    job: job.job.id,
-    subject: partSubject(relay),
-    value,
-    limit,
-    unit: 'V',
-    sense: 'at least',
-    title: `Coil ${relay.tag} gets ${formatQuantity(value, 'V')} hot at ${formatQuantity(supply.lowestV, 'V')}; ${formatQuantity(limit, 'V')} needed`,
-    detail: `${figures(type.coilOhm)} Ω at 20 °C is ${figures(hotOhm)} Ω at ${figures(coilC)} °C`,
-    working: {
-      formula: 'V_pull,hot = V_pull · R_hot / R_20, R_hot = R_20 · (1 + α · (T − 20))',
-      given: [
-        { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
-        { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
-        {
-          symbol: 'T',
-          meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
-          value: coilC,
-          unit: '°C',
-          source: entered('places'),
+  return [
+    judge(ID, {
+      severity: 'caution',
+      job: job.job.id,
+      subject: partSubject(relay),
+      value,
+      limit,
+      unit: 'V',
+      sense: 'at least',
+      title: `Coil ${relay.tag} gets ${formatQuantity(value, 'V')} hot at ${formatQuantity(supply.lowestV, 'V')}; ${formatQuantity(limit, 'V')} needed`,
+      detail: `${figures(type.coilOhm)} Ω at 20 °C is ${figures(hotOhm)} Ω at ${figures(coilC)} °C`,
+      working: {
+        formula: 'V_pull,hot = V_pull · R_hot / R_20, R_hot = R_20 · (1 + α · (T − 20))',
+        given: [
+          { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
+          { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
+          {
+            symbol: 'T',
+            meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
+            value: coilC,
+            unit: '°C',
+            source: entered('places'),
+          },
+          { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
+        ],
+        result: {
+          symbol: 'V',
+          meaning: 'across the coil at the lowest supply',
+          value,
+          unit: 'V',
+          source: computed('solved, after wires and contacts'),
         },
-        { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
-      ],
-      result: {
-        symbol: 'V',
-        meaning: 'across the coil at the lowest supply',
-        value,
-        unit: 'V',
-        source: computed('solved, after wires and contacts'),
+        limit: { symbol: 'V_pull,hot', meaning: 'needed to pull in', value: limit, unit: 'V', source: COPPER_SOURCE },
       },
-      limit: { symbol: 'V_pull,hot', meaning: 'needed to pull in', value: limit, unit: 'V', source: COPPER_SOURCE },
-    },
-  });
+    }),
+  ];
 }
 
 export const coilPullIn: Rule = {
   id: ID,
-  check: (context) => context.jobs.flatMap((job) => job.relays.map((relay) => check(context, job, relay))),
+  check: (context) => context.jobs.flatMap((job) => job.relays.flatMap((relay) => check(context, job, relay))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)

@@ -14,9 +14,19 @@ interface Token {
   readonly stop: string;
 }
 
+/** Neighbouring words as one. */
+function joined(phrases: readonly Phrase[]): Phrase[] {
+  return phrases.reduce<Phrase[]>((list, phrase) => {
+    const last = list[list.length - 1];
+    if (last?.kind === 'words' && phrase.kind === 'words') list[list.length - 1] = { kind: 'words', text: last.text + phrase.text };
+    else list.push(phrase);
+    return list;
+  }, []);
+}
+
 const project = useProject();
 const tokens = computed<Token[]>(() => {
-  const phrases = project.jobView?.sentence ?? [];
+  const phrases = joined(project.jobView?.sentence ?? []);
   const stopOf = (phrase: Phrase | undefined) => (phrase?.kind === 'words' ? (/^[.,)]+/.exec(phrase.text)?.[0] ?? '') : '');
   return phrases.map((phrase, at) => ({
     phrase,

@@ -89,6 +89,7 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
     <TopBar :project="project.design?.name">
       <template #stages>
         <RouterLink class="stage" :to="{ name: 'design', params: { id: $route.params.id } }">Design</RouterLink>
+        <RouterLink class="stage" :to="{ name: 'prove', params: { id: $route.params.id } }">Prove</RouterLink>
         <RouterLink class="stage" :to="{ name: 'build', params: { id: $route.params.id } }">Build</RouterLink>
       </template>
       <template #right>

@@ -46,6 +46,7 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'Undo', go: () => emit('undo') },
     { kind: 'command', text: 'Redo', go: () => emit('redo') },
     { kind: 'command', text: 'Show the keys', go: () => emit('keys') },
+    { kind: 'command', text: 'Go to Prove', go: () => router.push({ name: 'prove', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Build', go: () => router.push({ name: 'build', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Design', go: () => router.push({ name: 'design', params: { id: project.id } }) },
     { kind: 'command', text: 'All projects', go: () => router.push('/') },

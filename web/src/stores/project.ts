@@ -285,6 +285,12 @@ export const useProject = defineStore('project', () => {
     deskOn.value = deskOn.value.includes(signal) ? deskOn.value.filter((on) => on !== signal) : [...deskOn.value, signal];
     void operate();
   }
+  /** Puts some signals as given and leaves the others. */
+  function setDesk(signals: readonly string[], on: readonly string[]): void {
+    deskOn.value = [...deskOn.value.filter((signal) => !signals.includes(signal)), ...on];
+    void operate();
+  }
+  const states = (of: string) => engine.states(of);
   function setVolts(supply: string, volts: number): void {
     deskVolts.value = { ...deskVolts.value, [supply]: volts };
     void operate();
@@ -318,6 +324,8 @@ export const useProject = defineStore('project', () => {
     redo,
     resolveConflict,
     toggle,
+    setDesk,
+    states,
     setVolts,
   };
 });

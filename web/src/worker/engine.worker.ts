@@ -6,6 +6,7 @@ import {
   findNudge,
   parseDesign,
   readDesk,
+  stateTable,
   type Analysis,
   type Desk,
   type DeskReading,
@@ -13,6 +14,7 @@ import {
   type Drawing,
   type Evidence,
   type MendingNudge,
+  type StateTable,
 } from '@iron-nudge/core';
 
 export type CheckResult = { ok: true; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
@@ -34,6 +36,11 @@ const engine = {
   draw(job: string): Drawing | null {
     const view = current?.analysis.jobs.find(({ id }) => id === job);
     return current && view && view.unwired.length === 0 ? drawJobs(current.analysis.netlist, [job]) : null;
+  },
+  /** Every combination of a job's signals: meant and found. */
+  states(job: string): StateTable | null {
+    const evidence = current?.evidence.jobs.get(job);
+    return current && evidence ? stateTable(current.evidence, evidence) : null;
   },
   /** The nudge that mends one finding of the last checked document. */
   nudge(key: string): MendingNudge | null {

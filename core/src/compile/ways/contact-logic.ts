@@ -60,6 +60,7 @@ class ContactNetwork {
   private readonly coils = new Map<string, string>();
   private run!: ControlRun;
   private supply!: Supply;
+  private feed: Feed | undefined;
 
   constructor(
     private readonly builder: NetlistBuilder,
@@ -77,6 +78,7 @@ class ContactNetwork {
     const energised = energisedWhen(job);
     const terms = energised.op === 'and' ? [...energised.of] : [energised];
     const feed = this.takeOut(terms, 'feed') as Feed | undefined;
+    this.feed = feed;
     const toGround = this.takeOut(terms, 'ground-switch');
     this.supply = design.supplies.find(({ id }) => id === (feed?.supply ?? job.supply))!;
     const throwPin = job.lost === 'on' ? '87a' : '87';
@@ -150,13 +152,14 @@ class ContactNetwork {
     const { builder, design, job, control, run } = this;
     const count = ++this.helpers;
     const supply = signal.nature === 'feed' ? design.supplies.find(({ id }) => id === signal.supply)! : this.supply;
+    const own: When = { op: 'signal', signal: signal.id };
     const id = control.relay({
       id: `${job.id}-helper-${count}`,
       tag: `K${this.number}.${count}`,
       type: this.helperType,
       throwPin,
       supply: supply.id,
-      energised: { op: 'signal', signal: signal.id },
+      energised: signal.nature === 'feed' ? own : behindFeed(this.feed, own),
     });
     const first = this.coils.get(signal.id);
     const leg = (end: string) => `control-${id.slice(job.id.length + 1)}-${end}`;
@@ -169,9 +172,9 @@ class ContactNetwork {
     const plus = terminal(id, '86');
     const minus = terminal(id, '85');
     if (signal.nature === 'feed') {
-      const own = control.source(signal, supply, control.coilA(this.helperType, supply, 4), `-${count}`);
-      own.wire(leg('86'), 'control', own.at, plus, 'BU');
-      own.wire(leg('85'), 'return', minus, control.ground(), 'BN');
+      const tap = control.source(signal, supply, control.coilA(this.helperType, supply, 4), `-${count}`);
+      tap.wire(leg('86'), 'control', tap.at, plus, 'BU');
+      tap.wire(leg('85'), 'return', minus, control.ground(), 'BN');
     } else if (signal.nature === 'ground-switch') {
       run.wire(leg('86'), 'control', run.at, plus, 'BU');
       run.wire(leg('85'), 'control', minus, groundSwitchTerminal(builder, design, signal), 'BU/BK');
@@ -183,6 +186,11 @@ class ContactNetwork {
     }
     return id;
   }
+}
+
+/** A helper that hangs on the clause's feed holds only while that is live. */
+function behindFeed(feed: Feed | undefined, own: When): When {
+  return feed ? { op: 'and', of: [{ op: 'signal', signal: feed.id }, own] } : own;
 }
 
 function leaves(term: When): number {

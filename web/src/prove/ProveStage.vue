@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { formatQuantity, sentenceText, stateWord, type StateRow, type StateTable } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import SeverityMark from '../ui/SeverityMark.vue';
+
+const project = useProject();
+const router = useRouter();
+const table = shallowRef<StateTable | null>(null);
+const only = ref<'all' | 'differs' | 'on'>('all');
+
+watch(
+  [() => project.job?.id, () => project.analysis],
+  async ([job, analysis]) => {
+    const fresh = job === undefined || analysis === null ? null : await project.states(job);
+    if (project.job?.id === job && project.analysis === analysis) table.value = fresh;
+  },
+  { immediate: true },
+);
+
+const signals = computed(() => (table.value?.signals ?? []).map((id) => project.design!.signals.find((signal) => signal.id === id)!));
+const rows = computed(() =>
+  (table.value?.rows ?? []).filter((row) => only.value === 'all' || (only.value === 'on' ? row.meant === 'on' : !row.matches)),
+);
+const differing = computed(() => (table.value?.rows ?? []).filter(({ matches }) => !matches).length);
+const isDesk = (row: StateRow) => (table.value?.signals ?? []).every((id, at) => project.deskOn.includes(id) === row.on[at]);
+
+function put(row: StateRow): void {
+  const list = table.value!.signals;
+  project.setDesk(
+    list,
+    list.filter((_, at) => row.on[at]),
+  );
+}
+const show = (job: string) => router.push({ name: 'prove', params: { id: project.id, job } });
+const draw = () => router.push({ name: 'design', params: { id: project.id, job: project.job!.id } });
+</script>
+
+<template>
+  <main class="prove">
+    <nav class="jobs" aria-label="Jobs">
+      <button
+        v-for="view in project.analysis?.jobs ?? []"
+        :key="view.id"
+        class="bare job"
+        :aria-current="view.id === project.job?.id ? 'true' : undefined"
+        @click="show(view.id)"
+      >
+        <SeverityMark :severity="view.matching === view.combinations && view.combinations > 0 ? 'hold' : 'danger'" />
+        <span>{{ project.design?.jobs.find(({ id }) => id === view.id)?.name }}</span>
+        <span class="mono count">{{ view.combinations === 0 ? 'not wired' : `${view.matching}/${view.combinations}` }}</span>
+      </button>
+    </nav>
+    <section v-if="project.job" class="states">
+      <p class="sentence">{{ sentenceText(project.jobView?.sentence ?? []) }}</p>
+      <template v-if="table">
+        <div class="row head">
+          <h2>{{ differing === 0 ? 'Every state does what was said' : `${differing} of ${table.rows.length} states differ` }}</h2>
+          <label class="row">
+            Show
+            <select v-model="only" class="select">
+              <option value="all">all {{ table.rows.length }} states</option>
+              <option value="on">those meant on</option>
+              <option value="differs">those that differ</option>
+            </select>
+          </label>
+          <button class="plain-button" @click="draw">See it on the drawing</button>
+        </div>
+        <p class="hint">
+          Each row was solved with the wired network at four corners of supply and heat, with all other signals off and with all of them on.
+          Click a row to put the signal desk there.
+        </p>
+        <div class="scroll" tabindex="0" aria-label="State table">
+          <table class="sheet">
+            <thead>
+              <tr>
+                <th v-for="signal in signals" :key="signal.id" scope="col">{{ signal.name }}</th>
+                <th scope="col">Meant</th>
+                <th v-for="load in table.rows[0]?.loads ?? []" :key="load.name" scope="col">{{ load.name }}</th>
+                <th scope="col">Found</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(row, at) in rows" :key="at" :class="{ desk: isDesk(row), differs: !row.matches }" :data-matches="row.matches">
+                <td v-for="(signal, index) in signals" :key="signal.id">
+                  <button
+                    v-if="index === 0"
+                    class="bare put"
+                    :aria-label="`${stateWord(signal, row.on[index]!)}: put the desk here, row ${at + 1}`"
+                    @click="put(row)"
+                  >
+                    <span class="lamp" :class="{ lit: row.on[index] }" aria-hidden="true" />{{ stateWord(signal, row.on[index]!) }}
+                  </button>
+                  <template v-else
+                    ><span class="lamp" :class="{ lit: row.on[index] }" aria-hidden="true" />{{
+                      stateWord(signal, row.on[index]!)
+                    }}</template
+                  >
+                </td>
+                <td class="meant">{{ row.meant }}</td>
+                <td v-for="load in row.loads" :key="load.name" class="mono">{{ load.state }} · {{ formatQuantity(load.volts, 'V') }}</td>
+                <td>
+                  <span class="row"
+                    ><SeverityMark :severity="row.matches ? 'hold' : 'danger'" />{{
+                      row.matches ? 'as meant, at every corner' : `${row.found} at ${row.differsAt.join('; ')}`
+                    }}</span
+                  >
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="rows.length === 0" class="hint">No state is like that.</p>
+        </div>
+      </template>
+      <p v-else role="status">{{ project.jobView?.unwired.length ? `Not wired: ${project.jobView.unwired.join(' ')}` : 'Solving…' }}</p>
+    </section>
+    <p v-else class="states">No job yet: begin one in Design.</p>
+  </main>
+</template>
+
+<style scoped>
+.prove {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 206px minmax(0, 1fr);
+}
+.jobs {
+  background: var(--bench);
+  border-right: 1px solid var(--line);
+  padding: 16px 12px;
+  overflow-y: auto;
+}
+.job {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  width: 100%;
+  padding: 5px 8px;
+  border-radius: 4px;
+  font-weight: 500;
+}
+.job[aria-current] {
+  background: var(--sheet);
+  box-shadow: inset 3px 0 0 var(--copper);
+}
+.count {
+  margin-left: auto;
+  font-size: 12px;
+  color: var(--iron);
+  white-space: nowrap;
+}
+.states {
+  padding: 16px 24px;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  min-width: 0;
+}
+.sentence {
+  font: 500 19px/1.35 var(--condensed);
+  margin: 0 0 10px;
+}
+.head h2 {
+  font-size: 22px;
+  margin-right: auto;
+}
+.head .select {
+  width: 170px;
+}
+.hint {
+  color: var(--iron);
+  margin: 4px 0 10px;
+}
+.scroll {
+  overflow: auto;
+  min-height: 0;
+  border: 1px solid var(--line);
+  position: relative;
+}
+.scroll th {
+  position: sticky;
+  top: 0;
+}
+td {
+  white-space: nowrap;
+}
+.lamp {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border: 1.5px solid var(--iron);
+  border-radius: 50%;
+  margin-right: 7px;
+}
+.lamp.lit {
+  background: var(--control);
+  border-color: var(--control);
+}
+.meant {
+  font-weight: 600;
+}
+tbody tr {
+  position: relative;
+  cursor: pointer;
+}
+.put::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
+tbody tr:hover,
+.desk {
+  background: var(--control-fill);
+}
+.differs td {
+  color: var(--danger);
+}
+</style>
