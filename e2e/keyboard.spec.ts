@@ -29,6 +29,25 @@ test('the keyboard alone changes the sentence, adds a signal to it and takes it 
   await expect(lost).toBeFocused();
 });
 
+test('an editor of the side panel is whole, and Esc gives the focus back', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Side');
+  await openJob(page, project, 'dew');
+  const thermostat = page.getByLabel('Project', { exact: true }).getByRole('button', { name: /cabin thermostat/ });
+  await thermostat.click();
+  const editor = page.getByRole('dialog', { name: 'cabin thermostat' });
+  await expect(editor.getByLabel('Name')).toBeFocused();
+  const [left, right] = await editor.evaluate((element) => {
+    const { left: x, right: end, top, height } = element.getBoundingClientRect();
+    const visibleAt = (at: number) => element.contains(document.elementFromPoint(at, top + height / 2));
+    return [visibleAt(x + 3), visibleAt(end - 3)];
+  });
+  expect([left, right]).toEqual([true, true]);
+  await editor.getByLabel('Name').fill('warm cabin');
+  await expect(page.getByRole('button', { name: /^warm cabin/ }).first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Project', { exact: true }).getByRole('button', { name: /warm cabin/ })).toBeFocused();
+});
+
 test('Ctrl K finds a wire and shows it; ? shows the keys', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Finder');
   await openJob(page, project, 'dew');

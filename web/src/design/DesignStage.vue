@@ -43,6 +43,7 @@ const view = computed(() => project.jobView);
 
 <style scoped>
 .workbench {
+  position: relative;
   flex: 1;
   min-height: 0;
   display: grid;
@@ -86,6 +87,7 @@ const view = computed(() => project.jobView);
 }
 @media (max-width: 1100px) {
   .workbench {
+    position: relative;
     grid-template-columns: 172px minmax(0, 1fr) 270px;
   }
   .foot {
@@ -94,6 +96,7 @@ const view = computed(() => project.jobView);
 }
 @media (max-width: 800px) {
   .workbench {
+    position: relative;
     display: block;
     overflow-y: auto;
   }

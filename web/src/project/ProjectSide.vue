@@ -166,6 +166,9 @@ ul {
   color: var(--iron);
   white-space: nowrap;
 }
+li:not(.job) :deep(.holder) {
+  display: block;
+}
 .side :deep(.more) {
   padding: 2px 8px 2px 2px;
   font-size: 16px;

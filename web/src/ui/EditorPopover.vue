@@ -10,14 +10,19 @@ defineProps<{
   placement?: 'bottom' | 'bottomLeft' | 'bottomRight' | 'right' | 'rightTop';
 }>();
 const open = ref(false);
-const root = ref<HTMLElement | null>(null);
+const editor = ref<HTMLElement | null>(null);
 const button = ref<HTMLButtonElement | null>(null);
+
+/** Beside its button in reading order; out of a side panel, which would cut it off. */
+function containerOf(trigger: HTMLElement): HTMLElement {
+  return trigger.closest<HTMLElement>('aside')?.parentElement ?? trigger.parentElement!;
+}
 
 async function change(now: boolean): Promise<void> {
   open.value = now;
   if (!now) return;
   await nextTick();
-  setTimeout(() => root.value?.querySelector<HTMLElement>('.editor select, .editor input, .editor button')?.focus(), 40);
+  setTimeout(() => editor.value?.querySelector<HTMLElement>('select, input, button')?.focus(), 40);
 }
 function close(): void {
   open.value = false;
@@ -26,17 +31,19 @@ function close(): void {
 </script>
 
 <template>
-  <span ref="root" class="holder" @keydown.esc.stop="close">
+  <span class="holder" @keydown.esc.stop="close">
     <Popover
       :open="open"
       trigger="click"
       :placement="placement ?? 'bottomLeft'"
-      :get-popup-container="(trigger) => trigger.parentElement!"
+      :get-popup-container="containerOf"
       destroy-tooltip-on-hide
       @open-change="change"
     >
       <template #content>
-        <div class="editor" role="dialog" :aria-label="label"><slot name="editor" :close="close" /></div>
+        <div ref="editor" class="editor" role="dialog" :aria-label="label" @keydown.esc.stop="close">
+          <slot name="editor" :close="close" />
+        </div>
       </template>
       <button ref="button" class="bare" :class="buttonClass" :aria-expanded="open" aria-haspopup="dialog">
         <slot>{{ text }}</slot>
