@@ -1,10 +1,47 @@
-/** `npm start`: everything from a clean clone to a served page. `--dev`: with hot reload. */
+/** `npm start`: everything from a clean clone to a served page. `npm run dev`: the same with hot reload. */
 import { join } from 'node:path';
 import { DATA, ROOT, Trouble, child, ensurePackages, freePort, isEnding, makeFolder, run, say, step } from './lib/steps.mjs';
-import { buildAll, choosePort, startServer } from './lib/app.mjs';
+import { buildAll, choosePort, startServer, watchServer } from './lib/app.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 
 const dev = process.argv.includes('--dev');
+
+/** The built application on one port; answers what stops first. */
+async function serveBuilt(postgres, databaseUrl, port) {
+  const server = await step('starting the server', () => startServer({ databaseUrl, port, postgresPid: postgres.pid }));
+  return [server.gone.then(() => 'The server')];
+}
+
+/** Vite in front, and behind it a server that starts again after each change of its files. */
+async function serveHot(postgres, databaseUrl, port) {
+  const serverPort = await freePort();
+  let server = null;
+  let turn = Promise.resolve();
+  const restart = async () => {
+    if (server) {
+      server.process.kill('SIGTERM');
+      await server.gone;
+      say('· the server starts again');
+    }
+    server = await startServer({ databaseUrl, port: serverPort, postgresPid: postgres.pid, page: false });
+  };
+  await step('starting the server', async () => {
+    await watchServer(() => {
+      turn = turn.then(restart).catch((error) => say(error.message));
+      return turn;
+    });
+    await turn;
+  });
+  const vite = child(
+    process.execPath,
+    [join(ROOT, 'node_modules/vite/bin/vite.js'), '--host', '127.0.0.1', '--port', String(port), '--strictPort'],
+    {
+      cwd: join(ROOT, 'web'),
+      env: { ...process.env, API_PORT: String(serverPort) },
+    },
+  );
+  return [vite.gone.then(() => 'The page server')];
+}
 
 run(async () => {
   const begun = Date.now();
@@ -13,21 +50,8 @@ run(async () => {
   await ensurePackages();
   const [postgres] = await Promise.all([step('starting the database', () => startPostgres(DATA)), dev ? undefined : buildAll()]);
   const databaseUrl = await postgres.url('iron_nudge');
-  const serverPort = dev ? await freePort() : port;
-  const server = await step('starting the server', () => startServer({ databaseUrl, port: serverPort, postgresPid: postgres.pid, dev }));
-  const watched = [postgres.gone.then(() => 'The database'), server.gone.then(() => 'The server')];
-  if (dev) {
-    const vite = child(
-      process.execPath,
-      [join(ROOT, 'node_modules/vite/bin/vite.js'), '--host', '127.0.0.1', '--port', String(port), '--strictPort'],
-      {
-        cwd: join(ROOT, 'web'),
-        env: { ...process.env, API_PORT: String(serverPort) },
-      },
-    );
-    watched.push(vite.gone.then(() => 'The page server'));
-  }
+  const watched = await (dev ? serveHot : serveBuilt)(postgres, databaseUrl, port);
   say(`\nIron Nudge is served at http://127.0.0.1:${port}  (${((Date.now() - begun) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
-  const what = await Promise.race(watched);
+  const what = await Promise.race([postgres.gone.then(() => 'The database'), ...watched]);
   if (!isEnding()) throw new Trouble(`${what} has stopped by itself.`);
 });

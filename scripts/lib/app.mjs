@@ -1,34 +1,41 @@
 /** The built application: bundle, page, and a running server. */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, Trouble, child, fingerprint, portIsFree, readStamp, sh, step, writeStamp } from './steps.mjs';
+import { ROOT, Trouble, atEnd, child, fingerprint, portIsFree, readStamp, sh, step, writeStamp } from './steps.mjs';
 
 const SERVER_BUNDLE = join(ROOT, 'server', 'dist', 'main.mjs');
 const WEB_ROOT = join(ROOT, 'web', 'dist');
 const DEFAULT_PORT = 5180;
 
-export async function buildServer() {
-  const { build } = await import('esbuild');
-  await build({
-    entryPoints: [join(ROOT, 'server/src/main.ts')],
-    outfile: SERVER_BUNDLE,
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    sourcemap: true,
-    logLevel: 'warning',
-    // Packages stay outside; our own workspaces come in.
-    plugins: [
-      {
-        name: 'externals',
-        setup: ({ onResolve }) =>
-          onResolve({ filter: /^[^./]/ }, ({ path }) =>
-            path.startsWith('@iron-nudge/') || path.startsWith('/') ? undefined : { path, external: true },
-          ),
-      },
-    ],
-  });
+const SERVER_BUILD = {
+  entryPoints: [join(ROOT, 'server/src/main.ts')],
+  outfile: SERVER_BUNDLE,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  logLevel: 'warning',
+  // Packages stay outside; our own workspaces come in.
+  plugins: [
+    {
+      name: 'externals',
+      setup: ({ onResolve }) =>
+        onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@iron-nudge/') ? undefined : { path, external: true })),
+    },
+  ],
+};
+
+/** Builds the server, and again after each change of its files; `onBuilt` is called after every good build. */
+export async function watchServer(onBuilt) {
+  const { context } = await import('esbuild');
+  const plugins = [
+    ...SERVER_BUILD.plugins,
+    { name: 'built', setup: ({ onEnd }) => onEnd(({ errors }) => (errors.length ? undefined : onBuilt())) },
+  ];
+  const watching = await context({ ...SERVER_BUILD, plugins });
+  await watching.watch();
+  atEnd(() => watching.dispose());
 }
 
 export async function buildAll() {
@@ -43,7 +50,8 @@ export async function buildAll() {
   ]);
   if (readStamp('build') === now && existsSync(SERVER_BUNDLE) && existsSync(join(WEB_ROOT, 'index.html'))) return;
   await step('building', async () => {
-    await buildServer();
+    const { build } = await import('esbuild');
+    await build(SERVER_BUILD);
     await sh(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
       cwd: join(ROOT, 'web'),
       capture: true,
@@ -66,21 +74,18 @@ export async function choosePort(asked) {
   throw new Trouble(`Ports ${DEFAULT_PORT} to ${DEFAULT_PORT + 49} are all taken: choose one with PORT=….`);
 }
 
-/** Starts the server; resolves when it answers. */
-export async function startServer({ databaseUrl, port, postgresPid, dev = false }) {
-  const args = dev
-    ? [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'watch', '--clear-screen=false', join(ROOT, 'server/src/main.ts')]
-    : ['--enable-source-maps', SERVER_BUNDLE];
-  const server = child(process.execPath, args, {
+/** Starts the server; resolves when it answers. Without `page` it serves the routes only. */
+export async function startServer({ databaseUrl, port, postgresPid, page = true }) {
+  const server = child(process.execPath, ['--enable-source-maps', SERVER_BUNDLE], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
       ...process.env,
-      NODE_ENV: dev ? 'development' : 'production',
+      NODE_ENV: page ? 'production' : 'development',
       DATABASE_URL: databaseUrl,
       PORT: String(port),
       SEED_DEMO: 'yes',
       POSTGRES_PID: String(postgresPid),
-      ...(dev ? {} : { WEB_ROOT }),
+      ...(page ? { WEB_ROOT } : {}),
     },
   });
   const ready = await Promise.race([
