@@ -139,7 +139,6 @@ export const designSchema = z.strictObject({
 });
 
 export type Place = z.infer<typeof placeSchema>;
-export type Distance = z.infer<typeof distanceSchema>;
 export type Supply = z.infer<typeof supplySchema>;
 export type Signal = z.infer<typeof signalSchema>;
 export type SignalNature = Signal['nature'];

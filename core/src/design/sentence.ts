@@ -1,5 +1,5 @@
 /** A job as one sentence: plain words and phrases that can be opened. */
-import { LOAD_KIND_NAMES, unitRatedA } from './load.ts';
+import { unitRatedA } from './load.ts';
 import type { Design, Job, Load, When } from './schema.ts';
 import { stateWord } from './when.ts';
 import { relayById } from '../parts/shelf.ts';
@@ -49,11 +49,6 @@ export function loadPhrase(load: Load): string {
   return load.count === 1
     ? `${load.name}, ${plate}${ampere}`
     : `${countWord(load.count)} ${load.name}, ${figures(load.count)} × ${plate}${ampere}`;
-}
-
-/** `motor` → `one 60 W motor at the roof`: said in full, for lists and screen readers. */
-export function loadInFull(design: Design, load: Load): string {
-  return `${loadPhrase(load)}, ${LOAD_KIND_NAMES[load.kind]}, at the ${nameOf(design.places, load.place)}`;
 }
 
 function pushWhen(

@@ -1,6 +1,4 @@
-import { standard } from './source.ts';
-
-export const AWG_SOURCE = standard('ASTM B258');
+/** American wire gauge after ASTM B258. */
 
 /** Diameter in mm of a solid conductor of gauge `awg` (0 for 1/0, −1 for 2/0, −3 for 4/0). */
 export function awgDiameterMm(awg: number): number {

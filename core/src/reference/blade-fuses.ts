@@ -1,6 +1,6 @@
 import { fromMemory, standard } from './source.ts';
 
-export const BLADE_FUSE_SOURCE = standard('ISO 8820-3');
+export const BLADE_FUSE_SOURCE = standard('ISO 8820-3 series, chosen by the app');
 export const BLADE_FUSE_BAND_SOURCE = fromMemory('bands of ISO 8820-3');
 
 /** Blade fuse ratings in A with the identification colour of the body. */
@@ -22,8 +22,7 @@ export const BLADE_FUSES: readonly (readonly [ratingA: number, colour: string])[
 
 export const BLADE_FUSE_RATINGS: readonly number[] = BLADE_FUSES.map(([rating]) => rating);
 
-/** Share of the rating that a blade fuse carries for 100 h, and the share that opens it within 600 s. */
-export const BLADE_FUSE_CARRIES = 1.1;
+/** Share of the rating that opens a blade fuse within 600 s. */
 export const BLADE_FUSE_OPENS_AT = 1.35;
 
 /** Smallest stock rating of at least `ampere`; undefined above the series. */

@@ -4,8 +4,6 @@ import { standard } from './source.ts';
 export const COPPER_ALPHA_PER_K = 0.00393;
 /** Resistivity of annealed copper at 20 °C, Ω·m (1/58 Ω·mm²/m). */
 export const COPPER_RESISTIVITY_OHM_M = 1.7241e-8;
-/** Density of annealed copper at 20 °C, kg/m³. */
-export const COPPER_DENSITY_KG_M3 = 8890;
 export const COPPER_SOURCE = standard('IEC 60028');
 
 /** Resistance at `tempC` of a copper conductor that measures `ohmAt20C` at 20 °C. */

@@ -1,8 +1,4 @@
-import { standard } from './source.ts';
-
-export const WIRE_COLOUR_SOURCE = standard('IEC 60757');
-
-/** Colour codes of wires with the colour to draw them in. */
+/** Colour codes of wires after IEC 60757, with the colour to draw them in. */
 export const WIRE_COLOURS = {
   BK: { name: 'black', css: '#23272a' },
   BN: { name: 'brown', css: '#7a4a21' },

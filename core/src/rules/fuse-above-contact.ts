@@ -1,7 +1,8 @@
 import { throwRating } from '../parts/shelf.ts';
 import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, entered, ofPart } from '../reference/source.ts';
+import { ofPart } from '../reference/source.ts';
 import { otherFuses, otherRelays } from './nudging.ts';
+import { fuseRating } from './shared-working.ts';
 import { judge, type Rule } from './rule.ts';
 
 const ID = 'fuse-above-contact';
@@ -27,16 +28,10 @@ export const fuseAboveContact: Rule = {
           working: {
             formula: 'I_n ≤ I_contact',
             given: [],
-            result: {
-              symbol: 'I_n',
-              meaning: `rating of ${fuse.tag}`,
-              value: fuse.spec.ratingA,
-              unit: 'A',
-              source: entered(`jobs[${job.at}].fuse`),
-            },
+            result: fuseRating(job, fuse),
             limit: {
               symbol: 'I_contact',
-              meaning: `contact ${pin}, resistive (${commonPractice().kind})`,
+              meaning: `contact ${pin}, resistive`,
               value: limit,
               unit: 'A',
               source: ofPart(type.name),

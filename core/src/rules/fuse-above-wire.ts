@@ -1,10 +1,11 @@
 import type { PartOf } from '../parts/registry.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
-import { computed, entered, standard } from '../reference/source.ts';
-import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
+import { standard } from '../reference/source.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import { smallestForAmpacity } from '../sizing/choose.ts';
+import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT } from '../reference/blade-fuses.ts';
+import { ampacityGiven, fuseRating } from './shared-working.ts';
 import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
@@ -27,37 +28,18 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
       title: `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
       detail: `${sizeName(wire.sizeMm2)} at ${hotC} °C is the weakest wire behind it`,
       working: {
-        formula: 'I_n ≤ I_z = I_table · k_ambient',
+        formula: 'I_n ≤ I_z = I_table · k_ambient, and I_2 ≤ 1.45 · I_z',
         given: [
+          ...ampacityGiven(context, wire),
           {
-            symbol: 'I_table',
-            meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
-            value: tableAmpacity(wire.sizeMm2),
+            symbol: 'I_2',
+            meaning: `opens ${fuse.tag} within 600 s, of 1.45 · I_z allowed`,
+            value: BLADE_FUSE_OPENS_AT * fuse.spec.ratingA,
             unit: 'A',
-            source: AMPACITY_SOURCE,
-          },
-          {
-            symbol: 'T_a',
-            meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
-            value: hotC,
-            unit: '°C',
-            source: entered('places'),
-          },
-          {
-            symbol: 'k_ambient',
-            meaning: '√((105 − T_a)/(105 − 30))',
-            value: ambientFactor(hotC),
-            unit: '',
-            source: computed('heat balance of the insulation'),
+            source: BLADE_FUSE_BAND_SOURCE,
           },
         ],
-        result: {
-          symbol: 'I_n',
-          meaning: `rating of ${fuse.tag}`,
-          value: fuse.spec.ratingA,
-          unit: 'A',
-          source: entered(`jobs[${job.at}]`),
-        },
+        result: fuseRating(job, fuse),
         limit: {
           symbol: 'I_z',
           meaning: `ampacity of ${wire.tag}`,

@@ -1,7 +1,8 @@
 import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered, standard } from '../reference/source.ts';
+import { computed, entered } from '../reference/source.ts';
 import { branchId } from '../parts/kind.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
+import { fuseRating } from './shared-working.ts';
 import { judge, type Rule } from './rule.ts';
 
 const ID = 'fuse-below-load';
@@ -25,7 +26,7 @@ export const fuseBelowLoad: Rule = {
           title: `Load of ${formatQuantity(value, 'A')} through a ${formatQuantity(limit, 'A')} fuse`,
           detail: `at ${formatQuantity(job.supply.highestV, 'V')}, the most that ${job.supply.name} gives`,
           working: {
-            formula: 'I_b ≤ I_n',
+            formula: 'I_b ≤ I_n (IEC 60364-4-43)',
             given: [{ symbol: 'V', meaning: 'highest supply', value: job.supply.highestV, unit: 'V', source: entered('supplies') }],
             result: {
               symbol: 'I_b',
@@ -34,13 +35,7 @@ export const fuseBelowLoad: Rule = {
               unit: 'A',
               source: computed('solved at the highest supply'),
             },
-            limit: {
-              symbol: 'I_n',
-              meaning: `rating of ${fuse.tag}`,
-              value: limit,
-              unit: 'A',
-              source: standard('IEC 60364-4-43: I_b ≤ I_n'),
-            },
+            limit: fuseRating(job, fuse),
           },
         }),
       ];

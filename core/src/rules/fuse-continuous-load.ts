@@ -1,7 +1,8 @@
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { branchId } from '../parts/kind.ts';
-import { computed, entered, standard } from '../reference/source.ts';
+import { computed, entered } from '../reference/source.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
+import { fuseRating } from './shared-working.ts';
 import { judge, type Rule } from './rule.ts';
 
 const ID = 'fuse-continuous-load';
@@ -25,7 +26,7 @@ export const fuseContinuousLoad: Rule = {
           title: `Runs for hours: ${figures(factor)} × ${formatQuantity(ampere, 'A')} needs ${formatQuantity(ampere * factor, 'A')} of ${formatQuantity(fuse.spec.ratingA, 'A')}`,
           detail: `a fuse near its rating for three hours or more grows warm and opens early`,
           working: {
-            formula: 'k · I_b ≤ I_n',
+            formula: 'k · I_b ≤ I_n (NEC 210.20(A))',
             given: [
               { symbol: 'k', meaning: 'headroom for continuous load', value: factor, unit: '', source: entered('settings.headroom') },
               {
@@ -37,13 +38,7 @@ export const fuseContinuousLoad: Rule = {
               },
             ],
             result: { symbol: 'k · I_b', meaning: 'needed', value: ampere * factor, unit: 'A', source: computed('product') },
-            limit: {
-              symbol: 'I_n',
-              meaning: `rating of ${fuse.tag}`,
-              value: fuse.spec.ratingA,
-              unit: 'A',
-              source: standard('NEC 210.20(A)'),
-            },
+            limit: fuseRating(job, fuse),
           },
         }),
       ];

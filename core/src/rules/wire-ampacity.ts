@@ -1,10 +1,11 @@
 import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
-import { computed, entered } from '../reference/source.ts';
-import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
+import { computed } from '../reference/source.ts';
+import { AMPACITY_SOURCE } from '../reference/vehicle-ampacity.ts';
 import type { Wire } from '../compile/netlist.ts';
 import { wireBranch, wireSubject, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
+import { ampacityGiven } from './shared-working.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'wire-ampacity';
@@ -23,23 +24,7 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
     detail: `${size} at up to ${hotC} °C`,
     working: {
       formula: 'I ≤ I_z = I_table · k_ambient',
-      given: [
-        { symbol: 'I_table', meaning: `${size} at 30 °C`, value: tableAmpacity(wire.sizeMm2), unit: 'A', source: AMPACITY_SOURCE },
-        {
-          symbol: 'T_a',
-          meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
-          value: hotC,
-          unit: '°C',
-          source: entered('places'),
-        },
-        {
-          symbol: 'k_ambient',
-          meaning: '√((105 − T_a)/(105 − 30))',
-          value: ambientFactor(hotC),
-          unit: '',
-          source: computed('heat balance of the insulation'),
-        },
-      ],
+      given: ampacityGiven(context, wire),
       result: { symbol: 'I', meaning: `largest in ${wire.tag}`, value, unit: 'A', source: computed('solved over every state and corner') },
       limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: AMPACITY_SOURCE },
     },

@@ -1,5 +1,6 @@
 import { terminal } from '../circuit/terminal.ts';
 import { figures, formatQuantity } from '../quantity/format.ts';
+import { BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
 import { CLASS5_SOURCE } from '../reference/class5-conductors.ts';
 import { commonPractice, computed, entered } from '../reference/source.ts';
 import { CORNER_NAMES } from '../prove/evidence.ts';
@@ -62,7 +63,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
       meaning: 'fuse',
       value: Math.abs(context.volts(state.solution, terminal(job.loadFuse.id, '1'), terminal(job.loadFuse.id, '2'))),
       unit: 'V',
-      source: computed('solved'),
+      source: BLADE_FUSE_OHM_SOURCE,
     });
   const listed = given.reduce((sum, { value: volts }) => sum + volts, 0);
   given.push({ symbol: 'ΔV(rest)', meaning: 'tails and ground metal', value: value - listed, unit: 'V', source: computed('solved') });

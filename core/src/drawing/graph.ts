@@ -1,0 +1,134 @@
+/** The netlist as a graph to draw: vertices are metal, edges are wires and two-terminal parts. */
+import { pinOf, terminal, type Terminal } from '../circuit/terminal.ts';
+import type { Netlist, Wire } from '../compile/netlist.ts';
+import type { SymbolName } from '../parts/kind.ts';
+import { kindOf, type AnyPart } from '../parts/registry.ts';
+
+export interface Edge {
+  readonly a: number;
+  readonly b: number;
+  readonly terminalA: Terminal;
+  readonly terminalB: Terminal;
+  readonly height: number;
+  readonly role: 'load' | 'control';
+  readonly wire: Wire | null;
+  readonly element: { part: AnyPart; key: string; symbol: SymbolName; branch: string; labels: readonly string[] } | null;
+}
+
+export interface Graph {
+  readonly edges: readonly Edge[];
+  readonly vertexCount: number;
+  readonly rails: readonly { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed' }[];
+  readonly returnVertex: number;
+  readonly returnRail: { part: AnyPart; terminal: Terminal } | null;
+}
+
+export const SYMBOL_HEIGHT: Readonly<Record<SymbolName, number>> = {
+  fuse: 50,
+  switch: 48,
+  'ground-switch': 48,
+  coil: 72,
+  'contact-closing': 62,
+  'contact-changeover': 66,
+  diode: 72,
+  heater: 66,
+  filament: 60,
+  led: 60,
+  motor: 60,
+  solenoid: 66,
+};
+const LABELLED_WIRE = 40;
+const TAIL_WIRE = 16;
+
+/** Legs too short to be labelled on the drawing. */
+export const LABEL_LESS = /^tail-/;
+
+const isControl = (wire: Wire) => wire.leg.startsWith('control');
+
+export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
+  const wires = netlist.wires.filter((wire) => jobs.has(wire.job));
+  const used = new Set<Terminal>(wires.flatMap((wire) => [wire.from, wire.to]));
+  /** Terminals that carry load current: a part on one of them is drawn thick. */
+  const power = new Set<Terminal>(wires.filter((wire) => !isControl(wire)).flatMap((wire) => [wire.from, wire.to]));
+  const root = unionFind<Terminal>();
+  for (const [a, b] of netlist.joints) if (!isBatterySide(netlist, a, b)) root.join(a, b);
+  const numbers = new Map<string, number>();
+  const vertex = (at: Terminal) => {
+    const key = root.find(at);
+    if (!numbers.has(key)) numbers.set(key, numbers.size);
+    return numbers.get(key)!;
+  };
+  const rails: { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed' }[] = [];
+  let returnRail: Graph['returnRail'] = null;
+  const RETURN = 'return-rail';
+  for (const part of netlist.parts) {
+    const rail = kindOf(part).rail?.(part.spec);
+    if (!rail) continue;
+    const at = terminal(part.id, rail.pin);
+    if (rail.side === 'return') {
+      root.join(at, RETURN);
+      if (part.kind === 'return-bus') returnRail = { part, terminal: at };
+    } else if (used.has(at)) rails.push({ part, terminal: at, vertex: -1, side: rail.side });
+  }
+  const returnVertex = vertex(RETURN);
+  const edges: Edge[] = [];
+  for (const part of netlist.parts) {
+    if (part.job !== null && !jobs.has(part.job)) continue;
+    for (const element of kindOf(part).drawn(part)) {
+      const from = terminal(part.id, element.from);
+      const to = terminal(part.id, element.to);
+      // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires.
+      if (part.job === null && !used.has(from) && !used.has(to)) continue;
+      const load = [from, to].some((at) => power.has(at));
+      edges.push({
+        a: vertex(from),
+        b: vertex(to),
+        terminalA: from,
+        terminalB: to,
+        height: SYMBOL_HEIGHT[element.symbol],
+        role: load ? 'load' : 'control',
+        wire: null,
+        element: { part, key: element.key, symbol: element.symbol, branch: element.branch, labels: element.labels },
+      });
+    }
+  }
+  for (const wire of wires)
+    edges.push({
+      a: vertex(wire.from),
+      b: vertex(wire.to),
+      terminalA: wire.from,
+      terminalB: wire.to,
+      height: LABEL_LESS.test(wire.leg) ? TAIL_WIRE : LABELLED_WIRE,
+      role: isControl(wire) ? 'control' : 'load',
+      wire,
+      element: null,
+    });
+  return {
+    edges,
+    rails: rails.map((rail) => ({ ...rail, vertex: vertex(rail.terminal) })),
+    vertexCount: numbers.size,
+    returnVertex,
+    returnRail,
+  };
+}
+
+/** A tap's inner side hangs on the battery inside the vehicle; that is not drawn. */
+function isBatterySide(netlist: Netlist, a: Terminal, b: Terminal): boolean {
+  const inner = (at: Terminal) => pinOf(at) === 'B' && netlist.parts.some((part) => part.kind === 'feed' && terminal(part.id, 'B') === at);
+  return inner(a) || inner(b);
+}
+
+export function unionFind<T>() {
+  const parent = new Map<T, T>();
+  const find = (item: T): T => {
+    let top = item;
+    for (let next = parent.get(top); next !== undefined && next !== top; next = parent.get(top)) top = next;
+    return top;
+  };
+  return {
+    find,
+    join: (a: T, b: T) => {
+      if (find(a) !== find(b)) parent.set(find(a), find(b));
+    },
+  };
+}

@@ -1,0 +1,38 @@
+/** Lines of working that several rules show. */
+import type { Wire } from '../compile/netlist.ts';
+import type { PartOf } from '../parts/registry.ts';
+import { sizeName } from '../reference/awg.ts';
+import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
+import { computed, entered } from '../reference/source.ts';
+import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
+import type { RuleContext, WiredJob } from './context.ts';
+import type { Given } from './rule.ts';
+
+/** A fuse's rating, and whether a person or the app chose it. */
+export function fuseRating(job: WiredJob, fuse: PartOf<'fuse'>): Given {
+  const field = fuse === job.loadFuse ? 'fuse' : 'controlFuse';
+  const source = fuse.spec.chosen ? entered(`jobs[${job.at}].${field}`) : BLADE_FUSE_SOURCE;
+  return { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source };
+}
+
+/** How a wire's ampacity comes about. */
+export function ampacityGiven(context: RuleContext, wire: Wire): Given[] {
+  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+  return [
+    {
+      symbol: 'I_table',
+      meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
+      value: tableAmpacity(wire.sizeMm2),
+      unit: 'A',
+      source: AMPACITY_SOURCE,
+    },
+    { symbol: 'T_a', meaning: `hottest air at ${context.placeName(wire.hotPlace)}`, value: hotC, unit: '°C', source: entered('places') },
+    {
+      symbol: 'k_ambient',
+      meaning: '√((105 − T_a)/(105 − 30))',
+      value: ambientFactor(hotC),
+      unit: '',
+      source: computed('heat balance of the insulation'),
+    },
+  ];
+}
