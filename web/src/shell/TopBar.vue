@@ -13,7 +13,7 @@ const night = inject(NIGHT)!;
         <path d="M5 26V13a5.5 5.5 0 0 1 11 0v13" fill="none" stroke="currentColor" stroke-width="3.4" />
         <path d="M18 7l10 4.5" stroke="#E07A3A" stroke-width="3.4" stroke-linecap="round" />
       </svg>
-      Iron Nudge
+      <span class="name">Iron Nudge</span>
     </RouterLink>
     <template v-if="project">
       <span class="slash" aria-hidden="true">/</span>
@@ -48,6 +48,7 @@ const night = inject(NIGHT)!;
   font-size: 17px;
 }
 .brand {
+  white-space: nowrap;
   color: inherit;
   text-decoration: none;
   font-weight: 600;
@@ -84,6 +85,21 @@ const night = inject(NIGHT)!;
   width: 28px;
   height: 28px;
   text-align: center;
+}
+@media (max-width: 800px) {
+  .bar {
+    gap: 6px;
+    padding: 0 8px;
+    overflow-x: auto;
+  }
+  .name,
+  .slash,
+  .project {
+    display: none;
+  }
+  .stages {
+    margin-left: 0;
+  }
 }
 .bar :focus-visible {
   outline-color: #e07a3a;
