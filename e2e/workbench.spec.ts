@@ -167,7 +167,10 @@ test('the states of a job are proved row by row; a row puts the desk there', asy
   const project = await freshOwlBox(request, 'Proved');
   await openJob(page, project, 'fans');
   await page.getByRole('link', { name: 'Prove' }).click();
-  await page.getByRole('button', { name: /Vent fans/ }).click();
+  await page
+    .getByLabel('Jobs', { exact: true })
+    .getByRole('button', { name: /Vent fans/ })
+    .click();
   await expect(page.getByRole('heading', { name: 'Every state does what was said' })).toBeVisible();
   const rows = page.locator('[aria-label="State table"] tbody tr');
   await expect(rows).toHaveCount(4);

@@ -67,7 +67,10 @@ watch(open, async (now) => {
   query.value = '';
   at.value = 0;
   await nextTick();
-  setTimeout(() => input.value?.focus(), 60);
+  // A quick hand may have found and closed it already: then the focus is not ours to take.
+  setTimeout(() => {
+    if (open.value) input.value?.focus();
+  }, 60);
 });
 watch(query, () => (at.value = 0));
 

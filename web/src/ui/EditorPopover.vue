@@ -22,7 +22,9 @@ async function change(now: boolean): Promise<void> {
   open.value = now;
   if (!now) return;
   await nextTick();
-  setTimeout(() => editor.value?.querySelector<HTMLElement>('select, input, button')?.focus(), 40);
+  setTimeout(() => {
+    if (open.value) editor.value?.querySelector<HTMLElement>('select, input, button')?.focus();
+  }, 40);
 }
 function close(): void {
   open.value = false;
