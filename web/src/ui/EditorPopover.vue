@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A button whose editor opens in place, in reading order for the keyboard; Esc closes and goes back. */
 import { Popover } from 'ant-design-vue';
-import { nextTick, ref } from 'vue';
+import { ref } from 'vue';
 
 defineProps<{
   label: string;
@@ -18,13 +18,20 @@ function containerOf(trigger: HTMLElement): HTMLElement {
   return trigger.closest<HTMLElement>('aside')?.parentElement ?? trigger.parentElement!;
 }
 
-async function change(now: boolean): Promise<void> {
+/** Frames to wait for the popover to be up, half a second or so; it takes focus only once it is visible. */
+const MOST_FRAMES = 30;
+
+function change(now: boolean): void {
   open.value = now;
-  if (!now) return;
-  await nextTick();
-  setTimeout(() => {
-    if (open.value) editor.value?.querySelector<HTMLElement>('select, input, button')?.focus();
-  }, 40);
+  if (now) focusFirst(MOST_FRAMES);
+}
+function focusFirst(frames: number): void {
+  requestAnimationFrame(() => {
+    // Closed meanwhile, or somebody is in it already: the focus is not ours to move.
+    if (!open.value || editor.value?.contains(document.activeElement)) return;
+    editor.value?.querySelector<HTMLElement>('select, input, button')?.focus();
+    if (frames > 0 && !editor.value?.contains(document.activeElement)) focusFirst(frames - 1);
+  });
 }
 function close(): void {
   open.value = false;
