@@ -144,9 +144,9 @@ describe('relays', () => {
     expect(held(settle(made))).toBe(false);
     const started = settle(made, 'start');
     expect(held(started)).toBe(true);
-    const released = made.settle(() => false, started.sensed);
+    const released = made.settle(() => false, { from: started.sensed });
     expect(held(released)).toBe(true);
-    expect(held(made.settle((signal) => signal === 'stop', released.sensed))).toBe(false);
+    expect(held(made.settle((signal) => signal === 'stop', { from: released.sensed }))).toBe(false);
   });
 
   test('between pull-in and release a relay stays as it was', () => {
@@ -155,7 +155,7 @@ describe('relays', () => {
       [armature('K', 'coil')],
     );
     expect(settle(made).sensed[0]).toBe(0);
-    expect(made.settle(() => false, Uint8Array.of(1)).sensed[0]).toBe(1);
+    expect(made.settle(() => false, { from: Uint8Array.of(1) }).sensed[0]).toBe(1);
   });
 
   test('a coil fed through its own resting contact is a buzzer: said, not hung', () => {
@@ -171,6 +171,55 @@ describe('relays', () => {
     const solution = settle(made);
     expect(solution.floating[made.nodeOf('y')]).toBe(1);
     expect(settle(made, 'hand').floating[made.nodeOf('y')]).toBe(0);
+  });
+
+  test('a stepping relay changes over at each pull of its coil, and keeps its place without power', () => {
+    const made = circuit(
+      [battery('B', 'plus', 'gnd'), contact('button', 'plus', 'c', 'hand'), resistor('coil', 'c', 'gnd', 85), contact('cam', 'plus', 'x', 'S'), resistor('RX', 'x', 'gnd', 6)],
+      [finger('hand'), armature('K', 'coil'), { kind: 'step', id: 'S', follows: 'K' }],
+    );
+    const presses = [false, true, false, true, false, true];
+    let from: Uint8Array | undefined;
+    const lit = presses.map((pressed) => {
+      const solution = made.settle(() => pressed, { from });
+      from = solution.sensed;
+      return amps(made, solution, 'RX') > 1;
+    });
+    expect(lit).toEqual([false, true, true, false, false, true]);
+  });
+
+  test.each([
+    ['rising', 13.3, 12.8, [12.5, 13.0, 13.4, 13.0, 12.7], [0, 0, 1, 1, 0]],
+    ['falling', 11.0, 12.2, [12.5, 11.5, 10.9, 11.5, 12.4], [0, 0, 1, 1, 0]],
+  ] as const)('a threshold on %s voltage has two levels', (_, closesAtV, opensAtV, volts_, states) => {
+    const made = circuit(
+      [{ kind: 'source', id: 'B', a: 'plus', b: 'gnd', volt: ({ volt }) => volt('main'), ohm: () => 0.01 }, resistor('R', 'plus', 'gnd', 1e6)],
+      [{ kind: 'voltage', id: 'V', a: 'plus', b: 'gnd', closesAtV, opensAtV }],
+    );
+    let from: Uint8Array | undefined;
+    const seen = volts_.map((volt) => {
+      made.setVolts(() => volt);
+      const solution = made.settle(() => false, { from });
+      from = solution.sensed;
+      return solution.sensed[0];
+    });
+    expect(seen).toEqual(states);
+  });
+
+  test('a held sensor waits, and says that it wants to move', () => {
+    const made = circuit([battery('B', 'plus', 'gnd'), contact('S', 'plus', 'c', 'hand'), resistor('coil', 'c', 'gnd', 85)], [finger('hand'), armature('K', 'coil')]);
+    const waiting = made.settle(() => true, { held: Uint8Array.of(0, 1) });
+    expect([waiting.sensed[1], waiting.waiting]).toEqual([0, [1]]);
+  });
+
+  test('a broken and a shorted branch, and both mended again', () => {
+    const made = circuit([battery('B', 'plus', 'gnd'), resistor('R1', 'plus', 'x', 6), resistor('R2', 'x', 'gnd', 6)], []);
+    made.setFault('R1', 'open');
+    expect(amps(made, settle(made), 'R2')).toBe(0);
+    made.setFault('R1', 'closed');
+    expect(amps(made, settle(made), 'R2')).toBeCloseTo(12 / (0.01 + 0.001 + 6), 9);
+    made.setFault('R1', null);
+    expect(amps(made, settle(made), 'R2')).toBeCloseTo(12 / 12.01, 9);
   });
 
   test('names that are not in the circuit are bugs', () => {

@@ -2,13 +2,16 @@
  * A network whose switches follow sensors, solved to a state that agrees with itself.
  *
  *   prepareCircuit  names and joints become numbered nodes; one reference an island
- *   setConditions   supply voltages and temperatures become numbers in the matrix
+ *   setConditions   supply voltages and temperatures become numbers in the network
  *   settle          signals are given; diodes, then sensors, are iterated to a fixed point
  *
  * Diodes: a passive network with two-state diodes has one consistent state, found by flipping the first
  * diode that contradicts its state until none does (Murty 1974; finite because every principal minor of
  * the reduced nodal matrix is positive). Sensors move all together, one step a round, as armatures do
  * that see the same instant; a round that comes back to an earlier one without settling is chatter.
+ *
+ * The circuit keeps its latest state, so a settle pays for what differs from the one before it. While it
+ * iterates it looks only at diodes and sensors near a change; before it answers it looks at all of them.
  */
 import type { Branch, Conditions, Sensor } from './primitives.ts';
 import { prepareNetwork, type Network } from './network.ts';
@@ -36,8 +39,20 @@ export interface Solution {
   readonly closed: Uint8Array;
   /** State of each sensor. */
   readonly sensed: Uint8Array;
+  /** Sensors that were held and want to move. */
+  readonly waiting: readonly number[];
   /** Largest violation of Kirchhoff's current law, A. */
   readonly residualA: number;
+}
+
+/** A branch that does not do what its kind says: broken, or welded and shorted. */
+export type Fault = 'open' | 'closed';
+
+export interface SettleOptions {
+  /** State of the sensors before; all at rest when it is left out. */
+  readonly from?: Uint8Array | undefined;
+  /** Sensors that do not move, by index: their delays still run. */
+  readonly held?: Uint8Array | undefined;
 }
 
 export interface Circuit {
@@ -50,8 +65,11 @@ export interface Circuit {
   branchIndex(id: string): number;
   sensorIndex(id: string): number;
   setConditions(conditions: Conditions): void;
-  /** `from` is the state of the sensors before; all at rest when it is left out. */
-  settle(on: (signal: string) => boolean, from?: Uint8Array): Solution;
+  /** Only the supplies' voltages anew; cheaper than `setConditions`, which must have come before. */
+  setVolts(volt: Conditions['volt']): void;
+  /** Breaks or shorts a branch until it is given null. */
+  setFault(branch: string, fault: Fault | null): void;
+  settle(on: (signal: string) => boolean, options?: SettleOptions): Solution;
 }
 
 /**
@@ -59,6 +77,8 @@ export interface Circuit {
  * iteration see the volts across diodes that hold a part of the circuit between them.
  */
 const DIODE_LEAK_S = 1e-9;
+/** Conductance of a shorted branch, S. */
+const SHORT_S = 1000;
 
 /** Residual above which a solution is not shown, as a share of the largest driven current. */
 const RESIDUAL_LIMIT = 1e-6;
@@ -80,27 +100,24 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     if (found === undefined) throw new Error(`No ${id} in the circuit`);
     return found;
   };
-  const follows = Int32Array.from(branches, (branch) => (branch.kind === 'switch' ? index(sensorIndices, branch.follows) : -1));
-  const watched = Int32Array.from(sensors, (sensor) => (sensor.kind === 'current' ? index(branchIndices, sensor.branch) : -1));
   const { references, islandCount } = chooseReferences(nodeCount, branchA, branchB, input.references.map(at));
   const network = prepareNetwork(
     nodeCount,
     branches.map((branch, i) => ({ a: branchA[i]!, b: branchB[i]!, varies: branch.kind === 'switch' || branch.kind === 'diode' })),
     references,
-    [...watched]
-      .filter((i) => i >= 0)
-      .concat([...branches.keys()].filter((i) => branches[i]!.kind === 'diode'))
-      .flatMap((i) => [branchA[i]!, branchB[i]!]),
   );
 
   const count = branches.length;
   const indicesOf = (kind: Branch['kind']) => Int32Array.from(branches.flatMap((branch, i) => (branch.kind === kind ? [i] : [])));
   const diodes = indicesOf('diode');
-  const switches = indicesOf('switch');
+  const sources = indicesOf('source');
+  const eyes = sensors.map((sensor) => eyeOf(sensor, at, branchA, branchB, (id) => index(branchIndices, id), (id) => index(sensorIndices, id)));
+  const followers: number[][] = sensors.map(() => []);
+  branches.forEach((branch, i) => branch.kind === 'switch' && followers[index(sensorIndices, branch.follows)]!.push(i));
   const closedWhen = Uint8Array.from(branches, (branch) => Number(branch.kind === 'switch' && branch.closedWhen));
-  const currentSensors = Int32Array.from(sensors.flatMap((sensor, i) => (sensor.kind === 'current' ? [i] : [])));
-  const closesAtA = Float64Array.from(sensors, (sensor) => (sensor.kind === 'current' ? sensor.closesAtA : 0));
-  const opensAtA = Float64Array.from(sensors, (sensor) => (sensor.kind === 'current' ? sensor.opensAtA : 0));
+  const signals = sensors.flatMap((sensor, i) => (sensor.kind === 'signal' ? [{ i, signal: sensor.signal }] : []));
+  const watching = Int32Array.from(sensors.flatMap((sensor, i) => (sensor.kind === 'current' || sensor.kind === 'voltage' ? [i] : [])));
+  const steppers = sensors.flatMap((sensor, i) => (sensor.kind === 'step' ? [{ i, follows: index(sensorIndices, sensor.follows) }] : []));
   /** Whether some diode joins what nothing else joins for good; across a coil it does not. */
   const loneDiodes = hasLoneDiode(branches, branchA, branchB, nodeCount);
 
@@ -109,113 +126,235 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const driveV = new Float64Array(count); // source voltage a over b, or the knee of a diode
   const conductance = new Float64Array(count);
   const conducting = new Uint8Array(count);
-  const sourceCurrent = new Float64Array(nodeCount);
+  const faults = new Uint8Array(count); // 0 none, 1 open, 2 closed
   const current = new Float64Array(nodeCount);
   const volts = new Float64Array(nodeCount);
   const floating = new Uint8Array(nodeCount);
+  const sensed = new Uint8Array(sensors.length);
   let largestDriveA = 0;
   let prepared = false;
 
-  function drive(into: Float64Array, i: number): void {
+  /** Puts a branch as it stands into the network: its conductance, and the current that its voltage drives. */
+  function place(i: number, conducts: boolean): void {
+    const fault = faults[i]!;
+    const wasDriving = driveV[i] !== 0 && conducting[i] ? whenClosed[i]! : 0;
+    const isDiode = branches[i]!.kind === 'diode';
+    conducting[i] = Number(fault === 0 ? conducts : fault === 2);
+    conductance[i] = !conducting[i]
+      ? isDiode && fault === 0
+        ? DIODE_LEAK_S
+        : 0
+      : fault === 2 && branches[i]!.kind !== 'switch'
+        ? SHORT_S
+        : whenClosed[i]!;
+    network.setConductance(i, conductance[i]!);
+    const drives = driveV[i] !== 0 && conducting[i] && fault === 0 ? whenClosed[i]! : 0;
+    if (drives !== wasDriving) drive(i, driveV[i]! * (drives - wasDriving));
+  }
+
+  function drive(i: number, ampere: number): void {
     const a = branchA[i]!;
     const b = branchB[i]!;
-    const amps = driveV[i]! * whenClosed[i]!;
-    into[a] = into[a]! + amps;
-    into[b] = into[b]! - amps;
+    current[a] = current[a]! + ampere;
+    current[b] = current[b]! - ampere;
+    network.setCurrent(a, current[a]!);
+    network.setCurrent(b, current[b]!);
+  }
+
+  /** Currents summed afresh, so that no rounding gathers over many changes. */
+  function sumDrives(): void {
+    current.fill(0);
+    largestDriveA = 0;
+    for (let i = 0; i < count; i++) {
+      if (driveV[i] === 0 || !conducting[i] || faults[i] !== 0) continue;
+      const ampere = driveV[i]! * whenClosed[i]!;
+      current[branchA[i]!] = current[branchA[i]!]! + ampere;
+      current[branchB[i]!] = current[branchB[i]!]! - ampere;
+      largestDriveA = Math.max(largestDriveA, Math.abs(ampere));
+    }
+    for (let node = 0; node < nodeCount; node++) network.setCurrent(node, current[node]!);
   }
 
   function setConditions(conditions: Conditions): void {
-    sourceCurrent.fill(0);
-    largestDriveA = 0;
     branches.forEach((branch, i) => {
       const ohm = branch.ohm(conditions);
       if (!(ohm > 0)) throw new Error(`Branch ${branch.id} has a resistance of ${ohm} Ω`);
       whenClosed[i] = 1 / ohm;
       driveV[i] = branch.kind === 'source' ? branch.volt(conditions) : branch.kind === 'diode' ? branch.forwardV : 0;
       const fixed = branch.kind === 'resistor' || branch.kind === 'source';
-      conducting[i] = Number(fixed);
-      conductance[i] = fixed ? whenClosed[i]! : 0;
-      if (branch.kind === 'source') drive(sourceCurrent, i);
-      largestDriveA = Math.max(largestDriveA, Math.abs(driveV[i]! * whenClosed[i]!));
+      conducting[i] = 0;
+      conductance[i] = 0;
+      if (fixed) conducting[i] = 1;
     });
-    network.setConductances(conductance);
+    network.reset(conductance, current);
+    for (let i = 0; i < count; i++) place(i, conducting[i] === 1);
+    sensed.fill(0);
+    for (let s = 0; s < sensors.length; s++) for (const i of followers[s]!) place(i, closedWhen[i] === 0);
+    sumDrives();
     prepared = true;
   }
 
-  /** Solves with the switches as they are, flipping diodes until none contradicts its state. */
-  function solveDiodes(): boolean {
-    // Murty's rule needs at most 2^d flips and in practice about d.
+  function setVolts(volt: Conditions['volt']): void {
+    for (const i of sources) {
+      const branch = branches[i]!;
+      if (branch.kind === 'source') driveV[i] = branch.volt({ ...NO_CONDITIONS, volt });
+    }
+    sumDrives();
+  }
+
+  function setFault(id: string, fault: Fault | null): void {
+    const i = index(branchIndices, id);
+    const branch = branches[i]!;
+    faults[i] = fault === null ? 0 : fault === 'open' ? 1 : 2;
+    const sensor = branch.kind === 'switch' ? sensed[index(sensorIndices, branch.follows)]! : 0;
+    place(i, branch.kind === 'switch' ? sensor === closedWhen[i] : branch.kind !== 'diode');
+    sumDrives();
+  }
+
+  function move(s: number, state: number): void {
+    if (sensed[s] === state) return;
+    sensed[s] = state;
+    for (const i of followers[s]!) place(i, closedWhen[i] === state);
+  }
+
+  const forward = (i: number): boolean => {
+    const a = branchA[i]!;
+    const b = branchB[i]!;
+    return !network.floats(a) && !network.floats(b) && network.volt(a) - network.volt(b) > driveV[i]!;
+  };
+  /** The first diode that contradicts its state; −1 when none does. */
+  function contradicting(all: boolean): number {
+    for (const i of diodes) {
+      if (faults[i] !== 0) continue;
+      if (!all && !network.isNear(branchA[i]!) && !network.isNear(branchB[i]!)) continue;
+      if (forward(i) !== (conducting[i] === 1)) return i;
+    }
+    return -1;
+  }
+
+  /** Flips diodes until none contradicts its state; false when that does not end. */
+  function settleDiodes(all: boolean): boolean {
+    // Murty's rule needs at most 2^d flips and in practice about d; near ones first is only a short cut.
     for (let flips = 0; flips <= 64 + 8 * diodes.length; flips++) {
-      current.set(sourceCurrent);
-      for (const i of diodes) {
-        conductance[i] = conducting[i] ? whenClosed[i]! : DIODE_LEAK_S;
-        if (conducting[i]) drive(current, i);
-      }
-      network.solve(conductance, current, volts, floating, true);
-      let wrong = -1;
-      for (const i of diodes) {
-        const a = branchA[i]!;
-        const b = branchB[i]!;
-        const forward = !(floating[a]! | floating[b]!) && volts[a]! - volts[b]! > driveV[i]!;
-        if (forward === (conducting[i] === 1)) continue;
-        wrong = i;
-        break;
-      }
+      network.update();
+      const wrong = contradicting(all || flips > 4 + 2 * diodes.length);
       if (wrong < 0) return true;
-      conducting[wrong] = conducting[wrong] ? 0 : 1;
+      place(wrong, !conducting[wrong]);
     }
     return false;
   }
 
-  /** Moves every sensor to what it sees now; whether any moved. */
-  function sense(sensed: Uint8Array): boolean {
-    let moved = false;
-    for (const s of currentSensors) {
-      const i = watched[s]!;
-      const amps = Math.abs((volts[branchA[i]!]! - volts[branchB[i]!]!) * conductance[i]!);
-      const next = Number(amps >= (sensed[s] ? opensAtA[s]! : closesAtA[s]!));
-      if (next !== sensed[s]) moved = true;
-      sensed[s] = next;
+  /** What a sensor would do now. */
+  function wish(s: number): number {
+    const eye = eyes[s]!;
+    const was = sensed[s]!;
+    if (eye.kind === 'current') {
+      const amps = Math.abs((network.volt(eye.a) - network.volt(eye.b)) * conductance[eye.branch]!);
+      return Number(amps >= (was ? eye.opensAt : eye.closesAt));
     }
-    return moved;
+    if (network.floats(eye.a) || network.floats(eye.b)) return was;
+    const across = network.volt(eye.a) - network.volt(eye.b);
+    const rises = eye.closesAt > eye.opensAt;
+    return Number(rises ? (was ? across > eye.opensAt : across >= eye.closesAt) : was ? across < eye.opensAt : across <= eye.closesAt);
   }
 
-  function settle(on: (signal: string) => boolean, from?: Uint8Array): Solution {
+  const moves: number[] = [];
+  /** Moves every sensor to what it sees now; whether any moved. */
+  function sense(all: boolean, held: Uint8Array | undefined): boolean {
+    moves.length = 0;
+    for (const s of watching) {
+      if (held?.[s]) continue;
+      const eye = eyes[s]!;
+      if (!all && !network.isNear(eye.a) && !network.isNear(eye.b)) continue;
+      if (wish(s) !== sensed[s]) moves.push(s);
+    }
+    for (const { i, follows } of steppers) if (moves.includes(follows) && !sensed[follows]) move(i, 1 - sensed[i]!);
+    for (const s of moves) move(s, 1 - sensed[s]!);
+    return moves.length > 0;
+  }
+
+  function settle(on: (signal: string) => boolean, { from, held }: SettleOptions = {}): Solution {
     if (!prepared) throw new Error('setConditions comes before settle');
-    const sensed = new Uint8Array(sensors.length);
-    sensors.forEach((sensor, i) => {
-      sensed[i] = sensor.kind === 'signal' ? Number(on(sensor.signal)) : (from?.[i] ?? 0);
-    });
-    for (const i of diodes) conducting[i] = 0;
+    for (const s of watching) move(s, from?.[s] ?? 0);
+    for (const { i } of steppers) move(i, from?.[i] ?? 0);
+    for (const { i, signal } of signals) move(i, Number(on(signal)));
     const seen = new Set<string>();
     let outcome: Outcome | null = null;
     let rounds = 0;
+    // The first look is at everything: the state before it may have been another circuit's altogether.
+    let all = true;
     while (outcome === null) {
       rounds++;
-      for (const i of switches) {
-        conducting[i] = Number(sensed[follows[i]!] === closedWhen[i]);
-        conductance[i] = conducting[i] ? whenClosed[i]! : 0;
-      }
-      // No chain of relays that comes to rest takes more rounds than there are relays, and one; only
-      // past that is it worth while to remember where it has been.
-      const key = rounds > currentSensors.length ? sensed.join('') : '';
-      if (!solveDiodes()) outcome = 'unsolved';
+      // No chain of relays that comes to rest takes more rounds than there are relays, and a few; only past
+      // that is it worth while to remember where it has been.
+      const key = rounds > watching.length + 2 ? sensed.join('') : '';
+      if (!settleDiodes(all)) outcome = 'unsolved';
       else if (key !== '' && seen.has(key)) outcome = 'chatters';
-      else if (!sense(sensed)) outcome = 'settled';
-      seen.add(key);
+      else if (!sense(all, held)) {
+        if (all) outcome = 'settled';
+        else all = true;
+        continue;
+      }
+      all = false;
+      if (key !== '') seen.add(key);
     }
+    return read(outcome, rounds, held);
+  }
 
-    network.solve(conductance, current, volts, floating);
+  function read(reached: Outcome, rounds: number, held: Uint8Array | undefined): Solution {
+    let outcome = reached;
+    network.readAll(volts, floating);
     const amps = new Float64Array(count);
-    for (let i = 0; i < count; i++) if (conducting[i]) amps[i] = (volts[branchA[i]!]! - volts[branchB[i]!]! - driveV[i]!) * whenClosed[i]!;
+    for (let i = 0; i < count; i++) {
+      if (!conducting[i]) continue;
+      const knee = faults[i] === 0 ? driveV[i]! : 0;
+      amps[i] = (volts[branchA[i]!]! - volts[branchB[i]!]! - knee) * conductance[i]!;
+    }
     const residualA = network.residual(conductance, current, volts, floating);
     if (residualA > RESIDUAL_LIMIT * Math.max(largestDriveA, 1e-9)) outcome = 'unsolved';
+    const waiting: number[] = [];
+    if (held) for (const s of watching) if (held[s] && wish(s) !== sensed[s]) waiting.push(s);
+    let adrift = floating;
     if (loneDiodes) {
       // What hangs on the circuit by nothing but the leakage of diodes floats, whatever its volts.
-      for (const i of diodes) if (!conducting[i]) conductance[i] = 0;
-      network.solve(conductance, current, new Float64Array(nodeCount), floating);
+      adrift = floating.slice();
+      markAdrift(adrift);
     }
-    return { outcome, rounds, volts: volts.slice(), floating: floating.slice(), amps, closed: conducting.slice(), sensed, residualA };
+    return {
+      outcome,
+      rounds,
+      volts: volts.slice(),
+      floating: adrift.slice(),
+      amps,
+      closed: conducting.slice(),
+      sensed: sensed.slice(),
+      waiting,
+      residualA,
+    };
+  }
+
+  const isReference = new Uint8Array(nodeCount);
+  for (const node of references) isReference[node] = 1;
+  const reached = new Int32Array(nodeCount);
+  /** Marks every node that no conducting branch (blocking diodes apart) ties to a reference. */
+  function markAdrift(into: Uint8Array): void {
+    for (let node = 0; node < nodeCount; node++) reached[node] = node;
+    const root = (node: number): number => {
+      let top = node;
+      while (reached[top] !== top) {
+        reached[top] = reached[reached[top]!]!;
+        top = reached[top]!;
+      }
+      return top;
+    };
+    for (let i = 0; i < count; i++) {
+      if (!conducting[i] || conductance[i] === 0) continue;
+      const a = root(branchA[i]!);
+      const b = root(branchB[i]!);
+      // A reference stays the root of what it is joined to.
+      if (a !== b) reached[isReference[a] ? b : a] = isReference[a] ? a : b;
+    }
+    for (let node = 0; node < nodeCount; node++) if (!isReference[root(node)]) into[node] = 1;
   }
 
   return {
@@ -228,8 +367,48 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     branchIndex: (id) => index(branchIndices, id),
     sensorIndex: (id) => index(sensorIndices, id),
     setConditions,
+    setVolts,
+    setFault,
     settle,
   };
+}
+
+const NO_CONDITIONS: Conditions = { volt: () => NaN, airC: () => NaN, wireC: () => NaN, coilWarmth: 0 };
+
+interface Eye {
+  readonly kind: Sensor['kind'];
+  readonly a: number;
+  readonly b: number;
+  readonly branch: number;
+  readonly closesAt: number;
+  readonly opensAt: number;
+}
+
+/** What a sensor looks at, as numbers. */
+function eyeOf(
+  sensor: Sensor,
+  node: (terminal: Terminal) => number,
+  branchA: Int32Array,
+  branchB: Int32Array,
+  branch: (id: string) => number,
+  other: (id: string) => number,
+): Eye {
+  const none = { kind: sensor.kind, a: -1, b: -1, branch: -1, closesAt: 0, opensAt: 0 };
+  switch (sensor.kind) {
+    case 'signal':
+      return none;
+    case 'step':
+      other(sensor.follows);
+      return none;
+    case 'current': {
+      const i = branch(sensor.branch);
+      return { ...none, a: branchA[i]!, b: branchB[i]!, branch: i, closesAt: sensor.closesAtA, opensAt: sensor.opensAtA };
+    }
+    case 'voltage':
+      return { ...none, a: node(sensor.a), b: node(sensor.b), closesAt: sensor.closesAtV, opensAt: sensor.opensAtV };
+    default:
+      return sensor satisfies never;
+  }
 }
 
 /** Joined terminals share a number. */

@@ -20,9 +20,11 @@
  * and only if the node has no conducting way to a reference. The usual nearly-zero pivot that turns a
  * floating node into nonsense cannot arise.
  *
- * Prepare once: nodes that touch no branch of changing conductance are ordered first and eliminated
- * once (`setConductances`); flipping a switch repeats only the few that do (`solve`). Within each group
- * the node with the fewest neighbours goes first, which keeps fill-in low.
+ * Prepare once, change cheaply: what step k adds to each pair of its neighbours is kept apart, and a
+ * conductance is summed afresh from those parts when it is needed. A changed branch then repeats only the
+ * steps on the way from its own up to the root of the elimination tree. Nodes that touch no branch of
+ * changing conductance are ordered first, and within each group the node with the fewest neighbours goes
+ * first, which keeps fill-in low and the tree's branches apart: a job's switch repeats that job's steps.
  */
 
 export interface NetworkBranch {
@@ -33,64 +35,93 @@ export interface NetworkBranch {
 }
 
 export interface Network {
-  /** Takes the conductances of all branches, S; the fixed ones are eliminated here. */
-  setConductances(conductance: Float64Array): void;
-  /**
-   * Solves with the varying conductances as they are now. `current` is driven into each node, A.
-   * `watchedOnly` finds the volts of the watched nodes and of those that switches touch, and no others.
-   */
-  solve(conductance: Float64Array, current: Float64Array, volts: Float64Array, floating: Uint8Array, watchedOnly?: boolean): void;
+  /** Takes all conductances (S) and all driven currents (A, by node) anew. */
+  reset(conductance: Float64Array, current: Float64Array): void;
+  setConductance(branch: number, siemens: number): void;
+  setCurrent(node: number, ampere: number): void;
+  /** Repeats the elimination steps that the changes since the last call reach. */
+  update(): void;
+  /** Volts of a node after `update`; 0 where it floats. */
+  volt(node: number): number;
+  floats(node: number): boolean;
+  readAll(volts: Float64Array, floating: Uint8Array): void;
+  /** Whether the latest `update` changed something near a node: in its own part of the elimination tree. */
+  isNear(node: number): boolean;
   /** Largest |Σ currents| at any node that is not a reference or floating, A. */
   residual(conductance: Float64Array, current: Float64Array, volts: Float64Array, floating: Uint8Array): number;
-  readonly eliminatedOnce: number;
-  readonly eliminatedEachTime: number;
+  /** Steps that the latest `update` repeated. */
+  readonly repeated: number;
+  readonly steps: number;
 }
 
-export function prepareNetwork(
-  nodeCount: number,
-  branches: readonly NetworkBranch[],
-  references: readonly number[],
-  watched: readonly number[] = [],
-): Network {
+export function prepareNetwork(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]): Network {
   const plan = planElimination(nodeCount, branches, references);
-  const { order, starts, neighbours, slots, pairs, pairStarts, slotCount, branchSlot, staticCount } = plan;
+  const { order, stepOf, starts, neighbours, pairs, pairStarts, parent, home } = plan;
+  const { partStarts, parts, branchEntry, entryStarts, entryBranches, driveStarts, driveEntries } = plan;
   const steps = order.length;
-  const watchedSteps = stepsTowards(plan, watched);
-
-  const fixed = new Float64Array(slotCount);
-  const work = new Float64Array(slotCount);
-  const inverse = new Float64Array(steps);
-  const driven = new Float64Array(nodeCount);
-  const sums = new Float64Array(nodeCount);
-  const branchA = Int32Array.from(branches, ({ a }) => a);
-  const branchB = Int32Array.from(branches, ({ b }) => b);
+  const entries = neighbours.length;
   const isReference = new Uint8Array(nodeCount);
   for (const node of references) isReference[node] = 1;
-  const varying = Int32Array.from(branches.flatMap((branch, at) => (branch.varies && branchSlot[at]! >= 0 ? [at] : [])));
+  const branchA = Int32Array.from(branches, ({ a }) => a);
+  const branchB = Int32Array.from(branches, ({ b }) => b);
 
-  /** Star–mesh for steps [from, to) on the slot conductances `g`. */
-  function eliminate(g: Float64Array, from: number, to: number): void {
-    for (let step = from; step < to; step++) {
-      const begin = starts[step]!;
-      const end = starts[step + 1]!;
-      let sum = 0;
-      for (let at = begin; at < end; at++) sum += g[slots[at]!]!;
-      const reciprocal = sum > 0 ? 1 / sum : 0;
-      inverse[step] = reciprocal;
-      if (reciprocal === 0) continue;
-      let pair = pairStarts[step]!;
-      for (let i = begin; i < end; i++) {
-        const share = g[slots[i]!]! * reciprocal;
-        for (let j = i + 1; j < end; j++) {
-          const target = pairs[pair++]!;
-          if (target >= 0) g[target] = g[target]! + share * g[slots[j]!]!;
-        }
-      }
+  const branchG = new Float64Array(branches.length);
+  const own = new Float64Array(entries); // conductance of the entry's own branches
+  const g = new Float64Array(entries); // with what earlier steps added
+  const pairG = new Float64Array(pairs.length); // what a step adds to each pair of its neighbours
+  const passed = new Float64Array(entries); // current that a step passes on to each neighbour
+  const driven = new Float64Array(nodeCount);
+  const received = new Float64Array(steps);
+  const inverse = new Float64Array(steps);
+  const dirty = new Uint8Array(steps);
+  const touchedAt = new Int32Array(steps);
+  const volts = new Float64Array(nodeCount);
+  const floating = new Uint8Array(nodeCount);
+  const solvedAt = new Int32Array(steps);
+  const sums = new Float64Array(nodeCount);
+  let lowest = 0;
+  let turn = 0;
+  let repeated = 0;
+
+  function mark(step: number): void {
+    dirty[step] = 1;
+    if (step < lowest) lowest = step;
+  }
+
+  function sumOwn(entry: number): void {
+    let sum = 0;
+    for (let at = entryStarts[entry]!; at < entryStarts[entry + 1]!; at++) sum += branchG[entryBranches[at]!]!;
+    own[entry] = sum;
+  }
+
+  function eliminate(step: number): void {
+    const begin = starts[step]!;
+    const end = starts[step + 1]!;
+    let sum = 0;
+    for (let entry = begin; entry < end; entry++) {
+      let value = own[entry]!;
+      for (let at = partStarts[entry]!; at < partStarts[entry + 1]!; at++) value += pairG[parts[at]!]!;
+      g[entry] = value;
+      sum += value;
+    }
+    const reciprocal = sum > 0 ? 1 / sum : 0;
+    inverse[step] = reciprocal;
+    const node = order[step]!;
+    let current = driven[node]!;
+    for (let at = driveStarts[node]!; at < driveStarts[node + 1]!; at++) current += passed[driveEntries[at]!]!;
+    received[step] = current;
+    let pair = pairStarts[step]!;
+    for (let i = begin; i < end; i++) {
+      const share = g[i]! * reciprocal;
+      passed[i] = current * share;
+      for (let j = i + 1; j < end; j++) pairG[pair++] = share * g[j]!;
     }
   }
 
   /** v_k from the volts of its neighbours, which were all eliminated after it. */
-  function substitute(step: number, volts: Float64Array, floating: Uint8Array): void {
+  function substitute(step: number): void {
+    if (solvedAt[step] === turn) return;
+    solvedAt[step] = turn;
     const node = order[step]!;
     const reciprocal = inverse[step]!;
     if (reciprocal === 0) {
@@ -98,98 +129,115 @@ export function prepareNetwork(
       floating[node] = 1;
       return;
     }
-    let sum = driven[node]!;
+    let sum = received[step]!;
     let adrift = 0;
-    for (let at = starts[step]!; at < starts[step + 1]!; at++) {
-      const conductanceTo = work[slots[at]!]!;
-      if (conductanceTo === 0) continue;
-      const other = neighbours[at]!;
-      sum += conductanceTo * volts[other]!;
+    for (let entry = starts[step]!; entry < starts[step + 1]!; entry++) {
+      const conductance = g[entry]!;
+      if (conductance === 0) continue;
+      const other = neighbours[entry]!;
+      if (isReference[other]) continue;
+      substitute(stepOf[other]!);
+      sum += conductance * volts[other]!;
       adrift |= floating[other]!;
     }
-    volts[node] = sum * reciprocal;
+    volts[node] = adrift ? 0 : sum * reciprocal;
     floating[node] = adrift;
   }
 
   return {
-    eliminatedOnce: staticCount,
-    eliminatedEachTime: steps - staticCount,
-
-    setConductances(conductance) {
-      fixed.fill(0);
-      for (let at = 0; at < branches.length; at++) {
-        const slot = branchSlot[at]!;
-        if (slot >= 0 && !branches[at]!.varies) fixed[slot] = fixed[slot]! + conductance[at]!;
-      }
-      eliminate(fixed, 0, staticCount);
+    steps,
+    get repeated() {
+      return repeated;
     },
 
-    solve(conductance, current, volts, floating, watchedOnly = false) {
-      work.set(fixed);
-      for (let at = 0; at < varying.length; at++) {
-        const branch = varying[at]!;
-        const slot = branchSlot[branch]!;
-        work[slot] = work[slot]! + conductance[branch]!;
-      }
-      eliminate(work, staticCount, steps);
-
+    reset(conductance, current) {
+      branchG.set(conductance);
+      for (let entry = 0; entry < entries; entry++) sumOwn(entry);
       driven.set(current);
-      for (let step = 0; step < steps; step++) {
-        const share = driven[order[step]!]! * inverse[step]!;
-        if (share === 0) continue;
-        for (let at = starts[step]!; at < starts[step + 1]!; at++) {
-          const node = neighbours[at]!;
-          driven[node] = driven[node]! + share * work[slots[at]!]!;
-        }
-      }
-      for (const node of references) {
-        volts[node] = 0;
-        floating[node] = 0;
-      }
-      for (let step = steps - 1; step >= staticCount; step--) substitute(step, volts, floating);
-      if (watchedOnly) for (let at = 0; at < watchedSteps.length; at++) substitute(watchedSteps[at]!, volts, floating);
-      else for (let step = staticCount - 1; step >= 0; step--) substitute(step, volts, floating);
+      dirty.fill(1);
+      lowest = 0;
     },
 
-    residual(conductance, current, volts, floating) {
+    setConductance(branch, siemens) {
+      if (branchG[branch] === siemens) return;
+      branchG[branch] = siemens;
+      const entry = branchEntry[branch]!;
+      if (entry < 0) return;
+      sumOwn(entry);
+      mark(plan.entryStep[entry]!);
+    },
+
+    setCurrent(node, ampere) {
+      if (driven[node] === ampere) return;
+      driven[node] = ampere;
+      if (!isReference[node]) mark(stepOf[node]!);
+    },
+
+    update() {
+      turn++;
+      repeated = 0;
+      for (let step = lowest; step < steps; step++) {
+        if (!dirty[step]) continue;
+        dirty[step] = 0;
+        eliminate(step);
+        touchedAt[step] = turn;
+        repeated++;
+        if (parent[step]! >= 0) dirty[parent[step]!] = 1;
+      }
+      lowest = steps;
+    },
+
+    volt(node) {
+      if (isReference[node]) return 0;
+      substitute(stepOf[node]!);
+      return volts[node]!;
+    },
+
+    floats(node) {
+      if (isReference[node]) return false;
+      substitute(stepOf[node]!);
+      return floating[node] === 1;
+    },
+
+    readAll(intoVolts, intoFloating) {
+      for (let step = steps - 1; step >= 0; step--) substitute(step);
+      intoVolts.set(volts);
+      intoFloating.set(floating);
+    },
+
+    isNear: (node) => home[node]! >= 0 && touchedAt[home[node]!] === turn,
+
+    residual(conductance, current, solved, adrift) {
       sums.set(current);
       for (let at = 0; at < branchA.length; at++) {
+        if (conductance[at] === 0) continue;
         const a = branchA[at]!;
         const b = branchB[at]!;
-        const through = conductance[at]! * (volts[a]! - volts[b]!);
+        const through = conductance[at]! * (solved[a]! - solved[b]!);
         sums[a] = sums[a]! - through;
         sums[b] = sums[b]! + through;
       }
       let worst = 0;
       for (let node = 0; node < nodeCount; node++)
-        if (!isReference[node] && !floating[node]) worst = Math.max(worst, Math.abs(sums[node]!));
+        if (!isReference[node] && !adrift[node]) worst = Math.max(worst, Math.abs(sums[node]!));
       return worst;
     },
   };
 }
 
-/** Steps of the once-eliminated group whose volts the watched nodes rest on, the last eliminated first. */
-function stepsTowards(
-  { order, starts, neighbours, staticCount }: ReturnType<typeof planElimination>,
-  watched: readonly number[],
-): Int32Array {
-  const stepOf = new Map(Array.from(order, (node, step) => [node, step]));
-  const needed = new Set<number>();
-  const need = (node: number): void => {
-    const step = stepOf.get(node);
-    if (step === undefined || step >= staticCount || needed.has(step)) return;
-    needed.add(step);
-    for (let at = starts[step]!; at < starts[step + 1]!; at++) need(neighbours[at]!);
-  };
-  watched.forEach(need);
-  return Int32Array.from([...needed].sort((a, b) => b - a));
+/** Lists of lists in two flat arrays: list k is `items[starts[k] … starts[k+1])`. */
+function flat(lists: readonly (readonly number[])[]): { starts: Int32Array; items: Int32Array } {
+  const starts = new Int32Array(lists.length + 1);
+  lists.forEach((list, at) => (starts[at + 1] = starts[at]! + list.length));
+  return { starts, items: Int32Array.from(lists.flat()) };
 }
 
 /**
  * The symbolic half: who is eliminated when, and where each conductance lives.
- * Step k's neighbours are `neighbours[starts[k] … starts[k+1])`, their conductances are in `slots` at the
- * same places, and the pairs (i, j > i) of them update `pairs[pairStarts[k] …]` in that order (−1 for two
- * references, which need none).
+ * Step k's neighbours are `neighbours[starts[k] … starts[k+1])`; an index into that array is an entry, the
+ * home of one conductance. The pairs (i, j > i) of a step's entries are `pairs[pairStarts[k] …]` in that
+ * order, each naming the entry that it adds to (−1 for two references, which need none); `parts` lists for
+ * each entry the pairs that add to it.
  */
 function planElimination(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]) {
   const isReference = new Uint8Array(nodeCount);
@@ -214,7 +262,7 @@ function planElimination(nodeCount: number, branches: readonly NetworkBranch[], 
   const starts: number[] = [0];
   const neighbours: number[] = [];
   const slots: number[] = [];
-  const pairs: number[] = [];
+  const pairSlots: number[] = [];
   const pairStarts: number[] = [0];
 
   const eliminateNode = (node: number): void => {
@@ -228,11 +276,11 @@ function planElimination(nodeCount: number, branches: readonly NetworkBranch[], 
       for (let j = i + 1; j < around.length; j++) {
         const a = around[i]![0];
         const b = around[j]![0];
-        pairs.push(isReference[a] && isReference[b] ? -1 : slotOf(a, b));
+        pairSlots.push(isReference[a] && isReference[b] ? -1 : slotOf(a, b));
       }
     order.push(node);
     starts.push(neighbours.length);
-    pairStarts.push(pairs.length);
+    pairStarts.push(pairSlots.length);
   };
   const eliminateGroup = (group: Set<number>): void => {
     while (group.size > 0) {
@@ -248,18 +296,56 @@ function planElimination(nodeCount: number, branches: readonly NetworkBranch[], 
   const group = (varies: 0 | 1) =>
     new Set(Array.from({ length: nodeCount }, (_, node) => node).filter((node) => !isReference[node] && touched[node] === varies));
   eliminateGroup(group(0));
-  const staticCount = order.length;
   eliminateGroup(group(1));
 
+  // A slot is met once as an entry, at the step that eliminates the first of its two nodes.
+  const entryOfSlot = new Int32Array(slotCount).fill(-1);
+  slots.forEach((slot, entry) => (entryOfSlot[slot] = entry));
+  const pairs = Int32Array.from(pairSlots, (slot) => (slot < 0 ? -1 : entryOfSlot[slot]!));
+  const partLists: number[][] = slots.map(() => []);
+  pairs.forEach((entry, pair) => entry >= 0 && partLists[entry]!.push(pair));
+  const branchEntry = Int32Array.from(branchSlot, (slot) => (slot < 0 ? -1 : entryOfSlot[slot]!));
+  const branchLists: number[][] = slots.map(() => []);
+  branchEntry.forEach((entry, branch) => entry >= 0 && branchLists[entry]!.push(branch));
+  const driveLists: number[][] = Array.from({ length: nodeCount }, () => []);
+  neighbours.forEach((node, entry) => driveLists[node]!.push(entry));
+
+  const stepOf = new Int32Array(nodeCount).fill(-1);
+  order.forEach((node, step) => (stepOf[node] = step));
+  const entryStep = new Int32Array(neighbours.length);
+  const parent = new Int32Array(order.length).fill(-1);
+  for (let step = 0; step < order.length; step++)
+    for (let entry = starts[step]!; entry < starts[step + 1]!; entry++) {
+      entryStep[entry] = step;
+      const next = stepOf[neighbours[entry]!]!;
+      if (next >= 0 && (parent[step]! < 0 || next < parent[step]!)) parent[step] = next;
+    }
+  // The nearest node up the tree that a switch touches: where a change near a node first shows.
+  const home = Int32Array.from({ length: nodeCount }, (_, node) => {
+    let step = stepOf[node]!;
+    while (step >= 0 && !touched[order[step]!] && parent[step]! >= 0) step = parent[step]!;
+    return step;
+  });
+
+  const part = flat(partLists);
+  const entry = flat(branchLists);
+  const drive = flat(driveLists);
   return {
     order: Int32Array.from(order),
+    stepOf,
     starts: Int32Array.from(starts),
     neighbours: Int32Array.from(neighbours),
-    slots: Int32Array.from(slots),
-    pairs: Int32Array.from(pairs),
+    pairs,
     pairStarts: Int32Array.from(pairStarts),
-    slotCount,
-    branchSlot,
-    staticCount,
+    partStarts: part.starts,
+    parts: part.items,
+    branchEntry,
+    entryStep,
+    entryStarts: entry.starts,
+    entryBranches: entry.items,
+    driveStarts: drive.starts,
+    driveEntries: drive.items,
+    parent,
+    home,
   };
 }

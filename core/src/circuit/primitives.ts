@@ -34,10 +34,38 @@ export type Branch =
   /** Anode a, cathode b: `forwardV` behind `ohm` when it conducts. */
   | { readonly kind: 'diode'; readonly id: string; readonly a: string; readonly b: string; readonly forwardV: number; readonly ohm: Value };
 
+/** Seconds between a sensor's wish to move and its movement; none when it is left out. */
+export interface Delays {
+  readonly closeS: number;
+  readonly openS: number;
+}
+
 export type Sensor =
   | { readonly kind: 'signal'; readonly id: string; readonly signal: string }
   /** Follows the size of the current in a resistor: closes at or above, opens below. */
-  | { readonly kind: 'current'; readonly id: string; readonly branch: string; readonly closesAtA: number; readonly opensAtA: number };
+  | {
+      readonly kind: 'current';
+      readonly id: string;
+      readonly branch: string;
+      readonly closesAtA: number;
+      readonly opensAtA: number;
+      readonly delays?: Delays;
+    }
+  /**
+   * Follows the voltage of a over b. With `closesAtV` above `opensAtV` it closes on a rise, else on a fall;
+   * between the two levels it stays as it was, and so it does while either terminal floats.
+   */
+  | {
+      readonly kind: 'voltage';
+      readonly id: string;
+      readonly a: string;
+      readonly b: string;
+      readonly closesAtV: number;
+      readonly opensAtV: number;
+      readonly delays?: Delays;
+    }
+  /** Changes over each time that another sensor closes: the cam of a stepping relay. */
+  | { readonly kind: 'step'; readonly id: string; readonly follows: string };
 
 /** Collects the primitives of a part; `pin` names one of its terminals. */
 export interface ModelBuilder {
