@@ -6,7 +6,7 @@ import { parseDesignText } from './design/parse.ts';
 import { partsListCsv, wireListCsv } from './formats/build-csv.ts';
 import { toCsv } from './formats/csv.ts';
 import { readDesk } from './prove/desk.ts';
-import { and, design, job, on } from './testing/designs.ts';
+import { HEATER, and, design, job, on } from './testing/designs.ts';
 
 const owlBox = (() => {
   const parsed = parseDesignText(readFileSync(new URL('../../examples/demo/owl-box.json', import.meta.url), 'utf8'));
@@ -33,30 +33,30 @@ describe('the desk', () => {
   const { evidence } = analyse(design());
   const volts = { main: 12 };
   test('off: the lamp is dead, what is behind the contact floats with it on ground', () => {
-    const reading = readDesk(evidence, { on: [], volts });
-    expect(reading.loads['job-1-load-1-1']).toBe('off');
+    const reading = readDesk(evidence, { on: [], volts }, null, 0).reading;
+    expect(reading.loads['job-1/load-1']).toBe('off');
     expect(reading.volts['job-1-relay.30']).toBeCloseTo(12, 6);
     expect(reading.volts['job-1-relay.87']).toBeCloseTo(0, 6);
   });
   test('on: control current and load current make the supply current (Kirchhoff)', () => {
-    const reading = readDesk(evidence, { on: ['key', 'dash'], volts });
+    const reading = readDesk(evidence, { on: ['key', 'dash'], volts }, null, 0).reading;
     const load = reading.amps['job-1-load-1-1/load']!;
     const coil = reading.amps['job-1-relay/coil']!;
-    expect(reading.loads['job-1-load-1-1']).toBe('on');
+    expect(reading.loads['job-1/load-1']).toBe('on');
     expect(coil).toBeCloseTo(12 / 85.2, 2);
     expect(-reading.amps['bat-main/cell']!).toBeCloseTo(load + coil, 6);
     expect(reading.closed['job-1-relay/contact87']).toBe(true);
   });
   test('a flat battery does not pull the relay in', () => {
-    expect(readDesk(evidence, { on: ['key', 'dash'], volts: { main: 7 } }).loads['job-1-load-1-1']).toBe('off');
-    expect(readDesk(evidence, { on: ['key', 'dash'], volts: { main: 7.6 } }).loads['job-1-load-1-1']).toBe('on');
+    expect(readDesk(evidence, { on: ['key', 'dash'], volts: { main: 7 } }, null, 0).reading.loads['job-1/load-1']).toBe('off');
+    expect(readDesk(evidence, { on: ['key', 'dash'], volts: { main: 7.6 } }, null, 0).reading.loads['job-1/load-1']).toBe('on');
   });
 });
 
 describe('lists', () => {
   const { analysis } = analyse(
     design([
-      job({ loads: [{ ...job().loads[0]!, name: 'lamp, "left"', count: 2 }] }),
+      job({ loads: [{ ...HEATER, name: 'lamp, "left"', count: 2 }] }),
       job({ id: 'job-2', name: 'Second', when: and(on('key'), on('dash')) }),
     ]),
   );
@@ -69,11 +69,11 @@ describe('lists', () => {
     expect(data[0]).toMatchObject({
       Wire: 'W1.1',
       Job: 'Test lamp',
-      From: 'S1 key',
-      Colour: 'BU',
-      'Colour name': 'blue',
-      'Size mm²': '1',
-      'Nearest AWG': '17 AWG',
+      From: 'battery +',
+      Colour: 'RD',
+      'Colour name': 'red',
+      'Size mm²': '10',
+      'Nearest AWG': '7 AWG',
       'Length m': '0.15',
     });
     expect(data.some((row) => row.To === 'E1.1 lamp, "left" +')).toBe(true);
@@ -82,7 +82,7 @@ describe('lists', () => {
     const { data } = read(partsListCsv(analysis.parts, analysis.copper));
     const row = (part: RegExp) => data.find((entry) => part.test(entry.Part!))!;
     expect(row(/plug-in relay/)).toMatchObject({ Count: '2', Tags: 'K1 K2' });
-    expect(row(/^Switch/)).toMatchObject({ Count: '1', Part: expect.stringContaining('double-pole') });
+    expect(row(/^Switch/)).toMatchObject({ Count: '1', Part: expect.stringContaining('single-pole') });
     const metres = analysis.copper.reduce((sum, { lengthM }) => sum + lengthM, 0);
     expect(metres).toBeCloseTo(
       analysis.wires.reduce((sum, { lengthM }) => sum + lengthM, 0),

@@ -8,7 +8,7 @@ import { gatherEvidence, type Evidence } from './prove/evidence.ts';
 import { staircase, type Step } from './prove/staircase.ts';
 import type { Verdict } from './prove/verdict.ts';
 import { checkEvidence } from './rules/check.ts';
-import { contactBranch, ruleContext, type RuleContext } from './rules/context.ts';
+import { loadAmps, ruleContext, type RuleContext } from './rules/context.ts';
 import type { Finding, Severity } from './rules/rule.ts';
 
 export interface JobView {
@@ -21,7 +21,11 @@ export interface JobView {
   readonly signals: readonly string[];
   /** Why it is not wired; empty when it is. */
   readonly unwired: readonly string[];
-  /** Combinations of the job's signals, and those that do what is meant at every corner. */
+  /** Id of its wiring; empty when it is not wired. */
+  readonly wiring: string;
+  /** Whether its states depend on what was before. */
+  readonly sequential: boolean;
+  /** States of the job, and those that do what is meant at every corner. */
   readonly combinations: number;
   readonly matching: number;
 }
@@ -53,10 +57,7 @@ export function drawJobs(netlist: Netlist, jobs: readonly string[]): Drawing {
 
 function combinations(verdicts: readonly Verdict[]): Pick<JobView, 'combinations' | 'matching'> {
   const good = new Map<string, boolean>();
-  for (const { state, matches } of verdicts) {
-    const key = [...state.on].join();
-    good.set(key, matches && (good.get(key) ?? true));
-  }
+  for (const { state, matches } of verdicts) good.set(state.key, matches && (good.get(state.key) ?? true));
   return { combinations: good.size, matching: [...good.values()].filter(Boolean).length };
 }
 
@@ -75,10 +76,12 @@ function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[]
         : own.some(({ severity }) => severity === 'caution')
           ? 'caution'
           : 'hold',
-      ampere: at ? context.worstAmps(at, contactBranch(at)).value : null,
+      ampere: at ? loadAmps(context, at) : null,
       steps: at ? staircase(context, at) : [],
       signals: at ? at.evidence.signals : [],
       unwired: evidence.unwired.find((entry) => entry.job === job.id)?.reasons.map(({ message }) => message) ?? [],
+      wiring: evidence.wiring.get(job.id) ?? '',
+      sequential: at?.evidence.sequential ?? false,
       ...combinations(verdicts),
     };
   });

@@ -207,6 +207,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const branch = branches[i]!;
     faults[i] = fault === null ? 0 : fault === 'open' ? 1 : 2;
     const sensor = branch.kind === 'switch' ? sensed[index(sensorIndices, branch.follows)]! : 0;
+    if (!prepared) return;
     place(i, branch.kind === 'switch' ? sensor === closedWhen[i] : branch.kind !== 'diode');
     sumDrives();
   }

@@ -1,48 +1,75 @@
-import { partOf, type Terminal } from '../circuit/terminal.ts';
+import { partOf, pinOf, terminal, type Terminal } from '../circuit/terminal.ts';
 import type { Design, Job, Place } from '../design/schema.ts';
 import { LENGTH_ALLOWANCE, SAME_PLACE_M, waysBetween } from '../design/distances.ts';
-import type { AnyPart } from '../parts/registry.ts';
+import type { AnyPart, PartOf } from '../parts/registry.ts';
+import { chooseControlFuse, smallestForAmpacity } from '../sizing/choose.ts';
 import type { Netlist, Wire, WireRole } from './netlist.ts';
+
+type Open<T> = { -readonly [K in keyof T]: T[K] };
+/** A wire whose size, source end and users may still change. */
+export type OpenWire = Open<Omit<Wire, 'jobs'>> & { jobs: string[] };
+type NewPart<P> = P extends AnyPart ? Omit<P, 'jobs'> : never;
 
 export interface WireOrder {
   readonly leg: string;
   readonly role: WireRole;
   readonly from: Terminal;
   readonly to: Terminal;
-  readonly sizeMm2: number;
   readonly colour: string;
   /** Only where it is not given by the places of its ends. */
-  readonly lengthM?: number;
+  readonly lengthM?: number | undefined;
+}
+
+/** Control wires behind one fuse (or none); sized when all that hangs on it is known. */
+export interface ControlGroup {
+  readonly fuse: string | null;
+  readonly choice: number | 'auto' | 'none';
+  /** Largest current of all its coils, A. */
+  ampere: number;
+  readonly wires: OpenWire[];
 }
 
 /** Collects parts, wires and joints; parts that several jobs share are made once. */
 export class NetlistBuilder {
   private readonly parts = new Map<string, AnyPart>();
-  private readonly wires: Wire[] = [];
+  private readonly wires: OpenWire[] = [];
   private readonly joints: [Terminal, Terminal][] = [];
   private readonly places: Map<string, Place>;
   private readonly ways: (from: string, to: string) => number | undefined;
   private readonly wiresOfJob = new Map<string, number>();
+  private readonly groups: ControlGroup[] = [];
+  private readonly memo = new Map<string, unknown>();
 
   constructor(private readonly design: Design) {
     this.places = new Map(design.places.map((place) => [place.id, place]));
     this.ways = waysBetween(design);
   }
 
-  add<P extends AnyPart>(part: P): P {
-    const known = this.parts.get(part.id);
-    if (known) return known as P;
-    this.parts.set(part.id, part);
-    return part;
+  add<P extends NewPart<AnyPart>>(part: P): void {
+    if (!this.parts.has(part.id)) this.parts.set(part.id, { ...part, jobs: part.job === null ? [] : [part.job] } as unknown as AnyPart);
   }
 
   /** Puts a changed copy in a part's place (a switch that gains a pole). */
-  replace(part: AnyPart): void {
-    this.parts.set(part.id, part);
+  change<K extends AnyPart['kind']>(id: string, spec: Partial<PartOf<K>['spec']>): void {
+    const part = this.parts.get(id)!;
+    this.parts.set(id, { ...part, spec: { ...part.spec, ...spec } } as AnyPart);
   }
 
   find(id: string): AnyPart | undefined {
     return this.parts.get(id);
+  }
+
+  /** Says that a job uses a part that another job made. */
+  use(id: string, job: string): void {
+    const part = this.parts.get(id)!;
+    if (!part.jobs.includes(job)) this.parts.set(id, { ...part, jobs: [...part.jobs, job] });
+  }
+
+  /** Makes a thing once for each key. */
+  once<T>(key: string, make: () => T): { thing: T; fresh: boolean } {
+    const known = this.memo.has(key);
+    if (!known) this.memo.set(key, make());
+    return { thing: this.memo.get(key) as T, fresh: !known };
   }
 
   join(a: Terminal, b: Terminal): void {
@@ -64,23 +91,29 @@ export class NetlistBuilder {
     return this.places.get(place)!.hottestC;
   }
 
-  wire(job: Job, order: WireOrder): Wire {
-    const place = (end: Terminal) => this.parts.get(partOf(end))!.place;
-    const from = place(order.from);
-    const to = place(order.to);
+  placeOf(at: Terminal): string {
+    return this.parts.get(partOf(at))!.place;
+  }
+
+  /** A wire of a job; its size is set later unless a person chose it. */
+  wire(job: Job, order: WireOrder): OpenWire {
+    const from = this.placeOf(order.from);
+    const to = this.placeOf(order.to);
     const number = (this.wiresOfJob.get(job.id) ?? 0) + 1;
     this.wiresOfJob.set(job.id, number);
-    const wire: Wire = {
+    const chosen = job.wires[order.leg];
+    const wire: OpenWire = {
       id: `${job.id}/${order.from}>${order.to}`,
       tag: `W${this.design.jobs.indexOf(job) + 1}.${number}`,
       job: job.id,
+      jobs: [job.id],
       leg: order.leg,
       role: order.role,
       from: order.from,
       to: order.to,
-      sizeMm2: order.sizeMm2,
-      sizeChosen: job.wires[order.leg]?.sizeMm2 !== undefined,
-      colour: job.wires[order.leg]?.colour ?? order.colour,
+      sizeMm2: chosen?.sizeMm2 ?? 0,
+      sizeChosen: chosen?.sizeMm2 !== undefined,
+      colour: chosen?.colour ?? order.colour,
       lengthM: order.lengthM ?? this.lengthM(from, to)!,
       hotPlace: this.hotterPlace(from, to),
     };
@@ -88,7 +121,57 @@ export class NetlistBuilder {
     return wire;
   }
 
-  netlist(): Netlist {
-    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints };
+  group(fuse: string | null, choice: ControlGroup['choice']): ControlGroup {
+    const made: ControlGroup = { fuse, choice, ampere: 0, wires: [] };
+    this.groups.push(made);
+    return made;
+  }
+
+  /** Ratings of control fuses, branches that jobs share, and sizes of control wires. */
+  finish(): Netlist {
+    for (const group of this.groups) {
+      const { choice, fuse, ampere } = group;
+      const ratingA = choice === 'auto' ? chooseControlFuse(ampere, this.design.settings.headroom) : choice === 'none' ? 0 : choice;
+      if (fuse !== null) this.change<'fuse'>(fuse, { ratingA });
+      if (this.design.settings.sharing === 'shared') this.branch(group);
+      for (const wire of group.wires) {
+        if (wire.sizeChosen) continue;
+        const hotC = this.hottestC(wire.hotPlace);
+        wire.sizeMm2 = smallestForAmpacity({ key: wire.leg, lengthM: 0, currentA: ampere, hotC, fuseA: ratingA, chosenMm2: undefined });
+      }
+    }
+    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set() };
+  }
+
+  /** Wires from one terminal to one other place become one wire to a splice there, and short ones. */
+  private branch(group: ControlGroup): void {
+    const together = new Map<string, OpenWire[]>();
+    for (const wire of group.wires) {
+      const place = this.placeOf(wire.to);
+      if (place === this.placeOf(wire.from)) continue;
+      const key = `${wire.from}|${place}`;
+      together.set(key, [...(together.get(key) ?? []), wire]);
+    }
+    for (const wires of together.values()) {
+      const [first] = wires;
+      if (wires.length < 2 || !first) continue;
+      const place = this.placeOf(first.to);
+      const splice = `${partOf(first.from)}-${pinOf(first.from)}-branch-${place}`;
+      const job = this.design.jobs.find(({ id }) => id === first.job)!;
+      const number = this.design.jobs.indexOf(job) + 1;
+      this.add({ id: splice, kind: 'splice', tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`, name: 'branch', place, job: job.id, spec: {} });
+      const to = terminal(splice, '1');
+      const trunk = this.wire(job, { leg: `control-branch-${place}`, role: 'control', from: first.from, to, colour: first.colour });
+      for (const wire of wires) {
+        wire.from = to;
+        wire.lengthM = SAME_PLACE_M;
+        wire.hotPlace = place;
+        for (const user of wire.jobs) {
+          this.use(splice, user);
+          if (!trunk.jobs.includes(user)) trunk.jobs.push(user);
+        }
+      }
+      group.wires.push(trunk);
+    }
   }
 }

@@ -1,17 +1,19 @@
-/** Design → netlist: every job by the first way that takes it, or the reasons why none does. */
+/** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
 import { terminal } from '../circuit/terminal.ts';
-import { prepareCircuit, type Circuit } from '../circuit/circuit.ts';
+import { prepareCircuit, type Circuit, type Fault } from '../circuit/circuit.ts';
 import type { Branch, Sensor } from '../circuit/primitives.ts';
+import { intentOf, linesOf, supplyIdOf } from '../design/intent.ts';
 import type { Design, Job } from '../design/schema.ts';
-import { signalsOf } from '../design/when.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
 import { class5OhmPerM } from '../reference/class5-conductors.ts';
 import { kindOf } from '../parts/registry.ts';
 import { NetlistBuilder } from './builder.ts';
+import { applyEdits } from './edits.ts';
 import type { Netlist } from './netlist.ts';
 import { addReturn, RETURN_TERMINAL } from './shared-parts.ts';
-import { WAYS } from './ways/registry.ts';
-import type { WayReason } from './ways/way.ts';
+import { wireTrunks } from './trunks.ts';
+import type { WayReason } from './drives/drive.ts';
+import { wireJob, wiringsOf, type Wiring } from './wiring.ts';
 
 export interface Unwired {
   readonly job: string;
@@ -21,28 +23,35 @@ export interface Unwired {
 export interface Compiled {
   readonly netlist: Netlist;
   readonly unwired: readonly Unwired[];
+  /** Id of the wiring that each wired job got. */
+  readonly wiring: ReadonlyMap<string, string>;
 }
 
 export function compile(design: Design): Compiled {
   const builder = new NetlistBuilder(design);
   addReturn(builder, design);
   const unwired: Unwired[] = [];
+  const chosen: { job: Job; wiring: Wiring }[] = [];
   for (const job of design.jobs) {
+    const { wirings, reasons } = wiringsOf(design, job);
     const missing = missingWays(builder, design, job);
-    const refusals = WAYS.map((way) => ({ way, reasons: way.refuse(design, job) }));
-    const fit = refusals.find(({ reasons }) => reasons.length === 0);
-    if (fit && missing.length === 0) fit.way.wire(builder, design, job);
-    else unwired.push({ job: job.id, reasons: [...missing, ...(fit ? [] : (refusals[refusals.length - 1]?.reasons ?? []))] });
+    const wiring = wirings.find(({ id }) => id === job.way) ?? wirings[0];
+    if (wiring && missing.length === 0) chosen.push({ job, wiring });
+    else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
   }
-  return { netlist: builder.netlist(), unwired };
+  const trunks = wireTrunks(builder, design, chosen.map(({ job }) => job));
+  for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
+  const netlist = applyEdits(design, builder.finish());
+  return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])) };
 }
 
 /** Distances that the job's wires need and nobody gave. */
 function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReason[] {
   const name = (id: string) => design.places.find((place) => place.id === id)!.name;
-  const supply = design.supplies.find(({ id }) => id === job.supply)!;
-  const signals = signalsOf(job.when).map((id) => design.signals.find((signal) => signal.id === id)!);
-  const places = [supply.place, ...job.loads.map((load) => load.place), ...signals.map((signal) => signal.place)];
+  const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
+  const signals = intentOf(design, job).signals.map((id) => design.signals.find((signal) => signal.id === id)!);
+  const charged = linesOf(job).flatMap((load) => (load.kind === 'battery' ? [design.supplies.find(({ id }) => id === load.supply)!.place] : []));
+  const places = [supply.place, ...linesOf(job).map((load) => load.place), ...charged, ...signals.map((signal) => signal.place)];
   const missing = new Map<string, WayReason>();
   for (const place of places)
     if (builder.lengthM(job.device.place, place) === undefined)
@@ -62,10 +71,15 @@ export function toCircuit(netlist: Netlist): Circuit {
   const branches: Branch[] = [];
   const sensors: Sensor[] = [];
   const terminals: string[] = [];
+  const edited: [branch: string, fault: Fault][] = [];
   for (const part of netlist.parts) {
     const kind = kindOf(part);
     for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));
+    const first = branches.length;
     kind.model(part, { branch: (branch) => branches.push(branch), sensor: (sensor) => sensors.push(sensor) });
+    // A part that is not there keeps its branches by name, so that what asks about it finds nothing flowing.
+    const fault: Fault | null = netlist.leftOut.has(part.id) ? 'open' : netlist.bridged.has(part.id) ? 'closed' : null;
+    if (fault) edited.push(...branches.slice(first).map(({ id }): [string, Fault] => [id, fault]));
   }
   for (const wire of netlist.wires)
     branches.push({
@@ -75,5 +89,7 @@ export function toCircuit(netlist: Netlist): Circuit {
       b: wire.to,
       ohm: (conditions) => copperAtTemperature(class5OhmPerM(wire.sizeMm2)! * wire.lengthM, conditions.wireC(wire.id)),
     });
-  return prepareCircuit({ terminals, branches, sensors, joints: netlist.joints, references: [RETURN_TERMINAL] });
+  const circuit = prepareCircuit({ terminals, branches, sensors, joints: netlist.joints, references: [RETURN_TERMINAL] });
+  for (const [branch, fault] of edited) circuit.setFault(branch, fault);
+  return circuit;
 }

@@ -1,111 +1,195 @@
-/** What all ways of wiring a coil share: the relay with its diode, and fused control wires of one size rule. */
+/** What all ways of driving a coil share: relays with their diodes, fused sources, contacts, grounds. */
 import { partOf, terminal, type Terminal } from '../circuit/terminal.ts';
-import type { Design, Job, Signal, Supply, When } from '../design/schema.ts';
+import type { Delays } from '../circuit/primitives.ts';
+import { feedOf, supplyIdOf } from '../design/intent.ts';
+import type { Design, Job, Signal, SignalOf, Supply, When } from '../design/schema.ts';
 import { coilTemperature } from '../parts/relay.ts';
-import { SUPPRESSION_DIODE, type RelayType } from '../parts/shelf.ts';
+import { SMALL_DIODE, type RelayType } from '../parts/shelf.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
-import { chooseControlFuse, smallestForAmpacity } from '../sizing/choose.ts';
-import type { NetlistBuilder } from './builder.ts';
-import type { WireRole } from './netlist.ts';
-import { batteryPlus, feedTap, groundAt } from './shared-parts.ts';
+import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
+import { batteryPlus, dryContact, groundAt, groundingTerminal, liveTap, type Dry, type Grounding } from './shared-parts.ts';
 
 /** Lead from a battery post or a tap to its fuse, m. */
 export const FUSE_LEAD_M = 0.15;
 
-export type Feed = Extract<Signal, { nature: 'feed' }>;
+/** A signal as a clause wants it: on, or off. */
+export interface Literal {
+  readonly signal: Signal;
+  readonly positive: boolean;
+}
+
+export function literalOf(design: Design, term: When): Literal | null {
+  const inner = term.op === 'not' ? term.of : term;
+  if (inner.op !== 'signal') return null;
+  return { signal: design.signals.find(({ id }) => id === inner.signal)!, positive: term.op === 'signal' };
+}
+
+/** A contact of its own that conducts just when the literal holds. */
+export function isDry({ signal, positive }: Literal): boolean {
+  if (signal.nature === 'switch') return (signal.rest === 'open') === positive;
+  return signal.nature === 'threshold' && signal.output === 'contact' && positive;
+}
+/** A terminal that is on ground just when the literal holds. */
+export function isGrounding({ signal, positive }: Literal): boolean {
+  if (signal.nature === 'ground-switch') return (signal.rest === 'open') === positive;
+  return signal.nature === 'threshold' && signal.output === 'ground' && positive;
+}
+export function isFeed({ signal, positive }: Literal): boolean {
+  return signal.nature === 'feed' && positive;
+}
 
 export interface RelayOrder {
   readonly id: string;
   readonly tag: string;
   readonly type: RelayType;
-  readonly throwPin: '87' | '87a';
-  readonly supply: string;
-  /** When its coil is meant to hold. */
-  readonly energised: When;
+  readonly uses: readonly string[];
+  readonly carries: 'load' | 'control';
+  readonly delays?: Delays;
 }
 
 export class ControlSide {
-  private readonly number: number;
+  readonly number: number;
   private readonly coldC: number;
+  /** The supply that its coils hang on when no feed of the clause gives them power. */
+  readonly supply: Supply;
 
   constructor(
-    private readonly builder: NetlistBuilder,
-    private readonly design: Design,
-    private readonly job: Job,
+    readonly builder: NetlistBuilder,
+    readonly design: Design,
+    readonly job: Job,
   ) {
     this.number = design.jobs.indexOf(job) + 1;
     this.coldC = design.places.find(({ id }) => id === job.device.place)!.coldestC;
+    this.supply = this.supplyOf(supplyIdOf(design, job));
+  }
+
+  private supplyOf(id: string): Supply {
+    return this.design.supplies.find((supply) => supply.id === id)!;
   }
 
   /** A relay at the job's place, with the suppression that the job asks for. */
-  relay({ id, tag, type, throwPin, supply, energised }: RelayOrder): string {
+  relay({ id, tag, type, uses, carries, delays }: RelayOrder): void {
     const { builder, job } = this;
     const common = { place: job.device.place, job: job.id };
-    builder.add({ id, kind: 'relay', tag, name: type.name, ...common, spec: { type, throw: throwPin, supply, energised } });
-    if (job.suppression === 'diode') {
-      const diode = `${id}-diode`;
-      builder.add({
-        id: diode,
-        kind: 'diode',
-        tag: tag.replace('K', 'D'),
-        name: SUPPRESSION_DIODE.name,
-        ...common,
-        spec: SUPPRESSION_DIODE,
-      });
-      builder.join(terminal(diode, 'K'), terminal(id, '86'));
-      builder.join(terminal(diode, 'A'), terminal(id, '85'));
-    }
+    const supply = type.duty === 'pin' ? null : this.supply.id;
+    builder.add({ id, kind: 'relay', tag, name: type.name, ...common, spec: { type, uses, carries, supply, ...(delays ? { delays } : {}) } });
+    if (job.suppression === 'none') return;
+    const [plus, minus] = type.coil;
+    const diode = this.diode(`${id}-diode`, tag.replace('K', 'D'), false);
+    builder.join(terminal(diode, 'K'), terminal(id, plus));
+    builder.join(terminal(diode, 'A'), terminal(id, minus));
+  }
+
+  diode(id: string, tag: string, inLine: boolean, part: typeof SMALL_DIODE | { name: string; reverseV: number; forwardA: number } = SMALL_DIODE): string {
+    const { place } = this.job.device;
+    this.builder.add({ id, kind: 'diode', tag, name: part.name, place, job: this.job.id, spec: { ...part, inLine } });
     return id;
   }
 
-  /** Most current that `coils` coils of a type draw: highest supply, coldest coil. A. */
-  coilA(type: RelayType, supply: Supply, coils = 1): number {
-    return (coils * supply.highestV) / copperAtTemperature(type.coilOhm, coilTemperature(type, this.coldC, 0));
+  /** Most current that a coil draws: highest supply, coldest coil. A. */
+  coilA(type: RelayType, volt = this.supply.highestV): number {
+    return volt / copperAtTemperature(type.coilOhm, coilTemperature(type, this.coldC, 0));
   }
 
-  /** Taps a feed, or the job's battery, through a control fuse of its own. */
-  source(feed: Feed | undefined, supply: Supply, ampere: number, suffix = ''): ControlRun {
+  /**
+   * Behind a control fuse that jobs may share: a feed of the clause, or else what gives the job its load
+   * current, or with null the battery behind that.
+   */
+  source(wanted: SignalOf<'feed'> | undefined | null): ControlRun {
     const { builder, design, job } = this;
-    const choice = job.controlFuse === 'auto' ? chooseControlFuse(ampere, design.settings.headroom) : job.controlFuse;
-    const fuseA = choice === 'none' ? 0 : choice;
-    const tap = feed ? feedTap(builder, design, feed) : batteryPlus(builder, design, supply.id);
-    const run = new ControlRun(builder, job, ampere, fuseA);
-    if (fuseA === 0) return run.from(tap);
-    const id = `${job.id}-control-fuse${suffix}`;
-    const place = feed?.place ?? supply.place;
-    const spec = { ratingA: fuseA, chosen: job.controlFuse !== 'auto' };
-    builder.add({ id, kind: 'fuse', tag: `F${this.number}C${suffix.replace('-', '')}`, name: 'control fuse', place, job: job.id, spec });
-    run.wire(`control-feed${suffix}`, 'control', tap, terminal(id, '1'), 'BU', FUSE_LEAD_M);
-    return run.from(terminal(id, '2'));
+    const feed = wanted === null ? undefined : (wanted ?? feedOf(design, job));
+    const tap = feed ? liveTap(builder, design, feed) : batteryPlus(builder, design, this.supply.id);
+    const choice = job.controlFuse;
+    if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), []);
+    const owner = design.settings.sharing === 'shared' ? '' : job.id;
+    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(feed, tap));
+    if (!fresh) thing.trail.forEach((step) => this.share(step));
+    return new ControlRun(this, thing.at, thing.group, thing.trail);
   }
 
-  ground(): Terminal {
-    return groundAt(this.builder, this.design, this.job.device.place);
+  private fuse(feed: SignalOf<'feed'> | undefined, tap: Terminal) {
+    const { builder, job, number } = this;
+    const apart = builder.find(`${job.id}-control-fuse`) ? `-${feed?.id ?? this.supply.id}` : '';
+    const id = `${job.id}-control-fuse${apart}`;
+    const place = feed?.place ?? this.supply.place;
+    const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style: 'blade', guards: 'control' } as const;
+    const tag = `F${number}C${apart === '' ? '' : feed ? `.${this.design.signals.indexOf(feed) + 1}` : '.0'}`;
+    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place, job: job.id, spec });
+    const group = builder.group(id, job.controlFuse);
+    const leg = `control-feed${apart}`;
+    const wire = builder.wire(job, { leg, role: 'control', from: tap, to: terminal(id, '1'), colour: 'BU', lengthM: FUSE_LEAD_M });
+    group.wires.push(wire);
+    return { at: terminal(id, '2'), group, trail: [{ wire, part: id }] };
+  }
+
+  /** Says that this job uses what another made. */
+  share({ wire, part }: TrailStep): void {
+    if (!wire.jobs.includes(this.job.id)) wire.jobs.push(this.job.id);
+    const owner = this.builder.find(part);
+    if (owner && owner.job !== null) this.builder.use(part, this.job.id);
+  }
+
+  /** A controller's pin as the source of one coil. */
+  pinSource(pin: SignalOf<'pin'>): ControlRun {
+    return new ControlRun(this, liveTap(this.builder, this.design, pin), this.builder.group(null, 'none'), []);
+  }
+
+  /** The coil's way to ground: through a sensor that grounds it, or straight. */
+  groundEnd(literal: Literal | undefined): { to: Terminal; role: 'control' | 'return'; colour: string } {
+    if (!literal) return { to: groundAt(this.builder, this.design, this.job.device.place), role: 'return', colour: 'BN' };
+    return { to: groundingTerminal(this.builder, this.design, literal.signal as Grounding), role: 'control', colour: 'BU/BK' };
+  }
+
+  splice(id: string, tag: string): Terminal {
+    this.builder.add({ id, kind: 'splice', tag, name: 'splice', place: this.job.device.place, job: this.job.id, spec: {} });
+    return terminal(id, '1');
   }
 }
 
-/** Control wires behind one fuse; `at` is the fused end. */
-export class ControlRun {
-  at: Terminal = '';
+export interface TrailStep {
+  readonly wire: OpenWire;
+  readonly part: string;
+}
 
+/** A point of a control circuit, and the wires that lead to it. */
+export class ControlRun {
   constructor(
-    private readonly builder: NetlistBuilder,
-    private readonly job: Job,
-    private readonly currentA: number,
-    private readonly fuseA: number,
+    private readonly side: ControlSide,
+    readonly at: Terminal,
+    readonly group: ControlGroup,
+    readonly trail: readonly TrailStep[],
   ) {}
 
-  from(at: Terminal): this {
-    this.at = at;
-    return this;
+  /** A wire from here on. */
+  wire(leg: string, to: Terminal, colour: string, role: 'control' | 'return' = 'control'): ControlRun {
+    const { builder, job } = this.side;
+    const wire = builder.wire(job, { leg, role, from: this.at, to, colour });
+    this.group.wires.push(wire);
+    return new ControlRun(this.side, to, this.group, [...this.trail, { wire, part: partOf(to) }]);
   }
 
-  wire(leg: string, role: WireRole, from: Terminal, to: Terminal, colour: string, lengthM?: number): void {
-    const { builder, job } = this;
-    const place = (end: Terminal) => builder.find(partOf(end))!.place;
-    const hotC = builder.hottestC(builder.hotterPlace(place(from), place(to)));
-    const chosenMm2 = job.wires[leg]?.sizeMm2;
-    const sizeMm2 = chosenMm2 ?? smallestForAmpacity({ key: leg, lengthM: 0, currentA: this.currentA, hotC, fuseA: this.fuseA, chosenMm2 });
-    builder.wire(job, { leg, role, from, to, sizeMm2, colour, ...(lengthM === undefined ? {} : { lengthM }) });
+  /** Another point on the same fuse. */
+  from(at: Terminal): ControlRun {
+    return new ControlRun(this.side, at, this.group, this.trail);
+  }
+
+  /**
+   * Through a dry contact. Chains that come from the same point share it: what is behind it is fed by it
+   * alone. Where something else may feed what is behind it, it is `apart`, on a pole of its own.
+   */
+  through(signal: Dry, leg: string, apart = false): ControlRun {
+    const { builder, design } = this.side;
+    const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
+      const [into, out] = dryContact(builder, design, signal);
+      const reached = this.wire(leg, into, 'BU');
+      return { out, trail: reached.trail };
+    });
+    if (!fresh) thing.trail.forEach((step) => this.side.share(step));
+    return new ControlRun(this.side, thing.out, this.group, thing.trail);
+  }
+
+  /** Counts a coil that hangs on this fuse. */
+  feeds(ampere: number): void {
+    this.group.ampere += ampere;
   }
 }

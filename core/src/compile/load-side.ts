@@ -1,130 +1,209 @@
-/** The load side of a job with one contact: fuse at the source, contact, each load line out and back. */
-import { terminal, type Terminal } from '../circuit/terminal.ts';
+/** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
+import { partOf, terminal, type Terminal } from '../circuit/terminal.ts';
+import { feedOf, supplyIdOf } from '../design/intent.ts';
 import { unitOhm } from '../design/load.ts';
-import type { Design, Job, Load } from '../design/schema.ts';
+import type { Design, Job, Load, Supply } from '../design/schema.ts';
 import type { RelayType } from '../parts/shelf.ts';
 import { bladeFuseOhm } from '../reference/blade-fuses.ts';
 import { chooseFuse, chooseSizes, type Leg, type Path } from '../sizing/choose.ts';
-import type { NetlistBuilder } from './builder.ts';
+import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
-import { batteryPlus, groundAt } from './shared-parts.ts';
+import type { WireRole } from './netlist.ts';
+import { batteryPlus, groundAt, liveTap } from './shared-parts.ts';
+import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
 const TAIL_M = 0.3;
 /** Ground metal between a stud and the battery, for choosing sizes, Ω. */
 const GROUND_OHM = 0.002;
 
-export interface PlacedContact {
-  readonly relay: string;
-  readonly type: RelayType;
-  readonly throwPin: '87' | '87a';
+/** Where load current comes from: behind the fuse, with what it has passed. */
+export interface Source {
+  readonly at: Terminal;
+  readonly fuseA: number;
+  readonly legs: readonly string[];
+  /** Lost in fuses, taps and trunks on the way here, V. */
+  readonly fixedDropV: number;
 }
 
-interface LoadLine {
-  readonly load: Load;
-  /** All its units at the highest supply voltage, A. */
+/** All units of a load line at the highest supply voltage, A. */
+export function lineAmpere(design: Design, job: Job, load: Load): number {
+  const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
+  if (load.kind === 'battery') return load.plate.unit === 'A' ? load.plate.value : load.plate.ratedV / unitOhm(load);
+  return (load.count * supply.highestV) / unitOhm(load);
+}
+
+export type UnitLoad = Exclude<Load, { kind: 'battery' }>;
+
+interface Run {
+  readonly leg: string;
+  readonly role: WireRole;
+  readonly from: Terminal;
+  readonly to: Terminal;
+  readonly colour: string;
   readonly ampere: number;
-  readonly ground: Terminal;
-  readonly trunkM: number;
-  readonly returnM: number;
+  readonly fuseA: number;
+  readonly lengthM?: number;
 }
 
-export function wireLoadSide(builder: NetlistBuilder, design: Design, job: Job, contact: PlacedContact): void {
-  const n = design.jobs.indexOf(job) + 1;
-  const supply = design.supplies.find(({ id }) => id === job.supply)!;
-  const lines = job.loads.map((load): LoadLine => {
-    const groundPlace = design.settings.returnPath === 'wire' ? supply.place : load.place;
-    return {
-      load,
-      ampere: (load.count * supply.highestV) / unitOhm(load),
-      ground: groundAt(builder, design, load.place),
-      trunkM: builder.lengthM(job.device.place, load.place)!,
-      returnM: builder.lengthM(load.place, groundPlace)!,
-    };
-  });
-  const totalA = lines.reduce((sum, line) => sum + line.ampere, 0);
-  const auto = job.fuse === 'auto' ? chooseFuse(totalA, design.settings.headroom) : job.fuse;
-  const fuseA = auto === 'none' ? 0 : auto;
-  const sizes = chooseSizes(...legsAndPaths(builder, design, job, contact, lines, totalA, fuseA));
-  const run = (leg: string, role: 'load' | 'return', from: Terminal, to: Terminal, colour: string, lengthM?: number) =>
-    builder.wire(job, { leg, role, from, to, sizeMm2: sizes.get(leg)!, colour, ...(lengthM === undefined ? {} : { lengthM }) });
+export class LoadSide {
+  readonly supply: Supply;
+  readonly number: number;
+  private readonly legs = new Map<string, Leg>();
+  private readonly paths: Path[] = [];
+  private readonly wires: OpenWire[] = [];
+  private units = 0;
+  private splices = 0;
 
-  let source = batteryPlus(builder, design, supply.id);
-  if (fuseA > 0) {
-    const id = `${job.id}-fuse`;
-    const spec = { ratingA: fuseA, chosen: job.fuse !== 'auto' };
-    builder.add({ id, kind: 'fuse', tag: `F${n}`, name: 'load fuse', place: supply.place, job: job.id, spec });
-    run('feed', 'load', source, terminal(id, '1'), 'RD', FUSE_LEAD_M);
-    source = terminal(id, '2');
+  constructor(
+    readonly builder: NetlistBuilder,
+    readonly design: Design,
+    readonly job: Job,
+    private readonly trunk: Trunk | null,
+  ) {
+    this.supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
+    this.number = design.jobs.indexOf(job) + 1;
   }
-  run('to-relay', 'load', source, terminal(contact.relay, '30'), 'RD');
 
-  let unitNumber = 0;
-  lines.forEach(({ load, ground }, lineAt) => {
+  /** A wire whose size is chosen with all the others of the job. */
+  run({ leg, role, from, to, colour, ampere, fuseA, lengthM }: Run): void {
+    const { builder, job } = this;
+    const wire = builder.wire(job, { leg, role, from, to, colour, lengthM });
+    this.wires.push(wire);
+    const known = this.legs.get(leg);
+    // Equal legs (the tails of several units, out and back) count as one of their whole length.
+    this.legs.set(leg, {
+      key: leg,
+      lengthM: known ? Math.max(known.lengthM, 2 * wire.lengthM) : wire.lengthM,
+      currentA: Math.max(ampere, known?.currentA ?? 0),
+      hotC: builder.hottestC(wire.hotPlace),
+      fuseA,
+      chosenMm2: job.wires[leg]?.sizeMm2,
+    });
+  }
+
+  /** The job's supply behind its load fuse. */
+  source(ampere: number, suffix = ''): Source {
+    const { builder, design, job, supply, number, trunk } = this;
+    const feed = feedOf(design, job);
+    const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? batteryPlus(builder, design, supply.id));
+    if (trunk) builder.use(partOf(trunk.at), job.id);
+    const before = trunk?.dropV ?? 0;
+    const auto = job.fuse === 'auto' ? chooseFuse(ampere, design.settings.headroom) : job.fuse;
+    if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before };
+    const id = `${job.id}-fuse${suffix}`;
+    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    const place = builder.placeOf(at);
+    builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
+    const after = { at: terminal(id, '2'), fuseA: auto, fixedDropV: before + ampere * bladeFuseOhm(auto) };
+    if (trunk) {
+      // The fuse sits on the distribution stud itself: no wire between them for the main fuse to guard.
+      builder.join(at, terminal(id, '1'));
+      return { ...after, legs: [] };
+    }
+    const leg = `feed${suffix}`;
+    this.run({ leg, role: 'load', from: at, to: terminal(id, '1'), colour: 'RD', ampere, fuseA: auto, lengthM: FUSE_LEAD_M });
+    return { ...after, legs: [leg] };
+  }
+
+  /** From a source to a pin of a relay. */
+  toRelay(source: Source, to: Terminal, ampere: number, suffix = '', type?: RelayType): Source {
+    const leg = `to-relay${suffix}`;
+    this.run({ leg, role: 'load', from: source.at, to, colour: 'RD', ampere, fuseA: source.fuseA });
+    return { ...source, at: to, legs: [...source.legs, leg], fixedDropV: source.fixedDropV + ampere * (type?.contactOhm ?? 0) };
+  }
+
+  ampere(lines: readonly Load[]): number {
+    return lines.reduce((sum, load) => sum + lineAmpere(this.design, this.job, load), 0);
+  }
+
+  /** The same source seen from the other side of a contact or a part. */
+  beyond(source: Source, at: Terminal): Source {
+    return { ...source, at };
+  }
+
+  /** Each line from a contact out to its units and back to ground. */
+  lines(lines: readonly Load[], source: Source): void {
+    for (const load of lines) {
+      const ampere = lineAmpere(this.design, this.job, load);
+      if (load.kind === 'battery') this.toBattery(load, source, ampere);
+      else {
+        const { plus, minus, legs } = this.unitsOf(load, source.fuseA, ampere);
+        const out = `load-${load.id}`;
+        this.run({ leg: out, role: 'load', from: source.at, to: plus, colour: 'RD/BK', ampere, fuseA: source.fuseA });
+        this.path(load, { ...source, legs: [...source.legs, out, ...legs, this.back(load, minus, source.fuseA, ampere)] }, ampere);
+      }
+    }
+  }
+
+  /** The way back from a load line to its ground; answers its leg. */
+  back(load: Load, minus: Terminal, fuseA: number, ampere: number): string {
+    const leg = `return-${load.id}`;
+    const to = groundAt(this.builder, this.design, load.place);
+    this.run({ leg, role: 'return', from: minus, to, colour: 'BN', ampere, fuseA });
+    return leg;
+  }
+
+  /** Remembers a way out and back with its budget, for the choice of sizes. */
+  path(load: Load, source: Source, ampere: number): void {
+    const { settings } = this.design;
+    this.paths.push({
+      legs: source.legs,
+      fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' ? ampere * GROUND_OHM : 0),
+      budgetV: (load.important ? settings.dropImportant : settings.dropOther) * this.supply.highestV,
+    });
+  }
+
+  /** The units of a line, joined by a splice out and a splice back where there are several. */
+  unitsOf(load: UnitLoad, fuseA: number, ampere: number): { plus: Terminal; minus: Terminal; legs: readonly string[] } {
+    const { builder, job, number } = this;
     const spec = { loadKind: load.kind, line: load.id, ohm: unitOhm(load), ratedV: load.plate.ratedV };
     const units = Array.from({ length: load.count }, (_, index) => {
       const id = `${job.id}-${load.id}-${index + 1}`;
-      builder.add({ id, kind: 'load', tag: `E${n}.${++unitNumber}`, name: load.name, place: load.place, job: job.id, spec });
+      builder.add({ id, kind: 'load', tag: `E${number}.${++this.units}`, name: load.name, place: load.place, job: job.id, spec });
       return id;
     });
-    const from = terminal(contact.relay, contact.throwPin);
     const [only] = units;
-    if (units.length === 1 && only) {
-      run(`load-${load.id}`, 'load', from, terminal(only, '+'), 'RD/BK');
-      run(`return-${load.id}`, 'return', terminal(only, '-'), ground, 'BN');
-      return;
-    }
-    const spliceAt = (end: 'out' | 'back') => {
-      const id = `${job.id}-${load.id}-splice-${end}`;
-      const tag = `X${n}.${2 * lineAt + (end === 'out' ? 1 : 2)}`;
-      builder.add({ id, kind: 'splice', tag, name: 'splice', place: load.place, job: job.id, spec: {} });
-      return terminal(id, '1');
-    };
-    const out = spliceAt('out');
-    const back = spliceAt('back');
-    run(`load-${load.id}`, 'load', from, out, 'RD/BK');
+    if (units.length === 1 && only) return { plus: terminal(only, '+'), minus: terminal(only, '-'), legs: [] };
+    const spliceAt = (end: 'out' | 'back') => this.splice(`${job.id}-${load.id}-splice-${end}`, load.place);
+    const plus = spliceAt('out');
+    const minus = spliceAt('back');
+    const leg = `tail-${load.id}`;
+    const each = { leg, ampere: ampere / load.count, fuseA, lengthM: TAIL_M };
     for (const unit of units) {
-      run(`tail-${load.id}`, 'load', out, terminal(unit, '+'), 'RD/BK', TAIL_M);
-      run(`tail-${load.id}`, 'return', terminal(unit, '-'), back, 'BN', TAIL_M);
+      this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: 'RD/BK' });
+      this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: 'BN' });
     }
-    run(`return-${load.id}`, 'return', back, ground, 'BN');
-  });
-}
-
-/** What the choice of sizes needs to know of each leg, and of each way out and back with its budget. */
-function legsAndPaths(
-  builder: NetlistBuilder,
-  design: Design,
-  job: Job,
-  contact: PlacedContact,
-  lines: readonly LoadLine[],
-  totalA: number,
-  fuseA: number,
-): [Leg[], Path[]] {
-  const supply = design.supplies.find(({ id }) => id === job.supply)!;
-  const chassis = design.settings.returnPath === 'chassis';
-  const leg = (key: string, lengthM: number, currentA: number, from: string, to: string): Leg => ({
-    key,
-    lengthM,
-    currentA,
-    hotC: builder.hottestC(builder.hotterPlace(from, to)),
-    fuseA,
-    chosenMm2: job.wires[key]?.sizeMm2,
-  });
-  const common = fuseA > 0 ? ['feed', 'to-relay'] : ['to-relay'];
-  const legs: Leg[] = [leg('to-relay', builder.lengthM(supply.place, job.device.place)!, totalA, supply.place, job.device.place)];
-  if (fuseA > 0) legs.push(leg('feed', FUSE_LEAD_M, totalA, supply.place, supply.place));
-  const paths: Path[] = [];
-  for (const { load, ampere, trunkM, returnM } of lines) {
-    legs.push(leg(`load-${load.id}`, trunkM, ampere, job.device.place, load.place));
-    legs.push(leg(`return-${load.id}`, returnM, ampere, load.place, chassis ? load.place : supply.place));
-    // Out and back, as one leg of twice a tail's length.
-    if (load.count > 1) legs.push(leg(`tail-${load.id}`, 2 * TAIL_M, ampere / load.count, load.place, load.place));
-    paths.push({
-      legs: [...common, `load-${load.id}`, `return-${load.id}`, ...(load.count > 1 ? [`tail-${load.id}`] : [])],
-      fixedDropV: totalA * (contact.type.contactOhm + (fuseA > 0 ? bladeFuseOhm(fuseA) : 0)) + (chassis ? ampere * GROUND_OHM : 0),
-      budgetV: (load.important ? design.settings.dropImportant : design.settings.dropOther) * supply.highestV,
-    });
+    return { plus, minus, legs: [leg] };
   }
-  return [legs, paths];
+
+  splice(id: string, place: string): Terminal {
+    this.builder.add({ id, kind: 'splice', tag: `X${this.number}.${++this.splices}`, name: 'splice', place, job: this.job.id, spec: {} });
+    return terminal(id, '1');
+  }
+
+  /** To the other battery, which is a source too: a fuse at its end as well. */
+  private toBattery(load: Extract<Load, { kind: 'battery' }>, source: Source, ampere: number): void {
+    const { builder, design, job, number } = this;
+    const post = batteryPlus(builder, design, load.supply);
+    const out = `load-${load.id}`;
+    if (source.fuseA === 0) {
+      this.run({ leg: out, role: 'load', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
+      return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
+    }
+    const id = `${job.id}-${load.id}-fuse`;
+    const spec = { ratingA: source.fuseA, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
+    this.run({ leg: out, role: 'load', from: source.at, to: terminal(id, '2'), colour: 'RD/BK', ampere, fuseA: source.fuseA });
+    const lead = `lead-${load.id}`;
+    this.run({ leg: lead, role: 'load', from: terminal(id, '1'), to: post, colour: 'RD', ampere, fuseA: source.fuseA, lengthM: FUSE_LEAD_M });
+    const fixedDropV = source.fixedDropV + ampere * bladeFuseOhm(source.fuseA);
+    this.path(load, { ...source, fixedDropV, legs: [...source.legs, out, lead] }, ampere);
+  }
+
+  /** Chooses the sizes of all legs together. */
+  finish(): void {
+    const { sizes } = chooseSizes([...this.legs.values()], this.paths);
+    for (const wire of this.wires) wire.sizeMm2 = sizes.get(wire.leg)!;
+  }
 }

@@ -5,11 +5,14 @@ import type { Terminal } from '../circuit/terminal.ts';
 export type WireRole = 'load' | 'control' | 'return';
 
 export interface Wire {
-  /** Stable across recompiling: `job-1/feed`. */
+  /** Stable across recompiling: job and the two ends that it was made for. */
   readonly id: string;
   /** What is printed on it: `W1.3`. */
   readonly tag: string;
+  /** The job whose document entry holds the choices for it. */
   readonly job: string;
+  /** All jobs that it serves, that one first. */
+  readonly jobs: readonly string[];
   /** Key of the leg in the job's `wires`. */
   readonly leg: string;
   readonly role: WireRole;
@@ -29,4 +32,7 @@ export interface Netlist {
   readonly wires: readonly Wire[];
   /** Terminals that sit on the same metal with no wire between them. */
   readonly joints: readonly (readonly [Terminal, Terminal])[];
+  /** Parts that a person left out, and parts that a person put a wire in place of. */
+  readonly leftOut: ReadonlySet<string>;
+  readonly bridged: ReadonlySet<string>;
 }

@@ -23,13 +23,28 @@ export function joinTerm(when: When, path: TermPath, op: 'and' | 'or', term: Whe
   return replaceTerm(when, path, { op, of: [at(when, path), term] });
 }
 
-/** Takes a term out; a join left with one term gives way to it. Null when nothing would be left. */
+/** Takes a term out; a join left with one term gives way to it, and so does a *held* left with one end. */
 export function removeTerm(when: When, path: TermPath): When | null {
   if (path.length === 0) return null;
-  const parentPath = path[path.length - 1] === 'of' ? path.slice(0, -1) : path.slice(0, -2);
+  const key = path[path.length - 1]!;
+  const parentPath = typeof key === 'number' ? path.slice(0, -2) : path.slice(0, -1);
   const parent = at(when, parentPath);
-  if (parent.op === 'not' || parent.op === 'signal') return removeTerm(when, parentPath);
-  const left = parent.of.filter((_, index) => index !== path[path.length - 1]);
-  const [only] = left;
-  return replaceTerm(when, parentPath, left.length === 1 && only ? only : { op: parent.op, of: left });
+  switch (parent.op) {
+    case 'and':
+    case 'or': {
+      const left = parent.of.filter((_, index) => index !== key);
+      const [only] = left;
+      return replaceTerm(when, parentPath, left.length === 1 && only ? only : { op: parent.op, of: left });
+    }
+    case 'held':
+      return replaceTerm(when, parentPath, key === 'set' ? parent.reset : parent.set);
+    case 'not':
+    case 'toggle':
+    case 'delay':
+      return removeTerm(when, parentPath);
+    case 'signal':
+      throw new Error('A signal has no parts');
+    default:
+      return parent satisfies never;
+  }
 }

@@ -26,4 +26,5 @@ export const LOAD_KIND_NAMES: Readonly<Record<Load['kind'], string>> = {
   led: 'LED lamp',
   motor: 'motor',
   solenoid: 'solenoid',
+  battery: 'battery to charge',
 };

@@ -2,7 +2,8 @@
  * The one gate for a document from outside: version, shape, and references between its parts.
  * What a person can have caused comes back as a value with the path of the field.
  */
-import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, designSchema, type Design, type When } from './schema.ts';
+import { linesOf } from './intent.ts';
+import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, designSchema, type Design, type Job, type When } from './schema.ts';
 import { migrate } from './migrations.ts';
 import { relayById } from '../parts/shelf.ts';
 
@@ -78,7 +79,6 @@ function references(design: Design): DocumentProblem[] {
   const places = unique('places', design.places);
   const supplies = unique('supplies', design.supplies);
   const signals = unique('signals', design.signals);
-  unique('jobs', design.jobs);
   const needs = (known: Set<string>, what: string, path: string, id: string) => {
     if (!known.has(id)) say(path, `there is no ${what} "${id}"`);
   };
@@ -95,17 +95,44 @@ function references(design: Design): DocumentProblem[] {
       say(`supplies[${at}].restV`, 'must lie between the lowest and the highest voltage');
   });
   design.signals.forEach((signal, at) => {
-    needs(places, 'place', `signals[${at}].place`, signal.place);
-    if (signal.nature === 'feed') needs(supplies, 'supply', `signals[${at}].supply`, signal.supply);
+    const path = `signals[${at}]`;
+    needs(places, 'place', `${path}.place`, signal.place);
+    if (supplies.has(signal.id)) say(`${path}.id`, `"${signal.id}" is the id of a supply as well`);
+    if (signal.nature === 'feed') needs(supplies, 'supply', `${path}.supply`, signal.supply);
+    if (signal.nature !== 'threshold') return;
+    if (signal.watches.quantity === 'voltage') needs(supplies, 'supply', `${path}.watches.supply`, signal.watches.supply);
+    if (signal.closesAt === signal.opensAt) say(`${path}.opensAt`, 'must differ from the level at which it closes');
   });
+  const feeds = new Set(design.signals.filter(({ nature }) => nature === 'feed').map(({ id }) => id));
+  const jobs = unique('jobs', design.jobs);
   design.jobs.forEach((job, at) => {
     const path = `jobs[${at}]`;
-    needs(supplies, 'supply', `${path}.supply`, job.supply);
+    if (!supplies.has(job.supply) && !feeds.has(job.supply)) say(`${path}.supply`, `there is no supply "${job.supply}"`);
     needs(places, 'place', `${path}.device.place`, job.device.place);
-    if (!relayById(job.device.part)) say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
-    unique(`${path}.loads`, job.loads);
-    job.loads.forEach((load, index) => needs(places, 'place', `${path}.loads[${index}].place`, load.place));
+    if (job.device.kind === 'plug-in-relay' && relayById(job.device.part)?.duty !== 'power')
+      say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
     whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
+    loadReferences(job, path);
+  });
+  function loadReferences(job: Job, path: string): void {
+    const { otherwise } = job;
+    if (otherwise.kind === 'original-feed') needs(feeds, 'feed', `${path}.otherwise.signal`, otherwise.signal);
+    if (otherwise.kind === 'slower' || otherwise.kind === 'reverse')
+      whenReferences(otherwise.when, `${path}.otherwise.when`, (path_, id) => needs(signals, 'signal', path_, id));
+    const lines = linesOf(job);
+    unique(`${path}.loads`, lines);
+    lines.forEach((load, index) => {
+      const own = index < job.loads.length ? `${path}.loads[${index}]` : `${path}.otherwise.loads[${index - job.loads.length}]`;
+      needs(places, 'place', `${own}.place`, load.place);
+      if (load.kind !== 'battery') return;
+      needs(supplies, 'supply', `${own}.supply`, load.supply);
+      if (load.supply === job.supply) say(`${own}.supply`, 'is the battery that charges it');
+    });
+  }
+  unique('statements', design.statements);
+  design.statements.forEach((statement, at) => {
+    for (const end of ['a', 'b'] as const)
+      needs(statement[end].what === 'job' ? jobs : signals, statement[end].what, `statements[${at}].${end}.id`, statement[end].id);
   });
   return problems;
 }
@@ -115,7 +142,12 @@ function whenReferences(when: When, path: string, check: (path: string, id: stri
     case 'signal':
       return check(`${path}.signal`, when.signal);
     case 'not':
+    case 'toggle':
+    case 'delay':
       return whenReferences(when.of, `${path}.of`, check);
+    case 'held':
+      whenReferences(when.set, `${path}.set`, check);
+      return whenReferences(when.reset, `${path}.reset`, check);
     case 'and':
     case 'or':
       return when.of.forEach((part, at) => whenReferences(part, `${path}.of[${at}]`, check));

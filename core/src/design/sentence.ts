@@ -2,33 +2,74 @@
 import { unitRatedA } from './load.ts';
 import type { Design, Job, Load, When } from './schema.ts';
 import { stateWord } from './when.ts';
+import { delayWords } from './when-words.ts';
 import { relayById } from '../parts/shelf.ts';
 import { countWord, figures, formatQuantity } from '../quantity/format.ts';
 
 export type Phrase =
   | { readonly kind: 'words'; readonly text: string }
-  /** One signal of the clause; `path` leads to its term in the *when* tree. */
+  /** One signal of a clause; `path` leads from the job to its term in the tree. */
   | { readonly kind: 'signal'; readonly text: string; readonly signal: string; readonly path: readonly (string | number)[] }
+  /** The seconds of a delay. */
+  | { readonly kind: 'delay'; readonly text: string; readonly path: readonly (string | number)[] }
   | { readonly kind: 'load'; readonly text: string; readonly load: string }
-  | { readonly kind: 'supply' | 'device' | 'place' | 'lost'; readonly text: string };
+  | { readonly kind: 'supply' | 'device' | 'place' | 'lost' | 'otherwise'; readonly text: string };
 
 export function sentenceOf(design: Design, job: Job): Phrase[] {
-  const phrases: Phrase[] = [{ kind: 'words', text: 'When ' }];
-  pushWhen(phrases, design, job.when, [], null);
-  phrases.push({ kind: 'words', text: ', switch ' });
-  job.loads.forEach((load, at) => {
-    if (at > 0) phrases.push({ kind: 'words', text: at === job.loads.length - 1 ? ' and ' : ', ' });
-    phrases.push({ kind: 'load', load: load.id, text: loadPhrase(load) });
-  });
-  phrases.push({ kind: 'words', text: ' from the ' });
-  phrases.push({ kind: 'supply', text: nameOf(design.supplies, job.supply) });
-  phrases.push({ kind: 'words', text: ' through a ' });
-  phrases.push({ kind: 'device', text: relayById(job.device.part)!.name });
-  phrases.push({ kind: 'words', text: ' at the ' });
+  const phrases: Phrase[] = [];
+  const words = (text: string) => phrases.push({ kind: 'words', text });
+  const loads = (list: readonly Load[]) =>
+    list.forEach((load, at) => {
+      if (at > 0) words(at === list.length - 1 ? ' and ' : ', ');
+      phrases.push({ kind: 'load', load: load.id, text: loadPhrase(load) });
+    });
+  const clause = (when: When, path: readonly (string | number)[]) => pushWhen(phrases, design, when, path, null);
+  words('When ');
+  clause(job.when, ['when']);
+  words(job.loads.every(({ kind }) => kind === 'battery') ? ', charge ' : ', switch ');
+  loads(job.loads);
+  const { otherwise } = job;
+  switch (otherwise.kind) {
+    case 'off':
+      break;
+    case 'original-feed':
+      words(', ');
+      phrases.push({ kind: 'otherwise', text: `otherwise left on ${nameOf(design.signals, otherwise.signal)}` });
+      words(',');
+      break;
+    case 'loads':
+      words(', ');
+      phrases.push({ kind: 'otherwise', text: 'otherwise' });
+      words(' ');
+      loads(otherwise.loads);
+      words(',');
+      break;
+    case 'slower':
+    case 'reverse':
+      words(', ');
+      phrases.push({ kind: 'otherwise', text: otherwise.kind === 'slower' ? `through ${formatQuantity(otherwise.ohm, 'Ω')}` : 'backwards' });
+      words(' when ');
+      clause(otherwise.when, ['otherwise', 'when']);
+      words(',');
+      break;
+    default:
+      otherwise satisfies never;
+  }
+  words(' from the ');
+  phrases.push({ kind: 'supply', text: nameOf([...design.supplies, ...design.signals], job.supply) });
+  if (job.device.kind === 'direct') {
+    words(' ');
+    phrases.push({ kind: 'device', text: 'directly, with no relay' });
+    words(', joined at the ');
+  } else {
+    words(' through a ');
+    phrases.push({ kind: 'device', text: relayById(job.device.part)!.name });
+    words(' at the ');
+  }
   phrases.push({ kind: 'place', text: nameOf(design.places, job.device.place) });
-  phrases.push({ kind: 'words', text: '. If the signal is lost: ' });
+  words('. If the signal is lost: ');
   phrases.push({ kind: 'lost', text: job.lost });
-  phrases.push({ kind: 'words', text: '.' });
+  words('.');
   return phrases;
 }
 
@@ -44,6 +85,7 @@ function nameOf(list: readonly { id: string; name: string }[], id: string): stri
 /** `two dew strips, 2 × 4.2 A`; the plate's own unit, so that it can be checked against the plate. */
 export function loadPhrase(load: Load): string {
   const { unit, value } = load.plate;
+  if (load.kind === 'battery') return `${load.name}, at most ${formatQuantity(value, unit)}`;
   const plate = formatQuantity(value, unit);
   const ampere = unit === 'A' ? '' : ` (${formatQuantity(load.count * unitRatedA(load), 'A')})`;
   return load.count === 1
@@ -56,30 +98,54 @@ function pushWhen(
   design: Design,
   when: When,
   path: readonly (string | number)[],
-  inside: 'and' | 'or' | 'not' | null,
+  inside: 'and' | 'or' | null,
 ): void {
   const word = (id: string, on: boolean) => {
     const signal = design.signals.find((candidate) => candidate.id === id)!;
     into.push({ kind: 'signal', signal: id, path, text: `${signal.name} ${stateWord(signal, on)}` });
+  };
+  const within = (part: When, key: readonly (string | number)[]) => pushWhen(into, design, part, [...path, ...key], null);
+  const say = (text: string) => into.push({ kind: 'words', text });
+  const bracketed = (part: When, key: readonly (string | number)[]) => {
+    const plain = part.op === 'signal';
+    if (!plain) say('(');
+    within(part, key);
+    if (!plain) say(')');
   };
   switch (when.op) {
     case 'signal':
       return word(when.signal, true);
     case 'not':
       if (when.of.op === 'signal') return word(when.of.signal, false);
-      into.push({ kind: 'words', text: 'not (' });
-      pushWhen(into, design, when.of, [...path, 'of'], 'not');
-      into.push({ kind: 'words', text: ')' });
+      say('not (');
+      within(when.of, ['of']);
+      say(')');
+      return;
+    case 'held':
+      say('held (set by ');
+      within(when.set, ['set']);
+      say(', reset by ');
+      within(when.reset, ['reset']);
+      say(')');
+      return;
+    case 'toggle':
+      say('toggled by ');
+      bracketed(when.of, ['of']);
+      return;
+    case 'delay':
+      bracketed(when.of, ['of']);
+      say(' ');
+      into.push({ kind: 'delay', path, text: delayWords(when).trim() });
       return;
     case 'and':
     case 'or': {
       const brackets = inside === 'and' || inside === 'or';
-      if (brackets) into.push({ kind: 'words', text: '(' });
+      if (brackets) say('(');
       when.of.forEach((part, at) => {
-        if (at > 0) into.push({ kind: 'words', text: ` ${when.op} ` });
+        if (at > 0) say(` ${when.op} `);
         pushWhen(into, design, part, [...path, 'of', at], when.op);
       });
-      if (brackets) into.push({ kind: 'words', text: ')' });
+      if (brackets) say(')');
       return;
     }
     default:

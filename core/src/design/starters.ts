@@ -2,6 +2,8 @@
 import { mintId } from './ids.ts';
 import { DEFAULT_SETTINGS, FORMAT, FORMAT_VERSION, type Design, type Job, type Signal, type When } from './schema.ts';
 
+const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
+
 export function blankDesign(name: string): Design {
   return {
     format: FORMAT,
@@ -33,10 +35,11 @@ export function blankDesign(name: string): Design {
       },
     ],
     signals: [
-      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true },
-      { id: 'signal-2', name: 'dash switch', place: 'place-2', nature: 'switch', limitA: 10 },
+      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true, usual: true },
+      { ...BLANK_SWITCH, id: 'signal-2', name: 'dash switch', place: 'place-2' },
     ],
     jobs: [],
+    statements: [],
   };
 }
 
@@ -47,8 +50,6 @@ export interface ReadySentence {
   /** The document with this job added, and with the signals that it needs. */
   add(design: Design): Design;
 }
-
-type Wanted = { nature: Signal['nature']; name: string };
 
 /** A job with a 60 W heater to be changed; `when` names signals that are in the design. */
 export function blankJob(design: Design, name: string, when: When): Job {
@@ -76,31 +77,84 @@ export function blankJob(design: Design, name: string, when: When): Job {
     lost: 'off',
     continuous: false,
     suppression: 'diode',
+    protection: 'blade',
     fuse: 'auto',
     controlFuse: 'auto',
+    otherwise: { kind: 'off' },
+    way: 'auto',
     wires: {},
+    edits: [],
   };
 }
 
-/** The first signal of the wanted nature, or a new one at the end of the list. */
-function withSignal(design: Design, { nature, name }: Wanted): { design: Design; id: string } {
-  const known = design.signals.find((signal) => signal.nature === nature);
+/** What a ready sentence asks of a signal; one of the project that is like it serves. */
+interface Wanted {
+  readonly name: string;
+  like(signal: Signal): boolean;
+  make(base: { id: string; name: string; place: string; usual: boolean }, design: Design): Signal;
+}
+
+const KEY: Wanted = {
+  name: 'key',
+  like: (signal) => signal.nature === 'feed' && signal.keyOn,
+  make: (base, design) => ({ ...base, usual: true, nature: 'feed', supply: design.supplies[0]!.id, limitA: 5, keyOn: true }),
+};
+const feed = (name: string): Wanted => ({
+  name,
+  like: (signal) => signal.nature === 'feed' && signal.name === name,
+  make: (base, design) => ({ ...base, nature: 'feed', supply: design.supplies[0]!.id, limitA: 10, keyOn: false }),
+});
+const handSwitch = (name: string, action: 'maintained' | 'momentary' = 'maintained', rest: 'open' | 'closed' = 'open'): Wanted => ({
+  name,
+  like: (signal) =>
+    signal.nature === 'switch' && signal.action === action && signal.rest === rest && (signal.name === name || name === 'dash switch'),
+  make: (base) => ({ ...base, nature: 'switch', limitA: 10, action, rest }),
+});
+const toGround = (name: string): Wanted => ({
+  name,
+  like: (signal) => signal.nature === 'ground-switch' && (signal.name === name || name === 'thermostat'),
+  make: (base) => ({ ...base, nature: 'ground-switch', limitA: 2, rest: 'open' }),
+});
+const chargeSense: Wanted = {
+  name: 'charge sensor',
+  like: (signal) => signal.nature === 'threshold' && signal.watches.quantity === 'voltage',
+  // Levels of a voltage-sensing relay on 12 V: common practice.
+  make: (base, design) => ({
+    ...base,
+    nature: 'threshold',
+    limitA: 2,
+    output: 'contact',
+    watches: { quantity: 'voltage', supply: design.supplies[0]!.id },
+    closesAt: 13.3 * (design.supplies[0]!.nominalV / 12),
+    opensAt: 12.8 * (design.supplies[0]!.nominalV / 12),
+    delayS: 5,
+  }),
+};
+
+/** The design with the signal in it, and its id. */
+function withWanted(design: Design, wanted: Wanted): { design: Design; id: string } {
+  const known = design.signals.find((signal) => wanted.like(signal));
   if (known) return { design, id: known.id };
   const id = mintId('signal', design.signals);
   const place = (design.places[1] ?? design.places[0])!.id;
-  const signal: Signal =
-    nature === 'feed'
-      ? { id, name, place, nature, supply: design.supplies[0]!.id, limitA: 5, keyOn: true }
-      : { id, name, place, nature, limitA: nature === 'switch' ? 10 : 2 };
+  const signal = wanted.make({ id, name: wanted.name, place, usual: false }, design);
   return { design: { ...design, signals: [...design.signals, signal] }, id };
 }
+
+const on = (signal: string): When => ({ op: 'signal', signal });
+const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({ ...job, loads: [{ ...job.loads[0]!, ...changes } as Job['loads'][0]] });
+const fivePin = (job: Job): Job => ({ ...job, device: { ...job.device, part: relayPart(job).replace(/-4$/, '-5') } as Job['device'] });
+const relayPart = ({ device }: Job) => (device.kind === 'plug-in-relay' ? device.part : '');
+const motor = (job: Job, name: string, ampere: number) =>
+  load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: ampere } });
+const lamp = (job: Job, name: string, watt: number) => load(job, { name, kind: 'filament', plate: { ...job.loads[0]!.plate, value: watt } });
 
 function ready(
   id: string,
   title: string,
   words: string,
   wanted: readonly Wanted[],
-  change: (job: Job) => Job = (job) => job,
+  change: (job: Job, signals: readonly string[], design: Design) => Job = (job) => job,
 ): ReadySentence {
   return {
     id,
@@ -108,41 +162,107 @@ function ready(
     words,
     add(design) {
       let current = design;
-      const terms: When[] = wanted.map((signal) => {
-        const found = withSignal(current, signal);
+      const ids = wanted.map((signal) => {
+        const found = withWanted(current, signal);
         current = found.design;
-        return { op: 'signal', signal: found.id };
+        return found.id;
       });
+      const terms = ids.map(on);
       const [only] = terms;
       const when: When = terms.length === 1 && only ? only : { op: 'and', of: terms };
-      return { ...current, jobs: [...current.jobs, change(blankJob(current, title, when))] };
+      return { ...current, jobs: [...current.jobs, change(blankJob(current, title, when), ids, current)] };
     },
   };
 }
 
-const KEY: Wanted = { nature: 'feed', name: 'key' };
-
+/** The common circuits, each as a sentence to adapt. */
 export const READY_SENTENCES: readonly ReadySentence[] = [
-  ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [
-    KEY,
-    { nature: 'switch', name: 'dash switch' },
-  ]),
+  ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [KEY, handSwitch('dash switch')]),
   ready(
     'hot',
     'Fan by thermostat',
     'When the key is on and a thermostat to ground is closed, switch a fan.',
-    [KEY, { nature: 'ground-switch', name: 'thermostat' }],
-    (job) => ({
-      ...job,
-      loads: job.loads.map((load) => ({ ...load, name: 'fan', kind: 'motor', plate: { ...load.plate, unit: 'A', value: 8 } })),
-    }),
+    [KEY, toGround('thermostat')],
+    (job) => motor(job, 'fan', 8),
   ),
   ready('key', 'On with the key', 'When the key is on, switch one load.', [KEY]),
-  ready('keep', 'On unless the key is on', 'When the key is off, switch a lamp, and on if the signal is lost.', [KEY], (job) => ({
-    ...job,
-    when: { op: 'not', of: job.when },
-    lost: 'on',
-    device: { ...job.device, part: job.device.part.replace(/-4$/, '-5') },
-    loads: job.loads.map((load) => ({ ...load, name: 'lamp', kind: 'led', plate: { ...load.plate, value: 5 } })),
-  })),
+  ready('keep', 'On unless the key is on', 'When the key is off, switch a lamp, and on if the signal is lost.', [KEY], (job) =>
+    fivePin({ ...load(job, { name: 'lamp', kind: 'led', plate: { ...job.loads[0]!.plate, value: 5 } }), when: { op: 'not', of: job.when }, lost: 'on' }),
+  ),
+  ready(
+    'either',
+    'On by either of two feeds',
+    'When one feed or another is on, switch a lamp, with a blocking diode each.',
+    [feed('dipped-beam feed'), feed('main-beam feed')],
+    (job, ids) => ({ ...lamp(job, 'lamp', 55), when: { op: 'or', of: ids.map(on) } }),
+  ),
+  ready(
+    'take-over',
+    'Override of an existing circuit',
+    'When a switch is on, run a fan from the battery, otherwise left on its original feed.',
+    [handSwitch('override switch'), feed('fan feed')],
+    (job, ids) => fivePin({ ...motor(job, 'fan', 8), when: on(ids[0]!), otherwise: { kind: 'original-feed', signal: ids[1]! } }),
+  ),
+  ready(
+    'latch',
+    'Start and stop buttons',
+    'From the press of start until the press of stop, run a pump.',
+    [handSwitch('start button', 'momentary'), handSwitch('stop button', 'momentary', 'closed')],
+    (job, ids) => ({ ...motor(job, 'pump', 6), when: { op: 'held', set: on(ids[0]!), reset: on(ids[1]!) } }),
+  ),
+  ready(
+    'changeover',
+    'One load or another',
+    'When a switch is on, one lamp, otherwise another, from a lighting feed.',
+    [handSwitch('beam switch'), feed('lighting feed')],
+    (job, ids) =>
+      fivePin({
+        ...lamp(job, 'main beam', 60),
+        when: on(ids[0]!),
+        supply: ids[1]!,
+        otherwise: { kind: 'loads', loads: [{ ...lamp(job, 'dipped beam', 55).loads[0]!, id: 'load-2' }] },
+      }),
+  ),
+  ready(
+    'speeds',
+    'Two-speed fan',
+    'Fast when it is very hot, through a resistor when it is warm.',
+    [KEY, toGround('hot switch'), toGround('warm switch')],
+    (job, [key, hot, warm]) => ({
+      ...motor(job, 'fan', 8),
+      when: { op: 'and', of: [on(key!), on(hot!)] },
+      otherwise: { kind: 'slower', when: { op: 'and', of: [on(key!), on(warm!)] }, ohm: 1 },
+    }),
+  ),
+  ready(
+    'reverse',
+    'Motor both ways',
+    'Up while one button is pressed, down while the other is, braked with none or both.',
+    [handSwitch('up button', 'momentary'), handSwitch('down button', 'momentary')],
+    (job, ids) => fivePin({ ...motor(job, 'motor', 8), when: on(ids[0]!), otherwise: { kind: 'reverse', when: on(ids[1]!) } }),
+  ),
+  ready(
+    'later',
+    'Off after a while',
+    'A lamp that stays on for half a minute after a door closes.',
+    [toGround('door switch')],
+    (job, ids) => ({ ...lamp(job, 'cabin lamp', 10), when: { op: 'delay', of: on(ids[0]!), onS: 0, offS: 30 } }),
+  ),
+  ready(
+    'split-charge',
+    'Split charge',
+    'While the start battery is being charged, charge a second battery too.',
+    [chargeSense],
+    (job, _, design) => {
+      const second = design.supplies.find(({ id }) => id !== job.supply);
+      if (!second) return job;
+      const { plate, id } = job.loads[0]!;
+      return {
+        ...job,
+        loads: [
+          { id, name: second.name, kind: 'battery', count: 1, supply: second.id, place: second.place, important: true, plate: { ...plate, unit: 'A', value: 20 } },
+        ],
+      };
+    },
+  ),
 ];

@@ -1,20 +1,70 @@
 /**
- * What a job means. This file never looks at a circuit, and no circuit code calls `meaning`: the proof
- * compares two computations that share nothing but the document.
+ * What a clause means. This file never looks at a circuit, and no circuit code calls it to find out what a
+ * circuit does: the proof compares two computations that share nothing but the document.
+ *
+ * A clause with *held* or *toggle* remembers: its memory is a list of bits, one a *held* and two a *toggle*
+ * (its state, and whether what it follows was on), in reading order. Delays have passed.
  */
 import type { Signal, When } from './schema.ts';
 
-/** Whether the expression holds for a set of signals that are on. */
-export function meaning(when: When, on: (signal: string) => boolean): boolean {
+/** Null before anything was ever on: then a *toggle* is off, whatever it follows. */
+export type Memory = readonly boolean[] | null;
+
+/** Whether the clause holds after the signals have become what they are, and what it remembers then. */
+export function meaning(when: When, on: (signal: string) => boolean, memory: Memory): { value: boolean; memory: boolean[] } {
+  const next: boolean[] = [];
+  let at = 0;
+  const walk = (part: When): boolean => {
+    switch (part.op) {
+      case 'signal':
+        return on(part.signal);
+      case 'not':
+        return !walk(part.of);
+      case 'and':
+        // No short cut: every part must be walked for its memory.
+        return part.of.map(walk).every(Boolean);
+      case 'or':
+        return part.of.map(walk).some(Boolean);
+      case 'delay':
+        return walk(part.of);
+      case 'held': {
+        const mine = at++;
+        next[mine] = false;
+        const set = walk(part.set);
+        const reset = walk(part.reset);
+        return (next[mine] = (set || memory?.[mine] === true) && !reset);
+      }
+      case 'toggle': {
+        const mine = at;
+        at += 2;
+        next[mine] = next[mine + 1] = false;
+        const now = walk(part.of);
+        next[mine + 1] = now;
+        const stepped = memory !== null && now && memory[mine + 1] !== true;
+        return (next[mine] = stepped !== (memory?.[mine] === true));
+      }
+      default:
+        return part satisfies never;
+    }
+  };
+  const value = walk(when);
+  return { value, memory: next };
+}
+
+/** Parts of a clause, in reading order. */
+export function partsOf(when: When): When[] {
   switch (when.op) {
     case 'signal':
-      return on(when.signal);
+      return [];
     case 'not':
-      return !meaning(when.of, on);
+    case 'delay':
+    case 'toggle':
+      return [when.of];
     case 'and':
-      return when.of.every((part) => meaning(part, on));
     case 'or':
-      return when.of.some((part) => meaning(part, on));
+      return when.of;
+    case 'held':
+      return [when.set, when.reset];
     default:
       return when satisfies never;
   }
@@ -25,18 +75,23 @@ export function signalsOf(when: When): string[] {
   const found = new Set<string>();
   const visit = (part: When): void => {
     if (part.op === 'signal') found.add(part.signal);
-    else if (part.op === 'not') visit(part.of);
-    else part.of.forEach(visit);
+    else partsOf(part).forEach(visit);
   };
   visit(when);
   return [...found];
 }
 
-/** The same truth with *not* pushed down to the signals and nested terms of one kind joined. */
+/** Whether what it means depends on what was before. */
+export function remembers(when: When): boolean {
+  return when.op === 'held' || when.op === 'toggle' || partsOf(when).some(remembers);
+}
+
+/** The same truth with *not* pushed down as far as it goes and nested terms of one kind joined. */
 export function normalForm(when: When, negated = false): When {
+  const turned = (part: When): When => (negated ? { op: 'not', of: part } : part);
   switch (when.op) {
     case 'signal':
-      return negated ? { op: 'not', of: when } : when;
+      return turned(when);
     case 'not':
       return normalForm(when.of, !negated);
     case 'and':
@@ -44,6 +99,12 @@ export function normalForm(when: When, negated = false): When {
       const op = (when.op === 'and') === !negated ? 'and' : 'or';
       return { op, of: when.of.map((part) => normalForm(part, negated)).flatMap((part) => (part.op === op ? part.of : [part])) };
     }
+    case 'held':
+      return turned({ op: 'held', set: normalForm(when.set), reset: normalForm(when.reset) });
+    case 'toggle':
+      return turned({ op: 'toggle', of: normalForm(when.of) });
+    case 'delay':
+      return turned({ ...when, of: normalForm(when.of) });
     default:
       return when satisfies never;
   }
@@ -57,6 +118,19 @@ export function withSignal(when: When, signal: string): When {
 
 /** Words for a signal being on and being off, by what it is. */
 export function stateWord(signal: Signal, on: boolean): string {
-  if (signal.nature === 'ground-switch') return on ? 'is closed' : 'is open';
-  return on ? 'is on' : 'is off';
+  switch (signal.nature) {
+    case 'switch':
+      if (signal.action === 'momentary') return on ? 'is pressed' : 'is released';
+      return signal.rest === 'closed' ? (on ? 'has tripped' : 'has not tripped') : on ? 'is on' : 'is off';
+    case 'ground-switch':
+      return signal.rest === 'closed' ? (on ? 'has tripped' : 'has not tripped') : on ? 'is closed' : 'is open';
+    case 'threshold':
+      return signal.closesAt >= signal.opensAt === on ? 'is high' : 'is low';
+    case 'pin':
+      return on ? 'is high' : 'is low';
+    case 'feed':
+      return on ? 'is on' : 'is off';
+    default:
+      return signal satisfies never;
+  }
 }

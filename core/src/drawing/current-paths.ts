@@ -75,7 +75,14 @@ export interface Drawing {
 }
 
 /** Room that a symbol and its labels take left and right of its path. */
-const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = { coil: 92, 'contact-closing': 30, 'contact-changeover': 44 };
+const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = {
+  coil: 92,
+  'coil-timer': 150,
+  'coil-step': 92,
+  'contact-closing': 30,
+  'contact-resting': 30,
+  'contact-changeover': 44,
+};
 const CHAR = 6.4;
 const LIVE_LABEL = 52;
 const MARGIN = 24;
@@ -109,7 +116,7 @@ function itemsOf(edge: Edge, y1: number, y2: number): Item[] {
   const { symbol, labels } = edge.element!;
   const half = SYMBOL_HEIGHT[symbol] / 2;
   const text = Math.max(0, ...labels.map(textWidth));
-  const right = symbol === 'coil' ? 34 : symbol === 'diode' ? 22 : 26 + text;
+  const right = symbol.startsWith('coil') ? 34 : symbol === 'diode' ? 22 : 26 + text;
   return [{ y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
 }
 
@@ -258,7 +265,7 @@ function drawLinks(symbols: readonly DrawnSymbol[]): DrawnLink[] {
   return symbols
     .filter(({ symbol }) => symbol.startsWith('contact'))
     .flatMap((contact) => {
-      const coil = symbols.find(({ part, symbol }) => part === contact.part && symbol === 'coil');
+      const coil = symbols.find(({ part, symbol }) => part === contact.part && symbol.startsWith('coil'));
       if (!coil) return [];
       const from = coil.x + 26;
       const to = contact.x - 8;

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../compile/compile.ts';
 import type { Job } from '../design/schema.ts';
-import { and, design, job, not, on } from '../testing/designs.ts';
+import { HEATER, and, design, job, not, on } from '../testing/designs.ts';
 import { drawCurrentPaths, type Drawing } from './current-paths.ts';
 
 const five = { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } as const;
-const units = (count: number) => [{ ...job().loads[0]!, count }];
+const units = (count: number) => [{ ...HEATER, count }];
 const JOBS: Record<string, Partial<Job>> = {
   'a switch on a feed': {},
   'a thermostat': { when: and(on('key'), on('hot')) },
@@ -13,7 +13,7 @@ const JOBS: Record<string, Partial<Job>> = {
   'no diode, no fuses': { suppression: 'none', fuse: 'none', controlFuse: 'none' },
   'on 87a': { when: not(on('key')), lost: 'on', device: five },
   'four units': { loads: units(4) },
-  'two lines': { loads: [...units(2), { ...job().loads[0]!, id: 'load-2', name: 'lamp', kind: 'filament', place: 'dash' }] },
+  'two lines': { loads: [...units(2), { ...HEATER, id: 'load-2', name: 'lamp', kind: 'filament', place: 'dash' }] },
 };
 const draw = (changes: Partial<Job>) => {
   const { netlist } = compile(design([job(changes)]));

@@ -25,11 +25,20 @@ export interface Graph {
 
 export const SYMBOL_HEIGHT: Readonly<Record<SymbolName, number>> = {
   fuse: 50,
+  breaker: 50,
   switch: 48,
+  button: 48,
   'ground-switch': 48,
+  threshold: 48,
+  'voltage-sensor': 66,
   coil: 72,
+  'coil-timer': 72,
+  'coil-step': 72,
   'contact-closing': 62,
+  'contact-resting': 62,
   'contact-changeover': 66,
+  resistor: 60,
+  battery: 60,
   diode: 72,
   heater: 66,
   filament: 60,
@@ -46,12 +55,17 @@ export const LABEL_LESS = /^tail-/;
 const isControl = (wire: Wire) => wire.leg.startsWith('control');
 
 export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
-  const wires = netlist.wires.filter((wire) => jobs.has(wire.job));
+  const wires = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job)));
   const used = new Set<Terminal>(wires.flatMap((wire) => [wire.from, wire.to]));
   /** Terminals that carry load current: a part on one of them is drawn thick. */
   const power = new Set<Terminal>(wires.filter((wire) => !isControl(wire)).flatMap((wire) => [wire.from, wire.to]));
+  /** Posts of batteries that these jobs charge. */
+  const charged = new Set<Terminal>(wires.flatMap((wire) => (/^(lead|load)-/.test(wire.leg) ? [wire.from, wire.to] : [])));
   const root = unionFind<Terminal>();
   for (const [a, b] of netlist.joints) if (!isBatterySide(netlist, a, b)) root.join(a, b);
+  for (const part of netlist.parts)
+    if (netlist.bridged.has(part.id))
+      for (const { from, to } of kindOf(part).drawn(part)) root.join(terminal(part.id, from), terminal(part.id, to));
   const numbers = new Map<string, number>();
   const vertex = (at: Terminal) => {
     const key = root.find(at);
@@ -68,17 +82,24 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     if (rail.side === 'return') {
       root.join(at, RETURN);
       if (part.kind === 'return-bus') returnRail = { part, terminal: at };
-    } else if (used.has(at)) rails.push({ part, terminal: at, vertex: -1, side: rail.side });
+    } else if (used.has(at) && !charged.has(at)) rails.push({ part, terminal: at, vertex: -1, side: rail.side });
   }
   const returnVertex = vertex(RETURN);
   const edges: Edge[] = [];
   for (const part of netlist.parts) {
-    if (part.job !== null && !jobs.has(part.job)) continue;
-    for (const element of kindOf(part).drawn(part)) {
+    if (part.job !== null && !part.jobs.some((job) => jobs.has(job))) continue;
+    if (netlist.leftOut.has(part.id)) continue;
+    const elements = kindOf(part).drawn(part);
+    const touched = elements.some(({ from, to }) => used.has(terminal(part.id, from)) || used.has(terminal(part.id, to)));
+    for (const element of elements) {
       const from = terminal(part.id, element.from);
       const to = terminal(part.id, element.to);
-      // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires.
-      if (part.job === null && !used.has(from) && !used.has(to)) continue;
+      if (part.kind === 'battery' && !charged.has(from)) continue;
+      // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires, nor has
+      // the eye of a voltage sensor.
+      const shown = used.has(from) || used.has(to) || (element.symbol === 'voltage-sensor' && touched);
+      if (part.job === null && !shown) continue;
+      if (netlist.bridged.has(part.id)) continue;
       const load = [from, to].some((at) => power.has(at));
       edges.push({
         a: vertex(from),

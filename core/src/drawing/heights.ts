@@ -74,7 +74,7 @@ function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Ar
   }
   const shares = new Map<number, number>();
   for (const coil of graph.edges) {
-    if (coil.element?.symbol !== 'coil') continue;
+    if (!coil.element?.symbol.startsWith('coil')) continue;
     const contact = graph.edges.find(
       (edge) => edge.element?.part.id === coil.element!.part.id && edge.element.symbol.startsWith('contact'),
     );

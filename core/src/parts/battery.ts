@@ -22,7 +22,8 @@ export const battery: PartKind<'battery', BatterySpec> = {
       ohm: () => spec.internalOhm,
     });
   },
-  drawn: () => [],
+  // A rail where it feeds; where it is charged, a load between its posts.
+  drawn: ({ id, tag, name }) => [{ key: 'cell', from: '+', to: '-', symbol: 'battery', branch: branchId(id, 'cell'), labels: [tag, name] }],
   rail: () => ({ pin: '+', side: 'supply' }),
   listed: () => null,
 };

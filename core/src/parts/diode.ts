@@ -5,6 +5,8 @@ export interface DiodeSpec {
   readonly name: string;
   readonly reverseV: number;
   readonly forwardA: number;
+  /** In line with a feed rather than across a coil. */
+  readonly inLine: boolean;
 }
 
 /** Silicon rectifier at a few hundred mA: knee and slope of its straight-line model (from memory). */
@@ -26,7 +28,10 @@ export const diode: PartKind<'diode', DiodeSpec> = {
       ohm: () => FORWARD_OHM,
     });
   },
-  // Drawn band up: across a coil the cathode is on the supply's side.
-  drawn: ({ id, tag }) => [{ key: 'junction', from: 'K', to: 'A', symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }],
+  // Across a coil the band (K) is on the supply's side; in line with a feed the anode is.
+  drawn: ({ id, tag, spec }) => {
+    const [from, to] = spec.inLine ? ['A', 'K'] : ['K', 'A'];
+    return [{ key: 'junction', from, to, symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }];
+  },
   listed: ({ spec }) => `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`,
 };

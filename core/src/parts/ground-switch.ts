@@ -4,6 +4,7 @@ import { branchId, type PartKind } from './kind.ts';
 export interface GroundSwitchSpec {
   readonly signal: string;
   readonly limitA: number;
+  readonly rest: 'open' | 'closed';
 }
 
 /** Closed-contact resistance with the body's own ground, Ω (from memory). */
@@ -24,11 +25,12 @@ export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
       b: terminal(id, 'body'),
       ohm: () => CONTACT_OHM,
       follows: branchId(id, 'sense'),
-      closedWhen: true,
+      closedWhen: spec.rest === 'open',
     });
   },
   drawn: ({ id, tag, name }) => [
     { key: 'contact', from: '1', to: 'body', symbol: 'ground-switch', branch: branchId(id, 'contact'), labels: [tag, name] },
   ],
-  listed: ({ name, spec }) => `Switch to ground, body grounded, at least ${spec.limitA} A (${name})`,
+  listed: ({ name, spec }) =>
+    `Switch to ground, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, body grounded, at least ${spec.limitA} A (${name})`,
 };

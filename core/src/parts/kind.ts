@@ -2,11 +2,20 @@ import type { ModelBuilder } from '../circuit/primitives.ts';
 
 export type SymbolName =
   | 'fuse'
+  | 'breaker'
   | 'switch'
+  | 'button'
   | 'ground-switch'
+  | 'threshold'
+  | 'voltage-sensor'
   | 'coil'
+  | 'coil-timer'
+  | 'coil-step'
   | 'contact-closing'
+  | 'contact-resting'
   | 'contact-changeover'
+  | 'resistor'
+  | 'battery'
   | 'diode'
   | 'heater'
   | 'filament'
@@ -36,7 +45,10 @@ export interface PartHeader {
   readonly tag: string;
   readonly name: string;
   readonly place: string;
+  /** The job that it was made for; null for what belongs to the vehicle. */
   readonly job: string | null;
+  /** All jobs that use it, that one first. */
+  readonly jobs: readonly string[];
 }
 
 export type Part<Kind extends string, Spec> = PartHeader & { readonly kind: Kind; readonly spec: Spec };

@@ -1,10 +1,10 @@
-import type { LoadKind } from '../design/schema.ts';
+import type { LOAD_KINDS } from '../design/schema.ts';
 import { terminal } from '../circuit/terminal.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface LoadSpec {
-  readonly loadKind: LoadKind;
+  readonly loadKind: (typeof LOAD_KINDS)[number];
   /** Load line of the job that this unit belongs to. */
   readonly line: string;
   readonly ohm: number;

@@ -6,12 +6,15 @@ import { fuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
 import { groundSwitch } from './ground-switch.ts';
 import { load } from './load.ts';
+import { pin } from './pin.ts';
 import { relay } from './relay.ts';
+import { resistor } from './resistor.ts';
 import { returnBus } from './return-bus.ts';
 import { splice } from './splice.ts';
+import { threshold } from './threshold.ts';
 import type { Part, PartKind } from './kind.ts';
 
-const KINDS = [battery, dashSwitch, diode, feed, fuse, groundPoint, groundSwitch, load, relay, returnBus, splice] as const;
+const KINDS = [battery, dashSwitch, diode, feed, fuse, groundPoint, groundSwitch, load, pin, relay, resistor, returnBus, splice, threshold] as const;
 
 type PartOfKind<K> = K extends PartKind<infer Kind, infer Spec> ? Part<Kind, Spec> : never;
 export type AnyPart = PartOfKind<(typeof KINDS)[number]>;

@@ -1,17 +1,19 @@
 import { terminal } from '../circuit/terminal.ts';
+import type { Delays } from '../circuit/primitives.ts';
+import { formatQuantity } from '../quantity/format.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
-import { branchId, type PartKind } from './kind.ts';
-import type { When } from '../design/schema.ts';
+import { branchId, type DrawnElement, type PartKind } from './kind.ts';
 import type { RelayType } from './shelf.ts';
 
 export interface RelaySpec {
   readonly type: RelayType;
-  /** Throw in use. */
-  readonly throw: '87' | '87a';
-  /** Supply behind the coil. */
-  readonly supply: string;
-  /** When the coil is meant to hold, for the checks of the coil. */
-  readonly energised: When;
+  /** Throw pins in use, and whether they carry a load or a coil's current. */
+  readonly uses: readonly string[];
+  readonly carries: 'load' | 'control';
+  /** Supply behind the coil; none behind a controller's pin. */
+  readonly supply: string | null;
+  /** What a time relay is set to. */
+  readonly delays?: Delays;
 }
 
 /** Current at which the armature pulls in, A: the coil's pull is set by its current, hot or cold. */
@@ -24,45 +26,71 @@ export function coilTemperature(type: RelayType, airC: number, warmth: number): 
   return airC + warmth * type.coilRiseK;
 }
 
+export const contactBranchId = (relay: string, pin: string): string => branchId(relay, `contact${pin}`);
+
 export const relay: PartKind<'relay', RelaySpec> = {
   kind: 'relay',
   title: 'plug-in relay',
   terminalStyle: 'socket receptacle',
-  pins: ({ type }) => (type.pins === 5 ? ['86', '85', '30', '87', '87a'] : ['86', '85', '30', '87']),
-  model({ id, place, spec: { type } }, into) {
+  pins: ({ type }) => [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])],
+  model({ id, place, spec: { type, delays } }, into) {
     const coil = branchId(id, 'coil');
     const armature = branchId(id, 'armature');
+    const [plus, minus] = type.coil;
     into.branch({
       kind: 'resistor',
       id: coil,
-      a: terminal(id, '86'),
-      b: terminal(id, '85'),
+      a: terminal(id, plus),
+      b: terminal(id, minus),
       ohm: (conditions) => copperAtTemperature(type.coilOhm, coilTemperature(type, conditions.airC(place), conditions.coilWarmth)),
     });
-    into.sensor({ kind: 'current', id: armature, branch: coil, closesAtA: pullInA(type), opensAtA: type.releaseV / type.coilOhm });
-    const contact = (pin: '87' | '87a', closedWhen: boolean) =>
+    into.sensor({
+      kind: 'current',
+      id: armature,
+      branch: coil,
+      closesAtA: pullInA(type),
+      opensAtA: type.releaseV / type.coilOhm,
+      ...(delays ? { delays } : {}),
+    });
+    const cam = branchId(id, 'cam');
+    if (type.duty === 'step') into.sensor({ kind: 'step', id: cam, follows: armature });
+    const contact = (common: string, pin: string, closedWhen: boolean) =>
       into.branch({
         kind: 'switch',
-        id: branchId(id, `contact${pin}`),
-        a: terminal(id, '30'),
+        id: contactBranchId(id, pin),
+        a: terminal(id, common),
         b: terminal(id, pin),
         ohm: () => type.contactOhm,
-        follows: armature,
+        follows: type.duty === 'step' ? cam : armature,
         closedWhen,
       });
-    contact('87', true);
-    if (type.pins === 5) contact('87a', false);
+    for (const { common, closing, resting } of type.poles) {
+      contact(common, closing, true);
+      if (resting) contact(common, resting, false);
+    }
   },
-  drawn: ({ id, tag, spec: { type, throw: used } }) => [
-    { key: 'coil', from: '86', to: '85', symbol: 'coil', branch: branchId(id, 'coil'), labels: [tag, `${type.coilOhm} Ω`] },
+  drawn: ({ id, tag, spec: { type, uses, delays } }) => [
     {
-      key: 'contact',
-      from: '30',
-      to: used,
-      symbol: type.pins === 5 ? 'contact-changeover' : 'contact-closing',
-      branch: branchId(id, `contact${used}`),
-      labels: [tag],
+      key: 'coil',
+      from: type.coil[0],
+      to: type.coil[1],
+      symbol: type.duty === 'timer' ? 'coil-timer' : type.duty === 'step' ? 'coil-step' : 'coil',
+      branch: branchId(id, 'coil'),
+      labels: [tag, delays ? delayLabel(delays) : `${type.coilOhm} Ω`],
     },
+    ...uses.map((pin): DrawnElement => {
+      const pole = type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!;
+      const both = uses.includes(pole.closing) && pole.resting !== null && uses.includes(pole.resting);
+      const symbol = pole.resting === null || both ? (pin === pole.resting ? 'contact-resting' : 'contact-closing') : 'contact-changeover';
+      return { key: `contact${pin}`, from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
+    }),
   ],
-  listed: ({ spec }) => `${spec.type.name}, ${spec.type.coilV} V coil, with socket`,
+  listed: ({ spec: { type, delays } }) =>
+    `${type.name}, ${type.coilV} V coil, with socket${delays ? `, set to ${delayLabel(delays)}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };
+
+function delayLabel({ closeS, openS }: Delays): string {
+  const on = closeS > 0 ? `on after ${formatQuantity(closeS, 's')}` : '';
+  const off = openS > 0 ? `off after ${formatQuantity(openS, 's')}` : '';
+  return [on, off].filter(Boolean).join(', ') || 'no delay';
+}

@@ -4,13 +4,14 @@ import { branchId, type PartKind } from './kind.ts';
 export interface SwitchSpec {
   readonly signal: string;
   readonly limitA: number;
+  readonly action: 'maintained' | 'momentary';
+  readonly rest: 'open' | 'closed';
   /** One pole for each circuit that uses it. */
   readonly poles: number;
 }
 
 /** Closed-contact resistance of a small dash switch, Ω (from memory). */
 const CONTACT_OHM = 0.02;
-
 const POLE_NAMES = ['', 'single-pole', 'double-pole', 'three-pole', 'four-pole'];
 
 export const dashSwitch: PartKind<'switch', SwitchSpec> = {
@@ -28,7 +29,7 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
         b: terminal(id, String(2 * pole)),
         ohm: () => CONTACT_OHM,
         follows: branchId(id, 'hand'),
-        closedWhen: true,
+        closedWhen: spec.rest === 'open',
       });
   },
   drawn: ({ id, tag, name, spec }) =>
@@ -36,9 +37,10 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
       key: `pole${at + 1}`,
       from: String(2 * at + 1),
       to: String(2 * at + 2),
-      symbol: 'switch' as const,
+      symbol: spec.action === 'momentary' ? ('button' as const) : ('switch' as const),
       branch: branchId(id, `pole${at + 1}`),
       labels: [tag, name],
     })),
-  listed: ({ name, spec }) => `Switch, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, at least ${spec.limitA} A (${name})`,
+  listed: ({ name, spec }) =>
+    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A (${name})`,
 };

@@ -1,32 +1,18 @@
 /**
- * The wired project, solved: every combination of a job's signals, with all other signals off and with
- * all of them on, at each corner of supply and temperature. Rules and the proof read only this.
+ * The wired project, solved: every state of a job's signals, with all other signals off and with all of
+ * them on, at each corner of supply and temperature. Rules and the proof read only this.
  */
 import type { Circuit, Solution } from '../circuit/circuit.ts';
-import type { Conditions } from '../circuit/primitives.ts';
+import { terminal } from '../circuit/terminal.ts';
 import { compile, toCircuit, wireBranch, type Unwired } from '../compile/compile.ts';
-import type { Netlist, Wire } from '../compile/netlist.ts';
+import type { Netlist } from '../compile/netlist.ts';
+import { intentOf, supplyIdOf, type Intent } from '../design/intent.ts';
 import type { Design, Job } from '../design/schema.ts';
-import { meaning, signalsOf } from '../design/when.ts';
 import { ampacity, conductorTemperature } from '../reference/vehicle-ampacity.ts';
+import { CORNERS, conditionsAt, supplyVolts, type Corner } from './conditions.ts';
+import { explore, type Explored, type Machine, type Surroundings } from './explore.ts';
 
-/**
- * - `usual`: resting supply, 20 °C throughout: what a meter would show on a fair day.
- * - `low-hot`: lowest supply, hottest air, warmed coil and wires: the least pull and the most drop.
- * - `high-hot`: highest supply, hottest air: the most current in warm wires.
- * - `high-cold`: highest supply, coldest air, cold coil: the most coil current.
- */
-export const CORNERS = ['usual', 'low-hot', 'high-hot', 'high-cold'] as const;
-export type Corner = (typeof CORNERS)[number];
-
-export const CORNER_NAMES: Readonly<Record<Corner, string>> = {
-  usual: 'resting supply at 20 °C',
-  'low-hot': 'lowest supply, hottest',
-  'high-hot': 'highest supply, hottest',
-  'high-cold': 'highest supply, coldest',
-};
-
-export type LoadState = 'on' | 'weak' | 'off';
+export { CORNERS, CORNER_NAMES, type Corner } from './conditions.ts';
 
 export interface SolvedState {
   readonly corner: Corner;
@@ -34,14 +20,22 @@ export interface SolvedState {
   readonly on: ReadonlySet<string>;
   /** Whether every signal that is not the job's own is on. */
   readonly othersOn: boolean;
-  /** What the sentence says of the loads. */
-  readonly meant: boolean;
+  /** What the sentence says of each load line. */
+  readonly lines: readonly Intent[];
+  /** Signals and memory: the same state at another corner has the same key. */
+  readonly key: string;
+  /** Voltage of the job's supply with nothing connected, V. */
+  readonly supplyV: number;
+  /** Signals of the job, as bits one after another, that lead here from power-up. */
+  readonly path: readonly number[];
   readonly solution: Solution;
 }
 
 export interface JobEvidence {
   readonly job: Job;
   readonly signals: readonly string[];
+  /** Whether its states depend on what was before. */
+  readonly sequential: boolean;
   readonly states: readonly SolvedState[];
 }
 
@@ -50,112 +44,153 @@ export interface Evidence {
   readonly netlist: Netlist;
   readonly circuit: Circuit;
   readonly unwired: readonly Unwired[];
+  readonly wiring: ReadonlyMap<string, string>;
   readonly jobs: ReadonlyMap<string, JobEvidence>;
   /** Wire temperature in the hot corners, °C. */
   readonly hotWireC: ReadonlyMap<string, number>;
-  /** Supply voltage with nothing connected, V. */
-  openVolt(supply: string, corner: Corner): number;
 }
 
-/** A clause over more signals than this has more states than one can look through. */
-export const MOST_SIGNALS = 12;
+/** Beyond this many signals a job is solved at every corner with the other signals off only. */
+const MANY_SIGNALS = 8;
+
+export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> {
+  const intent = intentOf(design, job);
+  return {
+    signals: intent.signals,
+    remembers: intent.remembers,
+    step: (on, memory) => {
+      const { memory: next, lines } = intent.step(on, memory);
+      return { memory: next, meant: lines };
+    },
+  };
+}
+
+/** Indices of the sensors of the parts that some jobs use. */
+export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<string>): number[] {
+  const parts = new Set(netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id }) => id));
+  return circuit.sensors.flatMap((sensor, at) => (sensor.kind !== 'signal' && parts.has(sensor.id.slice(0, sensor.id.lastIndexOf('/'))) ? [at] : []));
+}
 
 export function gatherEvidence(design: Design): Evidence {
-  const { netlist, unwired } = compile(design);
+  const { netlist, unwired, wiring } = compile(design);
   const circuit = toCircuit(netlist);
-  const wired = design.jobs.filter((job) => !unwired.some((entry) => entry.job === job.id));
-  const states = new Map<string, SolvedState[]>(wired.map((job) => [job.id, []]));
-  const run = (
-    corner: Corner,
-    wireC: ReadonlyMap<string, number>,
-    others: readonly boolean[],
-    each: (job: Job, state: SolvedState) => void,
-  ) => {
-    circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
-    for (const job of wired) forEachState(design, circuit, job, corner, others, (state) => each(job, state));
+  const jobs = design.jobs
+    .filter((job) => wiring.has(job.id))
+    .map((job) => {
+      const machine = machineOf(design, job);
+      const own = sensorsOf(netlist, circuit, new Set([job.id]));
+      return { job, machine, own, supply: supplyIdOf(design, job), walk: machine.remembers, states: [] as SolvedState[] };
+    });
+
+  /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
+  const around = ({ machine, own }: (typeof jobs)[number], base: Uint8Array, others: boolean, setVolts: Surroundings['setVolts']): Surroundings => {
+    const atRest = (sensed: Uint8Array) => {
+      const rest = sensed.slice();
+      for (const sensor of own) rest[sensor] = 0;
+      return rest;
+    };
+    const on = (signal: string) => others && !machine.signals.includes(signal);
+    const rest = setVolts(on) ? atRest(circuit.settle(on, { from: atRest(base) }).sensed) : atRest(base);
+    return { others: () => others, rest, own, cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'), setVolts };
   };
-  const keep = (job: Job, state: SolvedState) => states.get(job.id)!.push(state);
+  const solve = (corner: Corner, wireC: ReadonlyMap<string, number>, settings: readonly boolean[], keep: (job: (typeof jobs)[number], state: SolvedState) => void) => {
+    circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
+    const voltsFor = supplyVolts(design, corner);
+    const setVolts = voltSetter(design, circuit, corner);
+    for (const others of settings) {
+      if (!setVolts(() => others)) continue;
+      const base = circuit.settle(() => others).sensed;
+      for (const job of jobs) {
+        const { machine, supply } = job;
+        const many = machine.signals.length > MANY_SIGNALS;
+        // Without other signals there is nothing to tell apart.
+        if (others && (many || machine.signals.length === design.signals.length)) continue;
+        const place = around(job, base, others, setVolts);
+        if (corner === 'usual' && !others && !job.walk && !many) job.walk = hasMemory(circuit, machine, place);
+        explore(circuit, machine, place, job.walk, (state) => {
+          const volts = voltsFor((signal) => (machine.signals.includes(signal) ? state.on.has(signal) : others));
+          keep(job, solvedState(state, corner, others, volts!.get(supply)!));
+        });
+      }
+    }
+  };
 
   // First with wires at the air's temperature, to learn how warm their currents make them; with the other
   // signals off, when the supply sags least and the currents are largest.
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
-  run('high-hot', new Map(), [false], (_, { solution }) => {
+  solve('high-hot', new Map(), [false], (_, { solution }) => {
     for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps[branch[at]!]!));
   });
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
-      const air = placeOf(design, wire.hotPlace).hottestC;
+      const air = design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
       return [wire.id, conductorTemperature(hottest[at]!, ampacity(wire.sizeMm2, air), air)];
     }),
   );
-  for (const corner of CORNERS) run(corner, hotWireC, [false, true], keep);
+  for (const corner of CORNERS) solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
 
   return {
     design,
     netlist,
     circuit,
     unwired,
-    jobs: new Map(wired.map((job) => [job.id, { job, signals: signalsOf(job.when), states: states.get(job.id)! }])),
+    wiring,
+    jobs: new Map(jobs.map(({ job, machine, walk, states }) => [job.id, { job, signals: machine.signals, sequential: walk, states }])),
     hotWireC,
-    openVolt: (supply, corner) => openVolt(design, supply, corner),
   };
 }
 
-function placeOf(design: Design, id: string) {
-  return design.places.find((place) => place.id === id)!;
-}
-
-function openVolt(design: Design, id: string, corner: Corner): number {
-  const supply = design.supplies.find((candidate) => candidate.id === id)!;
-  return corner === 'usual' ? supply.restV : corner === 'low-hot' ? supply.lowestV : supply.highestV;
-}
-
-function conditionsAt(design: Design, netlist: Netlist, corner: Corner, hotWireC: ReadonlyMap<string, number>): Conditions {
-  const places = new Map(design.places.map((place) => [place.id, place]));
-  const airC = (id: string): number => {
-    const place = places.get(id)!;
-    return corner === 'usual' ? 20 : corner === 'high-cold' ? place.coldestC : place.hottestC;
-  };
-  const wires = new Map<string, Wire>(netlist.wires.map((wire) => [wire.id, wire]));
-  const hot = corner === 'low-hot' || corner === 'high-hot';
-  return {
-    volt: (supply) => openVolt(design, supply, corner),
-    airC,
-    wireC: (wire) => (hot ? hotWireC.get(wire) : undefined) ?? airC(wires.get(wire)!.hotPlace),
-    coilWarmth: hot ? 1 : 0,
+/** Puts the supplies where a set of signals says; false when no voltage fits them. */
+export function voltSetter(design: Design, circuit: Circuit, corner: Corner): Surroundings['setVolts'] {
+  const volts = supplyVolts(design, corner);
+  const fixed = volts(() => false);
+  let latest: ReadonlyMap<string, number> | null = null;
+  return (on) => {
+    const wanted = volts(on);
+    if (wanted === null) return false;
+    // Without thresholds on a voltage it is the same map each time, and the corner has set it.
+    if (wanted !== fixed && wanted !== latest) circuit.setVolts((supply) => wanted.get(supply)!);
+    latest = wanted;
+    return true;
   };
 }
 
-function forEachState(
-  design: Design,
-  circuit: Circuit,
-  job: Job,
-  corner: Corner,
-  othersOn: readonly boolean[],
-  each: (state: SolvedState) => void,
-): void {
-  const signals = signalsOf(job.when);
-  const own = new Set(signals);
-  // Without other signals there is nothing to tell apart.
-  const settings = design.signals.some(({ id }) => !own.has(id)) ? othersOn : [false];
-  for (let bits = 0; bits < 2 ** signals.length; bits++) {
-    const on = new Set(signals.filter((_, at) => (bits >> at) & 1));
-    const meant = meaning(job.when, (signal) => on.has(signal));
-    for (const others of settings) {
-      const solution = circuit.settle((signal) => (own.has(signal) ? on.has(signal) : others));
-      each({ corner, on, othersOn: others, meant, solution });
-    }
-  }
+function solvedState(state: Explored<readonly Intent[]>, corner: Corner, othersOn: boolean, supplyV: number): SolvedState {
+  const { on, meant, solution, bits, memory, path } = state;
+  return { corner, on, othersOn, lines: meant, key: `${bits}|${memory.map(Number).join('')}`, supplyV, path, solution };
 }
+
+/** Whether some relay of a job stands otherwise when it comes from pulled in than when it comes from rest. */
+function hasMemory(circuit: Circuit, machine: Machine<unknown>, around: Surroundings): boolean {
+  const sensed: string[] = [];
+  const read = ({ solution }: { solution: Solution }) => around.own.map((sensor) => solution.sensed[sensor]).join('');
+  explore(circuit, machine, around, false, (state) => sensed.push(read(state)));
+  const pulled = around.rest.slice();
+  for (const sensor of around.own) pulled[sensor] = 1;
+  let at = 0;
+  let differs = false;
+  explore(circuit, machine, { ...around, rest: pulled }, false, (state) => {
+    if (read(state) !== sensed[at++]) differs = true;
+  });
+  return differs;
+}
+
+export type LoadState = Intent | 'weak';
 
 /** Volts between a load's terminals below this share of the open supply mean off, above the other on. */
 const OFF_BELOW = 0.05;
 const ON_ABOVE = 0.8;
+/** How far a second speed may be from what its resistor should give, as a share of the supply. */
+const LOW_WITHIN = 0.12;
 
-export function loadState(acrossV: number, supplyV: number): LoadState {
-  const share = Math.abs(acrossV) / supplyV;
-  return share <= OFF_BELOW ? 'off' : share >= ON_ABOVE ? 'on' : 'weak';
+/** How a unit stands that gets `acrossV` (plus over minus) of `supplyV`. `lowShare` is its second speed's. */
+export function loadState(acrossV: number, supplyV: number, lowShare: number | null = null): LoadState {
+  const share = acrossV / supplyV;
+  if (lowShare !== null && Math.abs(share - lowShare) <= LOW_WITHIN && share < (lowShare + 1) / 2) return 'low';
+  if (Math.abs(share) <= OFF_BELOW) return 'off';
+  if (share >= ON_ABOVE) return 'on';
+  return share <= -ON_ABOVE ? 'reverse' : 'weak';
 }
 
 /** Volts from one terminal to another in a solved state; NaN where either floats. */
@@ -163,4 +198,10 @@ export function voltsBetween(circuit: Circuit, solution: Solution, from: string,
   const a = circuit.nodeOf(from);
   const b = circuit.nodeOf(to);
   return solution.floating[a] || solution.floating[b] ? NaN : solution.volts[a]! - solution.volts[b]!;
+}
+
+/** Volts across a load; nothing where an end of it hangs in the air. */
+export function loadVolts(circuit: Circuit, solution: Solution, load: string): number {
+  const volts = voltsBetween(circuit, solution, terminal(load, '+'), terminal(load, '-'));
+  return Number.isNaN(volts) ? 0 : volts;
 }

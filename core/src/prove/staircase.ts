@@ -1,7 +1,7 @@
 import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
 import { throwRating } from '../parts/shelf.ts';
-import { contactBranch, type RuleContext, type WiredJob } from '../rules/context.ts';
+import { loadAmps, type RuleContext, type WiredJob } from '../rules/context.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
@@ -16,38 +16,37 @@ export interface Step {
 }
 
 export function staircase(context: RuleContext, job: WiredJob): Step[] {
-  const { type, throw: pin } = job.relay.spec;
-  const load = context.worstAmps(job, contactBranch(job)).value;
-  const fuse = job.loadFuse;
+  const load = loadAmps(context, job);
+  const fuse = job.loadFuses[0] ?? (job.contacts.length === 0 ? job.controlFuses[0] : undefined);
   const floor = Math.max(load, fuse?.spec.ratingA ?? 0);
   const guarded = fuse ? context.guardedBy(fuse) : job.wires.filter(({ role }) => role === 'load');
-  const weak = guarded.reduce((low, wire) => (context.wireAmpacity(wire) < context.wireAmpacity(low) ? wire : low));
-  const wireA = context.wireAmpacity(weak);
-  const contactA = throwRating(type, pin, 'heater').ampere;
-  const subject = job.relay.id;
+  const [first, ...rest] = guarded;
+  const weak = first && rest.reduce((low, wire) => (context.wireAmpacity(wire) < context.wireAmpacity(low) ? wire : low), first);
+  const step = (id: Step['id'], label: string, ampere: number, note: string, subject: string, least = floor): Step => ({
+    id,
+    label,
+    ampere,
+    note,
+    holds: ampere >= least,
+    subject,
+  });
+  const unit = job.loads[0]?.id ?? '';
+  const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>(
+    (low, next) => (!low || throwRating(next.relay.spec.type, next.pin, 'heater').ampere < throwRating(low.relay.spec.type, low.pin, 'heater').ampere ? next : low),
+    null,
+  );
+  const type = contact?.relay.spec.type;
   return [
-    {
-      id: 'load',
-      label: 'Load, most',
-      ampere: load,
-      note: `at ${formatQuantity(job.supply.highestV, 'V')}`,
-      holds: true,
-      subject: job.loads[0]!.id,
-    },
-    ...(fuse
+    step('load', 'Load, most', load, `at ${formatQuantity(job.supply.highestV, 'V')}`, unit, 0),
+    fuse
+      ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
+      : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
+    ...(weak ? [step('wire', `Wire ${weak.tag}`, context.wireAmpacity(weak), sizeName(weak.sizeMm2), weak.id)] : []),
+    ...(contact && type
       ? [
-          {
-            id: 'fuse' as const,
-            label: `Fuse ${fuse.tag}`,
-            ampere: fuse.spec.ratingA,
-            note: 'blade',
-            holds: fuse.spec.ratingA >= load,
-            subject: fuse.id,
-          },
+          step('terminals', 'Socket', type.terminalA, 'receptacles', contact.relay.id),
+          step('contact', `Contact ${contact.pin}`, throwRating(type, contact.pin, 'heater').ampere, 'resistive', contact.relay.id),
         ]
-      : [{ id: 'fuse' as const, label: 'Fuse', ampere: 0, note: 'none', holds: false, subject }]),
-    { id: 'wire', label: `Wire ${weak.tag}`, ampere: wireA, note: sizeName(weak.sizeMm2), holds: wireA >= floor, subject: weak.id },
-    { id: 'terminals', label: 'Socket', ampere: type.terminalA, note: 'receptacles', holds: type.terminalA >= floor, subject },
-    { id: 'contact', label: `Contact ${pin}`, ampere: contactA, note: 'resistive', holds: contactA >= floor, subject },
+      : []),
   ];
 }

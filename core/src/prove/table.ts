@@ -1,18 +1,20 @@
-/** Meant against found for every combination of a job's signals, as a table to read. */
-import { terminal } from '../circuit/terminal.ts';
-import { isKind } from '../parts/registry.ts';
-import { CORNER_NAMES, loadState, voltsBetween, type Evidence, type JobEvidence, type LoadState } from './evidence.ts';
-import { jobVerdicts } from './verdict.ts';
+/** Meant against found for every state of a job, as a table to read. */
+import type { Intent } from '../design/intent.ts';
+import { linesOf } from '../design/intent.ts';
+import { CORNER_NAMES, type Evidence, type JobEvidence, type LoadState } from './evidence.ts';
+import { jobVerdicts, type Found, type Verdict } from './verdict.ts';
 
 export interface StateRow {
   /** For each of the table's signals, whether it is on. */
   readonly on: readonly boolean[];
-  readonly meant: 'on' | 'off';
+  /** Set where the clause remembers and more than one state has these signals: what was before. */
+  readonly memory: string;
+  readonly meant: Intent;
   /** The worst of the loads over all corners, with the other signals off and on. */
-  readonly found: LoadState | 'unsettled';
+  readonly found: Found;
   readonly matches: boolean;
-  /** Each load line with the resting supply: its first unit's volts, and how it stands. */
-  readonly loads: readonly { readonly name: string; readonly volts: number; readonly state: LoadState }[];
+  /** Each load line with the resting supply: volts of a unit, how it stands, and what was meant of it. */
+  readonly loads: readonly { readonly name: string; readonly volts: number; readonly state: LoadState; readonly meant: Intent }[];
   /** Corners at which it differs. */
   readonly differsAt: readonly string[];
 }
@@ -20,33 +22,28 @@ export interface StateRow {
 export interface StateTable {
   readonly job: string;
   readonly signals: readonly string[];
+  readonly sequential: boolean;
   readonly rows: readonly StateRow[];
 }
 
-export function stateTable(evidence: Evidence, own: JobEvidence): StateTable {
-  const verdicts = jobVerdicts(evidence, own);
-  const firstUnits = own.job.loads.map((load) => ({
-    name: load.name,
-    unit: evidence.netlist.parts.find((part) => part.job === own.job.id && isKind(part, 'load') && part.spec.line === load.id)!.id,
-  }));
-  const rows: StateRow[] = [];
-  for (let bits = 0; bits < 2 ** own.signals.length; bits++) {
-    const on = own.signals.map((_, at) => ((bits >> at) & 1) === 1);
-    const same = verdicts.filter(({ state }) => own.signals.every((id, at) => state.on.has(id) === on[at]));
-    const usual = same.find(({ state }) => state.corner === 'usual' && !state.othersOn)!;
-    const wrong = same.find(({ matches }) => !matches);
-    rows.push({
-      on,
-      meant: usual.meant,
-      found: (wrong ?? usual).found,
-      matches: wrong === undefined,
-      differsAt: [...new Set(same.filter(({ matches }) => !matches).map(({ state }) => CORNER_NAMES[state.corner]))],
-      loads: firstUnits.map(({ name, unit }) => {
-        const volts = Math.abs(voltsBetween(evidence.circuit, usual.state.solution, terminal(unit, '+'), terminal(unit, '-')));
-        const settled = Number.isNaN(volts) ? 0 : volts;
-        return { name, volts: settled, state: loadState(settled, evidence.openVolt(own.job.supply, 'usual')) };
-      }),
-    });
-  }
-  return { job: own.job.id, signals: own.signals, rows };
+export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: readonly Verdict[] = jobVerdicts(evidence, own)): StateTable {
+  const names = linesOf(own.job).map(({ name }) => name);
+  const groups = new Map<string, Verdict[]>();
+  for (const verdict of verdicts) groups.set(verdict.state.key, [...(groups.get(verdict.state.key) ?? []), verdict]);
+  const order = [...groups].sort(([a], [b]) => Number(a.split('|')[0]) - Number(b.split('|')[0]) || a.localeCompare(b));
+  const rows = order.map(([key, same]): StateRow => {
+    const usual = same.find(({ state }) => state.corner === 'usual' && !state.othersOn) ?? same[0]!;
+    const wrong = same.filter(({ matches }) => !matches);
+    const shown = wrong[0] ?? usual;
+    return {
+      on: own.signals.map((id) => usual.state.on.has(id)),
+      memory: key.split('|')[1]!,
+      meant: shown.meant,
+      found: shown.found,
+      matches: wrong.length === 0,
+      differsAt: [...new Set(wrong.map(({ state }) => CORNER_NAMES[state.corner]))],
+      loads: names.map((name, at) => ({ name, ...usual.lines[at]!, meant: usual.state.lines[at]! })),
+    };
+  });
+  return { job: own.job.id, signals: own.signals, sequential: own.sequential, rows };
 }

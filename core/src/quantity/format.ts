@@ -3,7 +3,7 @@
  * here it gets a unit, an engineering prefix and no more figures than a workshop can use.
  */
 
-export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | '°C' | '%' | 'Ah' | '';
+export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | '°C' | '%' | 'Ah' | 's' | '';
 
 const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'A', 'Ω', 'W']);
 
@@ -23,7 +23,7 @@ export function formatQuantity(value: number, unit: Unit): string {
   const size = Math.abs(value);
   if (unit === 'V' && size >= 0.1) return `${signed(value, size >= 100 ? 0 : 2)} V`;
   if (unit === '%' || unit === '°C') return `${figures(value, size >= 10 ? 2 : 2)} ${unit}`;
-  if (unit === 'm') return `${figures(value, 3)} m`;
+  if (unit === 'm' || unit === 's') return `${figures(value, 3)} ${unit}`;
   if (!PREFIXED.has(unit)) return unit === '' ? figures(value) : `${figures(value)} ${unit}`;
   if (size !== 0 && size < 1e-7) return `0 ${unit}`;
   if (size !== 0 && size < 1e-4) return `${figures(value * 1e6)} µ${unit}`;

@@ -1,3 +1,4 @@
+import { BOLT_FUSE_RATINGS } from './bolt-fuses.ts';
 import { fromMemory, standard } from './source.ts';
 
 export const BLADE_FUSE_SOURCE = standard('ISO 8820-3 series, chosen by the app');
@@ -28,6 +29,11 @@ export const BLADE_FUSE_OPENS_AT = 1.35;
 /** Smallest stock rating of at least `ampere`; undefined above the series. */
 export function bladeFuseAtLeast(ampere: number): number | undefined {
   return BLADE_FUSE_RATINGS.find((rating) => rating >= ampere - 1e-9);
+}
+
+/** Smallest blade or, above those, bolt-down fuse of at least `ampere`; undefined above both series. */
+export function stockFuseAtLeast(ampere: number): number | undefined {
+  return bladeFuseAtLeast(ampere) ?? BOLT_FUSE_RATINGS.find((rating) => rating >= ampere);
 }
 
 /** Largest stock rating of at most `ampere`; undefined below the series. */

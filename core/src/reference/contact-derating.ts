@@ -6,6 +6,7 @@ export const CONTACT_DERATING_SOURCE = fromMemory('reliability-handbook practice
 /** Share of a resistive contact rating that may be used for a kind of load. */
 export const CONTACT_DERATING: Readonly<Record<LoadKind, number>> = {
   heater: 1,
+  battery: 1,
   led: 0.75,
   filament: 0.1,
   motor: 0.2,

@@ -112,7 +112,7 @@ describe('vehicle ampacity (from memory: boat and vehicle practice, 105 °C)', (
 });
 
 test('contact derating by load kind (from memory: 75, 40, 20 and 10 %)', () => {
-  expect(CONTACT_DERATING).toEqual({ heater: 1, led: 0.75, solenoid: 0.4, motor: 0.2, filament: 0.1 });
+  expect(CONTACT_DERATING).toEqual({ heater: 1, battery: 1, led: 0.75, solenoid: 0.4, motor: 0.2, filament: 0.1 });
 });
 
 test('colour codes are read as IEC 60757 writes them', () => {

@@ -18,7 +18,7 @@ export const coilFedWhenKeyOff: Rule = {
         ![...on].some((id) => keys.has(id)) && (!othersOn || job.evidence.signals.filter((id) => keys.has(id)).length === keys.size);
       return job.relays.map((relay) => {
         const { value } = context.worst(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(relay)) : 0));
-        const idle = relay === job.relay && job.job.lost === 'on';
+        const idle = job.job.lost === 'on' && job.contacts.some((contact) => contact.relay === relay);
         return judge(ID, {
           severity: 'caution',
           job: job.job.id,

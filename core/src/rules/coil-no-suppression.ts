@@ -9,7 +9,7 @@ export const coilNoSuppression: Rule = {
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) =>
       job.relays.map((relay) => {
-        const diode = netlist.parts.find(({ id }) => id === `${relay.id}-diode`);
+        const diode = netlist.parts.find(({ id }) => id === `${relay.id}-diode` && !netlist.leftOut.has(id));
         const value = diode ? 1 : 0;
         return judge(ID, {
           severity: 'caution',
@@ -21,7 +21,7 @@ export const coilNoSuppression: Rule = {
           sense: 'at least',
           title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
           detail: diode
-            ? `across ${relay.tag}, band to 86`
+            ? `across ${relay.tag}, band to ${relay.spec.type.coil[0]}`
             : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
           working: {
             formula: 'n ≥ 1',

@@ -1,29 +1,34 @@
-import { terminal } from '../circuit/terminal.ts';
-import { meaning } from '../design/when.ts';
 import { coilTemperature } from '../parts/relay.ts';
 import type { PartOf } from '../parts/registry.ts';
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
 import { computed, entered, ofPart } from '../reference/source.ts';
-import { partSubject, supplyOf, type RuleContext, type WiredJob } from './context.ts';
+import { branchId } from '../parts/kind.ts';
+import { coilTerminals, partSubject, supplyOf, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, otherRelays, thickerLegs } from './nudging.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
 
 function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding[] {
-  const { type, energised } = relay.spec;
-  const airC = context.design.places.find(({ id }) => id === relay.place)!.hottestC;
+  const { type } = relay.spec;
+  const supply = supplyOf(context, relay);
+  // A pin's coil does not hang on a battery.
+  if (!supply) return [];
+  const airC = context.hottestC(relay.place);
   const coilC = coilTemperature(type, airC, 1);
   const hotOhm = copperAtTemperature(type.coilOhm, coilC);
   const limit = (type.pullInV * hotOhm) / type.coilOhm;
   const across = (state: (typeof job.evidence.states)[number]) =>
-    Math.abs(context.volts(state.solution, terminal(relay.id, '86'), terminal(relay.id, '85')));
-  const held = job.evidence.states.filter(({ corner, on }) => corner === 'low-hot' && meaning(energised, (signal) => on.has(signal)));
-  // A clause that can never hold leaves nothing to check.
+    Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
+  // It is meant to hold wherever it holds on a fair day.
+  const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
+  const { states } = job.evidence;
+  const pulled = new Set(states.filter(({ corner, solution }) => corner === 'usual' && solution.sensed[armature] === 1).map(({ key }) => key));
+  const held = states.filter(({ corner, key }) => corner === 'low-hot' && pulled.has(key));
+  // A coil that nothing ever energises leaves nothing to check.
   if (held.length === 0) return [];
   const value = Math.min(...held.map(across));
-  const supply = supplyOf(context, relay);
   return [
     judge(ID, {
       severity: 'caution',
@@ -70,7 +75,7 @@ export const coilPullIn: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         ...thickerLegs(job, [...new Set(job.wires.filter(({ leg }) => leg.startsWith('control')).map(({ leg }) => leg))]),
-        ...otherRelays(job, (type) => type.coilV === job.relay.spec.type.coilV),
+        ...otherRelays(job, (type) => type.coilV === job.supply.nominalV),
         chooseAgain(job),
       ]),
 };

@@ -9,11 +9,12 @@ export const coilWrongVoltage: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) =>
-      job.relays.map((relay) => {
+      job.relays.flatMap((relay) => {
         const supply = supplyOf(context, relay);
         const { type } = relay.spec;
+        if (!supply) return [];
         const off = Math.abs(supply.nominalV - type.coilV);
-        return judge(ID, {
+        return [judge(ID, {
           severity: 'danger',
           job: job.job.id,
           subject: partSubject(relay),
@@ -34,11 +35,11 @@ export const coilWrongVoltage: Rule = {
             result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
             limit: { symbol: 'ΔV', meaning: 'allowed', value: 0, unit: 'V', source: commonPractice() },
           },
-        });
+        })];
       }),
     ),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(job, (type) => type.coilV === supplyOf(context, job.relay).nominalV)),
+      .flatMap((job) => otherRelays(job, (type) => type.coilV === job.supply.nominalV)),
 };

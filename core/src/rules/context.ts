@@ -3,12 +3,23 @@ import type { Solution } from '../circuit/circuit.ts';
 import { partOf, terminal } from '../circuit/terminal.ts';
 import { wireBranch } from '../compile/compile.ts';
 import type { Netlist, Wire } from '../compile/netlist.ts';
+import { supplyIdOf } from '../design/intent.ts';
 import type { Design, Job, Supply } from '../design/schema.ts';
 import { branchId } from '../parts/kind.ts';
+import { contactBranchId } from '../parts/relay.ts';
 import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
 import { ampacity } from '../reference/vehicle-ampacity.ts';
 import { jobVerdicts, type Verdict } from '../prove/verdict.ts';
 import { voltsBetween, type Corner, type Evidence, type JobEvidence, type SolvedState } from '../prove/evidence.ts';
+
+/** A throw that carries load current. */
+export interface PowerContact {
+  readonly relay: PartOf<'relay'>;
+  readonly pin: string;
+  readonly branch: string;
+  /** The load fuse before it; null where there is none. */
+  readonly fuse: PartOf<'fuse'> | null;
+}
 
 export interface WiredJob {
   readonly job: Job;
@@ -16,13 +27,17 @@ export interface WiredJob {
   readonly at: number;
   readonly supply: Supply;
   readonly evidence: JobEvidence;
-  /** The relay that switches the load, and every relay of the job, that one first. */
-  readonly relay: PartOf<'relay'>;
+  /** Throws that switch the loads; none where the signals feed them. */
+  readonly contacts: readonly PowerContact[];
+  /** Every relay of the job, those that switch loads first. */
   readonly relays: readonly PartOf<'relay'>[];
-  readonly loadFuse: PartOf<'fuse'> | null;
-  readonly controlFuse: PartOf<'fuse'> | null;
+  /** Fuses of its loads, and of the coil circuits that it uses. */
+  readonly loadFuses: readonly PartOf<'fuse'>[];
   readonly controlFuses: readonly PartOf<'fuse'>[];
+  /** All fuses that were made for this job: a shared one is its first user's. */
+  readonly ownFuses: readonly PartOf<'fuse'>[];
   readonly loads: readonly PartOf<'load'>[];
+  /** Wires made for this job. */
   readonly wires: readonly Wire[];
 }
 
@@ -46,6 +61,7 @@ export interface RuleContext {
   /** Ampacity of a wire where it is hottest, A. */
   wireAmpacity(wire: Wire): number;
   placeName(id: string): string;
+  hottestC(place: string): number;
   /** Meant against found in every solved state of a job. */
   verdicts(job: WiredJob): readonly Verdict[];
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
@@ -67,14 +83,17 @@ export function ruleContext(evidence: Evidence): RuleContext {
     if (!found) throw new Error(`Job ${job.job.id} has no solved state`);
     return found;
   };
-  const guards = guardGraph(netlist);
+  const byJob = new Map<string, AnyPart[]>();
+  for (const part of netlist.parts) for (const job of part.jobs) byJob.set(job, [...(byJob.get(job) ?? []), part]);
+  const wiresByJob = new Map<string, Wire[]>();
+  for (const wire of netlist.wires) wiresByJob.set(wire.job, [...(wiresByJob.get(wire.job) ?? []), wire]);
   return {
     evidence,
     design,
     netlist,
     jobs: design.jobs.flatMap((job, at) => {
       const jobEvidence = evidence.jobs.get(job.id);
-      return jobEvidence ? [wiredJob(design, netlist, jobEvidence, at)] : [];
+      return jobEvidence ? [wiredJob(design, jobEvidence, at, byJob.get(job.id) ?? [], wiresByJob.get(job.id) ?? [])] : [];
     }),
     part: (id) => parts.get(id)!,
     worst,
@@ -86,8 +105,9 @@ export function ruleContext(evidence: Evidence): RuleContext {
     volts: (solution, from, to) => voltsBetween(circuit, solution, from, to),
     wireAmpacity: (wire) => ampacity(wire.sizeMm2, places.get(wire.hotPlace)!.hottestC),
     placeName: (id) => places.get(id)!.name,
+    hottestC: (id) => places.get(id)!.hottestC,
     verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),
-    guardedBy: memo(guards),
+    guardedBy: memo(guardGraph(netlist)),
   };
 }
 
@@ -101,35 +121,47 @@ function memo<K, V>(make: (key: K) => V): (key: K) => V {
   };
 }
 
-function wiredJob(design: Design, netlist: Netlist, evidence: JobEvidence, at: number): WiredJob {
+function wiredJob(design: Design, evidence: JobEvidence, at: number, parts: readonly AnyPart[], wires: readonly Wire[]): WiredJob {
   const { job } = evidence;
-  const own = netlist.parts.filter((part) => part.job === job.id);
-  const find = <K extends AnyPart['kind']>(kind: K, id: string): PartOf<K> | null => {
-    const part = own.find((candidate) => candidate.id === id);
-    return isKind(part, kind) ? part : null;
-  };
+  const relays = parts.filter((part) => isKind(part, 'relay'));
+  const fuses = parts.filter((part) => isKind(part, 'fuse'));
+  const loadFuses = fuses.filter(({ spec }) => spec.guards === 'load');
+  const switching = relays.filter(({ spec }) => spec.carries === 'load');
   return {
     job,
     at,
     evidence,
-    supply: design.supplies.find(({ id }) => id === job.supply)!,
-    relay: find('relay', `${job.id}-relay`)!,
-    relays: own.filter((part) => isKind(part, 'relay')),
-    loadFuse: find('fuse', `${job.id}-fuse`),
-    controlFuse: find('fuse', `${job.id}-control-fuse`),
-    controlFuses: own.filter((part) => isKind(part, 'fuse')).filter(({ id }) => id !== `${job.id}-fuse`),
-    loads: own.filter((part) => isKind(part, 'load')),
-    wires: netlist.wires.filter((wire) => wire.job === job.id),
+    supply: design.supplies.find(({ id }) => id === supplyIdOf(design, job))!,
+    contacts: switching.flatMap((relay) =>
+      relay.spec.uses.map((pin) => {
+        const pole = relay.spec.type.poles.findIndex(({ closing, resting }) => closing === pin || resting === pin);
+        return { relay, pin, branch: contactBranchId(relay.id, pin), fuse: loadFuses[pole] ?? loadFuses[0] ?? null };
+      }),
+    ),
+    relays: [...switching, ...relays.filter((relay) => !switching.includes(relay))],
+    loadFuses,
+    controlFuses: fuses.filter(({ spec }) => spec.guards === 'control'),
+    ownFuses: fuses.filter((fuse) => fuse.job === job.id),
+    loads: parts.filter((part) => isKind(part, 'load')),
+    wires,
   };
 }
 
-export const contactBranch = (job: WiredJob) => branchId(job.relay.id, `contact${job.relay.spec.throw}`);
 export const coilBranch = (relay: PartOf<'relay'>) => branchId(relay.id, 'coil');
-/** The supply behind a relay's coil. */
-export const supplyOf = (context: RuleContext, relay: PartOf<'relay'>): Supply =>
-  context.design.supplies.find(({ id }) => id === relay.spec.supply)!;
+export const coilTerminals = ({ id, spec: { type } }: PartOf<'relay'>) => [terminal(id, type.coil[0]), terminal(id, type.coil[1])] as const;
+/** The supply behind a relay's coil; none behind a controller's pin. */
+export const supplyOf = (context: RuleContext, relay: PartOf<'relay'>): Supply | null =>
+  context.design.supplies.find(({ id }) => id === relay.spec.supply) ?? null;
+/** Most that a job's loads take through its contacts or its signals, A. */
+export const loadAmps = (context: RuleContext, job: WiredJob): number =>
+  context.worst(job, ({ solution }) =>
+    job.loadFuses.length > 0
+      ? Math.max(...job.loadFuses.map(({ id }) => context.amps(solution, branchId(id, 'link'))))
+      : job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0),
+  ).value;
 export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: wire.tag }) as const;
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
+export const jobSubject = (job: Job) => ({ kind: 'job', id: job.id, label: job.name }) as const;
 export { wireBranch };
 
 /** Everything conducts for this question but fuses; supplies, taps and the return end it. */

@@ -3,17 +3,17 @@ import { formatQuantity } from '../quantity/format.ts';
 import { ofPart } from '../reference/source.ts';
 import { otherFuses, otherRelays } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { judge, type Rule } from './rule.ts';
+import { failingOrTightest, judge, type Rule } from './rule.ts';
 
 const ID = 'fuse-above-contact';
 
 export const fuseAboveContact: Rule = {
   id: ID,
   check: ({ jobs }) =>
-    jobs.flatMap((job) => {
-      const { loadFuse: fuse, relay } = job;
+    jobs.flatMap((job) =>
+      failingOrTightest(job.contacts.flatMap(({ relay, pin, fuse }) => {
       if (!fuse) return [];
-      const { type, throw: pin } = relay.spec;
+      const { type } = relay.spec;
       const limit = throwRating(type, pin, 'heater').ampere;
       return [
         judge(ID, {
@@ -39,12 +39,13 @@ export const fuseAboveContact: Rule = {
           },
         }),
       ];
-    }),
+    })),
+    ),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...otherFuses(job, 'fuse', (rating) => rating <= finding.limit),
-        ...otherRelays(job, (type) => type.coilV === job.relay.spec.type.coilV),
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating <= finding.limit)),
+        ...otherRelays(job, (type) => type.coilV === job.supply.nominalV),
       ]),
 };

@@ -16,7 +16,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
   if (!first) return [];
   const wire = rest.reduce((weak, candidate) => (context.wireAmpacity(candidate) < context.wireAmpacity(weak) ? candidate : weak), first);
   const limit = context.wireAmpacity(wire);
-  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+  const hotC = context.hottestC(wire.hotPlace);
   return [
     judge(ID, {
       severity: 'danger',
@@ -55,25 +55,25 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
 export const fuseAboveWire: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) => [job.loadFuse, ...job.controlFuses].flatMap((fuse) => (fuse ? check(context, job, fuse) : []))),
+    context.jobs.flatMap((job) => job.ownFuses.flatMap((fuse) => check(context, job, fuse))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
-        const fuse = [job.loadFuse, ...job.controlFuses].find((candidate) => candidate?.id === finding.subject.id);
+        const fuse = job.ownFuses.find((candidate) => candidate.id === finding.subject.id);
         if (!fuse) return [];
-        const which = fuse === job.loadFuse ? 'fuse' : 'controlFuse';
+        const which = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
         const weak = context.guardedBy(fuse).filter((wire) => context.wireAmpacity(wire) < fuse.spec.ratingA);
         const patches = new Map(
           weak.map((wire) => {
-            const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+            const hotC = context.hottestC(wire.hotPlace);
             const leg = { key: wire.leg, lengthM: wire.lengthM, currentA: 0, hotC, fuseA: fuse.spec.ratingA, chosenMm2: undefined };
             return [wire.leg, { tag: wire.tag, size: smallestForAmpacity(leg) }];
           }),
         );
         const [thicker] = patches.values();
         return [
-          ...otherFuses(job, which, (rating) => rating <= finding.limit),
+          ...otherFuses(job, fuse, which, (rating) => rating <= finding.limit),
           ...(thicker
             ? [
                 {

@@ -10,13 +10,10 @@ const ID = 'fuse-continuous-load';
 export const fuseContinuousLoad: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) => {
-      const fuse = job.loadFuse;
-      if (!fuse || !job.job.continuous) return [];
+    context.jobs.flatMap((job) => (job.job.continuous ? job.loadFuses : []).map((fuse) => {
       const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
       const factor = context.design.settings.headroom;
-      return [
-        judge(ID, {
+      return judge(ID, {
           severity: 'caution',
           job: job.job.id,
           subject: { kind: 'part', id: fuse.id, label: fuse.tag },
@@ -40,11 +37,10 @@ export const fuseContinuousLoad: Rule = {
             result: { symbol: 'k · I_b', meaning: 'needed', value: ampere * factor, unit: 'A', source: computed('product') },
             limit: fuseRating(job, fuse),
           },
-        }),
-      ];
-    }),
+        });
+    })),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => [...otherFuses(job, 'fuse', (rating) => rating >= finding.value), chooseAgain(job)]),
+      .flatMap((job) => [...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)), chooseAgain(job)]),
 };

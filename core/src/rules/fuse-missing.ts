@@ -7,8 +7,8 @@ const ID = 'fuse-missing';
 const SOURCE = standard('IEC 60364-4-43');
 
 function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
-  const present = which === 'fuse' ? job.loadFuse : job.controlFuse;
   const load = which === 'fuse';
+  const present = (load ? job.loadFuses : job.controlFuses)[0];
   const side = load ? 'load side' : 'control side';
   const value = present ? 1 : 0;
   return judge(ID, {
@@ -22,7 +22,7 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
     unit: '',
     sense: 'at least',
     title: present ? `${present.tag} guards the ${side} at its source` : `The ${side} has no fuse`,
-    detail: present ? `${present.spec.ratingA} A blade` : 'a short anywhere in it is fed by the whole battery',
+    detail: present ? `${present.spec.ratingA} A` : 'a short anywhere in it is fed by the whole battery',
     working: {
       formula: 'n ≥ 1',
       given: [],
@@ -34,7 +34,9 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
 
 export const fuseMissing: Rule = {
   id: ID,
-  check: ({ jobs }) => jobs.flatMap((job) => [check(job, 'fuse'), check(job, 'controlFuse')]),
+  // Where the signals feed the load themselves, their fuses are the load's.
+  check: ({ jobs }) =>
+    jobs.flatMap((job) => [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), check(job, 'controlFuse')]),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

@@ -1,4 +1,4 @@
-import { RELAYS, relayById } from '../parts/shelf.ts';
+import { POWER_RELAYS, hasResting, relayById } from '../parts/shelf.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -29,10 +29,11 @@ export const notWired: Rule = {
   // On when the signal is lost, on four pins: the five-pin twin of the same relay.
   nudges: ({ design }, finding) => {
     const at = design.jobs.findIndex(({ id }) => id === finding.job);
-    const present = relayById(design.jobs[at]!.device.part)!;
-    return RELAYS.filter(
-      ({ pins, coilV, closing }) =>
-        pins === 5 && present.pins === 4 && coilV === present.coilV && closing.resistiveA === present.closing.resistiveA,
+    const { device } = design.jobs[at]!;
+    const present = device.kind === 'plug-in-relay' ? relayById(device.part)! : null;
+    if (!present || hasResting(present)) return [];
+    return POWER_RELAYS.filter(
+      (type) => hasResting(type) && type.poles.length === 1 && type.coilV === present.coilV && type.closing.resistiveA === present.closing.resistiveA,
     ).map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
   },
 };

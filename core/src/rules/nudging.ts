@@ -1,7 +1,8 @@
 /** Changes that several rules propose. */
 import type { Patch } from '../design/patch.ts';
 import { formatQuantity } from '../quantity/format.ts';
-import { RELAYS, type RelayType } from '../parts/shelf.ts';
+import type { PartOf } from '../parts/registry.ts';
+import { POWER_RELAYS, hasResting, isResting, relayById, type RelayType } from '../parts/shelf.ts';
 import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
 import { sizeName } from '../reference/awg.ts';
 import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
@@ -13,8 +14,13 @@ export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: 
 }
 
 /** Every other rating of a fuse that `fits`, the nearest to the present one first. */
-export function otherFuses(job: WiredJob, which: 'fuse' | 'controlFuse', fits: (ratingA: number) => boolean): Nudge[] {
-  const present = (which === 'fuse' ? job.loadFuse : job.controlFuse)?.spec.ratingA ?? 0;
+export function otherFuses(
+  job: WiredJob,
+  fuse: PartOf<'fuse'>,
+  which: 'fuse' | 'controlFuse',
+  fits: (ratingA: number) => boolean,
+): Nudge[] {
+  const present = fuse.spec.ratingA;
   return BLADE_FUSE_RATINGS.filter((rating) => rating !== present && fits(rating))
     .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
     .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] }));
@@ -50,13 +56,16 @@ export function chooseAgain(job: WiredJob): Nudge {
   };
 }
 
-/** Other relays of the shelf that keep the throw in use, the one nearest in rating first. */
+/** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
 export function otherRelays(job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
-  const present = job.relay.spec.type;
-  return RELAYS.filter((type) => type.id !== present.id && (job.relay.spec.throw === '87' || type.pins === 5) && fits(type))
+  if (job.job.device.kind !== 'plug-in-relay') return [];
+  const present = relayById(job.job.device.part)!;
+  const resting = job.contacts.some(({ relay, pin }) => isResting(relay.spec.type, pin));
+  const alike = (type: RelayType) => Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
+  return POWER_RELAYS.filter((type) => type.id !== present.id && (!resting || hasResting(type)) && fits(type))
     .sort(
       (a, b) =>
-        Number(a.pins !== present.pins) - Number(b.pins !== present.pins) ||
+        alike(a) - alike(b) ||
         Math.abs(a.closing.resistiveA - present.closing.resistiveA) - Math.abs(b.closing.resistiveA - present.closing.resistiveA),
     )
     .map((type) => ({ label: `Nudge to a ${type.name}`, patches: [{ path: ['jobs', job.at, 'device', 'part'], value: type.id }] }));

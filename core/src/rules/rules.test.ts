@@ -3,7 +3,7 @@ import { applyPatches } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { staircase } from '../prove/staircase.ts';
-import { and, design, job, not, on } from '../testing/designs.ts';
+import { HEATER, and, design, job, not, on } from '../testing/designs.ts';
 import { checkEvidence, findNudge } from './check.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
@@ -14,7 +14,7 @@ function check(made: Design) {
   const findings = checkEvidence(evidence);
   return { evidence, findings, of: (rule: string) => findings.filter((finding) => finding.rule === rule) };
 }
-const heater = job().loads[0]!;
+const heater = HEATER;
 const watts = (value: number) => [{ ...heater, plate: { ...heater.plate, value } }];
 
 /** One design for each rule in which it fires: what fires it, how hard, and on what. */

@@ -3,6 +3,7 @@ import type { Wire } from '../compile/netlist.ts';
 import type { PartOf } from '../parts/registry.ts';
 import { sizeName } from '../reference/awg.ts';
 import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
+import { BOLT_FUSE_SOURCE } from '../reference/bolt-fuses.ts';
 import { computed, entered } from '../reference/source.ts';
 import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
 import type { RuleContext, WiredJob } from './context.ts';
@@ -10,8 +11,8 @@ import type { Given } from './rule.ts';
 
 /** A fuse's rating, and whether a person or the app chose it. */
 export function fuseRating(job: WiredJob, fuse: PartOf<'fuse'>): Given {
-  const field = fuse === job.loadFuse ? 'fuse' : 'controlFuse';
-  const source = fuse.spec.chosen ? entered(`jobs[${job.at}].${field}`) : BLADE_FUSE_SOURCE;
+  const field = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
+  const source = fuse.spec.chosen ? entered(`jobs[${job.at}].${field}`) : fuse.spec.style === 'bolt' ? BOLT_FUSE_SOURCE : BLADE_FUSE_SOURCE;
   return { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source };
 }
 

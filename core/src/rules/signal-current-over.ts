@@ -1,3 +1,4 @@
+import { signalPartId } from '../compile/shared-parts.ts';
 import { branchId } from '../parts/kind.ts';
 import { isKind, type AnyPart } from '../parts/registry.ts';
 import { formatQuantity } from '../quantity/format.ts';
@@ -9,9 +10,10 @@ const ID = 'signal-current-over';
 
 /** The branches that carry a signal's current. */
 function branches(part: AnyPart): string[] {
-  if (isKind(part, 'switch')) return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
+  if (isKind(part, 'switch') || isKind(part, 'threshold')) return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
   if (isKind(part, 'feed')) return [branchId(part.id, 'feed')];
   if (isKind(part, 'ground-switch')) return [branchId(part.id, 'contact')];
+  if (isKind(part, 'pin')) return [branchId(part.id, 'high')];
   return [];
 }
 
@@ -21,7 +23,8 @@ export const signalCurrentOver: Rule = {
     context.jobs.flatMap((job) =>
       failingOrTightest(
         job.evidence.signals.flatMap((id) => {
-          const part = context.part(`sig-${id}`);
+          const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
+          if (!part) return [];
           const signal = context.design.signals.find((candidate) => candidate.id === id)!;
           return branches(part).map((branch) => {
             const { value } = context.worstAmps(job, branch);
@@ -33,7 +36,7 @@ export const signalCurrentOver: Rule = {
               limit: signal.limitA,
               unit: 'A',
               title: `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
-              detail: signal.nature === 'feed' ? 'all coils on this feed together' : 'coil current through its contact',
+              detail: signal.nature === 'feed' ? 'all that hangs on this feed together' : signal.nature === 'pin' ? 'what the pin drives' : 'current through its contact',
               working: {
                 formula: 'I ≤ I_limit',
                 given: [],

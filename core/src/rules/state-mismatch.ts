@@ -7,7 +7,7 @@ export const stateMismatch: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.map((wired) => {
-      const { job, evidence: own } = wired;
+      const { job } = wired;
       const verdicts = context.verdicts(wired);
       const wrong = verdicts.filter(({ matches }) => !matches);
       const [first] = wrong;
@@ -28,7 +28,7 @@ export const stateMismatch: Rule = {
         title: first
           ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says`
           : `All ${verdicts.length} solved states do what the sentence says`,
-        detail: first ? first.words : `${2 ** own.signals.length} combinations of signals, at every corner of supply and heat`,
+        detail: first ? first.words : `${new Set(verdicts.map(({ state }) => state.key)).size} states of its signals, at every corner of supply and heat`,
         working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
       });
     }),

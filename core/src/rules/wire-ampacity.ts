@@ -11,7 +11,7 @@ import { judge, type Finding, type Rule } from './rule.ts';
 const ID = 'wire-ampacity';
 
 function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: number, limit: number): Finding {
-  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+  const hotC = context.hottestC(wire.hotPlace);
   const size = sizeName(wire.sizeMm2);
   return judge(ID, {
     severity: 'danger',
@@ -31,12 +31,19 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
   });
 }
 
+/** A wire that jobs share carries most when the others are on: every job that uses it is asked. */
+function worstShared(context: RuleContext, wire: Wire): number {
+  const users = context.jobs.filter(({ job }) => wire.jobs.includes(job.id));
+  return Math.max(...users.map((job) => context.worstAmps(job, wireBranch(wire.id)).value));
+}
+
 export const wireAmpacity: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) => {
+      if (job.wires.length === 0) return [];
       const shares = job.wires.map((wire) => {
-        const { value } = context.worstAmps(job, wireBranch(wire.id));
+        const value = worstShared(context, wire);
         const limit = context.wireAmpacity(wire);
         return { wire, value, limit, share: value / limit };
       });

@@ -1,33 +1,36 @@
+import type { Solution } from '../circuit/circuit.ts';
 import { terminal } from '../circuit/terminal.ts';
+import { batteryId } from '../compile/shared-parts.ts';
+import { linesOf } from '../design/intent.ts';
+import { branchId } from '../parts/kind.ts';
+import { isKind } from '../parts/registry.ts';
+import { commonOf } from '../parts/shelf.ts';
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
 import { CLASS5_SOURCE } from '../reference/class5-conductors.ts';
-import { commonPractice, computed, entered } from '../reference/source.ts';
-import { CORNER_NAMES } from '../prove/evidence.ts';
-import type { RuleContext, WiredJob } from './context.ts';
+import { commonPractice, computed, entered, ofPart } from '../reference/source.ts';
+import { CORNER_NAMES, type SolvedState } from '../prove/evidence.ts';
+import { wireBranch, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { judge, type Finding, type Given, type Rule } from './rule.ts';
-import { branchId } from '../parts/kind.ts';
-import { wireBranch } from './context.ts';
 
 const ID = 'wire-drop';
 
-const supplyTerminals = (job: WiredJob) => {
-  const battery = `bat-${job.supply.id}`;
-  return [terminal(battery, '+'), terminal(battery, '-')] as const;
-};
+const posts = (supply: string) => [terminal(batteryId(supply), '+'), terminal(batteryId(supply), '-')] as const;
 
 function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
-  const lineAt = job.job.loads.findIndex(({ id }) => id === line);
-  const load = job.job.loads[lineAt]!;
+  const lines = linesOf(job.job);
+  const lineAt = lines.findIndex(({ id }) => id === line);
+  const load = lines[lineAt]!;
   const units = job.loads.filter(({ spec }) => spec.line === line);
-  const [plus, minus] = supplyTerminals(job);
-  const lost = (solution: Parameters<RuleContext['volts']>[0], unit: string) =>
-    context.volts(solution, plus, minus) - context.volts(solution, terminal(unit, '+'), terminal(unit, '-'));
-  // Worst share of the supply lost on the way, over the states in which the load is meant to run.
-  let worst: { unit: string; share: number; state: (typeof job.evidence.states)[number] } | null = null;
+  const [plus, minus] = posts(job.supply.id);
+  const across = (solution: Solution, unit: string) => Math.abs(context.volts(solution, terminal(unit, '+'), terminal(unit, '-')) || 0);
+  const lost = (solution: Solution, unit: string) => context.volts(solution, plus, minus) - across(solution, unit);
+  // Worst share of the supply lost on the way, over the states in which the load is meant to run at full.
+  let worst: { unit: string; share: number; state: SolvedState } | null = null;
   for (const state of job.evidence.states) {
-    if (!state.meant) continue;
+    const meant = state.lines[lineAt];
+    if (meant !== 'on' && meant !== 'reverse') continue;
     for (const { id } of units) {
       const share = lost(state.solution, id) / context.volts(state.solution, plus, minus);
       // A resistive load loses the same share at any voltage: the first of equals, not the luck of rounding.
@@ -40,7 +43,10 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const supplyV = context.volts(state.solution, plus, minus);
   const value = lost(state.solution, unit);
   const limit = budget * supplyV;
-  const onWay = job.wires.filter(({ leg }) => ['feed', 'to-relay', `load-${line}`, `return-${line}`].includes(leg));
+  // Everything of the job that carries at least half of what the load takes is on its way.
+  const loadA = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
+  const carries = (branch: string) => context.amps(state.solution, branch) > 0.5 * loadA;
+  const onWay = context.netlist.wires.filter((wire) => wire.jobs.includes(job.job.id) && !wire.leg.startsWith('tail') && carries(wireBranch(wire.id)));
   const given: Given[] = onWay.map((wire) => ({
     symbol: `ΔV(${wire.tag})`,
     meaning: `${wire.sizeMm2} mm², ${figures(wire.lengthM)} m, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
@@ -48,25 +54,26 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
     unit: 'V',
     source: CLASS5_SOURCE,
   }));
-  const contact = terminal(job.relay.id, '30');
-  const thrown = terminal(job.relay.id, job.relay.spec.throw);
-  given.push({
-    symbol: `ΔV(${job.relay.tag})`,
-    meaning: 'contact',
-    value: Math.abs(context.volts(state.solution, contact, thrown)),
-    unit: 'V',
-    source: computed('solved'),
-  });
-  if (job.loadFuse)
-    given.push({
-      symbol: `ΔV(${job.loadFuse.tag})`,
-      meaning: 'fuse',
-      value: Math.abs(context.volts(state.solution, terminal(job.loadFuse.id, '1'), terminal(job.loadFuse.id, '2'))),
-      unit: 'V',
-      source: BLADE_FUSE_OHM_SOURCE,
-    });
+  for (const { relay, pin, branch } of job.contacts)
+    if (carries(branch))
+      given.push({
+        symbol: `ΔV(${relay.tag} ${pin})`,
+        meaning: 'contact',
+        value: Math.abs(context.volts(state.solution, terminal(relay.id, commonOf(relay.spec.type, pin)), terminal(relay.id, pin))),
+        unit: 'V',
+        source: ofPart(relay.spec.type.name),
+      });
+  for (const part of context.netlist.parts)
+    if (isKind(part, 'fuse') && part.jobs.includes(job.job.id) && carries(branchId(part.id, 'link')))
+      given.push({
+        symbol: `ΔV(${part.tag})`,
+        meaning: 'fuse',
+        value: Math.abs(context.volts(state.solution, terminal(part.id, '1'), terminal(part.id, '2'))),
+        unit: 'V',
+        source: BLADE_FUSE_OHM_SOURCE,
+      });
   const listed = given.reduce((sum, { value: volts }) => sum + volts, 0);
-  given.push({ symbol: 'ΔV(rest)', meaning: 'tails and ground metal', value: value - listed, unit: 'V', source: computed('solved') });
+  given.push({ symbol: 'ΔV(rest)', meaning: 'tails, diodes, taps and ground metal', value: value - listed, unit: 'V', source: computed('solved') });
   return [
     judge(ID, {
       severity: 'caution',
@@ -101,12 +108,12 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
 
 export const wireDrop: Rule = {
   id: ID,
-  check: (context) => context.jobs.flatMap((job) => job.job.loads.flatMap(({ id }) => check(context, job, id))),
+  check: (context) => context.jobs.flatMap((job) => linesOf(job.job).flatMap(({ id }) => check(context, job, id))),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
         const line = job.loads.find(({ id }) => id === finding.subject.id)?.spec.line;
-        return line ? [...thickerLegs(job, [`load-${line}`, `return-${line}`, 'to-relay', `tail-${line}`]), chooseAgain(job)] : [];
+        return line ? [...thickerLegs(job, job.wires.filter(({ role, leg }) => role !== 'control' || leg.startsWith('load')).map(({ leg }) => leg)), chooseAgain(job)] : [];
       }),
 };

@@ -42,13 +42,14 @@ function dropV(leg: Leg, sizeMm2: number): number {
 
 /**
  * A size for each leg: first what its ampacity needs, then, while some path loses more than its budget,
- * one step up for the leg of the worst path that saves most volts for the copper it adds.
+ * one step up for the leg of the worst path that saves most volts for the copper it adds. `dropV` is what
+ * each path loses then.
  */
-export function chooseSizes(legs: readonly Leg[], paths: readonly Path[]): Map<string, number> {
+export function chooseSizes(legs: readonly Leg[], paths: readonly Path[]): { sizes: Map<string, number>; dropV: number[] } {
   const byKey = new Map(legs.map((leg) => [leg.key, leg]));
   const sizes = new Map(legs.map((leg) => [leg.key, smallestForAmpacity(leg)]));
-  const over = (path: Path) =>
-    path.legs.reduce((sum, key) => sum + dropV(byKey.get(key)!, sizes.get(key)!), path.fixedDropV) - path.budgetV;
+  const lost = (path: Path) => path.legs.reduce((sum, key) => sum + dropV(byKey.get(key)!, sizes.get(key)!), path.fixedDropV);
+  const over = (path: Path) => lost(path) - path.budgetV;
   for (;;) {
     const worst = paths.reduce<Path | null>((far, path) => (over(path) > (far ? over(far) : 0) ? path : far), null);
     if (!worst) break;
@@ -65,7 +66,7 @@ export function chooseSizes(legs: readonly Leg[], paths: readonly Path[]): Map<s
     sizes.set(best.key, best.size);
   }
   for (const { key, chosenMm2 } of legs) if (chosenMm2 !== undefined) sizes.set(key, chosenMm2);
-  return sizes;
+  return { sizes, dropV: paths.map(lost) };
 }
 
 /** Fuse for a load: the smallest that leaves the wanted headroom, or the largest there is. */

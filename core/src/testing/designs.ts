@@ -1,36 +1,46 @@
 /** Small designs for tests: lopsided on purpose, so that a swapped axis or side shows. */
 import { parseDesign } from '../design/parse.ts';
-import { DEFAULT_SETTINGS, type Design, type Job, type When } from '../design/schema.ts';
+import { DEFAULT_SETTINGS, FORMAT_VERSION, type Design, type Job, type Load, type LOAD_KINDS, type When } from '../design/schema.ts';
+
+type LoadUnitKind = (typeof LOAD_KINDS)[number];
 
 export const on = (signal: string): When => ({ op: 'signal', signal });
 export const not = (of: When): When => ({ op: 'not', of });
 export const and = (...of: When[]): When => ({ op: 'and', of });
 export const or = (...of: When[]): When => ({ op: 'or', of });
+export const held = (set: When, reset: When): When => ({ op: 'held', set, reset });
+export const toggle = (of: When): When => ({ op: 'toggle', of });
+export const delay = (of: When, onS: number, offS: number): When => ({ op: 'delay', of, onS, offS });
+
+/** 96 W at 12 V: 1.5 Ω, 8 A. */
+export const HEATER: Extract<Load, { kind: LoadUnitKind }> = {
+  id: 'load-1',
+  name: 'heater',
+  kind: 'heater',
+  count: 1,
+  plate: { unit: 'W', value: 96, ratedV: 12 },
+  place: 'rear',
+  important: false,
+};
 
 export function job(changes: Partial<Job> = {}): Job {
   return {
     id: 'job-1',
     name: 'Test lamp',
     when: and(on('key'), on('dash')),
-    loads: [
-      {
-        id: 'load-1',
-        name: 'heater',
-        kind: 'heater',
-        count: 1,
-        plate: { unit: 'W', value: 96, ratedV: 12 },
-        place: 'rear',
-        important: false,
-      },
-    ],
+    loads: [HEATER],
     supply: 'main',
     device: { kind: 'plug-in-relay', part: 'relay-12v-30a-4', place: 'box' },
     lost: 'off',
     continuous: false,
     suppression: 'diode',
+    protection: 'blade',
     fuse: 'auto',
     controlFuse: 'auto',
+    otherwise: { kind: 'off' },
+    way: 'auto',
     wires: {},
+    edits: [],
     ...changes,
   };
 }
@@ -38,7 +48,7 @@ export function job(changes: Partial<Job> = {}): Job {
 export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> = {}): Design {
   const made: Design = {
     format: 'iron-nudge-project',
-    formatVersion: 1,
+    formatVersion: FORMAT_VERSION,
     name: 'Test bench',
     notes: '',
     settings: DEFAULT_SETTINGS,
@@ -68,14 +78,45 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
       },
     ],
     signals: [
-      { id: 'key', name: 'key', place: 'dash', nature: 'feed', supply: 'main', limitA: 5, keyOn: true },
-      { id: 'dash', name: 'dash switch', place: 'dash', nature: 'switch', limitA: 8 },
-      { id: 'second', name: 'second switch', place: 'rear', nature: 'switch', limitA: 8 },
-      { id: 'hot', name: 'thermostat', place: 'rear', nature: 'ground-switch', limitA: 2 },
-      { id: 'door', name: 'door switch', place: 'dash', nature: 'ground-switch', limitA: 2 },
-      { id: 'lamp-feed', name: 'lamp feed', place: 'rear', nature: 'feed', supply: 'main', limitA: 1, keyOn: false },
+      { id: 'key', name: 'key', place: 'dash', usual: true, nature: 'feed', supply: 'main', limitA: 5, keyOn: true },
+      { id: 'dash', name: 'dash switch', place: 'dash', usual: true, nature: 'switch', limitA: 8, action: 'maintained', rest: 'open' },
+      { id: 'second', name: 'second switch', place: 'rear', usual: true, nature: 'switch', limitA: 8, action: 'maintained', rest: 'open' },
+      { id: 'hot', name: 'thermostat', place: 'rear', usual: true, nature: 'ground-switch', limitA: 2, rest: 'open' },
+      { id: 'door', name: 'door switch', place: 'dash', usual: true, nature: 'ground-switch', limitA: 2, rest: 'open' },
+      { id: 'lamp-feed', name: 'lamp feed', place: 'rear', usual: false, nature: 'feed', supply: 'main', limitA: 20, keyOn: false },
+      { id: 'start', name: 'start button', place: 'dash', usual: false, nature: 'switch', limitA: 8, action: 'momentary', rest: 'open' },
+      { id: 'stop', name: 'stop button', place: 'dash', usual: false, nature: 'switch', limitA: 8, action: 'momentary', rest: 'closed' },
+      { id: 'pressure', name: 'pressure switch', place: 'rear', usual: false, nature: 'ground-switch', limitA: 2, rest: 'closed' },
+      { id: 'pin', name: 'controller pin', place: 'box', usual: false, nature: 'pin', volt: 5, limitA: 0.02 },
+      {
+        id: 'warm',
+        name: 'oil sensor',
+        place: 'rear',
+        usual: false,
+        nature: 'threshold',
+        limitA: 2,
+        output: 'contact',
+        watches: { quantity: 'temperature' },
+        closesAt: 92,
+        opensAt: 84,
+        delayS: 0,
+      },
+      {
+        id: 'charging',
+        name: 'charge sensor',
+        place: 'front',
+        usual: false,
+        nature: 'threshold',
+        limitA: 2,
+        output: 'contact',
+        watches: { quantity: 'voltage', supply: 'main' },
+        closesAt: 13.3,
+        opensAt: 12.8,
+        delayS: 5,
+      },
     ],
     jobs: [...jobs],
+    statements: [],
     ...changes,
   };
   const parsed = parseDesign(made);

@@ -1,6 +1,11 @@
-import { coilInSeries } from './coil-in-series.ts';
-import { contactLogic } from './contact-logic.ts';
+import { changeover } from './changeover.ts';
+import { direct } from './direct.ts';
+import { reversing } from './reversing.ts';
+import { singleContact } from './single-contact.ts';
+import { takeOver } from './take-over.ts';
+import { twoPole } from './two-pole.ts';
+import { twoSpeed } from './two-speed.ts';
 import type { Way } from './way.ts';
 
-/** Tried in this order; the first that does not refuse wires the job. */
-export const WAYS: readonly Way[] = [coilInSeries, contactLogic];
+/** The first that does not refuse a job is the one that the app picks. */
+export const WAYS: readonly Way[] = [twoPole, singleContact, takeOver, changeover, twoSpeed, reversing, direct];

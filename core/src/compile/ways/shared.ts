@@ -1,0 +1,35 @@
+import { relayById, hasResting, type RelayType } from '../../parts/shelf.ts';
+import type { Design, Job, When } from '../../design/schema.ts';
+import { normalForm } from '../../design/when.ts';
+import type { WayReason } from '../drives/drive.ts';
+
+export function typeOf(job: Job): RelayType {
+  if (job.device.kind !== 'plug-in-relay') throw new Error('This job has no relay');
+  return relayById(job.device.part)!;
+}
+
+/** Reasons that several ways share: the wrong device, what the job does otherwise, the throws that are there. */
+export function unfit(
+  design: Design,
+  job: Job,
+  { otherwise, resting = false }: { otherwise: Job['otherwise']['kind']; resting?: boolean },
+): WayReason[] {
+  const path = `jobs[${design.jobs.indexOf(job)}]`;
+  if (job.device.kind === 'direct') return [{ path: `${path}.device`, message: 'This is done with a relay.' }];
+  if (job.otherwise.kind !== otherwise) return [{ path: `${path}.otherwise`, message: 'The sentence says something else.' }];
+  if (resting && !hasResting(typeOf(job)))
+    return [{ path: `${path}.device.part`, message: 'This needs a throw that rests closed (87a): choose a five-pin relay.' }];
+  return [];
+}
+
+/** What hangs on a throw that rests closed cannot be told to be on with a lost signal, and the other way about. */
+export function needsOff(design: Design, job: Job): WayReason[] {
+  return job.lost === 'off'
+    ? []
+    : [{ path: `jobs[${design.jobs.indexOf(job)}].lost`, message: 'With a lost signal the relay rests: say “off”, which means what the sentence calls otherwise.' }];
+}
+
+/** The clause that the coil follows. */
+export function energisedWhen(job: Job): When {
+  return normalForm(job.when, job.lost === 'on');
+}

@@ -1,0 +1,38 @@
+import { terminal } from '../circuit/terminal.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface PinSpec {
+  readonly signal: string;
+  readonly limitA: number;
+  readonly volt: number;
+}
+
+/** Output resistance of a controller's pin, Ω (from memory). */
+const PIN_OHM = 25;
+
+/** A controller's output as an ideal source behind its own resistance; low is its ground. */
+export const pin: PartKind<'pin', PinSpec> = {
+  kind: 'pin',
+  title: 'controller pin',
+  terminalStyle: 'screw terminal',
+  pins: () => ['rail', 'out', '-'],
+  model({ id, spec }, into) {
+    into.sensor({ kind: 'signal', id: branchId(id, 'program'), signal: spec.signal });
+    into.branch({ kind: 'source', id: branchId(id, 'rail'), a: terminal(id, 'rail'), b: terminal(id, '-'), volt: () => spec.volt, ohm: () => PIN_OHM });
+    const drive = (key: string, from: string, closedWhen: boolean) =>
+      into.branch({
+        kind: 'switch',
+        id: branchId(id, key),
+        a: terminal(id, from),
+        b: terminal(id, 'out'),
+        ohm: () => (closedWhen ? 0.1 : PIN_OHM),
+        follows: branchId(id, 'program'),
+        closedWhen,
+      });
+    drive('high', 'rail', true);
+    drive('low', '-', false);
+  },
+  drawn: () => [],
+  rail: () => ({ pin: 'out', side: 'feed' }),
+  listed: () => null,
+};

@@ -1,0 +1,24 @@
+import { terminal } from '../circuit/terminal.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { branchId, type PartKind } from './kind.ts';
+
+export interface ResistorSpec {
+  readonly ohm: number;
+  /** Power that it must bear, W. */
+  readonly watt: number;
+}
+
+/** A wire-wound resistor that slows a motor or dims a lamp. */
+export const resistor: PartKind<'resistor', ResistorSpec> = {
+  kind: 'resistor',
+  title: 'resistor',
+  terminalStyle: '6.3 mm blade receptacle',
+  pins: () => ['1', '2'],
+  model({ id, spec }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'wire'), a: terminal(id, '1'), b: terminal(id, '2'), ohm: () => spec.ohm });
+  },
+  drawn: ({ id, tag, spec }) => [
+    { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
+  ],
+  listed: ({ spec }) => `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+};
