@@ -7,7 +7,7 @@ import { coilTemperature } from '../parts/relay.ts';
 import { SMALL_DIODE, type RelayType } from '../parts/shelf.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
-import { batteryPlus, dryContact, groundAt, groundingTerminal, liveTap, type Dry, type Grounding } from './shared-parts.ts';
+import { batteryPlus, dryContact, groundAt, groundingTerminal, liveTap, signalPartId, type Dry, type Grounding } from './shared-parts.ts';
 
 /** Lead from a battery post or a tap to its fuse, m. */
 export const FUSE_LEAD_M = 0.15;
@@ -96,25 +96,33 @@ export class ControlSide {
    * current, or with null the battery behind that.
    */
   source(wanted: SignalOf<'feed'> | undefined | null): ControlRun {
+    const feed = wanted === null ? undefined : (wanted ?? feedOf(this.design, this.job));
+    return feed ? this.tapped(liveTap(this.builder, this.design, feed), feed) : this.battery(this.supply.id);
+  }
+
+  /** A battery behind a control fuse. */
+  private battery(supply: string): ControlRun {
+    return this.tapped(batteryPlus(this.builder, this.design, supply), this.supplyOf(supply));
+  }
+
+  private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
     const { builder, design, job } = this;
-    const feed = wanted === null ? undefined : (wanted ?? feedOf(design, job));
-    const tap = feed ? liveTap(builder, design, feed) : batteryPlus(builder, design, this.supply.id);
     const choice = job.controlFuse;
     if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), []);
     const owner = design.settings.sharing === 'shared' ? '' : job.id;
-    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(feed, tap));
+    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(of, tap));
     if (!fresh) thing.trail.forEach((step) => this.share(step));
     return new ControlRun(this, thing.at, thing.group, thing.trail);
   }
 
-  private fuse(feed: SignalOf<'feed'> | undefined, tap: Terminal) {
-    const { builder, job, number } = this;
-    const apart = builder.find(`${job.id}-control-fuse`) ? `-${feed?.id ?? this.supply.id}` : '';
+  private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal) {
+    const { builder, job, number, design } = this;
+    const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
+    const at = design.signals.findIndex(({ id }) => id === of.id);
     const id = `${job.id}-control-fuse${apart}`;
-    const place = feed?.place ?? this.supply.place;
     const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style: 'blade', guards: 'control' } as const;
-    const tag = `F${number}C${apart === '' ? '' : feed ? `.${this.design.signals.indexOf(feed) + 1}` : '.0'}`;
-    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place, job: job.id, spec });
+    const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
+    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: of.place, job: job.id, spec });
     const group = builder.group(id, job.controlFuse);
     const leg = `control-feed${apart}`;
     const wire = builder.wire(job, { leg, role: 'control', from: tap, to: terminal(id, '1'), colour: 'BU', lengthM: FUSE_LEAD_M });
@@ -137,7 +145,22 @@ export class ControlSide {
   /** The coil's way to ground: through a sensor that grounds it, or straight. */
   groundEnd(literal: Literal | undefined): { to: Terminal; role: 'control' | 'return'; colour: string } {
     if (!literal) return { to: groundAt(this.builder, this.design, this.job.device.place), role: 'return', colour: 'BN' };
-    return { to: groundingTerminal(this.builder, this.design, literal.signal as Grounding), role: 'control', colour: 'BU/BK' };
+    const to = groundingTerminal(this.builder, this.design, literal.signal as Grounding);
+    this.sense(literal.signal);
+    return { to, role: 'control', colour: 'BU/BK' };
+  }
+
+  /** The leads by which a voltage switch sees what it watches: fused, and back to ground. */
+  sense(signal: Signal): void {
+    if (signal.nature !== 'threshold' || signal.watches.quantity !== 'voltage') return;
+    const { supply } = signal.watches;
+    this.builder.once(`sense|${signal.id}`, () => {
+      const part = signalPartId(signal.id);
+      const run = this.battery(supply);
+      run.wire(`control-sense-${signal.id}`, terminal(part, '+'), 'BU/YE');
+      const ground = groundAt(this.builder, this.design, signal.place);
+      run.from(terminal(part, '-')).wire(`control-sense-${signal.id}-return`, ground, 'BN', 'return');
+    });
   }
 
   splice(id: string, tag: string): Terminal {
@@ -181,6 +204,7 @@ export class ControlRun {
     const { builder, design } = this.side;
     const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
       const [into, out] = dryContact(builder, design, signal);
+      this.side.sense(signal);
       const reached = this.wire(leg, into, 'BU');
       return { out, trail: reached.trail };
     });

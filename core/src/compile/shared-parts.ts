@@ -58,6 +58,7 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
     const plus = batteryPlus(builder, design, signal.supply);
     builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn } });
     builder.join(terminal(own.id, 'B'), plus);
+    builder.join(terminal(own.id, '31'), RETURN_TERMINAL);
   }
   return terminal(own.id, '15');
 }
@@ -68,11 +69,6 @@ function addThreshold(builder: NetlistBuilder, design: Design, signal: SignalOf<
   const { limitA, output, closesAt, opensAt, delayS, watches } = signal;
   const spec = { signal: signal.id, limitA, output, quantity: watches.quantity, closesAt, opensAt, delayS, poles: 1 };
   builder.add({ ...own, kind: 'threshold', spec });
-  if (watches.quantity === 'voltage') {
-    // Its sensing lead draws milliamps and is part of it: straight to the battery that it watches.
-    builder.join(terminal(own.id, '+'), batteryPlus(builder, design, watches.supply));
-    builder.join(terminal(own.id, '-'), RETURN_TERMINAL);
-  }
   if (output === 'ground') builder.join(terminal(own.id, 'body'), bodyGround(builder, design, signal.place));
   return own.id;
 }

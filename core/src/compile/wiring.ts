@@ -43,8 +43,8 @@ export function wiringsOf(design: Design, job: Job): { wirings: readonly Wiring[
 /** A reason about the device or the signal's loss says more than one about a sentence of another kind. */
 function mostTelling(lists: readonly (readonly WayReason[])[]): readonly WayReason[] {
   const telling = lists.filter((list) => list.some(({ path }) => !path.endsWith('.otherwise') && !path.endsWith('.device')));
-  const about = telling.find((list) => list.some(({ path }) => path.endsWith('.part') && !path.includes('pole'))) ?? telling[0];
-  return about ?? lists[0] ?? [];
+  // A two-pole relay is one way among others; that this is none says little.
+  return telling.find((list) => !list.some(({ message }) => message.includes('one pole'))) ?? telling[0] ?? lists[0] ?? [];
 }
 
 export function wireJob(builder: NetlistBuilder, design: Design, job: Job, { way, drive }: Wiring, trunk: Trunk | null): void {

@@ -27,7 +27,12 @@ export const signalCurrentOver: Rule = {
           if (!part) return [];
           const signal = context.design.signals.find((candidate) => candidate.id === id)!;
           return branches(part).map((branch) => {
-            const { value } = context.worstAmps(job, branch);
+            // What the vehicle's own lamps take from a feed is not ours.
+            const others = isKind(part, 'feed') ? branchId(part.id, 'others') : null;
+            const { value } = context.worst(
+              job,
+              ({ solution }) => context.amps(solution, branch) - (others ? context.amps(solution, others) : 0),
+            );
             return judge(ID, {
               severity: 'danger',
               job: job.job.id,

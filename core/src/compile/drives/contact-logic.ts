@@ -85,6 +85,8 @@ interface Driven {
   readonly clause: When;
   /** Where it gets its current when no feed of its clause gives it; null for the job's own source. */
   readonly base: ControlRun | null;
+  /** Its helpers hang on the base even where a feed gives it its current: they must be in before that feed is. */
+  readonly early?: boolean;
 }
 
 class ContactNetwork {
@@ -112,7 +114,7 @@ class ContactNetwork {
     return (this.pinUses.get(pin) ?? 0) > 2;
   }
 
-  drive({ relay, type, leg, clause, base }: Driven): void {
+  drive({ relay, type, leg, clause, base, early = false }: Driven): void {
     const { side } = this;
     const terms = [...termsOf(clause)];
     const feed = this.takeOut(terms, isFeed)?.signal;
@@ -120,7 +122,7 @@ class ContactNetwork {
     const source = feed?.nature === 'feed' ? side.source(feed) : (base ?? side.source(undefined));
     source.feeds(side.coilA(type));
     let runs = [source];
-    for (const term of terms) runs = this.network(term, this.gather(runs), source);
+    for (const term of terms) runs = this.network(term, this.gather(runs), early && base ? base : source);
     for (const run of runs) run.wire(`control-coil${leg}`, terminal(relay, type.coil[0]), 'BU/WH');
     const end = side.groundEnd(grounding);
     source.from(terminal(relay, type.coil[1])).wire(`control-return${leg}`, end.to, end.colour, end.role);
@@ -229,12 +231,12 @@ class ContactNetwork {
       return signal.nature === 'feed' ? side.source(signal) : base;
     }
     if (of.op === 'delay') {
-      this.drive({ relay, type, leg, clause: of.of, base });
+      this.drive({ relay, type, leg, clause: of.of, base, early: true });
       return base;
     }
     // What remembers must not forget when the clause's feed goes: it hangs on the supply itself.
     const lasting = side.source(null);
-    if (of.op === 'toggle') this.drive({ relay, type, leg, clause: of.of, base: lasting });
+    if (of.op === 'toggle') this.drive({ relay, type, leg, clause: of.of, base: lasting, early: true });
     else if (of.op === 'held') this.hold(relay, type, leg, of, lasting);
     else throw new Error('The clause is not in normal form');
     return lasting;

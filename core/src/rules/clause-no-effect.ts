@@ -1,0 +1,44 @@
+import { computed } from '../reference/source.ts';
+import { jobSubject, type WiredJob } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'clause-no-effect';
+
+/** What is pointless about a sentence, in words: signals that change nothing, loads that never change. */
+function pointless({ job, evidence }: WiredJob, nameOf: (signal: string) => string): string[] {
+  const states = evidence.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn);
+  const meant = new Map(states.map(({ key, lines }) => [key, lines.join()]));
+  const said: string[] = [];
+  const kinds = new Set(states.flatMap(({ lines }) => lines.slice(0, job.loads.length)));
+  if (kinds.size === 1) said.push(kinds.has('off') ? 'the load is never on' : 'the load is always on');
+  if (evidence.sequential) return said;
+  evidence.signals.forEach((signal, at) => {
+    const changes = states.some(({ key, lines }) => {
+      const bits = Number(key.split('|')[0]);
+      const other = meant.get(`${bits ^ (1 << at)}|`);
+      return other !== undefined && other !== lines.join();
+    });
+    if (!changes) said.push(`${nameOf(signal)} changes nothing`);
+  });
+  return said;
+}
+
+export const clauseNoEffect: Rule = {
+  id: ID,
+  check: ({ jobs, design }) =>
+    jobs.map((job) => {
+      const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);
+      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('the meaning of the sentence in every state') });
+      return judge(ID, {
+        severity: 'caution',
+        job: job.job.id,
+        subject: jobSubject(job.job),
+        value: said.length,
+        limit: 0,
+        unit: '',
+        title: said.length > 0 ? `As it is said, ${said[0]!}` : 'Every signal of the sentence matters',
+        detail: said.length > 1 ? said.slice(1).join('; ') : said.length === 1 ? 'say it again, or take it out' : 'and the load is on in some states and off in others',
+        working: { formula: 'n = 0', given: [], result: count(said.length, 'pointless things'), limit: count(0, 'allowed') },
+      });
+    }),
+};

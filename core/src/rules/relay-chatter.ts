@@ -1,0 +1,29 @@
+import { computed } from '../reference/source.ts';
+import { signalWords } from '../prove/verdict.ts';
+import { jobSubject } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'relay-chatter';
+
+export const relayChatter: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.map(({ job, evidence }) => {
+      const restless = evidence.states.filter(({ solution }) => solution.outcome === 'chatters');
+      const [first] = restless;
+      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('every state at every corner') });
+      return judge(ID, {
+        severity: 'danger',
+        job: job.id,
+        subject: jobSubject(job),
+        value: restless.length,
+        limit: 0,
+        unit: '',
+        title: first ? `A relay chatters in ${restless.length} of ${evidence.states.length} states` : 'Every relay comes to rest',
+        detail: first
+          ? `with ${signalWords(context, evidence.signals, first.on)} no position agrees with what it does to its own coil`
+          : 'in every state at every corner',
+        working: { formula: 'n = 0', given: [], result: count(restless.length, 'states without rest'), limit: count(0, 'allowed') },
+      });
+    }),
+};

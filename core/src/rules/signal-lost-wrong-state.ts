@@ -1,0 +1,78 @@
+import { wireBranch } from '../compile/compile.ts';
+import { wiringsOf } from '../compile/wiring.ts';
+import { branchId } from '../parts/kind.ts';
+import { commonPractice, computed } from '../reference/source.ts';
+import { MOST_FAULT_SIGNALS, withBroken } from '../prove/faults.ts';
+import { lineReader, signalWords } from '../prove/verdict.ts';
+import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'signal-lost-wrong-state';
+
+interface Broken {
+  readonly label: string;
+  readonly words: string;
+}
+
+/** Control wires and fuses whose loss brings the load where the sentence says that a lost signal must not. */
+function wrongWhenBroken(context: RuleContext, job: WiredJob): { broken: Broken[]; asked: number } {
+  const { evidence, netlist } = context;
+  const labels = new Map<string, string>();
+  for (const wire of netlist.wires)
+    if (wire.jobs.includes(job.job.id) && wire.leg.startsWith('control')) labels.set(wireBranch(wire.id), wire.tag);
+  for (const { id, tag } of job.controlFuses) labels.set(branchId(id, 'link'), tag);
+  const read = lineReader(evidence, job.job);
+  const found = new Map<string, Broken>();
+  withBroken(evidence, job.evidence, [...labels.keys()], (branch, { solution, meant, on }) => {
+    if (found.has(branch)) return;
+    const lines = read(solution, job.supply.restV, meant);
+    const wrong = lines.some((line, at) => {
+      const intent = meant[at]!;
+      if (line.state === intent) return false;
+      return job.job.lost === 'on' ? intent === 'on' && line.state !== 'on' : intent === 'off' && line.state !== 'off';
+    });
+    if (wrong) found.set(branch, { label: labels.get(branch)!, words: signalWords(context, job.evidence.signals, on) });
+  });
+  return { broken: [...found.values()], asked: labels.size };
+}
+
+export const signalLostWrongState: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      // What runs otherwise is on with the relay at rest: that is what the sentence says.
+      if (job.evidence.signals.length > MOST_FAULT_SIGNALS || job.job.otherwise.kind === 'loads') return [];
+      const { broken, asked } = wrongWhenBroken(context, job);
+      const [first] = broken;
+      const { lost } = job.job;
+      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('solved again with each broken') });
+      return [
+        judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value: broken.length,
+          limit: 0,
+          unit: '',
+          title: first
+            ? `With ${first.label} broken the load is ${lost === 'off' ? 'on' : 'off'} where it must not be`
+            : `Any one control wire may fall off: the load never comes ${lost === 'off' ? 'on' : 'to rest'} by it`,
+          detail: first ? `${broken.length} of ${asked} control wires and fuses do that, this one with ${first.words}` : `${asked} wires and fuses, each broken in turn`,
+          working: {
+            formula: 'n = 0',
+            given: [],
+            result: count(broken.length, `wires and fuses whose loss puts it ${lost === 'off' ? 'on' : 'off'} against the clause`),
+            limit: { ...count(0, 'allowed'), source: commonPractice('what is lost falls to the safe side') },
+          },
+        }),
+      ];
+    }),
+  nudges: ({ jobs, design, evidence }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap(({ job, at }) =>
+        wiringsOf(design, job)
+          .wirings.filter(({ id }) => id !== evidence.wiring.get(job.id))
+          .map(({ id, title }) => ({ label: `Nudge to another wiring: ${title}`, patches: [{ path: ['jobs', at, 'way'], value: id }] })),
+      ),
+};
