@@ -4,7 +4,7 @@ import type { Netlist } from './compile/netlist.ts';
 import { sentenceOf, type Phrase } from './design/sentence.ts';
 import type { Design } from './design/schema.ts';
 import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
-import { gatherEvidence, type Evidence } from './prove/evidence.ts';
+import { gatherEvidence, type Cache, type Evidence } from './prove/evidence.ts';
 import { staircase, type Step } from './prove/staircase.ts';
 import type { Verdict } from './prove/verdict.ts';
 import { checkEvidence } from './rules/check.ts';
@@ -39,8 +39,8 @@ export interface Analysis {
   readonly copper: readonly CopperRow[];
 }
 
-export function analyse(design: Design): { analysis: Analysis; evidence: Evidence } {
-  const evidence = gatherEvidence(design);
+export function analyse(design: Design, cache?: Cache): { analysis: Analysis; evidence: Evidence } {
+  const evidence = gatherEvidence(design, cache);
   const context = ruleContext(evidence);
   const findings = checkEvidence(evidence, context);
   const jobs = jobViews(context, findings);

@@ -34,8 +34,8 @@ export interface Solution {
   readonly rounds: number;
   readonly volts: Float64Array;
   readonly floating: Uint8Array;
-  /** From a to b through each branch, A. */
-  readonly amps: Float64Array;
+  /** From a to b through a branch, A. */
+  amps(branch: number): number;
   readonly closed: Uint8Array;
   /** State of each sensor. */
   readonly sensed: Uint8Array;
@@ -111,7 +111,16 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const indicesOf = (kind: Branch['kind']) => Int32Array.from(branches.flatMap((branch, i) => (branch.kind === kind ? [i] : [])));
   const diodes = indicesOf('diode');
   const sources = indicesOf('source');
-  const eyes = sensors.map((sensor) => eyeOf(sensor, at, branchA, branchB, (id) => index(branchIndices, id), (id) => index(sensorIndices, id)));
+  const eyes = sensors.map((sensor) =>
+    eyeOf(
+      sensor,
+      at,
+      branchA,
+      branchB,
+      (id) => index(branchIndices, id),
+      (id) => index(sensorIndices, id),
+    ),
+  );
   const followers: number[][] = sensors.map(() => []);
   branches.forEach((branch, i) => branch.kind === 'switch' && followers[index(sensorIndices, branch.follows)]!.push(i));
   const closedWhen = Uint8Array.from(branches, (branch) => Number(branch.kind === 'switch' && branch.closedWhen));
@@ -122,8 +131,9 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const loneDiodes = hasLoneDiode(branches, branchA, branchB, nodeCount);
 
   // The workspace of every solve; a solution leaves with copies.
-  const whenClosed = new Float64Array(count); // conductance when conducting, S
-  const driveV = new Float64Array(count); // source voltage a over b, or the knee of a diode
+  // Solutions keep these two, so a change of conditions makes new ones.
+  let whenClosed = new Float64Array(count); // conductance when conducting, S
+  let driveV = new Float64Array(count); // source voltage a over b, or the knee of a diode
   const conductance = new Float64Array(count);
   const conducting = new Uint8Array(count);
   const faults = new Uint8Array(count); // 0 none, 1 open, 2 closed
@@ -131,6 +141,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const volts = new Float64Array(nodeCount);
   const floating = new Uint8Array(nodeCount);
   const sensed = new Uint8Array(sensors.length);
+  let faultCount = 0;
   let largestDriveA = 0;
   let prepared = false;
 
@@ -176,6 +187,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   }
 
   function setConditions(conditions: Conditions): void {
+    whenClosed = new Float64Array(count);
+    driveV = new Float64Array(count);
     branches.forEach((branch, i) => {
       const ohm = branch.ohm(conditions);
       if (!(ohm > 0)) throw new Error(`Branch ${branch.id} has a resistance of ${ohm} Ω`);
@@ -195,6 +208,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   }
 
   function setVolts(volt: Conditions['volt']): void {
+    driveV = driveV.slice();
     for (const i of sources) {
       const branch = branches[i]!;
       if (branch.kind === 'source') driveV[i] = branch.volt({ ...NO_CONDITIONS, volt });
@@ -205,6 +219,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   function setFault(id: string, fault: Fault | null): void {
     const i = index(branchIndices, id);
     const branch = branches[i]!;
+    faultCount += Number(fault !== null) - Number(faults[i] !== 0);
     faults[i] = fault === null ? 0 : fault === 'open' ? 1 : 2;
     const sensor = branch.kind === 'switch' ? sensed[index(sensorIndices, branch.follows)]! : 0;
     if (!prepared) return;
@@ -282,8 +297,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const seen = new Set<string>();
     let outcome: Outcome | null = null;
     let rounds = 0;
-    // The first look is at everything: the state before it may have been another circuit's altogether.
-    let all = true;
+    // The state before agreed with itself, so the first look is near what has changed; the last is at all.
+    let all = false;
     while (outcome === null) {
       rounds++;
       // No chain of relays that comes to rest takes more rounds than there are relays, and a few; only past
@@ -305,12 +320,6 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   function read(reached: Outcome, rounds: number, held: Uint8Array | undefined): Solution {
     let outcome = reached;
     network.readAll(volts, floating);
-    const amps = new Float64Array(count);
-    for (let i = 0; i < count; i++) {
-      if (!conducting[i]) continue;
-      const knee = faults[i] === 0 ? driveV[i]! : 0;
-      amps[i] = (volts[branchA[i]!]! - volts[branchB[i]!]! - knee) * conductance[i]!;
-    }
     const residualA = network.residual(conductance, current, volts, floating);
     if (residualA > RESIDUAL_LIMIT * Math.max(largestDriveA, 1e-9)) outcome = 'unsolved';
     const waiting: number[] = [];
@@ -321,13 +330,22 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       adrift = floating.slice();
       markAdrift(adrift);
     }
+    const solved = volts.slice();
+    const closed = conducting.slice();
+    const [siemens, knees, broken] = [whenClosed, driveV, faultCount > 0 ? faults.slice() : null];
     return {
       outcome,
       rounds,
-      volts: volts.slice(),
+      volts: solved,
       floating: adrift.slice(),
-      amps,
-      closed: conducting.slice(),
+      // Worked out when asked: of hundreds of branches a rule looks at a few.
+      amps(i) {
+        if (!closed[i] || broken?.[i] === 1) return 0;
+        const shorted = broken?.[i] === 2;
+        const across = solved[branchA[i]!]! - solved[branchB[i]!]! - (shorted ? 0 : knees[i]!);
+        return across * (shorted && branches[i]!.kind !== 'switch' ? SHORT_S : siemens[i]!);
+      },
+      closed,
       sensed: sensed.slice(),
       waiting,
       residualA,

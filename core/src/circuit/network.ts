@@ -22,9 +22,9 @@
  *
  * Prepare once, change cheaply: what step k adds to each pair of its neighbours is kept apart, and a
  * conductance is summed afresh from those parts when it is needed. A changed branch then repeats only the
- * steps on the way from its own up to the root of the elimination tree. Nodes that touch no branch of
- * changing conductance are ordered first, and within each group the node with the fewest neighbours goes
- * first, which keeps fill-in low and the tree's branches apart: a job's switch repeats that job's steps.
+ * steps on the way from its own up to the root of the elimination tree. The node with the fewest neighbours
+ * goes first (of equals one that no switch touches), which keeps fill-in low and the tree's branches apart:
+ * what many share (a battery, a ground) goes last, and a job's switch repeats that job's steps and those.
  */
 
 export interface NetworkBranch {
@@ -200,7 +200,8 @@ export function prepareNetwork(nodeCount: number, branches: readonly NetworkBran
     },
 
     readAll(intoVolts, intoFloating) {
-      for (let step = steps - 1; step >= 0; step--) substitute(step);
+      // Downwards: what a step rests on is there before it, and nothing is asked twice.
+      for (let step = steps - 1; step >= 0; step--) if (solvedAt[step] !== turn) substitute(step);
       intoVolts.set(volts);
       intoFloating.set(floating);
     },
@@ -218,8 +219,7 @@ export function prepareNetwork(nodeCount: number, branches: readonly NetworkBran
         sums[b] = sums[b]! + through;
       }
       let worst = 0;
-      for (let node = 0; node < nodeCount; node++)
-        if (!isReference[node] && !adrift[node]) worst = Math.max(worst, Math.abs(sums[node]!));
+      for (let node = 0; node < nodeCount; node++) if (!isReference[node] && !adrift[node]) worst = Math.max(worst, Math.abs(sums[node]!));
       return worst;
     },
   };
@@ -282,21 +282,17 @@ function planElimination(nodeCount: number, branches: readonly NetworkBranch[], 
     starts.push(neighbours.length);
     pairStarts.push(pairSlots.length);
   };
-  const eliminateGroup = (group: Set<number>): void => {
-    while (group.size > 0) {
-      let best = -1;
-      for (const node of group) {
-        if (best < 0 || adjacent[node]!.size < adjacent[best]!.size) best = node;
-        if (adjacent[best]!.size <= 2) break;
-      }
-      group.delete(best);
-      eliminateNode(best);
+  const left = new Set(Array.from({ length: nodeCount }, (_, node) => node).filter((node) => !isReference[node]));
+  const rank = (node: number) => 2 * adjacent[node]!.size + touched[node]!;
+  while (left.size > 0) {
+    let best = -1;
+    for (const node of left) {
+      if (best < 0 || rank(node) < rank(best)) best = node;
+      if (rank(best) <= 2) break;
     }
-  };
-  const group = (varies: 0 | 1) =>
-    new Set(Array.from({ length: nodeCount }, (_, node) => node).filter((node) => !isReference[node] && touched[node] === varies));
-  eliminateGroup(group(0));
-  eliminateGroup(group(1));
+    left.delete(best);
+    eliminateNode(best);
+  }
 
   // A slot is met once as an entry, at the step that eliminates the first of its two nodes.
   const entryOfSlot = new Int32Array(slotCount).fill(-1);

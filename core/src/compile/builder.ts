@@ -159,7 +159,15 @@ export class NetlistBuilder {
       const splice = `${partOf(first.from)}-${pinOf(first.from)}-branch-${place}`;
       const job = this.design.jobs.find(({ id }) => id === first.job)!;
       const number = this.design.jobs.indexOf(job) + 1;
-      this.add({ id: splice, kind: 'splice', tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`, name: 'branch', place, job: job.id, spec: {} });
+      this.add({
+        id: splice,
+        kind: 'splice',
+        tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`,
+        name: 'branch',
+        place,
+        job: job.id,
+        spec: {},
+      });
       const to = terminal(splice, '1');
       const trunk = this.wire(job, { leg: `control-branch-${place}`, role: 'control', from: first.from, to, colour: first.colour });
       for (const wire of wires) {

@@ -50,7 +50,10 @@ describe('one relay, its coil in series', () => {
   });
   test('two jobs on one feed and switch share its fuse, its contact, and the wire up to the branch', () => {
     const list = route([job(), job({ id: 'job-2', name: 'Second' })]);
-    expect(list.filter((wire) => wire.includes('control-fuse'))).toEqual(['sig-key.15 > job-1-control-fuse.1', 'job-1-control-fuse.2 > sig-dash.1']);
+    expect(list.filter((wire) => wire.includes('control-fuse'))).toEqual([
+      'sig-key.15 > job-1-control-fuse.1',
+      'job-1-control-fuse.2 > sig-dash.1',
+    ]);
     expect(list).toContain('sig-dash.2 > sig-dash-2-branch-box.1');
     expect(list).toContain('sig-dash-2-branch-box.1 > job-1-relay.86');
     expect(list).toContain('sig-dash-2-branch-box.1 > job-2-relay.86');
@@ -122,7 +125,9 @@ describe('other ways', () => {
     expect(list).toContain('job-1-feeds.1 > job-1-relay.86');
   });
   test('… or a helper each, where the house prefers relays', () => {
-    const { netlist, wiring } = compile(design([job({ when: or(on('key'), on('lamp-feed')) })], { settings: { ...design().settings, feedsApart: 'relays' } }));
+    const { netlist, wiring } = compile(
+      design([job({ when: or(on('key'), on('lamp-feed')) })], { settings: { ...design().settings, feedsApart: 'relays' } }),
+    );
     expect(wiring.get('job-1')).toBe('single-contact/contact-logic');
     expect(netlist.parts.filter((part) => part.kind === 'diode' && part.spec.inLine)).toEqual([]);
   });
@@ -153,7 +158,9 @@ describe('other ways', () => {
     }
   });
   test('two poles share out two load lines, each behind its own fuse', () => {
-    const list = route([job({ loads: loads('left', 'right'), device: { kind: 'plug-in-relay', part: 'relay-12v-2x15a-8', place: 'box' } })]);
+    const list = route([
+      job({ loads: loads('left', 'right'), device: { kind: 'plug-in-relay', part: 'relay-12v-2x15a-8', place: 'box' } }),
+    ]);
     expect(list).toContain('job-1-fuse.2 > job-1-relay.11');
     expect(list).toContain('job-1-relay.14 > job-1-load-1-1.+');
     expect(list).toContain('job-1-fuse-2.2 > job-1-relay.21');
@@ -161,7 +168,16 @@ describe('other ways', () => {
   });
   test('a battery that is charged has a fuse at its own end too', () => {
     const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery', place: 'rear' };
-    const charge: Load = { id: 'aux', name: 'second battery', kind: 'battery', count: 1, supply: 'aux', plate: { unit: 'A', value: 20, ratedV: 12 }, place: 'rear', important: true };
+    const charge: Load = {
+      id: 'aux',
+      name: 'second battery',
+      kind: 'battery',
+      count: 1,
+      supply: 'aux',
+      plate: { unit: 'A', value: 20, ratedV: 12 },
+      place: 'rear',
+      important: true,
+    };
     const list = route([job({ when: on('charging'), loads: [charge] })], { supplies: [...design().supplies, aux] });
     expect(list).toContain('job-1-relay.87 > job-1-aux-fuse.2');
     expect(list).toContain('job-1-aux-fuse.1 > bat-aux.+');
@@ -173,11 +189,29 @@ describe('other ways', () => {
     'toggled by a button': { when: toggle(on('start')) },
     'on late and off late': { when: delay(on('dash'), 5, 30) },
     'taken over': { when: on('dash'), otherwise: { kind: 'original-feed', signal: 'lamp-feed' }, device: five },
-    'changed over, on a feed': { when: on('dash'), supply: 'lamp-feed', otherwise: { kind: 'loads', loads: [{ ...HEATER, id: 'load-9' }] }, device: five },
-    'two speeds': { when: and(on('key'), on('hot')), otherwise: { kind: 'slower', when: and(on('key'), on('door')), ohm: 1.2 }, loads: [{ ...HEATER, kind: 'motor' }] },
-    'both ways': { when: on('dash'), otherwise: { kind: 'reverse', when: on('second') }, loads: [{ ...HEATER, kind: 'motor' }], device: five },
+    'changed over, on a feed': {
+      when: on('dash'),
+      supply: 'lamp-feed',
+      otherwise: { kind: 'loads', loads: [{ ...HEATER, id: 'load-9' }] },
+      device: five,
+    },
+    'two speeds': {
+      when: and(on('key'), on('hot')),
+      otherwise: { kind: 'slower', when: and(on('key'), on('door')), ohm: 1.2 },
+      loads: [{ ...HEATER, kind: 'motor' }],
+    },
+    'both ways': {
+      when: on('dash'),
+      otherwise: { kind: 'reverse', when: on('second') },
+      loads: [{ ...HEATER, kind: 'motor' }],
+      device: five,
+    },
     'by a controller': { when: and(on('pin'), on('key')) },
-    'a lamp on two feeds, no relay': { when: or(on('key'), on('lamp-feed')), device: { kind: 'direct', place: 'box' }, loads: [{ ...HEATER, kind: 'filament', plate: { unit: 'W', value: 5, ratedV: 12 } }] },
+    'a lamp on two feeds, no relay': {
+      when: or(on('key'), on('lamp-feed')),
+      device: { kind: 'direct', place: 'box' },
+      loads: [{ ...HEATER, kind: 'filament', plate: { unit: 'W', value: 5, ratedV: 12 } }],
+    },
   };
   test.each(Object.entries(RICH))('%s: every wiring of it does what is said, in every state at every corner', (_, changes) => {
     const made = design([job(changes)]);
@@ -273,7 +307,10 @@ describe('what is wired does what is said', () => {
       chassis: fc.boolean(),
       coilSide: fc.constantFrom('positive' as const, 'ground' as const),
     });
-  const holds = ({ when, lost, diode, chassis, coilSide }: ReturnType<typeof given> extends fc.Arbitrary<infer T> ? T : never, seen: Set<string>) => {
+  const holds = (
+    { when, lost, diode, chassis, coilSide }: ReturnType<typeof given> extends fc.Arbitrary<infer T> ? T : never,
+    seen: Set<string>,
+  ) => {
     const settings = { ...design().settings, returnPath: chassis ? ('chassis' as const) : ('wire' as const), coilSide };
     const made = (way: string) => design([job({ when, lost, way, suppression: diode ? 'diode' : 'none', device: five })], { settings });
     const { signals, jobs } = made('auto');
@@ -286,11 +323,22 @@ describe('what is wired does what is said', () => {
   };
   test('any clause over any kinds of signals, in every wiring, state and corner (seed 1847)', () => {
     const seen = new Set<string>();
-    fc.assert(fc.property(given(false), (each) => holds(each, seen)), { seed: 1847, numRuns: 120 });
-    expect([...seen].sort()).toEqual(['single-contact/contact-logic', 'single-contact/diode-or', 'single-contact/series', 'single-contact/series-ground-side']);
+    fc.assert(
+      fc.property(given(false), (each) => holds(each, seen)),
+      { seed: 1847, numRuns: 120 },
+    );
+    expect([...seen].sort()).toEqual([
+      'single-contact/contact-logic',
+      'single-contact/diode-or',
+      'single-contact/series',
+      'single-contact/series-ground-side',
+    ]);
   });
   test('any clause that remembers, walked from power-up (seed 1854)', () => {
-    fc.assert(fc.property(given(true), (each) => holds(each, new Set())), { seed: 1854, numRuns: 120 });
+    fc.assert(
+      fc.property(given(true), (each) => holds(each, new Set())),
+      { seed: 1854, numRuns: 120 },
+    );
   });
 
   /** Any clause that one relay can do: a series of what it is fed from, switches, and one ground switch. */

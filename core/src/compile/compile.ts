@@ -39,7 +39,11 @@ export function compile(design: Design): Compiled {
     if (wiring && missing.length === 0) chosen.push({ job, wiring });
     else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
   }
-  const trunks = wireTrunks(builder, design, chosen.map(({ job }) => job));
+  const trunks = wireTrunks(
+    builder,
+    design,
+    chosen.map(({ job }) => job),
+  );
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
   return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])) };
@@ -50,7 +54,9 @@ function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReas
   const name = (id: string) => design.places.find((place) => place.id === id)!.name;
   const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
   const signals = intentOf(design, job).signals.map((id) => design.signals.find((signal) => signal.id === id)!);
-  const charged = linesOf(job).flatMap((load) => (load.kind === 'battery' ? [design.supplies.find(({ id }) => id === load.supply)!.place] : []));
+  const charged = linesOf(job).flatMap((load) =>
+    load.kind === 'battery' ? [design.supplies.find(({ id }) => id === load.supply)!.place] : [],
+  );
   const places = [supply.place, ...linesOf(job).map((load) => load.place), ...charged, ...signals.map((signal) => signal.place)];
   const missing = new Map<string, WayReason>();
   for (const place of places)

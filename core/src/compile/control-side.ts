@@ -72,7 +72,14 @@ export class ControlSide {
     const { builder, job } = this;
     const common = { place: job.device.place, job: job.id };
     const supply = type.duty === 'pin' ? null : this.supply.id;
-    builder.add({ id, kind: 'relay', tag, name: type.name, ...common, spec: { type, uses, carries, supply, ...(delays ? { delays } : {}) } });
+    builder.add({
+      id,
+      kind: 'relay',
+      tag,
+      name: type.name,
+      ...common,
+      spec: { type, uses, carries, supply, ...(delays ? { delays } : {}) },
+    });
     if (job.suppression === 'none') return;
     const [plus, minus] = type.coil;
     const diode = this.diode(`${id}-diode`, tag.replace('K', 'D'), false);
@@ -80,7 +87,12 @@ export class ControlSide {
     builder.join(terminal(diode, 'A'), terminal(id, minus));
   }
 
-  diode(id: string, tag: string, inLine: boolean, part: typeof SMALL_DIODE | { name: string; reverseV: number; forwardA: number } = SMALL_DIODE): string {
+  diode(
+    id: string,
+    tag: string,
+    inLine: boolean,
+    part: typeof SMALL_DIODE | { name: string; reverseV: number; forwardA: number } = SMALL_DIODE,
+  ): string {
     const { place } = this.job.device;
     this.builder.add({ id, kind: 'diode', tag, name: part.name, place, job: this.job.id, spec: { ...part, inLine } });
     return id;

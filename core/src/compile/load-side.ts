@@ -196,7 +196,16 @@ export class LoadSide {
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
     this.run({ leg: out, role: 'load', from: source.at, to: terminal(id, '2'), colour: 'RD/BK', ampere, fuseA: source.fuseA });
     const lead = `lead-${load.id}`;
-    this.run({ leg: lead, role: 'load', from: terminal(id, '1'), to: post, colour: 'RD', ampere, fuseA: source.fuseA, lengthM: FUSE_LEAD_M });
+    this.run({
+      leg: lead,
+      role: 'load',
+      from: terminal(id, '1'),
+      to: post,
+      colour: 'RD',
+      ampere,
+      fuseA: source.fuseA,
+      lengthM: FUSE_LEAD_M,
+    });
     const fixedDropV = source.fixedDropV + ampere * bladeFuseOhm(source.fuseA);
     this.path(load, { ...source, fixedDropV, legs: [...source.legs, out, lead] }, ampere);
   }

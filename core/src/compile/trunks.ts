@@ -59,9 +59,24 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const number = design.jobs.indexOf(owner) + 1;
   const common = { job: owner.id };
   const style = BLADE_FUSE_RATINGS.includes(ratingA) ? ('blade' as const) : ('bolt' as const);
-  builder.add({ ...common, id: fuse, kind: 'fuse', tag: `F${number}M`, name: 'main fuse', place: supply.place, spec: { ratingA, chosen: false, style, guards: 'trunk' } });
+  builder.add({
+    ...common,
+    id: fuse,
+    kind: 'fuse',
+    tag: `F${number}M`,
+    name: 'main fuse',
+    place: supply.place,
+    spec: { ratingA, chosen: false, style, guards: 'trunk' },
+  });
   builder.add({ ...common, id: stud, kind: 'splice', tag: `X${number}M`, name: 'distribution stud', place, spec: {} });
-  const lead = builder.wire(owner, { leg: 'trunk-lead', role: 'load', from: batteryPlus(builder, design, supply.id), to: terminal(fuse, '1'), colour: 'RD', lengthM: FUSE_LEAD_M });
+  const lead = builder.wire(owner, {
+    leg: 'trunk-lead',
+    role: 'load',
+    from: batteryPlus(builder, design, supply.id),
+    to: terminal(fuse, '1'),
+    colour: 'RD',
+    lengthM: FUSE_LEAD_M,
+  });
   const main = builder.wire(owner, { leg: 'trunk', role: 'load', from: terminal(fuse, '2'), to: terminal(stud, '1'), colour: 'RD' });
   const leg = (wire: typeof main) => ({
     key: wire.leg,

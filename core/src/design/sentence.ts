@@ -47,7 +47,10 @@ export function sentenceOf(design: Design, job: Job): Phrase[] {
     case 'slower':
     case 'reverse':
       words(', ');
-      phrases.push({ kind: 'otherwise', text: otherwise.kind === 'slower' ? `through ${formatQuantity(otherwise.ohm, 'Ω')}` : 'backwards' });
+      phrases.push({
+        kind: 'otherwise',
+        text: otherwise.kind === 'slower' ? `through ${formatQuantity(otherwise.ohm, 'Ω')}` : 'backwards',
+      });
       words(' when ');
       clause(otherwise.when, ['otherwise', 'when']);
       words(',');
@@ -93,13 +96,7 @@ export function loadPhrase(load: Load): string {
     : `${countWord(load.count)} ${load.name}, ${figures(load.count)} × ${plate}${ampere}`;
 }
 
-function pushWhen(
-  into: Phrase[],
-  design: Design,
-  when: When,
-  path: readonly (string | number)[],
-  inside: 'and' | 'or' | null,
-): void {
+function pushWhen(into: Phrase[], design: Design, when: When, path: readonly (string | number)[], inside: 'and' | 'or' | null): void {
   const word = (id: string, on: boolean) => {
     const signal = design.signals.find((candidate) => candidate.id === id)!;
     into.push({ kind: 'signal', signal: id, path, text: `${signal.name} ${stateWord(signal, on)}` });

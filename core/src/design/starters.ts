@@ -142,12 +142,16 @@ function withWanted(design: Design, wanted: Wanted): { design: Design; id: strin
 }
 
 const on = (signal: string): When => ({ op: 'signal', signal });
-const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({ ...job, loads: [{ ...job.loads[0]!, ...changes } as Job['loads'][0]] });
+const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({
+  ...job,
+  loads: [{ ...job.loads[0]!, ...changes } as Job['loads'][0]],
+});
 const fivePin = (job: Job): Job => ({ ...job, device: { ...job.device, part: relayPart(job).replace(/-4$/, '-5') } as Job['device'] });
 const relayPart = ({ device }: Job) => (device.kind === 'plug-in-relay' ? device.part : '');
 const motor = (job: Job, name: string, ampere: number) =>
   load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: ampere } });
-const lamp = (job: Job, name: string, watt: number) => load(job, { name, kind: 'filament', plate: { ...job.loads[0]!.plate, value: watt } });
+const lamp = (job: Job, name: string, watt: number) =>
+  load(job, { name, kind: 'filament', plate: { ...job.loads[0]!.plate, value: watt } });
 
 function ready(
   id: string,
@@ -187,7 +191,11 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
   ),
   ready('key', 'On with the key', 'When the key is on, switch one load.', [KEY]),
   ready('keep', 'On unless the key is on', 'When the key is off, switch a lamp, and on if the signal is lost.', [KEY], (job) =>
-    fivePin({ ...load(job, { name: 'lamp', kind: 'led', plate: { ...job.loads[0]!.plate, value: 5 } }), when: { op: 'not', of: job.when }, lost: 'on' }),
+    fivePin({
+      ...load(job, { name: 'lamp', kind: 'led', plate: { ...job.loads[0]!.plate, value: 5 } }),
+      when: { op: 'not', of: job.when },
+      lost: 'on',
+    }),
   ),
   ready(
     'either',
@@ -260,7 +268,16 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
       return {
         ...job,
         loads: [
-          { id, name: second.name, kind: 'battery', count: 1, supply: second.id, place: second.place, important: true, plate: { ...plate, unit: 'A', value: 20 } },
+          {
+            id,
+            name: second.name,
+            kind: 'battery',
+            count: 1,
+            supply: second.id,
+            place: second.place,
+            important: true,
+            plate: { ...plate, unit: 'A', value: 20 },
+          },
         ],
       };
     },

@@ -47,9 +47,7 @@ const ON_WORDS = ['on', 'closed', 'live'];
 const OFF_WORDS = ['off', 'open', 'dead'];
 
 export function readWhen(text: string, signals: readonly Signal[]): WhenRead {
-  const names = signals
-    .map((signal) => ({ signal, name: signal.name.trim().toLowerCase() }))
-    .sort((a, b) => b.name.length - a.name.length);
+  const names = signals.map((signal) => ({ signal, name: signal.name.trim().toLowerCase() })).sort((a, b) => b.name.length - a.name.length);
   const lower = text.toLowerCase();
   let at = 0;
   let depth = 0;

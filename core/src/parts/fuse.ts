@@ -19,7 +19,13 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
   pins: () => ['1', '2'],
   model({ id, spec }, into) {
     // Stated for blade fuses; strip fuses and thermal breakers lose about as much at their rating (from memory).
-    into.branch({ kind: 'resistor', id: branchId(id, 'link'), a: terminal(id, '1'), b: terminal(id, '2'), ohm: () => bladeFuseOhm(spec.ratingA) });
+    into.branch({
+      kind: 'resistor',
+      id: branchId(id, 'link'),
+      a: terminal(id, '1'),
+      b: terminal(id, '2'),
+      ohm: () => bladeFuseOhm(spec.ratingA),
+    });
   },
   drawn: ({ id, tag, spec }) => [
     {

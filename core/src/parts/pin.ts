@@ -18,7 +18,14 @@ export const pin: PartKind<'pin', PinSpec> = {
   pins: () => ['rail', 'out', '-'],
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'program'), signal: spec.signal });
-    into.branch({ kind: 'source', id: branchId(id, 'rail'), a: terminal(id, 'rail'), b: terminal(id, '-'), volt: () => spec.volt, ohm: () => PIN_OHM });
+    into.branch({
+      kind: 'source',
+      id: branchId(id, 'rail'),
+      a: terminal(id, 'rail'),
+      b: terminal(id, '-'),
+      volt: () => spec.volt,
+      ohm: () => PIN_OHM,
+    });
     const drive = (key: string, from: string, closedWhen: boolean) =>
       into.branch({
         kind: 'switch',

@@ -14,7 +14,22 @@ import { splice } from './splice.ts';
 import { threshold } from './threshold.ts';
 import type { Part, PartKind } from './kind.ts';
 
-const KINDS = [battery, dashSwitch, diode, feed, fuse, groundPoint, groundSwitch, load, pin, relay, resistor, returnBus, splice, threshold] as const;
+const KINDS = [
+  battery,
+  dashSwitch,
+  diode,
+  feed,
+  fuse,
+  groundPoint,
+  groundSwitch,
+  load,
+  pin,
+  relay,
+  resistor,
+  returnBus,
+  splice,
+  threshold,
+] as const;
 
 type PartOfKind<K> = K extends PartKind<infer Kind, infer Spec> ? Part<Kind, Spec> : never;
 export type AnyPart = PartOfKind<(typeof KINDS)[number]>;

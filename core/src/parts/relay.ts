@@ -32,7 +32,10 @@ export const relay: PartKind<'relay', RelaySpec> = {
   kind: 'relay',
   title: 'plug-in relay',
   terminalStyle: 'socket receptacle',
-  pins: ({ type }) => [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])],
+  pins: ({ type }) => [
+    ...type.coil,
+    ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])]),
+  ],
   model({ id, place, spec: { type, delays } }, into) {
     const coil = branchId(id, 'coil');
     const armature = branchId(id, 'armature');

@@ -20,5 +20,6 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
   drawn: ({ id, tag, spec }) => [
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
-  listed: ({ spec }) => `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+  listed: ({ spec }) =>
+    `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
 };

@@ -67,7 +67,16 @@ const resting15 = { resistiveA: 10, own: { motor: 5, filament: 4, led: 5, soleno
 const double = { poles: two, coil: industrial, closing: closing15, resting: resting15, contactOhm: 0.008, terminalA: 15 } as const;
 const coil12Small = { coilV: 12, coilOhm: 160, pullInV: 8.4, releaseV: 1.2, coilRiseK: 30 } as const;
 const coil24Small = { coilV: 24, coilOhm: 640, pullInV: 16.8, releaseV: 2.4, coilRiseK: 30 } as const;
-const reed = { duty: 'pin', poles: [{ common: '11', closing: '14', resting: '12' }], coil: industrial, coilRiseK: 10, contactOhm: 0.1, closing: signalContact, resting: signalContact, terminalA: 1 } as const;
+const reed = {
+  duty: 'pin',
+  poles: [{ common: '11', closing: '14', resting: '12' }],
+  coil: industrial,
+  coilRiseK: 10,
+  contactOhm: 0.1,
+  closing: signalContact,
+  resting: signalContact,
+  terminalA: 1,
+} as const;
 
 export const RELAYS: readonly RelayType[] = [
   { id: 'relay-12v-30a-4', name: '30 A plug-in relay, four-pin', poles: four, closing: closing30, resting: null, ...coil30 },
@@ -79,12 +88,53 @@ export const RELAYS: readonly RelayType[] = [
   { id: 'relay-12v-2x15a-8', name: '15 A two-pole relay, eight-pin', duty: 'power', ...double, ...coil12Small },
   { id: 'relay-24v-2x15a-8', name: '15 A two-pole relay, eight-pin, 24 V', duty: 'power', ...double, ...coil24Small },
   // For clauses only: their contacts carry coil current.
-  { id: 'logic-12v-5', name: '20 A helper relay, five-pin', ...coil30, duty: 'logic', poles: five, closing: closing20, resting: resting20, terminalA: 30 },
-  { id: 'logic-24v-5', name: '10 A helper relay, five-pin, 24 V', ...coil24, duty: 'logic', poles: five, closing: closing20, resting: resting20 },
-  { id: 'timer-12v-5', name: 'Time relay, 0.5 to 3600 s, five-pin', ...coil30, duty: 'timer', poles: five, closing: closing20, resting: resting20 },
-  { id: 'timer-24v-5', name: 'Time relay, 0.5 to 3600 s, five-pin, 24 V', ...coil24, duty: 'timer', poles: five, closing: closing20, resting: resting20 },
+  {
+    id: 'logic-12v-5',
+    name: '20 A helper relay, five-pin',
+    ...coil30,
+    duty: 'logic',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+    terminalA: 30,
+  },
+  {
+    id: 'logic-24v-5',
+    name: '10 A helper relay, five-pin, 24 V',
+    ...coil24,
+    duty: 'logic',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  {
+    id: 'timer-12v-5',
+    name: 'Time relay, 0.5 to 3600 s, five-pin',
+    ...coil30,
+    duty: 'timer',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  {
+    id: 'timer-24v-5',
+    name: 'Time relay, 0.5 to 3600 s, five-pin, 24 V',
+    ...coil24,
+    duty: 'timer',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
   { id: 'step-12v-5', name: 'Stepping relay, five-pin', ...coil30, duty: 'step', poles: five, closing: closing20, resting: resting20 },
-  { id: 'step-24v-5', name: 'Stepping relay, five-pin, 24 V', ...coil24, duty: 'step', poles: five, closing: closing20, resting: resting20 },
+  {
+    id: 'step-24v-5',
+    name: 'Stepping relay, five-pin, 24 V',
+    ...coil24,
+    duty: 'step',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
   { id: 'reed-5v', name: 'Reed relay, 5 V', ...reed, coilV: 5, coilOhm: 500, pullInV: 3.5, releaseV: 0.75 },
   { id: 'reed-3v3', name: 'Reed relay, 3.3 V', ...reed, coilV: 3.3, coilOhm: 330, pullInV: 2.3, releaseV: 0.5 },
 ];

@@ -53,10 +53,20 @@ export interface DeskReading {
 const DESK_AIR_C = 20;
 
 /** Settles the desk at a moment; `before` is null for a circuit that has just been powered up. */
-export function readDesk(evidence: Evidence, desk: Desk, before: DeskMemory | null, nowS: number): { reading: DeskReading; memory: DeskMemory } {
+export function readDesk(
+  evidence: Evidence,
+  desk: Desk,
+  before: DeskMemory | null,
+  nowS: number,
+): { reading: DeskReading; memory: DeskMemory } {
   const { circuit, design } = evidence;
   const supplies = new Map(design.supplies.map((supply) => [supply.id, desk.volts[supply.id] ?? supply.restV]));
-  const conditions: Conditions = { volt: (supply) => supplies.get(supply)!, airC: () => DESK_AIR_C, wireC: () => DESK_AIR_C, coilWarmth: 0 };
+  const conditions: Conditions = {
+    volt: (supply) => supplies.get(supply)!,
+    airC: () => DESK_AIR_C,
+    wireC: () => DESK_AIR_C,
+    coilWarmth: 0,
+  };
   circuit.setConditions(conditions);
   const on = new Set(desk.on);
   const isOn = (signal: string) => on.has(signal);
@@ -90,7 +100,7 @@ export function readDesk(evidence: Evidence, desk: Desk, before: DeskMemory | nu
   const amps: Record<string, number> = {};
   const closed: Record<string, boolean> = {};
   circuit.branches.forEach((branch, at) => {
-    amps[branch.id] = solution.amps[at]!;
+    amps[branch.id] = solution.amps(at);
     if (branch.kind === 'switch' || branch.kind === 'diode') closed[branch.id] = solution.closed[at] === 1;
   });
   // A threshold on a voltage is what its sensor makes of the circuit, not what a hand says.
@@ -131,4 +141,3 @@ export function thresholdState({ closesAt, opensAt }: SignalOf<'threshold'>, lev
   const rises = closesAt > opensAt;
   return rises ? (was ? level > opensAt : level >= closesAt) : was ? level < opensAt : level <= closesAt;
 }
-

@@ -48,7 +48,11 @@ export interface Evidence {
   readonly jobs: ReadonlyMap<string, JobEvidence>;
   /** Wire temperature in the hot corners, °C. */
   readonly hotWireC: ReadonlyMap<string, number>;
+  /** Answers of costly checks by what they depend on, kept from one document to the next. */
+  readonly cache: Cache;
 }
+
+export type Cache = Map<string, unknown>;
 
 /** Beyond this many signals a job is solved at every corner with the other signals off only. */
 const MANY_SIGNALS = 8;
@@ -68,10 +72,12 @@ export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> 
 /** Indices of the sensors of the parts that some jobs use. */
 export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<string>): number[] {
   const parts = new Set(netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id }) => id));
-  return circuit.sensors.flatMap((sensor, at) => (sensor.kind !== 'signal' && parts.has(sensor.id.slice(0, sensor.id.lastIndexOf('/'))) ? [at] : []));
+  return circuit.sensors.flatMap((sensor, at) =>
+    sensor.kind !== 'signal' && parts.has(sensor.id.slice(0, sensor.id.lastIndexOf('/'))) ? [at] : [],
+  );
 }
 
-export function gatherEvidence(design: Design): Evidence {
+export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {
   const { netlist, unwired, wiring } = compile(design);
   const circuit = toCircuit(netlist);
   const jobs = design.jobs
@@ -83,7 +89,12 @@ export function gatherEvidence(design: Design): Evidence {
     });
 
   /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
-  const around = ({ machine, own }: (typeof jobs)[number], base: Uint8Array, others: boolean, setVolts: Surroundings['setVolts']): Surroundings => {
+  const around = (
+    { machine, own }: (typeof jobs)[number],
+    base: Uint8Array,
+    others: boolean,
+    setVolts: Surroundings['setVolts'],
+  ): Surroundings => {
     const atRest = (sensed: Uint8Array) => {
       const rest = sensed.slice();
       for (const sensor of own) rest[sensor] = 0;
@@ -93,7 +104,12 @@ export function gatherEvidence(design: Design): Evidence {
     const rest = setVolts(on) ? atRest(circuit.settle(on, { from: atRest(base) }).sensed) : atRest(base);
     return { others: () => others, rest, own, cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'), setVolts };
   };
-  const solve = (corner: Corner, wireC: ReadonlyMap<string, number>, settings: readonly boolean[], keep: (job: (typeof jobs)[number], state: SolvedState) => void) => {
+  const solve = (
+    corner: Corner,
+    wireC: ReadonlyMap<string, number>,
+    settings: readonly boolean[],
+    keep: (job: (typeof jobs)[number], state: SolvedState) => void,
+  ) => {
     circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
     const voltsFor = supplyVolts(design, corner);
     const setVolts = voltSetter(design, circuit, corner);
@@ -120,7 +136,7 @@ export function gatherEvidence(design: Design): Evidence {
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
   solve('high-hot', new Map(), [false], (_, { solution }) => {
-    for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps[branch[at]!]!));
+    for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
   });
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
@@ -138,6 +154,7 @@ export function gatherEvidence(design: Design): Evidence {
     wiring,
     jobs: new Map(jobs.map(({ job, machine, walk, states }) => [job.id, { job, signals: machine.signals, sequential: walk, states }])),
     hotWireC,
+    cache,
   };
 }
 

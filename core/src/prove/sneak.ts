@@ -25,16 +25,20 @@ const FELT = 0.05;
 const WORKS = 0.8;
 
 /** How much of what it needs a coil or load gets in a state, and the volts; null for anything else. */
-function share(evidence: Evidence, solution: Solution, part: PartOf<'relay'> | PartOf<'load'>): { share: number; volts: number; ampere: number } {
+function share(
+  evidence: Evidence,
+  solution: Solution,
+  part: PartOf<'relay'> | PartOf<'load'>,
+): { share: number; volts: number; ampere: number } {
   const { circuit } = evidence;
   if (isKind(part, 'relay')) {
     const [plus, minus] = part.spec.type.coil;
-    const ampere = Math.abs(solution.amps[circuit.branchIndex(branchId(part.id, 'coil'))]!);
+    const ampere = Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'coil'))));
     const volts = Math.abs(voltsBetween(circuit, solution, terminal(part.id, plus), terminal(part.id, minus)) || 0);
     return { share: ampere / pullInA(part.spec.type), volts, ampere };
   }
   const volts = Math.abs(voltsBetween(circuit, solution, terminal(part.id, '+'), terminal(part.id, '-')) || 0);
-  return { share: volts / part.spec.ratedV, volts, ampere: Math.abs(solution.amps[circuit.branchIndex(branchId(part.id, 'load'))]!) };
+  return { share: volts / part.spec.ratedV, volts, ampere: Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'load')))) };
 }
 
 export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
@@ -54,7 +58,7 @@ export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
 function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> | PartOf<'load'>, ampere: number) {
   const { circuit, netlist } = evidence;
   const least = ampere / 2;
-  const carries = (branch: string) => Math.abs(solution.amps[circuit.branchIndex(branch)]!) >= least;
+  const carries = (branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch))) >= least;
   const near = new Map<number, { branch: string; to: number; part: string | null; wire: string | null }[]>();
   const link = (branch: string, a: string, b: string, part: string | null, wire: string | null) => {
     const [x, y] = [circuit.nodeOf(a), circuit.nodeOf(b)];
@@ -71,7 +75,11 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
   const own = victim.kind === 'relay' ? victim.spec.type.coil : (['+', '-'] as const);
   const open = own.map((pin) => circuit.nodeOf(terminal(victim.id, pin)));
   const seen = new Set(open);
-  const stops = new Set(netlist.parts.filter(({ kind }) => kind === 'battery' || kind === 'return-bus').map((part) => circuit.nodeOf(terminal(part.id, part.kind === 'battery' ? '+' : '31'))));
+  const stops = new Set(
+    netlist.parts
+      .filter(({ kind }) => kind === 'battery' || kind === 'return-bus')
+      .map((part) => circuit.nodeOf(terminal(part.id, part.kind === 'battery' ? '+' : '31'))),
+  );
   for (let node = open.pop(); node !== undefined; node = open.pop()) {
     if (stops.has(node)) continue;
     for (const { to, part, wire } of near.get(node) ?? []) {
@@ -85,4 +93,3 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
   }
   return { wires: [...wires], through: [...through] };
 }
-

@@ -32,7 +32,10 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   });
   const unit = job.loads[0]?.id ?? '';
   const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>(
-    (low, next) => (!low || throwRating(next.relay.spec.type, next.pin, 'heater').ampere < throwRating(low.relay.spec.type, low.pin, 'heater').ampere ? next : low),
+    (low, next) =>
+      !low || throwRating(next.relay.spec.type, next.pin, 'heater').ampere < throwRating(low.relay.spec.type, low.pin, 'heater').ampere
+        ? next
+        : low,
     null,
   );
   const type = contact?.relay.spec.type;

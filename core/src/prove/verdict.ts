@@ -33,9 +33,10 @@ export interface Verdict {
 export function lineReader(evidence: Evidence, job: Job): (solution: Solution, supplyV: number, meant: readonly Intent[]) => LineFound[] {
   const { circuit, netlist, design } = evidence;
   const lines = linesOf(job).map((load) => {
-    const units = netlist.parts.flatMap((part) => (part.job === job.id && isKind(part, 'load') && part.spec.line === load.id ? [part.id] : []));
-    const lowShare =
-      job.otherwise.kind === 'slower' ? unitOhm(load) / load.count / (unitOhm(load) / load.count + job.otherwise.ohm) : null;
+    const units = netlist.parts.flatMap((part) =>
+      part.job === job.id && isKind(part, 'load') && part.spec.line === load.id ? [part.id] : [],
+    );
+    const lowShare = job.otherwise.kind === 'slower' ? unitOhm(load) / load.count / (unitOhm(load) / load.count + job.otherwise.ohm) : null;
     const wire = netlist.wires.find((candidate) => candidate.job === job.id && candidate.leg === `load-${load.id}`);
     return { load, units, lowShare, wire };
   });
@@ -43,7 +44,7 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
     const post = circuit.nodeOf(terminal(batteryId(battery), '+'));
     const source = circuit.nodeOf(terminal(batteryId(supplyIdOf(design, job)), '+'));
     const volts = solution.volts[post]!;
-    const amps = wire ? Math.abs(solution.amps[circuit.branchIndex(wireBranch(wire.id))]!) : 0;
+    const amps = wire ? Math.abs(solution.amps(circuit.branchIndex(wireBranch(wire.id)))) : 0;
     const near = wire ? solution.volts[circuit.nodeOf(wire.from)]! : NaN;
     // With current it is plain; two batteries of one voltage give none, and then the metal itself must be joined.
     const level = Math.abs(solution.volts[source]! - volts) < JOINED_V && Math.abs(near - volts) < JOINED_V && closes(solution);

@@ -1,3 +1,4 @@
+import { takeBackEdits } from './nudging.ts';
 import { terminal } from '../circuit/terminal.ts';
 import { signalPartId } from '../compile/shared-parts.ts';
 import { branchId } from '../parts/kind.ts';
@@ -44,17 +45,25 @@ export const backfeed: Rule = {
               working: {
                 formula: 'V_tap ≤ 0.5 V while the feed is off',
                 given: [],
-                result: { symbol: 'V_tap', meaning: `on ${part.tag}, largest while it is off`, value, unit: 'V', source: computed('solved over those states') },
-                limit: { symbol: 'V', meaning: 'that wakes nothing', value: LIMIT_V, unit: 'V', source: commonPractice('a blocking diode for each feed') },
+                result: {
+                  symbol: 'V_tap',
+                  meaning: `on ${part.tag}, largest while it is off`,
+                  value,
+                  unit: 'V',
+                  source: computed('solved over those states'),
+                },
+                limit: {
+                  symbol: 'V',
+                  meaning: 'that wakes nothing',
+                  value: LIMIT_V,
+                  unit: 'V',
+                  source: commonPractice('a blocking diode for each feed'),
+                },
               },
             }),
           ];
         }),
       ),
     ),
-  // What was taken out or bridged by hand is put back.
-  nudges: ({ jobs }, finding) =>
-    jobs
-      .filter(({ job }) => job.id === finding.job && job.edits.length > 0)
-      .map(({ at }) => ({ label: 'Nudge the hand-made changes away', patches: [{ path: ['jobs', at, 'edits'], value: [] }] })),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
 };

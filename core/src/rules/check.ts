@@ -38,7 +38,7 @@ export function findNudge(evidence: Evidence, findings: readonly Finding[], find
   const rule = RULES.find(({ id }) => id === finding.rule);
   const proposals = rule?.nudges?.(ruleContext(evidence), finding) ?? [];
   for (const nudge of proposals.slice(0, MOST_ATTEMPTS)) {
-    const after = checkEvidence(gatherEvidence(applyPatches<Design>(evidence.design, nudge.patches)));
+    const after = checkEvidence(gatherEvidence(applyPatches<Design>(evidence.design, nudge.patches), evidence.cache));
     const same = after.find(({ key }) => key === finding.key);
     if (same && same.severity !== 'hold') continue;
     if (worsened(findings, after)) continue;

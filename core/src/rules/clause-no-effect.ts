@@ -28,7 +28,13 @@ export const clauseNoEffect: Rule = {
   check: ({ jobs, design }) =>
     jobs.map((job) => {
       const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);
-      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('the meaning of the sentence in every state') });
+      const count = (value: number, meaning: string) => ({
+        symbol: 'n',
+        meaning,
+        value,
+        unit: '' as const,
+        source: computed('the meaning of the sentence in every state'),
+      });
       return judge(ID, {
         severity: 'caution',
         job: job.job.id,
@@ -37,7 +43,12 @@ export const clauseNoEffect: Rule = {
         limit: 0,
         unit: '',
         title: said.length > 0 ? `As it is said, ${said[0]!}` : 'Every signal of the sentence matters',
-        detail: said.length > 1 ? said.slice(1).join('; ') : said.length === 1 ? 'say it again, or take it out' : 'and the load is on in some states and off in others',
+        detail:
+          said.length > 1
+            ? said.slice(1).join('; ')
+            : said.length === 1
+              ? 'say it again, or take it out'
+              : 'and the load is on in some states and off in others',
         working: { formula: 'n = 0', given: [], result: count(said.length, 'pointless things'), limit: count(0, 'allowed') },
       });
     }),

@@ -12,10 +12,15 @@ export const coilFedWhenKeyOff: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) => {
-      const keys = new Set(context.design.signals.filter((signal) => signal.nature === 'feed' && signal.keyOn).map(({ id }) => id));
-      // Key off: no key-on feed among the job's own signals is on, nor among the others.
+      const natures = new Map(context.design.signals.map((signal) => [signal.id, signal]));
+      const keys = context.design.signals.filter((signal) => signal.nature === 'feed' && signal.keyOn);
+      // Key off: no feed is live, and no hand is on a button.
+      const wakes = (id: string) => {
+        const signal = natures.get(id)!;
+        return signal.nature === 'feed' || (signal.nature === 'switch' && signal.action === 'momentary');
+      };
       const keyOff = ({ on, othersOn }: (typeof job.evidence.states)[number]) =>
-        ![...on].some((id) => keys.has(id)) && (!othersOn || job.evidence.signals.filter((id) => keys.has(id)).length === keys.size);
+        ![...on].some(wakes) && (!othersOn || !context.design.signals.some(({ id }) => wakes(id) && !job.evidence.signals.includes(id)));
       return job.relays.map((relay) => {
         const { value } = context.worst(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(relay)) : 0));
         const idle = job.job.lost === 'on' && job.contacts.some((contact) => contact.relay === relay);
@@ -35,7 +40,7 @@ export const coilFedWhenKeyOff: Rule = {
               ? idle
                 ? 'it is held in while the load is off, and empties the battery'
                 : 'left on, it empties the battery'
-              : keys.size > 0
+              : keys.length > 0
                 ? 'its feed dies with the key'
                 : 'no state feeds it',
           working: {

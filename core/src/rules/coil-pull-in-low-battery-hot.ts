@@ -19,12 +19,13 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
   const coilC = coilTemperature(type, airC, 1);
   const hotOhm = copperAtTemperature(type.coilOhm, coilC);
   const limit = (type.pullInV * hotOhm) / type.coilOhm;
-  const across = (state: (typeof job.evidence.states)[number]) =>
-    Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
+  const across = (state: (typeof job.evidence.states)[number]) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
   // It is meant to hold wherever it holds on a fair day.
   const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
   const { states } = job.evidence;
-  const pulled = new Set(states.filter(({ corner, solution }) => corner === 'usual' && solution.sensed[armature] === 1).map(({ key }) => key));
+  const pulled = new Set(
+    states.filter(({ corner, solution }) => corner === 'usual' && solution.sensed[armature] === 1).map(({ key }) => key),
+  );
   const held = states.filter(({ corner, key }) => corner === 'low-hot' && pulled.has(key));
   // A coil that nothing ever energises leaves nothing to check.
   if (held.length === 0) return [];

@@ -14,28 +14,30 @@ export const coilWrongVoltage: Rule = {
         const { type } = relay.spec;
         if (!supply) return [];
         const off = Math.abs(supply.nominalV - type.coilV);
-        return [judge(ID, {
-          severity: 'danger',
-          job: job.job.id,
-          subject: partSubject(relay),
-          value: off,
-          limit: 0,
-          unit: 'V',
-          title:
-            off === 0
-              ? `${relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V`
-              : `${relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
-          detail: type.coilV < supply.nominalV ? 'it overheats' : type.coilV > supply.nominalV ? 'it does not pull in' : type.name,
-          working: {
-            formula: '|V_supply − V_coil| = 0',
-            given: [
-              { symbol: 'V_supply', meaning: `nominal, ${supply.name}`, value: supply.nominalV, unit: 'V', source: entered('supplies') },
-              { symbol: 'V_coil', meaning: `nominal, ${type.name}`, value: type.coilV, unit: 'V', source: ofPart(type.name) },
-            ],
-            result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
-            limit: { symbol: 'ΔV', meaning: 'allowed', value: 0, unit: 'V', source: commonPractice() },
-          },
-        })];
+        return [
+          judge(ID, {
+            severity: 'danger',
+            job: job.job.id,
+            subject: partSubject(relay),
+            value: off,
+            limit: 0,
+            unit: 'V',
+            title:
+              off === 0
+                ? `${relay.tag} has a ${type.coilV} V coil on ${supply.nominalV} V`
+                : `${relay.tag} has a ${type.coilV} V coil, but ${supply.name} is ${supply.nominalV} V`,
+            detail: type.coilV < supply.nominalV ? 'it overheats' : type.coilV > supply.nominalV ? 'it does not pull in' : type.name,
+            working: {
+              formula: '|V_supply − V_coil| = 0',
+              given: [
+                { symbol: 'V_supply', meaning: `nominal, ${supply.name}`, value: supply.nominalV, unit: 'V', source: entered('supplies') },
+                { symbol: 'V_coil', meaning: `nominal, ${type.name}`, value: type.coilV, unit: 'V', source: ofPart(type.name) },
+              ],
+              result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
+              limit: { symbol: 'ΔV', meaning: 'allowed', value: 0, unit: 'V', source: commonPractice() },
+            },
+          }),
+        ];
       }),
     ),
   nudges: (context, finding) =>

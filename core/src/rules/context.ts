@@ -9,6 +9,7 @@ import { branchId } from '../parts/kind.ts';
 import { contactBranchId } from '../parts/relay.ts';
 import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
 import { ampacity } from '../reference/vehicle-ampacity.ts';
+import { evidenceFor } from '../prove/faults.ts';
 import { jobVerdicts, type Verdict } from '../prove/verdict.ts';
 import { voltsBetween, type Corner, type Evidence, type JobEvidence, type SolvedState } from '../prove/evidence.ts';
 
@@ -64,6 +65,8 @@ export interface RuleContext {
   hottestC(place: string): number;
   /** Meant against found in every solved state of a job. */
   verdicts(job: WiredJob): readonly Verdict[];
+  /** Works a thing out unless it was worked out before for the same jobs, parts and wires. */
+  remembered<T>(what: string, jobs: ReadonlySet<string>, make: (part: Evidence) => T): T;
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
   guardedBy(fuse: PartOf<'fuse'>): readonly Wire[];
 }
@@ -72,7 +75,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
   const { design, netlist, circuit } = evidence;
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const places = new Map(design.places.map((place) => [place.id, place]));
-  const amps = (solution: Solution, branch: string) => Math.abs(solution.amps[circuit.branchIndex(branch)]!);
+  const amps = (solution: Solution, branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch)));
   const worst = (job: WiredJob, of: (state: SolvedState) => number, corner?: Corner): Worst => {
     let found: Worst | null = null;
     for (const state of job.evidence.states) {
@@ -83,6 +86,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     if (!found) throw new Error(`Job ${job.job.id} has no solved state`);
     return found;
   };
+  const memoPart = memo((ids: string) => partKey(evidence, new Set(ids.split(','))));
   const byJob = new Map<string, AnyPart[]>();
   for (const part of netlist.parts) for (const job of part.jobs) byJob.set(job, [...(byJob.get(job) ?? []), part]);
   const wiresByJob = new Map<string, Wire[]>();
@@ -99,7 +103,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     worst,
     worstAmps: (job, branch) => {
       const at = circuit.branchIndex(branch);
-      return worst(job, ({ solution }) => Math.abs(solution.amps[at]!));
+      return worst(job, ({ solution }) => Math.abs(solution.amps(at)));
     },
     amps,
     volts: (solution, from, to) => voltsBetween(circuit, solution, from, to),
@@ -107,8 +111,31 @@ export function ruleContext(evidence: Evidence): RuleContext {
     placeName: (id) => places.get(id)!.name,
     hottestC: (id) => places.get(id)!.hottestC,
     verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),
+    remembered: (what, jobs, make) => {
+      const part = memoPart([...jobs].sort().join());
+      const key = `${what}|${part.key}`;
+      if (!evidence.cache.has(key)) {
+        // A cache that nobody empties would hold every document that ever was.
+        if (evidence.cache.size > MOST_REMEMBERED) evidence.cache.clear();
+        evidence.cache.set(key, make(part.evidence()));
+      }
+      return evidence.cache.get(key) as ReturnType<typeof make>;
+    },
     guardedBy: memo(guardGraph(netlist)),
   };
+}
+
+const MOST_REMEMBERED = 2000;
+
+/** What an answer about some jobs depends on, as a key, and the evidence cut down to them. */
+function partKey(evidence: Evidence, jobs: ReadonlySet<string>) {
+  const { design, netlist } = evidence;
+  const own = design.jobs.filter(({ id }) => jobs.has(id)).map(({ loads: _, wires: __, name: ___, ...job }) => job);
+  const wires = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job))).map(({ id, sizeMm2, lengthM, from, to }) => [id, sizeMm2, lengthM, from, to]);
+  const parts = netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id, spec }) => [id, spec]);
+  const key = JSON.stringify([own, parts, wires, design.signals, design.supplies, [...netlist.leftOut], [...netlist.bridged]]);
+  let made: Evidence | null = null;
+  return { key, evidence: () => (made ??= evidenceFor(evidence, jobs)) };
 }
 
 /** Several rules ask the same of the same job. */

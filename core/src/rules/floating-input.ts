@@ -1,7 +1,10 @@
+import { takeBackEdits } from './nudging.ts';
 import { commonPractice, computed } from '../reference/source.ts';
 import { isKind } from '../parts/registry.ts';
 import { terminal } from '../circuit/terminal.ts';
 import { signalPartId } from '../compile/shared-parts.ts';
+import { branchId } from '../parts/kind.ts';
+import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../prove/faults.ts';
 import { partSubject } from './context.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -15,11 +18,26 @@ export const floatingInput: Rule = {
       job.evidence.signals.flatMap((id) => {
         const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
         if (!part || !isKind(part, 'threshold') || part.spec.quantity !== 'voltage') return [];
-        const { circuit } = context.evidence;
+        const evidence = evidenceFor(context.evidence, new Set([job.job.id]));
+        const { circuit } = evidence;
         const nodes = ['+', '-'].map((pin) => ({ pin, node: circuit.nodeOf(terminal(part.id, pin)) }));
-        const adrift = job.evidence.states.filter(({ solution }) => nodes.some(({ node }) => solution.floating[node]));
-        const pins = nodes.filter(({ node }) => adrift[0]?.solution.floating[node]).map(({ pin }) => pin);
-        const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('every state at every corner') });
+        if (job.evidence.signals.length > MOST_FAULT_SIGNALS) return [];
+        // Without what ties the leads to each other inside it: a lead that nothing else ties hangs in the air.
+        let asked = 0;
+        const adrift: string[][] = [];
+        withBroken(evidence, job.evidence, [branchId(part.id, 'self')], (_, { solution }) => {
+          asked++;
+          const pins = nodes.filter(({ node }) => solution.floating[node]).map(({ pin }) => pin);
+          if (pins.length > 0) adrift.push(pins);
+        });
+        const pins = adrift[0] ?? [];
+        const count = (value: number, meaning: string) => ({
+          symbol: 'n',
+          meaning,
+          value,
+          unit: '' as const,
+          source: computed('solved without the sensor’s own resistance'),
+        });
         return [
           judge(ID, {
             severity: 'danger',
@@ -31,7 +49,7 @@ export const floatingInput: Rule = {
             title: adrift.length > 0 ? `${part.tag} ${pins.join(' and ')} hangs in the air` : `${part.tag} sees what it watches`,
             detail:
               adrift.length > 0
-                ? `${part.name} reads nothing that means anything in ${adrift.length} of ${job.evidence.states.length} states`
+                ? `${part.name} reads nothing that means anything in ${adrift.length} of ${asked} states`
                 : 'both of its leads are tied in every state',
             working: {
               formula: 'n = 0',
@@ -43,4 +61,5 @@ export const floatingInput: Rule = {
         ];
       }),
     ),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
 };

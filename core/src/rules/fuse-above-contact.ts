@@ -11,35 +11,37 @@ export const fuseAboveContact: Rule = {
   id: ID,
   check: ({ jobs }) =>
     jobs.flatMap((job) =>
-      failingOrTightest(job.contacts.flatMap(({ relay, pin, fuse }) => {
-      if (!fuse) return [];
-      const { type } = relay.spec;
-      const limit = throwRating(type, pin, 'heater').ampere;
-      return [
-        judge(ID, {
-          severity: 'danger',
-          job: job.job.id,
-          subject: { kind: 'part', id: fuse.id, label: fuse.tag },
-          value: fuse.spec.ratingA,
-          limit,
-          unit: 'A',
-          title: `${fuse.tag} passes ${formatQuantity(fuse.spec.ratingA, 'A')}; contact ${relay.tag} ${pin} is rated ${formatQuantity(limit, 'A')}`,
-          detail: `${type.name}: in an overload the fuse must be the weaker of the two`,
-          working: {
-            formula: 'I_n ≤ I_contact',
-            given: [],
-            result: fuseRating(job, fuse),
-            limit: {
-              symbol: 'I_contact',
-              meaning: `contact ${pin}, resistive`,
-              value: limit,
+      failingOrTightest(
+        job.contacts.flatMap(({ relay, pin, fuse }) => {
+          if (!fuse) return [];
+          const { type } = relay.spec;
+          const limit = throwRating(type, pin, 'heater').ampere;
+          return [
+            judge(ID, {
+              severity: 'danger',
+              job: job.job.id,
+              subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+              value: fuse.spec.ratingA,
+              limit,
               unit: 'A',
-              source: ofPart(type.name),
-            },
-          },
+              title: `${fuse.tag} passes ${formatQuantity(fuse.spec.ratingA, 'A')}; contact ${relay.tag} ${pin} is rated ${formatQuantity(limit, 'A')}`,
+              detail: `${type.name}: in an overload the fuse must be the weaker of the two`,
+              working: {
+                formula: 'I_n ≤ I_contact',
+                given: [],
+                result: fuseRating(job, fuse),
+                limit: {
+                  symbol: 'I_contact',
+                  meaning: `contact ${pin}, resistive`,
+                  value: limit,
+                  unit: 'A',
+                  source: ofPart(type.name),
+                },
+              },
+            }),
+          ];
         }),
-      ];
-    })),
+      ),
     ),
   nudges: ({ jobs }, finding) =>
     jobs

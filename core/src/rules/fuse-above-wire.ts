@@ -54,8 +54,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
 
 export const fuseAboveWire: Rule = {
   id: ID,
-  check: (context) =>
-    context.jobs.flatMap((job) => job.ownFuses.flatMap((fuse) => check(context, job, fuse))),
+  check: (context) => context.jobs.flatMap((job) => job.ownFuses.flatMap((fuse) => check(context, job, fuse))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)

@@ -10,10 +10,11 @@ const ID = 'fuse-below-load';
 export const fuseBelowLoad: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) => job.loadFuses.map((fuse) => {
-      const { value } = context.worstAmps(job, branchId(fuse.id, 'link'));
-      const limit = fuse.spec.ratingA;
-      return judge(ID, {
+    context.jobs.flatMap((job) =>
+      job.loadFuses.map((fuse) => {
+        const { value } = context.worstAmps(job, branchId(fuse.id, 'link'));
+        const limit = fuse.spec.ratingA;
+        return judge(ID, {
           severity: 'caution',
           job: job.job.id,
           subject: { kind: 'part', id: fuse.id, label: fuse.tag },
@@ -35,9 +36,13 @@ export const fuseBelowLoad: Rule = {
             limit: fuseRating(job, fuse),
           },
         });
-    })),
+      }),
+    ),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => [...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)), chooseAgain(job)]),
+      .flatMap((job) => [
+        ...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)),
+        chooseAgain(job),
+      ]),
 };

@@ -10,10 +10,11 @@ const ID = 'fuse-continuous-load';
 export const fuseContinuousLoad: Rule = {
   id: ID,
   check: (context) =>
-    context.jobs.flatMap((job) => (job.job.continuous ? job.loadFuses : []).map((fuse) => {
-      const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
-      const factor = context.design.settings.headroom;
-      return judge(ID, {
+    context.jobs.flatMap((job) =>
+      (job.job.continuous ? job.loadFuses : []).map((fuse) => {
+        const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
+        const factor = context.design.settings.headroom;
+        return judge(ID, {
           severity: 'caution',
           job: job.job.id,
           subject: { kind: 'part', id: fuse.id, label: fuse.tag },
@@ -38,9 +39,13 @@ export const fuseContinuousLoad: Rule = {
             limit: fuseRating(job, fuse),
           },
         });
-    })),
+      }),
+    ),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => [...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)), chooseAgain(job)]),
+      .flatMap((job) => [
+        ...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)),
+        chooseAgain(job),
+      ]),
 };

@@ -35,8 +35,7 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
 export const fuseMissing: Rule = {
   id: ID,
   // Where the signals feed the load themselves, their fuses are the load's.
-  check: ({ jobs }) =>
-    jobs.flatMap((job) => [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), check(job, 'controlFuse')]),
+  check: ({ jobs }) => jobs.flatMap((job) => [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), check(job, 'controlFuse')]),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

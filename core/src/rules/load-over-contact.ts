@@ -23,8 +23,8 @@ function currents(context: RuleContext, job: WiredJob, { branch }: PowerContact)
       if (ampere > 0) running.set(spec.loadKind, (running.get(spec.loadKind) ?? 0) + ampere);
     }
     const total = [...running.values()].reduce((sum, ampere) => sum + ampere, 0);
-    if (total === 0) running.set('battery', 1);
-    for (const [kind, ampere] of running) kinds.set(kind, Math.max(kinds.get(kind) ?? 0, (through * ampere) / Math.max(total, 1e-12) || through));
+    const seen: [LoadKind, number][] = total > 0 ? [...running].map(([kind, ampere]) => [kind, (through * ampere) / total]) : [['battery', through]];
+    for (const [kind, ampere] of seen) kinds.set(kind, Math.max(kinds.get(kind) ?? 0, ampere));
   }
   return kinds.size > 0 ? kinds : new Map([[job.loads[0]?.spec.loadKind ?? 'battery', 0]]);
 }
@@ -86,9 +86,12 @@ export const loadOverContact: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       const byRelay = new Map<string, Finding[]>();
-      for (const contact of job.contacts) byRelay.set(contact.relay.id, [...(byRelay.get(contact.relay.id) ?? []), check(context, job, contact)]);
+      for (const contact of job.contacts)
+        byRelay.set(contact.relay.id, [...(byRelay.get(contact.relay.id) ?? []), check(context, job, contact)]);
       return [...byRelay.values()].flatMap((list) => failingOrTightest(list).slice(0, 1));
     }),
   nudges: (context, finding) =>
-    context.jobs.filter(({ job }) => job.id === finding.job).flatMap((job) => otherRelays(job, (type) => type.coilV === job.supply.nominalV)),
+    context.jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => otherRelays(job, (type) => type.coilV === job.supply.nominalV)),
 };

@@ -33,7 +33,11 @@ export const notWired: Rule = {
     const present = device.kind === 'plug-in-relay' ? relayById(device.part)! : null;
     if (!present || hasResting(present)) return [];
     return POWER_RELAYS.filter(
-      (type) => hasResting(type) && type.poles.length === 1 && type.coilV === present.coilV && type.closing.resistiveA === present.closing.resistiveA,
+      (type) =>
+        hasResting(type) &&
+        type.poles.length === 1 &&
+        type.coilV === present.coilV &&
+        type.closing.resistiveA === present.closing.resistiveA,
     ).map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
   },
 };

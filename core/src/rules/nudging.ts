@@ -1,5 +1,6 @@
 /** Changes that several rules propose. */
 import type { Patch } from '../design/patch.ts';
+import type { Edit } from '../design/schema.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import type { PartOf } from '../parts/registry.ts';
 import { POWER_RELAYS, hasResting, isResting, relayById, type RelayType } from '../parts/shelf.ts';
@@ -61,7 +62,8 @@ export function otherRelays(job: WiredJob, fits: (type: RelayType) => boolean): 
   if (job.job.device.kind !== 'plug-in-relay') return [];
   const present = relayById(job.job.device.part)!;
   const resting = job.contacts.some(({ relay, pin }) => isResting(relay.spec.type, pin));
-  const alike = (type: RelayType) => Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
+  const alike = (type: RelayType) =>
+    Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
   return POWER_RELAYS.filter((type) => type.id !== present.id && (!resting || hasResting(type)) && fits(type))
     .sort(
       (a, b) =>
@@ -69,4 +71,32 @@ export function otherRelays(job: WiredJob, fits: (type: RelayType) => boolean): 
         Math.abs(a.closing.resistiveA - present.closing.resistiveA) - Math.abs(b.closing.resistiveA - present.closing.resistiveA),
     )
     .map((type) => ({ label: `Nudge to a ${type.name}`, patches: [{ path: ['jobs', job.at, 'device', 'part'], value: type.id }] }));
+}
+
+/** Takes back what a person wired otherwise, one change at a time and then all. */
+export function takeBackEdits({ job, at }: WiredJob): Nudge[] {
+  const { edits } = job;
+  if (edits.length === 0) return [];
+  const one = edits.map((edit, index) => ({
+    label: `Nudge back: ${editWords(edit)}`,
+    patches: [{ path: ['jobs', at, 'edits', index], value: undefined }],
+  }));
+  return edits.length === 1
+    ? one
+    : [...one, { label: 'Nudge all hand-made changes back', patches: [{ path: ['jobs', at, 'edits'], value: [] }] }];
+}
+
+export function editWords(edit: Edit): string {
+  switch (edit.kind) {
+    case 'swap':
+      return `${edit.a} and ${edit.b} changed about`;
+    case 'leave-out':
+      return 'a part left out';
+    case 'bridge':
+      return 'a wire in a part’s place';
+    case 'no-wire':
+      return 'a wire left off';
+    default:
+      return edit satisfies never;
+  }
 }

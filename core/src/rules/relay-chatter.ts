@@ -1,3 +1,4 @@
+import { takeBackEdits } from './nudging.ts';
 import { computed } from '../reference/source.ts';
 import { signalWords } from '../prove/verdict.ts';
 import { jobSubject } from './context.ts';
@@ -11,7 +12,13 @@ export const relayChatter: Rule = {
     context.jobs.map(({ job, evidence }) => {
       const restless = evidence.states.filter(({ solution }) => solution.outcome === 'chatters');
       const [first] = restless;
-      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('every state at every corner') });
+      const count = (value: number, meaning: string) => ({
+        symbol: 'n',
+        meaning,
+        value,
+        unit: '' as const,
+        source: computed('every state at every corner'),
+      });
       return judge(ID, {
         severity: 'danger',
         job: job.id,
@@ -26,4 +33,5 @@ export const relayChatter: Rule = {
         working: { formula: 'n = 0', given: [], result: count(restless.length, 'states without rest'), limit: count(0, 'allowed') },
       });
     }),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
 };

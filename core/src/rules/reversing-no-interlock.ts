@@ -1,3 +1,4 @@
+import { takeBackEdits } from './nudging.ts';
 import { branchId } from '../parts/kind.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { commonPractice, computed } from '../reference/source.ts';
@@ -17,7 +18,8 @@ export const reversingNoInterlock: Rule = {
       const [motor] = job.loads;
       if (job.job.otherwise.kind !== 'reverse' || !motor) return [];
       const through = fuse ? branchId(fuse.id, 'link') : branchId(motor.id, 'load');
-      const standing = ({ lines, solution }: (typeof job.evidence.states)[number]) => (lines[0] === 'off' ? context.amps(solution, through) : 0);
+      const standing = ({ lines, solution }: (typeof job.evidence.states)[number]) =>
+        lines[0] === 'off' ? context.amps(solution, through) : 0;
       const { value, state } = context.worst(job, standing);
       const limit = (LIMIT * job.supply.highestV) / motor.spec.ohm;
       return [
@@ -32,18 +34,28 @@ export const reversingNoInterlock: Rule = {
             value > limit
               ? `${formatQuantity(value, 'A')} flows where the motor is meant to stand`
               : 'With neither or both relays in, the motor is braked and nothing is shorted',
-          detail: value > limit ? `with ${signalWords(context, job.evidence.signals, state.on)}` : 'both its ends are on the same metal then',
+          detail:
+            value > limit ? `with ${signalWords(context, job.evidence.signals, state.on)}` : 'both its ends are on the same metal then',
           working: {
             formula: 'I ≤ 2 % of the running current, with none or both pulled in',
             given: [],
-            result: { symbol: 'I', meaning: 'from the supply while it is meant to stand', value, unit: 'A', source: computed('solved over those states') },
-            limit: { symbol: '0.02 · V/R', meaning: 'of the motor', value: limit, unit: 'A', source: commonPractice('both off and both on are safe') },
+            result: {
+              symbol: 'I',
+              meaning: 'from the supply while it is meant to stand',
+              value,
+              unit: 'A',
+              source: computed('solved over those states'),
+            },
+            limit: {
+              symbol: '0.02 · V/R',
+              meaning: 'of the motor',
+              value: limit,
+              unit: 'A',
+              source: commonPractice('both off and both on are safe'),
+            },
           },
         }),
       ];
     }),
-  nudges: ({ jobs }, finding) =>
-    jobs
-      .filter(({ job }) => job.id === finding.job && job.edits.length > 0)
-      .map(({ at }) => ({ label: 'Nudge the hand-made changes away', patches: [{ path: ['jobs', at, 'edits'], value: [] }] })),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
 };

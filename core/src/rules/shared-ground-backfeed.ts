@@ -1,37 +1,42 @@
-import { terminal } from '../circuit/terminal.ts';
+import type { Solution } from '../circuit/circuit.ts';
 import { branchId } from '../parts/kind.ts';
 import { isKind, type PartOf } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
+import { figures } from '../quantity/format.ts';
 import { commonPractice, computed } from '../reference/source.ts';
-import { loadVolts } from '../prove/evidence.ts';
+import { loadVolts, voltsBetween, type Evidence } from '../prove/evidence.ts';
 import { MOST_FAULT_SIGNALS, withBroken } from '../prove/faults.ts';
-import { pullInA } from '../parts/relay.ts';
-import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { coilTerminals, partSubject, type WiredJob } from './context.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'shared-ground-backfeed';
 /** Share of what a thing needs from which it is felt: a lamp glows, a relay may stay in. */
 const LIMIT = 0.25;
 
-/** Largest share of its need that a thing of the job gets while it is meant off, with a ground point gone. */
-function worst(context: RuleContext, job: WiredJob, ground: PartOf<'ground-point'>) {
-  const { circuit, netlist } = context.evidence;
-  const others = netlist.parts.filter((part): part is PartOf<'load'> | PartOf<'relay'> => isKind(part, 'load') || isKind(part, 'relay'));
-  let found = { share: 0, part: null as (typeof others)[number] | null, volts: 0 };
-  withBroken(context.evidence, job.evidence, [branchId(ground.id, 'metal')], (_, { solution, meant }) => {
-    for (const part of others) {
-      // Its own loads while they are meant on, and its own coils, only lose their ground.
-      if (part.job === job.job.id && (isKind(part, 'relay') || meant.some((line) => line !== 'off'))) continue;
-      const volts = isKind(part, 'load') ? Math.abs(loadVolts(circuit, solution, part.id)) : coilVolts(context, solution, part);
-      const share = isKind(part, 'load') ? volts / part.spec.ratedV : volts / (pullInA(part.spec.type) * part.spec.type.coilOhm);
-      if (share > found.share) found = { share, part, volts };
-    }
-  });
-  return found;
+type Victim = PartOf<'load'> | PartOf<'relay'>;
+
+/** Share of what it needs that a thing gets in a state. */
+function shareOf({ circuit }: Evidence, solution: Solution, part: Victim): number {
+  if (isKind(part, 'load')) return Math.abs(loadVolts(circuit, solution, part.id)) / part.spec.ratedV;
+  return Math.abs(voltsBetween(circuit, solution, ...coilTerminals(part)) || 0) / part.spec.type.pullInV;
 }
 
-function coilVolts(context: RuleContext, solution: Parameters<RuleContext['volts']>[0], { id, spec }: PartOf<'relay'>): number {
-  return Math.abs(context.volts(solution, terminal(id, spec.type.coil[0]), terminal(id, spec.type.coil[1])) || 0);
+/** What gets most more of its need with a ground point gone than with it there, the signals being the same. */
+function worst(evidence: Evidence, job: WiredJob, ground: PartOf<'ground-point'>) {
+  const victims = evidence.netlist.parts.filter((part): part is Victim => isKind(part, 'load') || isKind(part, 'relay'));
+  const healthy = new Map<string, number[]>();
+  let found = { share: 0, part: null as string | null };
+  const metal = branchId(ground.id, 'metal');
+  withBroken(evidence, job.evidence, [null, metal], (broken, { solution, bits, memory }) => {
+    const key = `${bits}|${memory.join()}`;
+    const shares = victims.map((part) => shareOf(evidence, solution, part));
+    const before = healthy.get(key);
+    if (broken === null) healthy.set(key, shares);
+    else
+      shares.forEach((share, at) => {
+        if (before && before[at]! < LIMIT && share > found.share) found = { share, part: victims[at]!.id };
+      });
+  });
+  return found;
 }
 
 export const sharedGroundBackfeed: Rule = {
@@ -50,8 +55,10 @@ export const sharedGroundBackfeed: Rule = {
       const asked = context.jobs.filter(({ job, evidence }) => jobs.has(job.id) && evidence.signals.length <= MOST_FAULT_SIGNALS);
       const [first] = asked;
       if (!first) return [];
-      const found = asked.map((job) => ({ job, ...worst(context, job, part) })).reduce((a, b) => (b.share > a.share ? b : a));
-      const victim = found.part;
+      const found = asked
+        .map((job) => ({ job, ...context.remembered(`${ID} ${part.id} ${job.job.id}`, jobs, (evidence) => worst(evidence, job, part)) }))
+        .reduce((a, b) => (b.share > a.share ? b : a));
+      const victim = found.part === null ? null : context.part(found.part);
       return [
         judge(ID, {
           severity: 'caution',
@@ -62,7 +69,7 @@ export const sharedGroundBackfeed: Rule = {
           unit: '%',
           title:
             victim && found.share > LIMIT
-              ? `If ${part.name} comes loose, ${victim.tag} ${victim.name} gets ${formatQuantity(found.volts, 'V')} backwards`
+              ? `If ${part.name} comes loose, ${victim.tag} ${victim.name} gets ${figures(100 * found.share, 2)} % of what it needs backwards`
               : `${part.name} may come loose and nothing else comes on`,
           detail: `${jobs.size} jobs share it${found.share > LIMIT ? ': give them ground points of their own' : ''}`,
           working: {
@@ -75,7 +82,13 @@ export const sharedGroundBackfeed: Rule = {
               unit: '%',
               source: computed('solved again with the ground open'),
             },
-            limit: { symbol: '', meaning: 'from which a lamp glows or a relay stays in', value: 100 * LIMIT, unit: '%', source: commonPractice() },
+            limit: {
+              symbol: '',
+              meaning: 'from which a lamp glows or a relay stays in',
+              value: 100 * LIMIT,
+              unit: '%',
+              source: commonPractice(),
+            },
           },
         }),
       ];

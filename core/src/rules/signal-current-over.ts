@@ -10,7 +10,8 @@ const ID = 'signal-current-over';
 
 /** The branches that carry a signal's current. */
 function branches(part: AnyPart): string[] {
-  if (isKind(part, 'switch') || isKind(part, 'threshold')) return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
+  if (isKind(part, 'switch') || isKind(part, 'threshold'))
+    return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
   if (isKind(part, 'feed')) return [branchId(part.id, 'feed')];
   if (isKind(part, 'ground-switch')) return [branchId(part.id, 'contact')];
   if (isKind(part, 'pin')) return [branchId(part.id, 'high')];
@@ -41,7 +42,12 @@ export const signalCurrentOver: Rule = {
               limit: signal.limitA,
               unit: 'A',
               title: `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
-              detail: signal.nature === 'feed' ? 'all that hangs on this feed together' : signal.nature === 'pin' ? 'what the pin drives' : 'current through its contact',
+              detail:
+                signal.nature === 'feed'
+                  ? 'all that hangs on this feed together'
+                  : signal.nature === 'pin'
+                    ? 'what the pin drives'
+                    : 'current through its contact',
               working: {
                 formula: 'I ≤ I_limit',
                 given: [],

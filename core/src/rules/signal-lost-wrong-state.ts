@@ -1,8 +1,11 @@
 import { wireBranch } from '../compile/compile.ts';
 import { wiringsOf } from '../compile/wiring.ts';
+import type { Job } from '../design/schema.ts';
+import { meaning } from '../design/when.ts';
 import { branchId } from '../parts/kind.ts';
 import { commonPractice, computed } from '../reference/source.ts';
 import { MOST_FAULT_SIGNALS, withBroken } from '../prove/faults.ts';
+import type { Evidence } from '../prove/evidence.ts';
 import { lineReader, signalWords } from '../prove/verdict.ts';
 import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
 import { judge, type Rule } from './rule.ts';
@@ -14,9 +17,16 @@ interface Broken {
   readonly words: string;
 }
 
+/** Whether a clause of a job that turns both ways asks for what was found. */
+function asksFor({ when, otherwise }: Job, found: string, on: ReadonlySet<string>): boolean {
+  if (otherwise.kind !== 'reverse') return false;
+  const clause = found === 'on' ? when : found === 'reverse' ? otherwise.when : null;
+  return clause !== null && meaning(clause, (signal) => on.has(signal), null).value;
+}
+
 /** Control wires and fuses whose loss brings the load where the sentence says that a lost signal must not. */
-function wrongWhenBroken(context: RuleContext, job: WiredJob): { broken: Broken[]; asked: number } {
-  const { evidence, netlist } = context;
+function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence): { broken: Broken[]; asked: number } {
+  const { netlist } = context;
   const labels = new Map<string, string>();
   for (const wire of netlist.wires)
     if (wire.jobs.includes(job.job.id) && wire.leg.startsWith('control')) labels.set(wireBranch(wire.id), wire.tag);
@@ -24,11 +34,13 @@ function wrongWhenBroken(context: RuleContext, job: WiredJob): { broken: Broken[
   const read = lineReader(evidence, job.job);
   const found = new Map<string, Broken>();
   withBroken(evidence, job.evidence, [...labels.keys()], (branch, { solution, meant, on }) => {
-    if (found.has(branch)) return;
+    if (branch === null || found.has(branch)) return;
     const lines = read(solution, job.supply.restV, meant);
     const wrong = lines.some((line, at) => {
       const intent = meant[at]!;
       if (line.state === intent) return false;
+      // A motor that turns a way that is asked for turns no wrong way, though the other is asked for too.
+      if (asksFor(job.job, line.state, on)) return false;
       return job.job.lost === 'on' ? intent === 'on' && line.state !== 'on' : intent === 'off' && line.state !== 'off';
     });
     if (wrong) found.set(branch, { label: labels.get(branch)!, words: signalWords(context, job.evidence.signals, on) });
@@ -42,10 +54,16 @@ export const signalLostWrongState: Rule = {
     context.jobs.flatMap((job) => {
       // What runs otherwise is on with the relay at rest: that is what the sentence says.
       if (job.evidence.signals.length > MOST_FAULT_SIGNALS || job.job.otherwise.kind === 'loads') return [];
-      const { broken, asked } = wrongWhenBroken(context, job);
+      const { broken, asked } = context.remembered(`${ID} ${job.job.id}`, new Set([job.job.id]), (part) => wrongWhenBroken(context, job, part));
       const [first] = broken;
       const { lost } = job.job;
-      const count = (value: number, meaning: string) => ({ symbol: 'n', meaning, value, unit: '' as const, source: computed('solved again with each broken') });
+      const count = (value: number, meaning: string) => ({
+        symbol: 'n',
+        meaning,
+        value,
+        unit: '' as const,
+        source: computed('solved again with each broken'),
+      });
       return [
         judge(ID, {
           severity: 'caution',
@@ -57,7 +75,9 @@ export const signalLostWrongState: Rule = {
           title: first
             ? `With ${first.label} broken the load is ${lost === 'off' ? 'on' : 'off'} where it must not be`
             : `Any one control wire may fall off: the load never comes ${lost === 'off' ? 'on' : 'to rest'} by it`,
-          detail: first ? `${broken.length} of ${asked} control wires and fuses do that, this one with ${first.words}` : `${asked} wires and fuses, each broken in turn`,
+          detail: first
+            ? `${broken.length} of ${asked} control wires and fuses do that, this one with ${first.words}`
+            : `${asked} wires and fuses, each broken in turn`,
           working: {
             formula: 'n = 0',
             given: [],

@@ -1,3 +1,4 @@
+import { takeBackEdits } from './nudging.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -28,8 +29,11 @@ export const stateMismatch: Rule = {
         title: first
           ? `${wrong.length} of ${verdicts.length} solved states do not do what the sentence says`
           : `All ${verdicts.length} solved states do what the sentence says`,
-        detail: first ? first.words : `${new Set(verdicts.map(({ state }) => state.key)).size} states of its signals, at every corner of supply and heat`,
+        detail: first
+          ? first.words
+          : `${new Set(verdicts.map(({ state }) => state.key)).size} states of its signals, at every corner of supply and heat`,
         working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
       });
     }),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
 };

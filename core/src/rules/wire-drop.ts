@@ -46,7 +46,9 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   // Everything of the job that carries at least half of what the load takes is on its way.
   const loadA = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
   const carries = (branch: string) => context.amps(state.solution, branch) > 0.5 * loadA;
-  const onWay = context.netlist.wires.filter((wire) => wire.jobs.includes(job.job.id) && !wire.leg.startsWith('tail') && carries(wireBranch(wire.id)));
+  const onWay = context.netlist.wires.filter(
+    (wire) => wire.jobs.includes(job.job.id) && !wire.leg.startsWith('tail') && carries(wireBranch(wire.id)),
+  );
   const given: Given[] = onWay.map((wire) => ({
     symbol: `ΔV(${wire.tag})`,
     meaning: `${wire.sizeMm2} mm², ${figures(wire.lengthM)} m, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
@@ -73,7 +75,13 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
         source: BLADE_FUSE_OHM_SOURCE,
       });
   const listed = given.reduce((sum, { value: volts }) => sum + volts, 0);
-  given.push({ symbol: 'ΔV(rest)', meaning: 'tails, diodes, taps and ground metal', value: value - listed, unit: 'V', source: computed('solved') });
+  given.push({
+    symbol: 'ΔV(rest)',
+    meaning: 'tails, diodes, taps and ground metal',
+    value: value - listed,
+    unit: 'V',
+    source: computed('solved'),
+  });
   return [
     judge(ID, {
       severity: 'caution',
@@ -114,6 +122,14 @@ export const wireDrop: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
         const line = job.loads.find(({ id }) => id === finding.subject.id)?.spec.line;
-        return line ? [...thickerLegs(job, job.wires.filter(({ role, leg }) => role !== 'control' || leg.startsWith('load')).map(({ leg }) => leg)), chooseAgain(job)] : [];
+        return line
+          ? [
+              ...thickerLegs(
+                job,
+                job.wires.filter(({ role, leg }) => role !== 'control' || leg.startsWith('load')).map(({ leg }) => leg),
+              ),
+              chooseAgain(job),
+            ]
+          : [];
       }),
 };

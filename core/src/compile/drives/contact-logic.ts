@@ -35,7 +35,11 @@ export const contactLogic: Drive = {
       return cannot(design, job, `${name(twice)} works twice on one thing that is held or toggled: its relays would race each other.`);
     const early = startingEarly(design, clause);
     if (early === null) return [];
-    return cannot(design, job, `${name(early)} rests closed: what it starts would start by itself when the battery is connected. Start it by one that rests open.`);
+    return cannot(
+      design,
+      job,
+      `${name(early)} rests closed: what it starts would start by itself when the battery is connected. Start it by one that rests open.`,
+    );
   },
   wire(side, { relay, type, suffix, clause }) {
     new ContactNetwork(side, suffix, clause).drive({ relay, type, leg: suffix, clause, base: null });
@@ -199,7 +203,9 @@ class ContactNetwork {
     if (beside && of.op !== 'held' && of.op !== 'toggle') {
       beside.group.feeds(side.coilA(type));
       for (const at of [0, 1] as const)
-        beside.group.from(terminal(beside.relay, beside.type.coil[at])).wire(`control${leg}-${at + 1}`, terminal(relay, type.coil[at]), 'BU');
+        beside.group
+          .from(terminal(beside.relay, beside.type.coil[at]))
+          .wire(`control${leg}-${at + 1}`, terminal(relay, type.coil[at]), 'BU');
       return { relay, type, pole };
     }
     this.coils.set(key, { relay, type, group: this.follow(relay, type, leg, of, base) });
@@ -261,7 +267,14 @@ class ContactNetwork {
     const reed = type === reedType ? relay : `${relay}-reed`;
     const run = side.pinSource(pin);
     run.feeds(side.coilA(reedType, pin.volt));
-    if (reed !== relay) side.relay({ id: reed, tag: `${side.builder.find(relay)!.tag}R`, type: reedType, uses: [reedType.poles[0]!.closing], carries: 'control' });
+    if (reed !== relay)
+      side.relay({
+        id: reed,
+        tag: `${side.builder.find(relay)!.tag}R`,
+        type: reedType,
+        uses: [reedType.poles[0]!.closing],
+        carries: 'control',
+      });
     run.wire(`control-pin${leg}`, terminal(reed, reedType.coil[0]), 'BU/WH');
     const end = side.groundEnd(undefined);
     run.from(terminal(reed, reedType.coil[1])).wire(`control-pin-return${leg}`, end.to, end.colour, end.role);

@@ -24,7 +24,10 @@ export function branchesOf(design: Design, clause: When): Branches | string {
   const choices = terms.filter((term) => term.op === 'or');
   const [choice] = choices;
   if (choices.length !== 1 || choice?.op !== 'or') return 'Diodes join the branches of one “or”.';
-  const common = chainOf(design, terms.filter((term) => term !== choice));
+  const common = chainOf(
+    design,
+    terms.filter((term) => term !== choice),
+  );
   if (typeof common === 'string') return common;
   if (common.feed) return 'A feed that all branches share is their source already.';
   const branches: Chain[] = [];
@@ -86,4 +89,3 @@ export const diodeOr: Drive = {
     run.wire(`control-return${suffix}`, end.to, end.colour, end.role);
   },
 };
-

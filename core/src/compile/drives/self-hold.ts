@@ -70,7 +70,14 @@ export const selfHold: Drive = {
     group.wires.push(builder.wire(job, { ...lead, colour: 'BU', lengthM: FUSE_LEAD_M }));
     const diode = side.diode(`${job.id}-hold-diode${suffix}`, `D${number}.H`, true);
     group.wires.push(
-      builder.wire(job, { leg: `control-hold-diode${suffix}`, role: 'control', from: terminal(fuse, '2'), to: terminal(diode, 'A'), colour: 'BU', lengthM: FUSE_LEAD_M }),
+      builder.wire(job, {
+        leg: `control-hold-diode${suffix}`,
+        role: 'control',
+        from: terminal(fuse, '2'),
+        to: terminal(diode, 'A'),
+        colour: 'BU',
+        lengthM: FUSE_LEAD_M,
+      }),
     );
     builder.join(terminal(diode, 'K'), meet);
 

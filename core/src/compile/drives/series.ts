@@ -76,7 +76,9 @@ export const seriesGroundSide: Drive = {
     const reasons = refuse(design, job, clause);
     if (reasons.length > 0) return reasons;
     const chain = chainOf(design, termsOf(clause));
-    return typeof chain !== 'string' && chain.contacts.length > 0 ? [] : cannot(design, job, 'No contact could go on the coil’s other side.');
+    return typeof chain !== 'string' && chain.contacts.length > 0
+      ? []
+      : cannot(design, job, 'No contact could go on the coil’s other side.');
   },
   wire: (side, coil) => wire(side, coil, false),
 };

@@ -51,7 +51,15 @@ export const reversing: Way = {
       const back = `return${suffix}`;
       side.run({ leg: back, role: 'return', from: terminal(relay, resting!), to: ground, colour: 'BN', ampere, fuseA });
       const out = `load${suffix}-${load.id}`;
-      side.run({ leg: out, role: 'load', from: terminal(relay, common), to: end === '+' ? plus : minus, colour: end === '+' ? 'RD/BK' : 'RD/BU', ampere, fuseA });
+      side.run({
+        leg: out,
+        role: 'load',
+        from: terminal(relay, common),
+        to: end === '+' ? plus : minus,
+        colour: end === '+' ? 'RD/BK' : 'RD/BU',
+        ampere,
+        fuseA,
+      });
       return { source, back, out };
     });
     const [forward, backward] = ways as [(typeof ways)[0], (typeof ways)[0]];

@@ -26,7 +26,12 @@ export function unfit(
 export function needsOff(design: Design, job: Job): WayReason[] {
   return job.lost === 'off'
     ? []
-    : [{ path: `jobs[${design.jobs.indexOf(job)}].lost`, message: 'With a lost signal the relay rests: say “off”, which means what the sentence calls otherwise.' }];
+    : [
+        {
+          path: `jobs[${design.jobs.indexOf(job)}].lost`,
+          message: 'With a lost signal the relay rests: say “off”, which means what the sentence calls otherwise.',
+        },
+      ];
 }
 
 /** The clause that the coil follows. */

@@ -18,7 +18,14 @@ export const singleContact: Way = {
   },
   relays(_, job) {
     const { closing, resting } = typeOf(job).poles[0]!;
-    return [{ suffix: '', clause: energisedWhen(job), uses: [job.lost === 'on' ? resting! : closing], holdsBy: job.lost === 'on' ? null : closing }];
+    return [
+      {
+        suffix: '',
+        clause: energisedWhen(job),
+        uses: [job.lost === 'on' ? resting! : closing],
+        holdsBy: job.lost === 'on' ? null : closing,
+      },
+    ];
   },
   wire(side) {
     const { job } = side;

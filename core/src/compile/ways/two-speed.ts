@@ -40,7 +40,15 @@ export const twoSpeed: Way = {
     side.lines(job.loads, side.beyond(fast, terminal(relayId(job), closing)));
     const { fuseA } = fused;
     const plus = load.count > 1 ? terminal(`${job.id}-${load.id}-splice-out`, '1') : terminal(`${job.id}-${load.id}-1`, '+');
-    side.run({ leg: 'to-resistor', role: 'load', from: terminal(relayId(job, '-slow'), closing), to: terminal(id, '1'), colour: 'RD/YE', ampere: slowA, fuseA });
+    side.run({
+      leg: 'to-resistor',
+      role: 'load',
+      from: terminal(relayId(job, '-slow'), closing),
+      to: terminal(id, '1'),
+      colour: 'RD/YE',
+      ampere: slowA,
+      fuseA,
+    });
     side.run({ leg: 'from-resistor', role: 'load', from: terminal(id, '2'), to: plus, colour: 'RD/YE', ampere: slowA, fuseA });
   },
 };
