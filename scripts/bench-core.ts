@@ -106,12 +106,11 @@ function solvedStates(): void {
     current[circuit.nodeOf(branch.b)] = current[circuit.nodeOf(branch.b)]! - ampere;
   });
   circuit.network.reset(conductance, current);
-  let repeated = 0;
   const ours = perSecond((turn) => {
     const closed = closedIn[turn % states]!;
-    for (let branch = 0; branch < conductance.length; branch++) circuit.network.setConductance(branch, closed[branch] ? whenClosed[branch]! : 0);
+    for (let branch = 0; branch < conductance.length; branch++)
+      circuit.network.setConductance(branch, closed[branch] ? whenClosed[branch]! : 0);
     circuit.network.update();
-    repeated += circuit.network.repeated;
     circuit.network.readAll(volts, floating);
   }, 1500);
   circuit.setConditions(conditions);
@@ -191,7 +190,18 @@ function manyStates(): void {
     rest: 'open' as const,
   }));
   const on = (at: number): When => ({ op: 'signal', signal: `s-${at}` });
-  const when: When = { op: 'and', of: [on(1), on(2), { op: 'or', of: [on(3), on(4)] }, { op: 'or', of: [on(5), { op: 'and', of: [on(6), on(7)] }] }, on(8), { op: 'or', of: [on(9), on(10), on(11)] }, on(12)] };
+  const when: When = {
+    op: 'and',
+    of: [
+      on(1),
+      on(2),
+      { op: 'or', of: [on(3), on(4)] },
+      { op: 'or', of: [on(5), { op: 'and', of: [on(6), on(7)] }] },
+      on(8),
+      { op: 'or', of: [on(9), on(10), on(11)] },
+      on(12),
+    ],
+  };
   const design: Design = { ...base, signals: [...base.signals, ...signals], jobs: [{ ...base.jobs[0]!, when }] };
   const circuit = toCircuit(compile(design).netlist);
   circuit.setConditions(conditions);
@@ -203,7 +213,10 @@ function manyStates(): void {
     const solution = circuit.settle((id) => index.has(id) && ((bits >> index.get(id)!) & 1) === 1);
     lit += solution.sensed[0]!;
   }
-  say(`2^12 states of a project with ${circuit.nodeCount} nodes`, `${((performance.now() - begun) / 1000).toFixed(3)} s (${lit} with the coil in)`);
+  say(
+    `2^12 states of a project with ${circuit.nodeCount} nodes`,
+    `${((performance.now() - begun) / 1000).toFixed(3)} s (${lit} with the coil in)`,
+  );
   const whole = performance.now();
   analyse(design);
   say('the same with every corner and every rule', `${((performance.now() - whole) / 1000).toFixed(2)} s`);

@@ -43,7 +43,10 @@ export function compareWirings(design: Design, jobId: string): WiringView[] {
     const most = (on: boolean) =>
       states.reduce((found, { lines, solution }) => {
         if (lines.some((line) => line !== 'off') !== on) return found;
-        return Math.max(found, coils.reduce((sum, coil) => sum + Math.abs(solution.amps(coil)), 0));
+        return Math.max(
+          found,
+          coils.reduce((sum, coil) => sum + Math.abs(solution.amps(coil)), 0),
+        );
       }, 0);
     const count = (kind: 'relay' | 'diode' | 'fuse') => netlist.parts.filter((part) => part.kind === kind).length;
     return {

@@ -17,7 +17,7 @@ function partFor(netlist: Netlist, jobs: ReadonlySet<string>): Netlist {
   const touched = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]));
   const kept = new Set(netlist.parts.filter((part) => uses(part) || (part.job === null && touched.has(part.id))).map(({ id }) => id));
   // A tap hangs on its battery, a body on its ground: what is joined to a kept part comes too.
-  for (let before = -1; before !== kept.size; ) {
+  for (let before = -1; before !== kept.size;) {
     before = kept.size;
     for (const [a, b] of netlist.joints) {
       const [x, y] = [partOf(a), partOf(b)];

@@ -53,11 +53,19 @@ test('wirings side by side: the house’s own first, each with its parts, curren
   const made = design([job({ when: on('dash'), lost: 'off' })]);
   const views = compareWirings(made, 'job-1');
   expect(views.map(({ id }) => id)).toEqual(['single-contact/series', 'single-contact/series-ground-side', 'single-contact/contact-logic']);
-  expect(views[0]).toMatchObject({ chosen: true, relays: 1, matching: 2, states: 2, lost: expect.stringContaining('Any one control wire') });
+  expect(views[0]).toMatchObject({
+    chosen: true,
+    relays: 1,
+    matching: 2,
+    states: 2,
+    lost: expect.stringContaining('Any one control wire'),
+  });
   // 12.7 V over 85 Ω at 20 °C.
   expect(views[0]!.coilOnA).toBeCloseTo(12.7 / 85, 2);
   expect(views[0]!.coilOffA).toBe(0);
-  expect(compareWirings(design([job({ way: 'single-contact/contact-logic' })]), 'job-1').find(({ chosen }) => chosen)!.id).toBe('single-contact/contact-logic');
+  expect(compareWirings(design([job({ way: 'single-contact/contact-logic' })]), 'job-1').find(({ chosen }) => chosen)!.id).toBe(
+    'single-contact/contact-logic',
+  );
 });
 
 describe('time on the desk', () => {
@@ -93,22 +101,44 @@ describe('time on the desk', () => {
   });
   test('what comes on and goes before its time never was', () => {
     const made = design([job({ when: delay(on('dash'), 5, 0) })]);
-    expect(steps(made, [[[], 0], [['dash'], 10], [[], 12], [[], 20]]).map(([state]) => state)).toEqual(['off', 'off', 'off', 'off']);
+    expect(
+      steps(made, [
+        [[], 0],
+        [['dash'], 10],
+        [[], 12],
+        [[], 20],
+      ]).map(([state]) => state),
+    ).toEqual(['off', 'off', 'off', 'off']);
   });
   test('a latch stays after the button, and goes with the other', () => {
     const made = design([job({ when: held(on('start'), on('stop')) })]);
-    expect(steps(made, [[[], 0], [['start'], 1], [[], 2], [['stop'], 3], [[], 4]]).map(([state]) => state)).toEqual(['off', 'on', 'on', 'off', 'off']);
+    expect(
+      steps(made, [
+        [[], 0],
+        [['start'], 1],
+        [[], 2],
+        [['stop'], 3],
+        [[], 4],
+      ]).map(([state]) => state),
+    ).toEqual(['off', 'on', 'on', 'off', 'off']);
   });
   test('a threshold on a voltage sees the circuit, whatever a hand says', () => {
     const made = design([job({ when: on('charging'), loads: [{ ...HEATER, plate: { unit: 'W', value: 5, ratedV: 12 } }] })]);
-    const read = (volt: number) => readDesk(gatherEvidence(made), { on: [], volts: { main: volt } }, null, 0).reading.on.includes('charging');
+    const read = (volt: number) =>
+      readDesk(gatherEvidence(made), { on: [], volts: { main: volt } }, null, 0).reading.on.includes('charging');
     expect([read(12.6), read(13.0), read(13.5)]).toEqual([false, false, true]);
   });
   test('between its levels a threshold stays as it was', () => {
     const rising = design().signals.find(({ id }) => id === 'warm')!;
     if (rising.nature !== 'threshold') throw new Error('not a threshold');
-    expect([80, 88, 93, 88, 83].reduce<boolean[]>((list, level) => [...list, thresholdState(rising, level, list[list.length - 1] ?? false)], [])).toEqual([false, false, true, true, false]);
+    expect(
+      [80, 88, 93, 88, 83].reduce<boolean[]>((list, level) => [...list, thresholdState(rising, level, list[list.length - 1] ?? false)], []),
+    ).toEqual([false, false, true, true, false]);
     const falling = { ...rising, closesAt: 4, opensAt: 8 };
-    expect([thresholdState(falling, 3, false), thresholdState(falling, 6, true), thresholdState(falling, 9, true)]).toEqual([true, true, false]);
+    expect([thresholdState(falling, 3, false), thresholdState(falling, 6, true), thresholdState(falling, 9, true)]).toEqual([
+      true,
+      true,
+      false,
+    ]);
   });
 });

@@ -59,7 +59,9 @@ function checkStatement(evidence: Evidence, statement: Statement): StatementResu
   const { design } = evidence;
   const words = statementWords(design, statement);
   const terms = [statement.a, statement.b];
-  const jobs = [...new Set(terms.flatMap(({ what, id }) => (what === 'job' ? [id] : [])))].map((id) => design.jobs.find((job) => job.id === id)!);
+  const jobs = [...new Set(terms.flatMap(({ what, id }) => (what === 'job' ? [id] : [])))].map((id) =>
+    design.jobs.find((job) => job.id === id)!,
+  );
   const machine = jointMachine(evidence, jobs, signalsOfStatement(statement));
   const silent = { id: statement.id, words, holds: null, states: 0, against: 0, example: null };
   if (jobs.some(({ id }) => !evidence.jobs.has(id)) || machine.signals.length > MOST_JOINT_SIGNALS) return silent;
@@ -74,14 +76,20 @@ function checkStatement(evidence: Evidence, statement: Statement): StatementResu
   let states = 0;
   let against = 0;
   let example: StatementResult['example'] = null;
-  explore(evidence.circuit, machine, around(evidence, jobs, () => false), machine.remembers, (state) => {
-    states++;
-    const a = isSo(statement.a, state);
-    const b = isSo(statement.b, state);
-    if (statement.kind === 'never-both' ? !(a && b) : !a || b) return;
-    against++;
-    example ??= { signals: machine.signals, on: [...state.on], words: signalWords(evidence, machine.signals, state.on) };
-  });
+  explore(
+    evidence.circuit,
+    machine,
+    around(evidence, jobs, () => false),
+    machine.remembers,
+    (state) => {
+      states++;
+      const a = isSo(statement.a, state);
+      const b = isSo(statement.b, state);
+      if (statement.kind === 'never-both' ? !(a && b) : !a || b) return;
+      against++;
+      example ??= { signals: machine.signals, on: [...state.on], words: signalWords(evidence, machine.signals, state.on) };
+    },
+  );
   return { ...silent, holds: against === 0, states, against, example };
 }
 
@@ -111,7 +119,7 @@ export function* sweep(evidence: Evidence, vary: readonly string[], fixedOn: rea
   const jobs = [...evidence.jobs.values()].filter(({ sequential }) => !sequential).map(({ job }) => job);
   const readers = jobs.map((job) => ({ job, intent: intentOf(design, job), read: lineReader(evidence, job) }));
   const fixed = new Set(fixedOn);
-  const { setVolts } = around(evidence, jobs, () => false);
+  let { setVolts } = around(evidence, jobs, () => false);
   const index = new Map(vary.map((id, at) => [id, at]));
   const total = 2 ** vary.length;
   const supplyV = cornerVolt(design.supplies[0]!, 'usual');
@@ -129,11 +137,14 @@ export function* sweep(evidence: Evidence, vary: readonly string[], fixedOn: rea
         if (solution.outcome !== 'settled') return [`${job.name}: does not come to rest`];
         return wrong < 0 ? [] : [`${job.name}: meant ${meant[wrong]!}, found ${lines[wrong]!.state}`];
       });
-      if (differs.length > 0 && ++differing <= MOST_ROWS) rows.push({ on: design.signals.filter(({ id }) => on(id)).map(({ id }) => id), differs });
+      if (differs.length > 0 && ++differing <= MOST_ROWS)
+        rows.push({ on: design.signals.filter(({ id }) => on(id)).map(({ id }) => id), differs });
     }
     if ((turn + 1) % BATCH === 0 || turn + 1 === total) {
       yield { done: turn + 1, total, differing, rows };
       rows = [];
+      // Whoever had the turn may have put the circuit elsewhere.
+      setVolts = around(evidence, jobs, () => false).setVolts;
     }
   }
 }

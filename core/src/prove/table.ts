@@ -9,6 +9,8 @@ export interface StateRow {
   readonly on: readonly boolean[];
   /** Set where the clause remembers and more than one state has these signals: what was before. */
   readonly memory: string;
+  /** Signals that are on, one set after another, that lead here from power-up. */
+  readonly path: readonly (readonly string[])[];
   readonly meant: Intent;
   /** The worst of the loads over all corners, with the other signals off and on. */
   readonly found: Found;
@@ -38,6 +40,10 @@ export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: reado
     return {
       on: own.signals.map((id) => usual.state.on.has(id)),
       memory: key.split('|')[1]!,
+      path:
+        usual.state.path.length > 0
+          ? usual.state.path.map((bits) => own.signals.filter((_, at) => (bits >> at) & 1))
+          : [[...usual.state.on]],
       meant: shown.meant,
       found: shown.found,
       matches: wrong.length === 0,

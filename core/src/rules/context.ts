@@ -131,7 +131,9 @@ const MOST_REMEMBERED = 2000;
 function partKey(evidence: Evidence, jobs: ReadonlySet<string>) {
   const { design, netlist } = evidence;
   const own = design.jobs.filter(({ id }) => jobs.has(id)).map(({ loads: _, wires: __, name: ___, ...job }) => job);
-  const wires = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job))).map(({ id, sizeMm2, lengthM, from, to }) => [id, sizeMm2, lengthM, from, to]);
+  const wires = netlist.wires
+    .filter((wire) => wire.jobs.some((job) => jobs.has(job)))
+    .map(({ id, sizeMm2, lengthM, from, to }) => [id, sizeMm2, lengthM, from, to]);
   const parts = netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id, spec }) => [id, spec]);
   const key = JSON.stringify([own, parts, wires, design.signals, design.supplies, [...netlist.leftOut], [...netlist.bridged]]);
   let made: Evidence | null = null;

@@ -23,7 +23,8 @@ function currents(context: RuleContext, job: WiredJob, { branch }: PowerContact)
       if (ampere > 0) running.set(spec.loadKind, (running.get(spec.loadKind) ?? 0) + ampere);
     }
     const total = [...running.values()].reduce((sum, ampere) => sum + ampere, 0);
-    const seen: [LoadKind, number][] = total > 0 ? [...running].map(([kind, ampere]) => [kind, (through * ampere) / total]) : [['battery', through]];
+    const seen: [LoadKind, number][] =
+      total > 0 ? [...running].map(([kind, ampere]) => [kind, (through * ampere) / total]) : [['battery', through]];
     for (const [kind, ampere] of seen) kinds.set(kind, Math.max(kinds.get(kind) ?? 0, ampere));
   }
   return kinds.size > 0 ? kinds : new Map([[job.loads[0]?.spec.loadKind ?? 'battery', 0]]);

@@ -54,7 +54,9 @@ export const signalLostWrongState: Rule = {
     context.jobs.flatMap((job) => {
       // What runs otherwise is on with the relay at rest: that is what the sentence says.
       if (job.evidence.signals.length > MOST_FAULT_SIGNALS || job.job.otherwise.kind === 'loads') return [];
-      const { broken, asked } = context.remembered(`${ID} ${job.job.id}`, new Set([job.job.id]), (part) => wrongWhenBroken(context, job, part));
+      const { broken, asked } = context.remembered(`${ID} ${job.job.id}`, new Set([job.job.id]), (part) =>
+        wrongWhenBroken(context, job, part),
+      );
       const [first] = broken;
       const { lost } = job.job;
       const count = (value: number, meaning: string) => ({

@@ -1,11 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { RELAYS } from '@iron-nudge/core';
+import { POWER_RELAYS } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 
 const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
+const DIRECT = 'direct';
+
+function put(value: string): void {
+  const { place } = project.job!.device;
+  const device = value === DIRECT ? { kind: 'direct', place } : { kind: 'plug-in-relay', part: value, place };
+  void project.patch(`${project.job!.name}: ${choice.value.label.toLowerCase()}`, [
+    { path: ['jobs', project.jobIndex, ...choice.value.path], value: props.kind === 'device' ? device : value },
+  ]);
+}
 
 const choice = computed(() => {
   const job = project.job!;
@@ -16,14 +25,22 @@ const choice = computed(() => {
         label: 'From',
         path: ['supply'],
         value: job.supply as string,
-        options: design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })),
+        options: [
+          ...design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })),
+          ...design.signals.flatMap((signal) =>
+            signal.nature === 'feed' ? [{ value: signal.id, text: `${signal.name}: at most ${signal.limitA} A` }] : [],
+          ),
+        ],
       };
     case 'device':
       return {
         label: 'Through',
-        path: ['device', 'part'],
-        value: job.device.part,
-        options: RELAYS.map(({ id, name, coilV }) => ({ value: id, text: `${name}${name.includes(' V') ? '' : `, ${coilV} V`}` })),
+        path: ['device'],
+        value: job.device.kind === 'plug-in-relay' ? job.device.part : DIRECT,
+        options: [
+          ...POWER_RELAYS.map(({ id, name, coilV }) => ({ value: id, text: `${name}${name.includes(' V') ? '' : `, ${coilV} V`}` })),
+          { value: DIRECT, text: 'no relay: the signals feed it themselves' },
+        ],
       };
     case 'place':
       return {
@@ -49,14 +66,5 @@ const choice = computed(() => {
 </script>
 
 <template>
-  <SelectField
-    :label="choice.label"
-    :model-value="choice.value"
-    :options="choice.options"
-    @update:model-value="
-      project.patch(`${project.job!.name}: ${choice.label.toLowerCase()}`, [
-        { path: ['jobs', project.jobIndex, ...choice.path], value: $event },
-      ])
-    "
-  />
+  <SelectField :label="choice.label" :model-value="choice.value" :options="choice.options" @update:model-value="put" />
 </template>

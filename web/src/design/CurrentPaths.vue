@@ -43,6 +43,9 @@ function symbolWords(symbol: DrawnSymbol): string {
   const amps = Math.abs(reading.value?.amps[symbol.branch] ?? 0);
   return `${symbol.labels.join(', ')}: ${volts === null ? 'floating' : formatQuantity(Math.abs(volts), 'V')}, ${formatQuantity(amps, 'A')}`;
 }
+const sneaking = computed(
+  () => new Set((reading.value?.sneaks ?? []).flatMap(({ part, wires: list, through }) => [part, ...list, ...through])),
+);
 const selected = (id: string) => project.selection?.id === id;
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 
@@ -97,7 +100,7 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         v-for="wire in drawing.wires"
         :key="wire.wire"
         class="wire"
-        :class="{ selected: selected(wire.wire) }"
+        :class="{ selected: selected(wire.wire), sneak: sneaking.has(wire.wire) }"
         :data-role="wire.role"
         :data-live="stateOf(wireOf(wire))"
         :data-wire="wireOf(wire)?.tag"
@@ -129,7 +132,7 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         v-for="symbol in drawing.symbols"
         :key="symbol.part + symbol.key"
         class="symbol"
-        :class="{ selected: selected(symbol.part) }"
+        :class="{ selected: selected(symbol.part), sneak: sneaking.has(symbol.part) }"
         :data-role="symbol.role"
         :data-live="liveness(reading, symbol.upper, symbol.branch)"
         :data-flag="flagged.get(symbol.part)"
@@ -286,6 +289,21 @@ text {
 .wire:focus-visible .line,
 .wire.selected .line {
   filter: drop-shadow(0 0 3px var(--control));
+}
+@keyframes sneak {
+  to {
+    stroke-dashoffset: -24;
+  }
+}
+.sneak > .line,
+[data-role].sneak > .line {
+  stroke: var(--caution);
+  stroke-dasharray: 7 5;
+  animation: sneak 1s linear infinite;
+}
+.symbol.sneak :deep(.box) {
+  stroke: var(--caution);
+  stroke-width: 3;
 }
 .drop {
   fill: var(--copper-text);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { LOAD_KINDS, LOAD_KIND_NAMES, mintId, type Load } from '@iron-nudge/core';
+import { LOAD_KINDS, LOAD_KIND_NAMES, linesOf, mintId, type Load } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -9,24 +9,55 @@ import TextField from '../ui/TextField.vue';
 const props = defineProps<{ line: string }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
-const loads = computed(() => project.job!.loads);
+const main = computed(() => project.job!.loads.some(({ id }) => id === props.line));
+const loads = computed<readonly Load[]>(() => {
+  const { loads: first, otherwise } = project.job!;
+  return main.value || otherwise.kind !== 'loads' ? first : otherwise.loads;
+});
+const path = computed(() => (main.value ? ['loads'] : ['otherwise', 'loads']));
 const index = computed(() => loads.value.findIndex(({ id }) => id === props.line));
 const load = computed<Load>(() => loads.value[index.value]!);
 const places = computed(() => project.design!.places.map(({ id, name }) => ({ value: id, text: name })));
 
-const set = (changes: Partial<Load>, typed: string | null = null) =>
+const batteries = computed(() => project.design!.supplies.filter(({ id }) => id !== project.job!.supply));
+const kinds = computed(() => [
+  ...LOAD_KINDS.map((kind) => ({ value: kind as Load['kind'], text: LOAD_KIND_NAMES[kind] })),
+  ...(batteries.value.length > 0 ? [{ value: 'battery' as const, text: LOAD_KIND_NAMES.battery }] : []),
+]);
+function setKind(kind: Load['kind']): void {
+  const { id, name, plate, place, important } = load.value;
+  const [battery] = batteries.value;
+  const base = { id, name, plate, place, important };
+  void put(
+    kind === 'battery' && battery
+      ? {
+          ...base,
+          kind,
+          count: 1,
+          supply: battery.id,
+          name: battery.name,
+          place: battery.place,
+          plate: { unit: 'A', value: 20, ratedV: battery.nominalV },
+        }
+      : kind === 'battery'
+        ? load.value
+        : { ...base, kind, count: load.value.count },
+  );
+}
+const put = (value: Load, typed: string | null = null) =>
   project.patch(
     load.value.name,
-    [{ path: ['jobs', project.jobIndex, 'loads', index.value], value: { ...load.value, ...changes } }],
+    [{ path: ['jobs', project.jobIndex, ...path.value, index.value], value }],
     typed && `${project.job!.id}-${props.line}-${typed}`,
   );
+const set = (changes: Partial<Load>, typed: string | null = null) => put({ ...load.value, ...changes } as Load, typed);
 function add(): void {
-  const copy: Load = { ...load.value, id: mintId('load', loads.value), name: 'another load', count: 1 };
-  void project.patch('add a load', [{ path: ['jobs', project.jobIndex, 'loads', loads.value.length], value: copy }]);
+  const copy: Load = { ...load.value, id: mintId('load', linesOf(project.job!)), name: 'another load', count: 1 };
+  void project.patch('add a load', [{ path: ['jobs', project.jobIndex, ...path.value, loads.value.length], value: copy }]);
   emit('done');
 }
 function remove(): void {
-  void project.patch(`take out ${load.value.name}`, [{ path: ['jobs', project.jobIndex, 'loads', index.value], value: undefined }]);
+  void project.patch(`take out ${load.value.name}`, [{ path: ['jobs', project.jobIndex, ...path.value, index.value], value: undefined }]);
   emit('done');
 }
 </script>
@@ -35,6 +66,7 @@ function remove(): void {
   <template v-if="load">
     <div class="pair">
       <NumberField
+        v-if="load.kind !== 'battery'"
         label="How many"
         whole
         :least="1"
@@ -46,7 +78,7 @@ function remove(): void {
     </div>
     <div class="plate">
       <NumberField
-        label="Plate of one"
+        :label="load.kind === 'battery' ? 'Takes at most' : 'Plate of one'"
         :model-value="load.plate.value"
         @update:model-value="set({ plate: { ...load.plate, value: $event } }, 'plate')"
       />
@@ -68,12 +100,7 @@ function remove(): void {
         @update:model-value="set({ plate: { ...load.plate, ratedV: $event } }, 'rated')"
       />
     </div>
-    <SelectField
-      label="Kind"
-      :model-value="load.kind"
-      :options="LOAD_KINDS.map((kind) => ({ value: kind, text: LOAD_KIND_NAMES[kind] }))"
-      @update:model-value="set({ kind: $event })"
-    />
+    <SelectField label="Kind" :model-value="load.kind" :options="kinds" @update:model-value="setKind" />
     <SelectField label="Place" :model-value="load.place" :options="places" @update:model-value="set({ place: $event })" />
     <label class="row"
       ><input type="checkbox" :checked="load.important" @change="set({ important: !load.important })" /> must work well: 3 % drop, not 10

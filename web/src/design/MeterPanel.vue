@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { STOCK_SIZES_MM2, WIRE_COLOURS, formatQuantity, sizeName, terminal, wireBranch, type Wire } from '@iron-nudge/core';
+import {
+  STOCK_SIZES_MM2,
+  WIRE_COLOURS,
+  formatQuantity,
+  editWords,
+  sizeName,
+  supplyIdOf,
+  terminal,
+  wireBranch,
+  type Edit,
+  type Wire,
+} from '@iron-nudge/core';
 import { useMeter, type Probe } from '../stores/meter.ts';
 import { useProject } from '../stores/project.ts';
 import { across } from './live.ts';
@@ -19,7 +30,7 @@ const probe = computed<Probe | null>(() => {
   const symbols = project.drawing?.symbols ?? [];
   const symbol =
     symbols.find(({ part }) => part === selection?.id) ??
-    symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid'].includes(kind));
+    symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid', 'battery'].includes(kind));
   return symbol ? { kind: 'symbol', part: symbol.part, key: symbol.key } : null;
 });
 
@@ -40,9 +51,10 @@ const shown = computed(() => {
   const symbol = project.drawing?.symbols.find(({ part, key }) => part === at.part && key === at.key);
   if (!symbol) return null;
   const volts = across(reading, symbol.upper, symbol.lower);
-  const battery = `bat-${project.job?.supply}`;
+  const battery = `bat-${project.design && project.job ? supplyIdOf(project.design, project.job) : ''}`;
   const supply = across(reading, terminal(battery, '+'), terminal(battery, '-'));
-  const state = reading.loads[symbol.part];
+  const part = partAt(symbol.part);
+  const state = part?.kind === 'load' ? reading.loads[`${part.job}/${part.spec.line}`] : undefined;
   const lost =
     state === 'on' && volts !== null && supply !== null ? { volts: supply - volts, share: (100 * (supply - volts)) / supply } : null;
   return {
@@ -52,6 +64,35 @@ const shown = computed(() => {
     lost,
   };
 });
+
+const partAt = (id: string) => project.analysis?.netlist.parts.find((part) => part.id === id);
+const chosenPart = computed(() => (project.selection?.kind === 'part' ? (partAt(project.selection.id) ?? null) : null));
+const edits = computed(() => project.job?.edits ?? []);
+/** Things that a hand may do otherwise to what is selected. */
+const hands = computed<{ text: string; edit: Edit }[]>(() => {
+  const part = chosenPart.value;
+  if (chosenWire.value) return [{ text: 'Leave it off', edit: { kind: 'no-wire', wire: chosenWire.value.id } }];
+  if (!part || !project.job || !part.jobs.includes(project.job.id)) return [];
+  const pins =
+    part.kind === 'relay' ? part.spec.type.poles.flatMap(({ closing, resting }) => (resting ? [[closing, resting] as const] : [])) : [];
+  const swaps = [...pins, ...(part.kind === 'diode' ? [['A', 'K'] as const] : [])];
+  return [
+    ...swaps.map(([a, b]) => ({
+      text: part.kind === 'diode' ? 'Turn it round' : `Swap ${a} and ${b}`,
+      edit: { kind: 'swap', part: part.id, a, b } as Edit,
+    })),
+    ...(part.kind === 'diode' || part.kind === 'fuse'
+      ? [{ text: 'Leave it out', edit: { kind: 'leave-out', part: part.id } as Edit }]
+      : []),
+    ...(part.kind === 'diode' && part.spec.inLine ? [{ text: 'A wire instead', edit: { kind: 'bridge', part: part.id } as Edit }] : []),
+  ];
+});
+function change(edit: Edit): void {
+  void project.patch('wired otherwise', [{ path: ['jobs', project.jobIndex, 'edits'], value: [...edits.value, edit] }]);
+}
+function takeBack(at: number): void {
+  void project.patch('as the app wires it', [{ path: ['jobs', project.jobIndex, 'edits', at], value: undefined }]);
+}
 
 const chosenWire = computed<Wire | null>(() => (project.selection?.kind === 'wire' ? (wireAt(project.selection.id) ?? null) : null));
 function setSize(wire: Wire, event: Event): void {
@@ -102,6 +143,18 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
         <option v-for="colour in colours" :key="colour" :value="colour">{{ colour }}</option>
       </select>
     </div>
+    <div v-if="hands.length || edits.length" class="row hands">
+      <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>
+      <button
+        v-for="(edit, at) in edits"
+        :key="at"
+        class="plain-button back"
+        :title="'Wired otherwise by hand: take it back'"
+        @click="takeBack(at)"
+      >
+        {{ editWords(edit) }} ↶
+      </button>
+    </div>
   </section>
 </template>
 
@@ -138,5 +191,21 @@ p {
 }
 .colour {
   max-width: 74px;
+}
+.hands {
+  margin-top: 6px;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.hands .plain-button {
+  font-size: 12px;
+  padding: 1px 7px;
+  background: transparent;
+  color: inherit;
+  border-color: #6d787e;
+}
+.hands .back {
+  border-color: #ffb38a;
+  color: #ffb38a;
 }
 </style>

@@ -6,11 +6,20 @@ import { formatQuantity, pinOf, type DeskReading, type DrawnSymbol } from '@iron
 const props = defineProps<{ symbol: DrawnSymbol; reading: DeskReading | null; words: string }>();
 const HALF: Readonly<Record<DrawnSymbol['symbol'], number>> = {
   fuse: 17,
+  breaker: 17,
   switch: 13,
+  button: 13,
   'ground-switch': 13,
+  threshold: 13,
+  'voltage-sensor': 20,
   coil: 22,
+  'coil-timer': 22,
+  'coil-step': 22,
   'contact-closing': 14,
+  'contact-resting': 14,
   'contact-changeover': 14,
+  resistor: 20,
+  battery: 12,
   diode: 9,
   heater: 24,
   filament: 15,
@@ -26,13 +35,15 @@ const bottom = computed(() => m.value + half.value);
 const closed = computed(() => props.reading?.closed[props.symbol.branch] ?? false);
 const amps = computed(() => Math.abs(props.reading?.amps[props.symbol.branch] ?? 0));
 const isContact = computed(() => props.symbol.symbol.startsWith('contact'));
-const isSwitch = computed(() => isContact.value || props.symbol.symbol === 'switch' || props.symbol.symbol === 'ground-switch');
-const labelLeft = computed(() => props.symbol.symbol === 'coil');
+const isSwitch = computed(() => isContact.value || ['switch', 'button', 'ground-switch', 'threshold'].includes(props.symbol.symbol));
+const isCoil = computed(() => props.symbol.symbol.startsWith('coil'));
+const labelLeft = computed(() => isCoil.value);
 const labelX = computed(() => (labelLeft.value ? x.value - 62 : x.value + 24));
 const upperPin = computed(() => pinOf(props.symbol.upper));
 const lowerPin = computed(() => pinOf(props.symbol.lower));
 /** A contact that rests on 87a opens towards 87, and the other way about. */
-const otherPin = computed(() => (lowerPin.value === '87a' ? '87' : '87a'));
+const OTHER: Readonly<Record<string, string>> = { '87': '87a', '87a': '87', '14': '12', '12': '14', '24': '22', '22': '24' };
+const otherPin = computed(() => OTHER[lowerPin.value] ?? OTHER[upperPin.value] ?? '');
 const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
 /** What flows is written beside coils and loads. */
 const showsAmps = computed(
@@ -55,6 +66,11 @@ const zig = computed(() => {
       <rect class="box" :x="x - 9" :y="top" width="18" :height="2 * half" />
       <line class="line" :x1="x" :x2="x" :y1="top" :y2="bottom" />
     </template>
+    <template v-else-if="symbol.symbol === 'breaker'">
+      <path class="mark" :d="`M${x} ${bottom} L${x - 9} ${top + 6}`" />
+      <path class="mark" :d="`M${x - 5} ${top} l10 8 M${x + 5} ${top} l-10 8`" />
+      <line class="line" :x1="x" :x2="x" :y1="top" :y2="bottom" />
+    </template>
     <template v-else-if="isSwitch">
       <line class="line" :x1="x" :y1="bottom" :x2="closed ? x : x - 12" :y2="closed ? top : top + 1" />
       <circle class="pin" :cx="x" :cy="top" r="3.6" />
@@ -64,11 +80,32 @@ const zig = computed(() => {
         <line :x1="x - 12" :x2="x - 20" :y1="m" :y2="m" />
         <line :x1="x - 20" :x2="x - 20" :y1="m - 5" :y2="m + 5" />
       </g>
+      <g v-if="symbol.symbol === 'button'" class="ground">
+        <line :x1="x - (closed ? 3 : 8)" :x2="x - 18" :y1="m" :y2="m" />
+        <path class="lever" fill="none" :d="`M${x - 14} ${m - 7} h-5 v14 h5`" />
+      </g>
+      <text v-if="symbol.symbol === 'threshold'" class="letter small" :x="x - 22" :y="m + 5">±</text>
       <line v-if="symbol.symbol === 'switch'" class="lever" :x1="x - (closed ? 3 : 8)" :x2="x - 18" :y1="m" :y2="m" />
     </template>
-    <template v-else-if="symbol.symbol === 'coil'">
+    <template v-else-if="isCoil">
       <rect class="box coil" :x="x - 26" :y="top" width="52" :height="2 * half" />
       <line class="slash" :x1="x - 26" :y1="bottom" :x2="x + 26" :y2="top" />
+      <path
+        v-if="symbol.symbol === 'coil-timer'"
+        class="mark"
+        :d="`M${x - 26} ${top} h12 v${2 * half} h-12 M${x - 26} ${top} l12 ${2 * half} M${x - 14} ${top} l-12 ${2 * half}`"
+      />
+      <path v-if="symbol.symbol === 'coil-step'" class="mark" :d="`M${x - 22} ${bottom - 6} h8 v-10 h8 v-10 h8`" />
+    </template>
+    <template v-else-if="symbol.symbol === 'resistor'">
+      <rect class="box" :x="x - 9" :y="top" width="18" :height="2 * half" />
+    </template>
+    <template v-else-if="symbol.symbol === 'voltage-sensor'">
+      <rect class="box" :x="x - 17" :y="top" width="34" :height="2 * half" />
+      <text class="letter" :x="x" :y="m + 5">V</text>
+    </template>
+    <template v-else-if="symbol.symbol === 'battery'">
+      <path class="bar" :d="`M${x - 16} ${top} h32 M${x - 9} ${top + 8} h18 M${x - 16} ${top + 16} h32 M${x - 9} ${bottom} h18`" />
     </template>
     <template v-else-if="symbol.symbol === 'diode'">
       <path class="solid" :d="`M${x - 9} ${bottom} h18 l-9 ${-2 * half} z`" />
@@ -99,7 +136,7 @@ const zig = computed(() => {
       <text class="pin-name" :x="x + 9" :y="bottom + 12">{{ lowerPin }}</text>
       <text v-if="symbol.symbol === 'contact-changeover'" class="faint" :x="x - 22" :y="top + 4" text-anchor="end">{{ otherPin }}</text>
     </template>
-    <template v-else-if="symbol.symbol === 'coil'">
+    <template v-else-if="isCoil">
       <text class="pin-name" :x="x - 6" :y="top - 4" text-anchor="end">{{ upperPin }}</text>
       <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
     </template>
@@ -162,6 +199,9 @@ const zig = computed(() => {
 .bar {
   stroke: var(--ink);
   stroke-width: 2;
+}
+.letter.small {
+  font-size: 13px;
 }
 .letter {
   font: 600 15px var(--condensed);

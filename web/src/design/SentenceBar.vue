@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Phrase } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
+import DelayPhrase from './DelayPhrase.vue';
 import LoadPhrase from './LoadPhrase.vue';
+import OtherwisePhrase from './OtherwisePhrase.vue';
+import WiringModal from './WiringModal.vue';
 import ChoicePhrase from './ChoicePhrase.vue';
 import SignalPhrase from './SignalPhrase.vue';
 
@@ -34,7 +37,8 @@ const tokens = computed<Token[]>(() => {
     stop: phrase.kind === 'words' ? '' : stopOf(phrases[at + 1]),
   }));
 });
-const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 'copper' };
+const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', delay: 'control', load: 'copper' };
+const comparing = ref(false);
 </script>
 
 <template>
@@ -46,13 +50,19 @@ const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 
           ><EditorPopover :label="phrase.text" :text="phrase.text" :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`"
             ><template #editor="{ close }">
               <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
+              <DelayPhrase v-else-if="phrase.kind === 'delay'" :path="phrase.path" @done="close" />
+              <OtherwisePhrase v-else-if="phrase.kind === 'otherwise'" />
               <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />
               <ChoicePhrase v-else :kind="phrase.kind" /> </template></EditorPopover
           >{{ stop }}</span
         >
       </template>
     </p>
-    <p class="hint">every underlined phrase opens in place · Tab moves between phrases · Enter edits</p>
+    <p class="hint">
+      every underlined phrase opens in place · Tab moves between phrases · Enter edits
+      <button v-if="project.jobView?.wiring" class="bare ways" @click="comparing = true">ways of wiring it</button>
+    </p>
+    <WiringModal v-model:open="comparing" />
   </section>
 </template>
 
@@ -93,5 +103,10 @@ const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', load: 
   margin: 4px 0 0;
   font-size: 12px;
   color: var(--iron);
+}
+.ways {
+  color: var(--control);
+  text-decoration: underline;
+  margin-left: 10px;
 }
 </style>

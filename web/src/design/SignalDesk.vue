@@ -1,31 +1,83 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed } from 'vue';
-import { formatQuantity, stateWord, type Signal } from '@iron-nudge/core';
+import { formatQuantity, intentOf, stateWord, supplyIdOf, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import LevelSlider from './LevelSlider.vue';
 
 const project = useProject();
-const own = computed(() => new Set(project.jobView?.signals));
+const own = computed(() => new Set(project.design && project.job ? intentOf(project.design, project.job).signals : []));
 /** The job's own signals first; they get the first keys. */
 const signals = computed<Signal[]>(() => {
   const all = project.design?.signals ?? [];
   return [...all.filter(({ id }) => own.value.has(id)), ...all.filter(({ id }) => !own.value.has(id))];
 });
-const supply = computed(() => project.design?.supplies.find(({ id }) => id === project.job?.supply) ?? null);
-const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : 0));
-
-useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if (event.ctrlKey || event.metaKey || event.altKey || !/^[1-9]$/.test(event.key)) return;
-  if (event.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(event.target.tagName)) return;
-  const signal = signals.value[Number(event.key) - 1];
-  if (signal) project.toggle(signal.id);
+const buttons = computed(() => signals.value.filter(({ nature }) => nature !== 'threshold'));
+const thresholds = computed(() => signals.value.filter((signal) => signal.nature === 'threshold').filter(({ id }) => own.value.has(id)));
+const supply = computed(() => {
+  const { design, job } = project;
+  return design && job ? (design.supplies.find(({ id }) => id === supplyIdOf(design, job)) ?? null) : null;
 });
+const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : 0));
+/** A slider of its own shows the supply where a threshold watches it. */
+const watched = computed(() =>
+  thresholds.value.some(({ watches }) => watches.quantity === 'voltage' && watches.supply === supply.value?.id),
+);
+const isOn = (signal: Signal) => project.deskOn.includes(signal.id);
+const momentary = (signal: Signal) => signal.nature === 'switch' && signal.action === 'momentary';
+
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+function key(event: KeyboardEvent): Signal | undefined {
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^[1-9]$/.test(event.key) || typing(event.target)) return undefined;
+  return buttons.value[Number(event.key) - 1];
+}
+// A switch changes over at each press of its key; a button is held as long as its key is.
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  const signal = key(event);
+  if (!signal || event.repeat) return;
+  if (momentary(signal)) project.setSignal(signal.id, true);
+  else project.toggle(signal.id);
+});
+useEventListener(window, 'keyup', (event: KeyboardEvent) => {
+  const signal = key(event);
+  if (signal && momentary(signal)) project.setSignal(signal.id, false);
+});
+// Wherever the pointer is let go, no button stays pressed.
+useEventListener(window, ['pointerup', 'pointercancel', 'blur'], () => {
+  for (const signal of signals.value) if (momentary(signal) && isOn(signal)) project.setSignal(signal.id, false);
+});
+function press(signal: Signal, event: PointerEvent): void {
+  if (!momentary(signal) || event.button !== 0) return;
+  project.setSignal(signal.id, true);
+}
+function click(signal: Signal): void {
+  if (!momentary(signal)) project.toggle(signal.id);
+}
+function hold(signal: Signal, event: KeyboardEvent, on: boolean): void {
+  if (!momentary(signal) || event.repeat) return;
+  event.preventDefault();
+  project.setSignal(signal.id, on);
+}
+
 const summary = computed(() => {
   const view = project.jobView;
   if (!view || view.combinations === 0) return '';
-  const settled = project.reading?.outcome === 'settled' ? '' : ' · the relays do not come to rest';
+  const settled = !project.reading || project.reading.outcome === 'settled' ? '' : ' · the relays do not come to rest';
   return `${view.matching} of ${view.combinations} states match the sentence${settled}`;
 });
+const waiting = computed(() => {
+  const next = project.reading?.waiting[0];
+  const part = next && project.analysis?.netlist.parts.find(({ id }) => id === next.part);
+  return next && part
+    ? { text: `${part.tag} ${next.closes ? 'pulls in' : 'falls'} in ${Math.max(0, Math.ceil(next.dueS - project.now))} s` }
+    : null;
+});
+const sneaks = computed(() =>
+  (project.reading?.sneaks ?? []).map(({ part, volts: across }) => {
+    const found = project.analysis?.netlist.parts.find(({ id }) => id === part);
+    return `${found?.tag ?? ''} ${found?.name ?? part} gets ${formatQuantity(across, 'V')} by a way that nobody meant`;
+  }),
+);
 </script>
 
 <template>
@@ -33,20 +85,25 @@ const summary = computed(() => {
     <h2 class="caps">Signal desk</h2>
     <div class="signals">
       <button
-        v-for="(signal, at) in signals"
+        v-for="(signal, at) in buttons"
         :key="signal.id"
         class="signal"
-        :class="{ other: !own.has(signal.id) }"
-        :aria-pressed="project.deskOn.includes(signal.id)"
-        :title="`${signal.name} ${stateWord(signal, project.deskOn.includes(signal.id))}`"
-        @click="project.toggle(signal.id)"
+        :class="{ other: !own.has(signal.id), momentary: momentary(signal) }"
+        :aria-pressed="isOn(signal)"
+        :title="`${signal.name} ${stateWord(signal, isOn(signal))}${momentary(signal) ? ': hold it' : ''}`"
+        @click="click(signal)"
+        @pointerdown="press(signal, $event)"
+        @keydown.space.enter="hold(signal, $event, true)"
+        @keyup.space.enter="hold(signal, $event, false)"
       >
         {{ signal.name }} <kbd v-if="at < 9">{{ at + 1 }}</kbd>
       </button>
+      <LevelSlider v-for="signal in thresholds" :key="signal.id" :signal="signal" />
       <p v-if="signals.length === 0">No signals yet: add one on the left.</p>
     </div>
+    <p v-for="words in sneaks" :key="words" class="sneak" role="alert"><span aria-hidden="true">▲</span> {{ words }}</p>
     <div class="row foot">
-      <label v-if="supply" class="row slider">
+      <label v-if="supply && !watched" class="row slider">
         <span>{{ supply.name }}</span>
         <input
           type="range"
@@ -59,6 +116,10 @@ const summary = computed(() => {
         />
         <span class="mono">{{ formatQuantity(volts, 'V') }}</span>
       </label>
+      <span v-if="waiting" class="row" role="status">
+        {{ waiting.text }}
+        <button class="plain-button" @click="project.skipTime()">Let it pass</button>
+      </span>
       <span class="summary">{{ summary }}</span>
     </div>
   </section>
@@ -86,6 +147,11 @@ const summary = computed(() => {
   font-weight: 500;
   font-size: 13px;
   cursor: pointer;
+  touch-action: none;
+  user-select: none;
+}
+.signal.momentary {
+  border-radius: 14px;
 }
 .signal[aria-pressed='true'] {
   border-color: var(--control);
@@ -93,6 +159,12 @@ const summary = computed(() => {
 }
 .signal.other {
   opacity: 0.72;
+}
+.sneak {
+  margin: 0;
+  color: var(--caution);
+  font-weight: 600;
+  font-size: 13px;
 }
 .foot {
   flex-wrap: wrap;

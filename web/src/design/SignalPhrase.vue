@@ -4,38 +4,50 @@ import { joinTerm, readWhen, removeTerm, replaceTerm, stateWord, writeWhen, type
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 
+/** `path` leads from the job to the term: first to its clause, then into that. */
 const props = defineProps<{ signal: string; path: TermPath }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
 const job = computed(() => project.job!);
 const signals = computed(() => project.design!.signals);
-const at = (when: When, path: TermPath): When =>
-  path.reduce<unknown>((node, key) => (node as Record<string | number, unknown>)[key], when) as When;
-const off = computed(() => at(job.value.when, props.path).op === 'not');
+const dig = (from: unknown, path: TermPath): When =>
+  path.reduce<unknown>((node, key) => (node as Record<string | number, unknown>)[key], from) as When;
+
+const clausePath = computed<TermPath>(() => (props.path[0] === 'when' ? ['when'] : ['otherwise', 'when']));
+const termPath = computed<TermPath>(() => props.path.slice(clausePath.value.length));
+const clause = computed(() => dig(job.value, clausePath.value));
+const term = computed(() => dig(clause.value, termPath.value));
+const off = computed(() => term.value.op === 'not');
 const chosen = computed(() => signals.value.find(({ id }) => id === props.signal)!);
 
-const put = (when: When) => project.patch(`${job.value.name}: when`, [{ path: ['jobs', project.jobIndex, 'when'], value: when }]);
-const term = (signal: string, inverted: boolean): When =>
+const put = (when: When) =>
+  project.patch(`${job.value.name}: when`, [{ path: ['jobs', project.jobIndex, ...clausePath.value], value: when }]);
+const termOf = (signal: string, inverted: boolean): When =>
   inverted ? { op: 'not', of: { op: 'signal', signal } } : { op: 'signal', signal };
+const spare = () => termOf((signals.value.find(({ id }) => id !== props.signal) ?? signals.value[0]!).id, false);
 
 function setSignal(signal: string): void {
-  void put(replaceTerm(job.value.when, props.path, term(signal, off.value)));
+  void put(replaceTerm(clause.value, termPath.value, termOf(signal, off.value)));
 }
 function setOff(inverted: boolean): void {
-  void put(replaceTerm(job.value.when, props.path, term(props.signal, inverted)));
+  void put(replaceTerm(clause.value, termPath.value, termOf(props.signal, inverted)));
 }
 function join(op: 'and' | 'or'): void {
-  const spare = signals.value.find(({ id }) => id !== props.signal) ?? signals.value[0]!;
-  void put(joinTerm(job.value.when, props.path, op, term(spare.id, false)));
+  void put(joinTerm(clause.value, termPath.value, op, spare()));
   emit('done');
 }
-const without = computed(() => removeTerm(job.value.when, props.path));
+/** Puts something around this one term. */
+function around(made: When): void {
+  void put(replaceTerm(clause.value, termPath.value, made));
+  emit('done');
+}
+const without = computed(() => removeTerm(clause.value, termPath.value));
 function remove(): void {
   if (without.value) void put(without.value);
   emit('done');
 }
 
-const words = ref(writeWhen(job.value.when, signals.value));
+const words = ref(writeWhen(clause.value, signals.value));
 const wrong = ref('');
 function takeWords(): void {
   const read = readWhen(words.value, signals.value);
@@ -62,15 +74,26 @@ function takeWords(): void {
     ]"
     @update:model-value="setOff($event === 'off')"
   />
-  <div class="row">
+  <div class="row wrap">
     <button class="plain-button" :disabled="signals.length < 2" @click="join('and')">and…</button>
     <button class="plain-button" :disabled="signals.length < 2" @click="join('or')">or…</button>
+    <button class="plain-button" :disabled="signals.length < 2" @click="around({ op: 'held', set: term, reset: spare() })">
+      held until…
+    </button>
+    <button class="plain-button" @click="around({ op: 'toggle', of: term })">toggled by it</button>
+    <button class="plain-button" @click="around({ op: 'delay', of: term, onS: 5, offS: 0 })">later…</button>
     <button class="plain-button danger" :disabled="!without" @click="remove">Take out</button>
   </div>
   <form class="field" @submit.prevent="takeWords">
-    <label for="whole-clause">The whole clause, in words: and, or, not, brackets</label>
-    <textarea id="whole-clause" v-model="words" rows="2" @keydown.enter.prevent="takeWords" />
+    <label for="whole-clause">The whole clause, in words: and, or, not, brackets, held (set by …, reset by …), after a delay of …</label>
+    <textarea id="whole-clause" v-model="words" rows="3" @keydown.enter.prevent="takeWords" />
     <span v-if="wrong" class="error" role="alert">{{ wrong }}</span>
     <button class="plain-button" type="submit">Take these words</button>
   </form>
 </template>
+
+<style scoped>
+.wrap {
+  flex-wrap: wrap;
+}
+</style>

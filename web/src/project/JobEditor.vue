@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { BLADE_FUSE_RATINGS, mintId, type Job } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import OtherwisePhrase from '../design/OtherwisePhrase.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
 
@@ -33,7 +34,15 @@ async function duplicate(): Promise<void> {
 async function remove(): Promise<void> {
   emit('done');
   const name = job.value.name;
-  await project.edit(`delete ${name}`, (now) => ({ ...now, jobs: now.jobs.filter((_, index) => index !== props.at) }));
+  await project.edit(`delete ${name}`, (now) => {
+    const { id } = now.jobs[props.at]!;
+    const about = ({ what, id: other }: { what: string; id: string }) => what === 'job' && other === id;
+    return {
+      ...now,
+      jobs: now.jobs.filter((_, index) => index !== props.at),
+      statements: now.statements.filter(({ a, b }) => !about(a) && !about(b)),
+    };
+  });
   await router.push({ name: 'design', params: { id: project.id } });
   void message.info(`“${name}” is deleted. Ctrl Z brings it back.`, 5);
 }
@@ -44,6 +53,16 @@ async function remove(): Promise<void> {
   <label class="row"
     ><input type="checkbox" :checked="job.continuous" @change="set('continuous', !job.continuous)" /> runs for three hours or more</label
   >
+  <OtherwisePhrase v-if="job.id === project.job?.id" />
+  <SelectField
+    label="Load protected by"
+    :model-value="job.protection"
+    :options="[
+      { value: 'blade', text: 'a blade fuse' },
+      { value: 'breaker', text: 'a breaker' },
+    ]"
+    @update:model-value="set('protection', $event)"
+  />
   <SelectField label="Load fuse" :model-value="job.fuse" :options="fuses" @update:model-value="set('fuse', $event)" />
   <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
   <SelectField

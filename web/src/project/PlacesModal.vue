@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { mintId, type Design, type Place } from '@iron-nudge/core';
+import { linesOf, mintId, type Design, type Place } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -42,7 +42,7 @@ function inUse(id: string): boolean {
   return (
     design.value.places.length === 1 ||
     [...supplies, ...signals].some(({ place }) => place === id) ||
-    jobs.some((job) => job.device.place === id || job.loads.some(({ place }) => place === id))
+    jobs.some((job) => job.device.place === id || linesOf(job).some(({ place }) => place === id))
   );
 }
 function remove(id: string): void {

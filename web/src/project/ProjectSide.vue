@@ -2,7 +2,7 @@
 import { message } from 'ant-design-vue';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { READY_SENTENCES, formatQuantity, mintId, signalsOf, type Design, type Signal } from '@iron-nudge/core';
+import { READY_SENTENCES, formatQuantity, intentOf, mintId, type Design, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -17,7 +17,13 @@ const placesOpen = ref(false);
 const design = computed<Design>(() => project.design!);
 const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.id, view])));
 
-const NATURE: Readonly<Record<Signal['nature'], string>> = { feed: 'feed', switch: 'switch', 'ground-switch': 'to ground' };
+const NATURE: Readonly<Record<Signal['nature'], string>> = {
+  feed: 'feed',
+  switch: 'switch',
+  'ground-switch': 'to ground',
+  threshold: 'two levels',
+  pin: 'pin',
+};
 
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 
@@ -31,7 +37,22 @@ async function addSignal(): Promise<void> {
   await project.edit('add a signal', (now) => {
     const id = mintId('signal', now.signals);
     const place = now.places[0]!.id;
-    return { ...now, signals: [...now.signals, { id, name: `switch ${now.signals.length + 1}`, nature: 'switch', place, limitA: 10 }] };
+    return {
+      ...now,
+      signals: [
+        ...now.signals,
+        {
+          id,
+          name: `switch ${now.signals.length + 1}`,
+          place,
+          usual: true,
+          nature: 'switch',
+          limitA: 10,
+          action: 'maintained',
+          rest: 'open',
+        },
+      ],
+    };
   });
   void message.info('A switch was added: open it to say what it is.', 3);
 }
@@ -44,7 +65,8 @@ async function addSupply(): Promise<void> {
   });
 }
 
-const usedBy = (signal: string) => design.value.jobs.filter((job) => signalsOf(job.when).includes(signal)).map(({ name }) => name);
+const usedBy = (signal: string) =>
+  design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)).map(({ name }) => name);
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Supply } from '@iron-nudge/core';
+import { linesOf, type Supply } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -16,8 +16,12 @@ const used = computed(() => {
   const id = supply.value.id;
   return (
     supplies.length === 1 ||
-    jobs.some((job) => job.supply === id) ||
-    signals.some((signal) => signal.nature === 'feed' && signal.supply === id)
+    jobs.some((job) => job.supply === id || linesOf(job).some((load) => load.kind === 'battery' && load.supply === id)) ||
+    signals.some(
+      (signal) =>
+        (signal.nature === 'feed' && signal.supply === id) ||
+        (signal.nature === 'threshold' && signal.watches.quantity === 'voltage' && signal.watches.supply === id),
+    )
   );
 });
 

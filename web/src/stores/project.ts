@@ -10,7 +10,9 @@ import {
   type Job,
   type MendingNudge,
   type Patch,
+  type SweepProgress,
 } from '@iron-nudge/core';
+import { proxy } from 'comlink';
 import { ApiError, api } from '../api.ts';
 import { startEngine } from '../worker/engine.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
@@ -129,7 +131,7 @@ export const useProject = defineStore('project', () => {
     if (!checked.ok)
       throw new Error(`The saved project cannot be read: ${checked.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
     design.value = document;
-    deskOn.value = document.signals.map((signal) => signal.id);
+    deskOn.value = document.signals.filter(({ usual }) => usual).map((signal) => signal.id);
     accept(checked.analysis);
   }
 
@@ -185,7 +187,7 @@ export const useProject = defineStore('project', () => {
 
   function take(after: Design, fresh: Analysis): void {
     const known = new Set(design.value?.signals.map((signal) => signal.id));
-    const added = after.signals.filter((signal) => !known.has(signal.id)).map((signal) => signal.id);
+    const added = after.signals.filter((signal) => signal.usual && !known.has(signal.id)).map((signal) => signal.id);
     const left = new Set(after.signals.map((signal) => signal.id));
     deskOn.value = [...deskOn.value.filter((signal) => left.has(signal)), ...added];
     design.value = after;
@@ -278,19 +280,70 @@ export const useProject = defineStore('project', () => {
     return null;
   }
 
+  /** The desk's clock, s: it stands still while nothing waits, and may be put forward. */
+  const begun = performance.now();
+  let ahead = 0;
+  const clockS = () => (performance.now() - begun) / 1000 + ahead;
+  const now = ref(0);
+  let ticking: ReturnType<typeof setInterval> | undefined;
+
+  const desk = (on: readonly string[] = deskOn.value) => ({ on: [...on], volts: { ...deskVolts.value } });
   async function operate(): Promise<void> {
-    reading.value = await engine.desk({ on: [...deskOn.value], volts: { ...deskVolts.value } });
+    now.value = clockS();
+    shown(await engine.desk(desk(), now.value));
   }
-  function toggle(signal: string): void {
-    deskOn.value = deskOn.value.includes(signal) ? deskOn.value.filter((on) => on !== signal) : [...deskOn.value, signal];
+  function shown(read: DeskReading | null): void {
+    reading.value = read;
+    clearInterval(ticking);
+    if (read && read.waiting.length > 0) ticking = setInterval(tick, 250);
+  }
+  function tick(): void {
+    now.value = clockS();
+    if (reading.value?.waiting.some(({ dueS }) => dueS <= now.value)) void operate();
+  }
+  /** Lets the time pass that the next relay waits for. */
+  function skipTime(): void {
+    const next = reading.value?.waiting[0];
+    if (!next) return;
+    ahead += Math.max(0, next.dueS - clockS()) + 0.001;
     void operate();
   }
-  /** Puts some signals as given and leaves the others. */
-  function setDesk(signals: readonly string[], on: readonly string[]): void {
-    deskOn.value = [...deskOn.value.filter((signal) => !signals.includes(signal)), ...on];
+  function setSignal(signal: string, on: boolean): void {
+    if (deskOn.value.includes(signal) === on) return;
+    deskOn.value = on ? [...deskOn.value, signal] : deskOn.value.filter((other) => other !== signal);
     void operate();
+  }
+  const toggle = (signal: string) => setSignal(signal, !deskOn.value.includes(signal));
+  /** Puts some signals as given, by way of what must come before, and leaves the others. */
+  async function setDesk(signals: readonly string[], path: readonly (readonly string[])[]): Promise<void> {
+    const others = deskOn.value.filter((signal) => !signals.includes(signal));
+    const steps = path.map((on) => [...others, ...on]);
+    deskOn.value = steps[steps.length - 1] ?? others;
+    deskVolts.value = voltsFor(deskOn.value);
+    now.value = clockS();
+    shown(
+      await engine.replay(
+        steps.map((on) => ({ on, volts: voltsFor(on) })),
+        now.value,
+      ),
+    );
+  }
+  /** Where a supply stands that thresholds watch: past the levels of those that are to be on. */
+  function voltsFor(on: readonly string[]): Record<string, number> {
+    const volts = { ...deskVolts.value };
+    for (const signal of design.value?.signals ?? [])
+      if (signal.nature === 'threshold' && signal.watches.quantity === 'voltage') {
+        const level = on.includes(signal.id) ? signal.closesAt : signal.opensAt;
+        volts[signal.watches.supply] = on.includes(signal.id) === signal.closesAt > signal.opensAt ? level + 0.4 : level - 0.4;
+      }
+    return volts;
   }
   const states = (of: string) => engine.states(of);
+  const wirings = (of: string) => engine.wirings(of);
+  const statements = () => engine.statements();
+  const sweep = (vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void) =>
+    engine.sweep([...vary], [...fixedOn], proxy(tell));
+  const stopSweep = () => engine.stopSweep();
   function setVolts(supply: string, volts: number): void {
     deskVolts.value = { ...deskVolts.value, [supply]: volts };
     void operate();
@@ -323,9 +376,16 @@ export const useProject = defineStore('project', () => {
     undo,
     redo,
     resolveConflict,
+    now,
     toggle,
+    setSignal,
     setDesk,
+    skipTime,
     states,
+    wirings,
+    statements,
+    sweep,
+    stopSweep,
     setVolts,
   };
 });

@@ -2,45 +2,99 @@
 import { expose } from 'comlink';
 import {
   analyse,
+  checkStatements,
+  compareWirings,
   drawJobs,
   findNudge,
   parseDesign,
   readDesk,
   stateTable,
+  sweep,
   type Analysis,
+  type Cache,
   type Desk,
+  type DeskMemory,
   type DeskReading,
   type DocumentProblem,
   type Drawing,
   type Evidence,
   type MendingNudge,
   type StateTable,
+  type StatementResult,
+  type SweepProgress,
+  type WiringView,
 } from '@iron-nudge/core';
 
 export type CheckResult = { ok: true; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
 
 let current: { analysis: Analysis; evidence: Evidence } | null = null;
+/** What costly checks found, kept from one document to the next. */
+const cache: Cache = new Map();
+/** How the relays stood on the desk a moment ago. */
+let memory: DeskMemory | null = null;
+/** The sweep that runs; a newer one, or a stop, makes it end. */
+let sweeping = 0;
 
 const engine = {
   /** Parses and analyses a document; a bad one leaves the last good one in place. */
   check(document: unknown): CheckResult {
     const parsed = parseDesign(document);
     if (!parsed.ok) return { ok: false, problems: parsed.problems };
-    current = analyse(parsed.design);
+    current = analyse(parsed.design, cache);
+    memory = null;
     return { ok: true, analysis: current.analysis };
   },
-  desk(desk: Desk): DeskReading | null {
-    return current ? readDesk(current.evidence, desk) : null;
+  /** The desk at a moment of its clock, s. */
+  desk(desk: Desk, nowS: number): DeskReading | null {
+    if (!current) return null;
+    const read = readDesk(current.evidence, desk, memory, nowS);
+    memory = read.memory;
+    return read.reading;
+  },
+  /** The desk after signals have been put one way after another, time enough between them. */
+  replay(steps: readonly Desk[], nowS: number): DeskReading | null {
+    if (!current) return null;
+    memory = null;
+    let reading: DeskReading | null = null;
+    for (const step of steps) {
+      reading = this.desk(step, nowS);
+      // Whatever waits has its time: each step is looked at when all has come to rest.
+      for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = this.desk(step, nowS + 1e6 * (turn + 1));
+      if (memory) memory = { sensed: memory.sensed, due: new Map() };
+    }
+    return reading;
   },
   /** One job on current paths; null while it is not wired. */
   draw(job: string): Drawing | null {
     const view = current?.analysis.jobs.find(({ id }) => id === job);
     return current && view && view.unwired.length === 0 ? drawJobs(current.analysis.netlist, [job]) : null;
   },
-  /** Every combination of a job's signals: meant and found. */
+  /** Every state of a job: meant and found. */
   states(job: string): StateTable | null {
     const evidence = current?.evidence.jobs.get(job);
     return current && evidence ? stateTable(current.evidence, evidence) : null;
+  },
+  statements(): StatementResult[] {
+    return current ? checkStatements(current.evidence) : [];
+  },
+  wirings(job: string): WiringView[] {
+    return current ? compareWirings(current.evidence.design, job) : [];
+  },
+  /** Runs a sweep, telling how far it is after each batch; answers false when it was stopped. */
+  async sweep(vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void): Promise<boolean> {
+    const mine = ++sweeping;
+    const evidence = current?.evidence;
+    if (!evidence) return false;
+    for (const progress of sweep(evidence, vary, fixedOn)) {
+      tell(progress);
+      // The desk and a stop get their turn between batches; the circuit is ours again after them.
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (mine !== sweeping || current?.evidence !== evidence) return false;
+    }
+    return true;
+  },
+  stopSweep(): void {
+    sweeping++;
   },
   /** The nudge that mends one finding of the last checked document. */
   nudge(key: string): MendingNudge | null {
