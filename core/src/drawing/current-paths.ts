@@ -77,7 +77,7 @@ export interface Drawing {
 /** Room that a symbol and its labels take left and right of its path. */
 const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = {
   coil: 92,
-  'coil-timer': 150,
+  'coil-timer': 100,
   'coil-step': 92,
   'contact-closing': 30,
   'contact-resting': 30,

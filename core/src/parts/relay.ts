@@ -79,7 +79,7 @@ export const relay: PartKind<'relay', RelaySpec> = {
       to: type.coil[1],
       symbol: type.duty === 'timer' ? 'coil-timer' : type.duty === 'step' ? 'coil-step' : 'coil',
       branch: branchId(id, 'coil'),
-      labels: [tag, delays ? delayLabel(delays) : `${type.coilOhm} Ω`],
+      labels: [tag, ...(delays ? delayWords(delays) : [`${type.coilOhm} Ω`])],
     },
     ...uses.map((pin): DrawnElement => {
       const pole = type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!;
@@ -89,11 +89,12 @@ export const relay: PartKind<'relay', RelaySpec> = {
     }),
   ],
   listed: ({ spec: { type, delays } }) =>
-    `${type.name}, ${type.coilV} V coil, with socket${delays ? `, set to ${delayLabel(delays)}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+    `${type.name}, ${type.coilV} V coil, with socket${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };
 
-function delayLabel({ closeS, openS }: Delays): string {
-  const on = closeS > 0 ? `on after ${formatQuantity(closeS, 's')}` : '';
-  const off = openS > 0 ? `off after ${formatQuantity(openS, 's')}` : '';
-  return [on, off].filter(Boolean).join(', ') || 'no delay';
+function delayWords({ closeS, openS }: Delays): string[] {
+  const words = [closeS > 0 ? `on ${formatQuantity(closeS, 's')}` : '', openS > 0 ? `off ${formatQuantity(openS, 's')}` : ''].filter(
+    Boolean,
+  );
+  return words.length > 0 ? words : ['no delay'];
 }

@@ -152,7 +152,14 @@ const zig = computed(() => {
     >
       {{ label }}
     </text>
-    <text v-if="showsAmps" class="amps" :class="symbol.role" :x="labelX" :y="m + 24" :text-anchor="labelLeft ? 'end' : 'start'">
+    <text
+      v-if="showsAmps"
+      class="amps"
+      :class="symbol.role"
+      :x="labelX"
+      :y="m - 4 + 14 * Math.max(2, labels.length)"
+      :text-anchor="labelLeft ? 'end' : 'start'"
+    >
       {{ formatQuantity(amps, 'A') }}
     </text>
   </g>

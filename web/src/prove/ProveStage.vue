@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { formatQuantity, sentenceText, stateWord, type Signal, type StateRow, type StateTable } from '@iron-nudge/core';
+import { formatQuantity, linesOf, sentenceText, stateWord, type Signal, type StateRow, type StateTable } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 import StatementList from './StatementList.vue';
@@ -50,7 +50,15 @@ const fitting = computed(() =>
 const MOST_SHOWN = 256;
 const rows = computed(() => fitting.value.slice(0, MOST_SHOWN));
 const differing = computed(() => (table.value?.rows ?? []).filter(({ matches }) => !matches).length);
-const isDesk = (row: StateRow) => (table.value?.signals ?? []).every((id, at) => project.deskOn.includes(id) === row.on[at]);
+/** The signals stand so, and so do the loads: of two rows with the same signals only one is the desk's. */
+const isDesk = (row: StateRow) => {
+  const on = project.reading?.on ?? project.deskOn;
+  const lines = project.job ? linesOf(project.job) : [];
+  return (
+    (table.value?.signals ?? []).every((id, at) => on.includes(id) === row.on[at]) &&
+    row.loads.every(({ state }, at) => (project.reading?.loads[`${project.job?.id}/${lines[at]?.id}`] ?? state) === state)
+  );
+};
 
 function fix(signal: Signal): void {
   const now = fixed.value[signal.id];

@@ -121,6 +121,9 @@ li {
   max-width: 900px;
   margin-bottom: 24px;
 }
+.new button {
+  white-space: nowrap;
+}
 .kind {
   max-width: 180px;
 }

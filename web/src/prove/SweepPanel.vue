@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Every combination of many signals over all jobs at once, in the worker, with its progress and a way to stop it. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
-import { formatQuantity, type SweepRow } from '@iron-nudge/core';
+import type { SweepRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 
@@ -54,7 +54,7 @@ onBeforeUnmount(() => void stop());
       <span v-if="run.kind !== 'idle'" role="status">
         {{ run.done.toLocaleString('en') }} of {{ run.total.toLocaleString('en') }} solved{{
           run.kind === 'stopped' ? ', then stopped' : ''
-        }}, {{ run.differing.toLocaleString('en') }} differ · {{ formatQuantity(run.seconds, 's') }}
+        }}, {{ run.differing.toLocaleString('en') }} differ · {{ Math.max(0.1, run.seconds).toFixed(1) }} s
       </span>
     </div>
     <p v-if="run.kind === 'done' && run.differing === 0" class="good">
