@@ -143,7 +143,7 @@ test('a diode taken out, or bridged, is found and said', async ({ page, request 
   await page.getByRole('button', { name: 'A wire instead' }).click();
   await page.locator('.symbol[data-part="beam-feed-diode-2"] .body').click();
   await page.getByRole('button', { name: 'A wire instead' }).click();
-  await expect(page.locator('[data-rule="backfeed"][data-severity="danger"]')).toContainText('backwards');
+  await expect(page.locator('[data-rule="backfeed"][data-severity="danger"]').first()).toContainText('backwards');
 });
 
 test('statements hold or show the state that goes against them; all jobs are swept', async ({ page, request }) => {

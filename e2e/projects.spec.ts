@@ -61,7 +61,7 @@ test('a project goes out as JSON and comes in again; a bad file is refused with 
   expect(file.suggestedFilename()).toBe('traveller.json');
   const text = readFileSync(await file.path(), 'utf8');
   const raw = JSON.parse(text) as { formatVersion: number; name: string; jobs: { loads: { plate: { value: number } }[] }[] };
-  expect(raw.formatVersion).toBe(1);
+  expect(raw.formatVersion).toBe(2);
   const give = (name: string, content: string) =>
     page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   raw.jobs[0]!.loads[0]!.plate.value = -1;
@@ -78,7 +78,7 @@ test('the lists to build from are there, and go out as CSV', async ({ page, requ
   const project = await freshOwlBox(request, 'Builder');
   await page.goto(`/projects/${project}/build`);
   await expect(page.getByText('1 finding says danger')).toBeVisible();
-  const row = page.locator('tr').filter({ hasText: 'W1.6' });
+  const row = page.locator('tr').filter({ hasText: 'F1M 1' });
   await expect(row).toContainText('nose locker');
   await expect(row).toContainText('6 mm²');
   const [wires] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Wires as CSV' }).click()]);

@@ -26,6 +26,13 @@ async function swapThrows(page) {
   await page.waitForTimeout(700);
 }
 
+/** The start battery has been charging for long enough: the sensor has closed. */
+async function chargeLong(page) {
+  await page.getByRole('slider').fill('13.8');
+  await page.getByRole('button', { name: 'Let it pass' }).click();
+  await page.waitForTimeout(300);
+}
+
 async function compare(page) {
   await page.getByRole('button', { name: 'ways of wiring it' }).click();
   await page.getByText('this one is drawn').waitFor();
@@ -63,7 +70,7 @@ const VIEWS = [
     file: '11-split-charge',
     path: 'design/charge',
     ready: '.symbol',
-    act: (page) => page.getByRole('slider').fill('13.8'),
+    act: chargeLong,
   },
   { name: 'design-wrong', file: '09-reversing', path: 'design/roof', ready: '.symbol', act: swapThrows },
   { name: 'wirings', file: '04-keep-on', path: 'design/beam', ready: '.symbol', act: compare },

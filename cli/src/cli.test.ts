@@ -66,6 +66,21 @@ describe('nudge states', () => {
     for (const { states } of jobs) for (const { meant, found } of states) expect(found).toBe(meant);
     expect(jobs[0]!.states.find(({ signals }) => signals.key && signals['dew-switch'])).toMatchObject({ meant: 'on', found: 'on' });
   });
+  test('a job that remembers says what came before each of its states', () => {
+    const { stdout, status } = nudge('states', 'examples/circuits/08-latch.json');
+    const [pump] = (
+      JSON.parse(stdout) as {
+        jobs: { remembers: boolean; states: { after: string[][]; found: string; signals: Record<string, boolean> }[] }[];
+      }
+    ).jobs;
+    expect(status).toBe(0);
+    expect(pump!.remembers).toBe(true);
+    const released = pump!.states.filter(({ signals }) => !signals.start && !signals.stop);
+    expect(released.map(({ found, after }) => [found, after])).toEqual([
+      ['off', [[]]],
+      ['on', [[], ['start'], []]],
+    ]);
+  });
   test('a relay that cannot pull in differs where the load is meant on, and exits with 1', () => {
     const { status, stdout } = nudge(
       'states',

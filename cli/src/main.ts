@@ -46,13 +46,17 @@ function states(file: string): number {
     const own = evidence.jobs.get(job.id);
     const unwired = evidence.unwired.find((entry) => entry.job === job.id);
     if (!own) return { job: job.id, wired: false, reasons: unwired?.reasons.map(({ message }) => message) ?? [], states: [] };
-    const { signals, rows } = stateTable(evidence, own);
+    const { signals, sequential, rows } = stateTable(evidence, own);
     return {
       job: job.id,
       wired: true,
       reasons: [],
-      states: rows.map(({ on, meant, found, matches, differsAt }) => ({
+      wiring: evidence.wiring.get(job.id),
+      remembers: sequential,
+      states: rows.map(({ on, path, meant, found, matches, differsAt }) => ({
         signals: Object.fromEntries(signals.map((id, at) => [id, on[at]])),
+        // Where the job remembers: the signals that were on, one set after another, from power-up to here.
+        ...(sequential ? { after: path } : {}),
         meant,
         found,
         matches,

@@ -10,6 +10,33 @@ import TextField from '../ui/TextField.vue';
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const design = computed<Design>(() => project.design!);
+/** Where practitioners differ; changing one wires and checks everything again. */
+const HABITS = [
+  {
+    field: 'coilSide',
+    label: 'Switches of a coil go',
+    options: [
+      { value: 'positive', text: 'on its positive side: a chafed wire blows the fuse' },
+      { value: 'ground', text: 'on its ground side: less live wire at the dash' },
+    ],
+  },
+  {
+    field: 'feedsApart',
+    label: 'Feeds of one coil are kept apart by',
+    options: [
+      { value: 'diodes', text: 'blocking diodes: fewer parts' },
+      { value: 'relays', text: 'a helper relay each: no volts lost' },
+    ],
+  },
+  {
+    field: 'sharing',
+    label: 'Jobs with a feed or a place in common',
+    options: [
+      { value: 'shared', text: 'share its fuse and wire up to the branch' },
+      { value: 'apart', text: 'have a fuse and a wire each' },
+    ],
+  },
+] as const;
 const pairs = computed(() => {
   const { places } = design.value;
   return places.flatMap((a, at) => places.slice(at + 1).map((b) => ({ a, b, at: distanceAt(a.id, b.id) })));
@@ -55,11 +82,21 @@ function remove(id: string): void {
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Places and distances" :footer="null" width="760px">
+  <Modal v-model:open="open" title="Places, distances and habits" :footer="null" width="760px">
     <p>
       Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a
       tenth more.
     </p>
+    <div class="habits">
+      <SelectField
+        v-for="habit in HABITS"
+        :key="habit.field"
+        :label="habit.label"
+        :model-value="design.settings[habit.field]"
+        :options="habit.options"
+        @update:model-value="project.patch(habit.label.toLowerCase(), [{ path: ['settings', habit.field], value: $event }])"
+      />
+    </div>
     <SelectField
       class="return"
       label="Current comes back"
@@ -131,6 +168,12 @@ function remove(id: string): void {
 </template>
 
 <style scoped>
+.habits {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px 14px;
+  margin-bottom: 10px;
+}
 .grid {
   display: grid;
   grid-template-columns: 1fr 110px 110px auto;

@@ -34,12 +34,11 @@ const termOf = (key: string): StatementTerm => {
 const ready = computed(() => first.value !== '' && second.value !== '' && first.value !== second.value);
 function add(): void {
   if (!ready.value) return;
+  // The edit is taken in its turn; by then the fields are empty again.
+  const statement = { kind: kind.value, a: termOf(first.value), b: termOf(second.value) };
   void project.edit('add a statement', (now) => ({
     ...now,
-    statements: [
-      ...now.statements,
-      { id: mintId('statement', now.statements), kind: kind.value, a: termOf(first.value), b: termOf(second.value) },
-    ],
+    statements: [...now.statements, { id: mintId('statement', now.statements), ...statement }],
   }));
   first.value = second.value = '';
 }
