@@ -75,10 +75,11 @@ for (const [name, path, ready] of [
   ['design', 'design/dew', 'Current staircase'],
   ['prove', 'prove/dew', 'Every state does what was said'],
   ['build', 'build', 'Wires as CSV'],
+  ['sums', '/sums/fuse', 'Working'],
 ] as const)
   test(`${name}: no serious accessibility fault`, async ({ page, request }) => {
     const project = await freshOwlBox(request, `Axe ${name}`);
-    await page.goto(path ? `/projects/${project}/${path}` : '/');
+    await page.goto(!path || path.startsWith('/') ? path || '/' : `/projects/${project}/${path}`);
     await expect(page.getByText(ready).first()).toBeVisible();
     await page.evaluate(axeSource);
     const faults = await page.evaluate(async () => {

@@ -45,7 +45,8 @@ async function sweepAll(page) {
 }
 
 const VIEWS = [
-  { name: 'projects', path: '' },
+  { name: 'projects', at: '' },
+  { name: 'sums', at: 'sums/drop', ready: 'table' },
   { name: 'design', path: 'design/dew', ready: '.symbol' },
   { name: 'design-danger', path: 'design/fans', ready: '.symbol', act: (page) => page.locator('[data-severity="danger"] .strong').hover() },
   {
@@ -108,7 +109,7 @@ run(async () => {
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   atEnd(() => browser.close());
-  for (const { name, file, path, ready = 'main', act, night = false } of VIEWS)
+  for (const { name, file, path, ready = 'main', act, at, night = false } of VIEWS)
     await step(name, async () => {
       const page = await browser.newPage({
         viewport: { width: 1280, height: 800 },
@@ -116,7 +117,7 @@ run(async () => {
         reducedMotion: 'reduce',
       });
       const id = file ? await importExample(base, file) : projects[0].id;
-      await page.goto(path ? `${base}/projects/${id}/${path}` : base);
+      await page.goto(`${base}/${at ?? `projects/${id}/${path}`}`);
       await page.locator(ready).first().waitFor();
       await page.evaluate(() => document.fonts.ready);
       await page.waitForTimeout(700);

@@ -14,6 +14,7 @@ export const router = createRouter({
         { path: 'build', name: 'build', component: () => import('./build/BuildStage.vue') },
       ],
     },
+    { path: '/sums/:sum?', name: 'sums', component: () => import('./sums/SumsPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shell/NowherePage.vue') },
   ],
 });

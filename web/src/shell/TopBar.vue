@@ -21,6 +21,7 @@ const night = inject(NIGHT)!;
     </template>
     <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
     <div class="right">
+      <RouterLink class="beside" :to="{ name: 'sums' }">Sums</RouterLink>
       <slot name="right" />
       <button
         class="bare tool"
@@ -78,6 +79,14 @@ const night = inject(NIGHT)!;
   display: flex;
   gap: 14px;
   align-items: center;
+}
+.beside {
+  color: #c9cfd2;
+  text-decoration: none;
+  font-weight: 500;
+}
+.beside.router-link-active {
+  color: #fff;
 }
 .tool {
   color: inherit;

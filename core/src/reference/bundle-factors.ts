@@ -1,0 +1,17 @@
+import { standard } from './source.ts';
+
+export const BUNDLE_SOURCE = standard('IEC 60364-5-52, table B.52.17, bunched in air');
+/** Share of its ampacity that each of several loaded circuits in one bundle may carry. */
+export const BUNDLE_FACTORS: readonly (readonly [circuits: number, factor: number])[] = [
+  [1, 1],
+  [2, 0.8],
+  [3, 0.7],
+  [4, 0.65],
+  [6, 0.57],
+  [9, 0.5],
+];
+
+/** The factor of the next larger number that the table has: never more than is right. NaN above nine. */
+export function bundleFactor(circuits: number): number {
+  return BUNDLE_FACTORS.find(([count]) => count >= circuits)?.[1] ?? NaN;
+}

@@ -1,0 +1,14 @@
+import { ampacity } from './ampacity.ts';
+import { awg } from './awg.ts';
+import { coil } from './coil.ts';
+import { contact } from './contact.ts';
+import { drop } from './drop.ts';
+import { flat } from './flat.ts';
+import { fuse } from './fuse.ts';
+import { loads } from './loads.ts';
+import { ohm } from './ohm.ts';
+import { size } from './size.ts';
+import type { Sum } from './sum.ts';
+import { surge } from './surge.ts';
+
+export const SUMS: readonly Sum[] = [ohm, loads, drop, size, ampacity, awg, fuse, surge, coil, contact, flat];

@@ -1,0 +1,52 @@
+import { sizeName } from '../reference/awg.ts';
+import { CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
+import { copperAtTemperature } from '../reference/copper.ts';
+import { computed } from '../reference/source.ts';
+import { AMPACITY_SOURCE, STOCK_SIZES_MM2, ampacity, conductorTemperature } from '../reference/vehicle-ampacity.ts';
+import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+
+export const size: Sum = {
+  id: 'size',
+  title: 'Wire for a drop',
+  about: 'The thinnest stock wire that loses no more than you allow and bears its current.',
+  inputs: [
+    numeric('ampere', 'Current', 'A', 8),
+    numeric('length', 'One way', 'm', 4),
+    choice('back', 'Current comes back', [
+      ['wire', 'by an equal wire'],
+      ['chassis', 'through the vehicle’s metal'],
+    ]),
+    numeric('volt', 'Supply', 'V', 12.7),
+    numeric('share', 'May be lost', '%', 3, 0.1, 50),
+    numeric('celsius', 'Hottest air', '°C', 40, -60, 100),
+  ],
+  work(values) {
+    const [ampere, lengthM, volt, share, celsius] = ['ampere', 'length', 'volt', 'share', 'celsius'].map((key) =>
+      numberOf(values, key),
+    ) as [number, number, number, number, number];
+    const ways = values.back === 'wire' ? 2 : 1;
+    const budget = (share / 100) * volt;
+    const lost = (sizeMm2: number) => {
+      const hot = conductorTemperature(ampere, ampacity(sizeMm2, celsius), celsius);
+      return ampere * copperAtTemperature(class5OhmPerM(sizeMm2)! * lengthM * ways, hot);
+    };
+    const found = STOCK_SIZES_MM2.find((sizeMm2) => ampacity(sizeMm2, celsius) >= ampere && lost(sizeMm2) <= budget);
+    if (found === undefined)
+      return 'No stock wire up to 50 mm² does that: come nearer with the supply, allow more, or take a higher voltage.';
+    return {
+      formula: 'I · R(T) · L · n ≤ b · V, and I ≤ I_z',
+      given: [
+        given('I', 'current', ampere, 'A'),
+        given('L · n', 'wire there and back', lengthM * ways, 'm'),
+        given('b · V', 'may be lost', budget, 'V', computed(`${share} % of the supply`)),
+        given('T_a', 'hottest air', celsius, '°C'),
+      ],
+      results: [
+        given('S', sizeName(found), found, 'mm²', CLASS5_SOURCE),
+        given('ΔV', 'lost with it, warm', lost(found), 'V', computed('solved for its own warmth')),
+        given('I_z', 'it bears', ampacity(found, celsius), 'A', AMPACITY_SOURCE),
+      ],
+      notes: ['Its fuse must stand between the current and what it bears.'],
+    };
+  },
+};

@@ -1,0 +1,149 @@
+import { describe, expect, test } from '@jest/globals';
+import { BLADE_BANDS, bladeOpens } from '../reference/blade-fuse-bands.ts';
+import { bundleFactor } from '../reference/bundle-factors.ts';
+import { CORD_AMPACITY } from '../reference/flexible-cords.ts';
+import { NEC_AMPACITY, necAmpacity } from '../reference/nec-ampacity.ts';
+import { SUMS } from './registry.ts';
+import { keptValues, type SumValues } from './sum.ts';
+
+function work(id: string, values: SumValues) {
+  const sum = SUMS.find((candidate) => candidate.id === id)!;
+  const result = sum.work({ ...keptValues(sum), ...values });
+  if (typeof result === 'string') throw new Error(result);
+  return { ...result, of: (symbol: string) => result.results.find((row) => row.symbol === symbol)!.value };
+}
+
+test.each(SUMS.map((sum) => [sum.id, sum] as const))('%s answers its first values, with a source for each number', (_, sum) => {
+  const result = sum.work(keptValues(sum));
+  if (typeof result === 'string') throw new Error(result);
+  for (const { value, source } of [...result.given, ...result.results]) {
+    expect(Number.isFinite(value)).toBe(true);
+    expect(source.kind).not.toBe('');
+  }
+  expect(result.results.length).toBeGreaterThan(0);
+  expect(result.formula).toMatch(/[=≤]/);
+});
+
+describe('Ohm and power (worked examples)', () => {
+  test.each([
+    ['22 Ω on 220 V is 10 A', 'VR', 220, 22, 10],
+    ['3 kW at 220 V is 13.6 A', 'VP', 220, 3000, 13.636],
+    ['2 kW at 110 V is 18.2 A', 'VP', 110, 2000, 18.182],
+    ['5.5 kW at 220 V is 25 A', 'VP', 220, 5500, 25],
+    ['a 70 Ω coil at 13.7 V draws 196 mA', 'VR', 13.7, 70, 0.1957],
+  ])('%s', (_, pair, first, second, ampere) => expect(work('ohm', { pair, first, second }).of('I')).toBeCloseTo(ampere, 3));
+  test('the pairs agree with one another: 12 V, 2 A, 6 Ω, 24 W', () => {
+    const known: Record<string, number> = { V: 12, I: 2, R: 6, P: 24 };
+    for (const pair of ['VI', 'VR', 'VP', 'IR', 'IP', 'RP'])
+      for (const { symbol, value } of work('ohm', { pair, first: known[pair[0]!]!, second: known[pair[1]!]! }).results)
+        expect([pair, symbol, value]).toEqual([pair, symbol, known[symbol]]);
+  });
+});
+
+describe('wire', () => {
+  test('8 A over 4 m of 2.5 mm² and back at 20 °C: 8 · 8 · 7.98 mΩ = 0.511 V (IEC 60228)', () => {
+    expect(work('drop', { ampere: 8, length: 4, size: '2.5', celsius: 20 }).of('ΔV')).toBeCloseTo(0.51072, 5);
+  });
+  test('and 40 K warmer 15.7 % more (IEC 60028)', () => {
+    expect(work('drop', { ampere: 8, length: 4, size: '2.5', celsius: 60 }).of('ΔV') / 0.51072).toBeCloseTo(1 + 0.00393 * 40, 9);
+  });
+  test('the boat formula E = K · I · L / CM with K = 10.75 (from memory) gives a little less than stranded class 5 at its maximum', () => {
+    // 2.5 mm² is 4934 circular mils; 8 m there and back is 26.25 ft.
+    const boat = (10.75 * 8 * 26.25) / 4934;
+    const ours = work('drop', { ampere: 8, length: 4, size: '2.5', celsius: 25 }).of('ΔV');
+    expect(ours / boat).toBeGreaterThan(1);
+    expect(ours / boat).toBeLessThan(1.2);
+  });
+  test('size from drop is the inverse of drop from size: the next thinner loses too much', () => {
+    const found = work('size', { ampere: 8, length: 4, volt: 12.7, share: 3, celsius: 20 });
+    expect(found.of('S')).toBe(4);
+    expect(found.of('ΔV')).toBeLessThanOrEqual(0.381);
+    expect(work('drop', { ampere: 8, length: 4, size: '2.5', celsius: 20 }).of('ΔV')).toBeGreaterThan(0.381);
+  });
+  test('where nothing will do it says so', () => {
+    const sum = SUMS.find(({ id }) => id === 'size')!;
+    expect(sum.work({ ...keptValues(sum), ampere: 200, length: 50 })).toMatch(/No stock wire/);
+  });
+  test('12 AWG is 3.309 mm² and 2.053 mm thick (ASTM B258, table 1)', () => {
+    const { of } = work('awg', { known: 'awg', gauge: '12' });
+    expect(of('A')).toBeCloseTo(3.309, 3);
+    expect(of('d') * 1000).toBeCloseTo(2.053, 3);
+  });
+  test.each([
+    [14, 15, 20, 25],
+    [12, 20, 25, 30],
+    [8, 40, 50, 55],
+    [0, 125, 150, 170],
+    [-3, 195, 230, 260],
+  ])('gauge %s bears %s, %s and %s A (NEC table 310.16, from memory)', (awg, at60, at75, at90) => {
+    expect([necAmpacity(awg, 60, 30), necAmpacity(awg, 75, 30), necAmpacity(awg, 90, 30)]).toEqual([at60, at75, at90]);
+  });
+  test('40 °C leaves 0.82 of the 60 °C column, 0.88 of the 75, 0.91 of the 90 (NEC table 310.15(B)(1), from memory)', () => {
+    for (const [column, factor] of [
+      [60, 0.82],
+      [75, 0.88],
+      [90, 0.91],
+    ] as const)
+      expect(necAmpacity(12, column, 40) / necAmpacity(12, column, 30)).toBeCloseTo(factor, 2);
+    expect(NEC_AMPACITY.every(([, a, b, c]) => a < b && b < c)).toBe(true);
+    expect(necAmpacity(13, 75, 30)).toBeNaN();
+  });
+  test('three circuits in a bundle bear 0.70 each, five are counted as six (IEC 60364-5-52)', () => {
+    expect([1, 2, 3, 4, 5, 6, 9].map(bundleFactor)).toEqual([1, 0.8, 0.7, 0.65, 0.57, 0.57, 0.5]);
+    expect(bundleFactor(10)).toBeNaN();
+  });
+  test('a 1.5 mm² cord bears 16 A, two of them in a bundle 12.8 A each', () => {
+    expect(work('ampacity', { family: 'cord', cord: '1.5', celsius: 30, bundle: 2 }).of('I_z')).toBeCloseTo(16 * 0.8, 9);
+    expect(CORD_AMPACITY.map(([, ampere]) => ampere)).toEqual([3, 6, 10, 13, 16, 25, 32]);
+  });
+});
+
+describe('fuse and surge', () => {
+  test('16 A for hours asks for 20 A (NEC 210.20(A): 1.25 · 16)', () =>
+    expect(work('fuse', { ampere: 16, hours: 'long' }).of('I_n')).toBe(20));
+  test('the same for minutes for 20 A too: 15 A is too small', () =>
+    expect(work('fuse', { ampere: 15.5, hours: 'short' }).of('I_n')).toBe(20));
+  test('a wire below its fuse gets no fuse named, and is said in words', () => {
+    const sum = SUMS.find(({ id }) => id === 'fuse')!;
+    const answer = sum.work({ ...keptValues(sum), ampere: 28, hours: 'short', size: '1.5', celsius: 60 });
+    expect(answer).toMatch(/asks for 30 A, and this wire bears [\d.]+ A: it would burn/);
+  });
+  test('what was kept from another day counts only where it still is a value', () => {
+    const sum = SUMS.find(({ id }) => id === 'fuse')!;
+    const kept = { ampere: 12, hours: 'always', size: '999', celsius: Number.NaN, left: 'over' };
+    expect(keptValues(sum, kept)).toEqual({ ...keptValues(sum), ampere: 12 });
+  });
+  test('blade bands (ISO 8820-3, from memory): at 200 % between 0.15 and 5 s, never below 135 %, and faster the more flows', () => {
+    expect(bladeOpens(2)).toEqual({ leastS: 0.15, mostS: 5 });
+    expect(bladeOpens(1.34)).toBeNull();
+    expect(bladeOpens(20)).toEqual({ leastS: 0.02, mostS: 0.1 });
+    const shares = [1.35, 1.5, 1.8, 2.5, 3.5, 5, 6];
+    const times = shares.map((share) => bladeOpens(share)!);
+    for (let at = 1; at < times.length; at++) {
+      expect(times[at]!.mostS).toBeLessThan(times[at - 1]!.mostS);
+      expect(times[at]!.leastS).toBeLessThanOrEqual(times[at - 1]!.leastS);
+    }
+    expect(BLADE_BANDS.every(([, least, most]) => least < most)).toBe(true);
+  });
+  test('an 8 A motor at eight times for a second may open a 15 A fuse; an 8 A heater does not', () => {
+    expect(work('surge', { kind: 'motor', ampere: 8, fuse: '15' }).notes.join()).toMatch(/may open/);
+    expect(work('surge', { kind: 'heater', ampere: 8, fuse: '15' }).notes.join()).toMatch(/outlasts/);
+  });
+});
+
+describe('coils, loads, contacts, batteries', () => {
+  test('85 Ω warmed to 95 °C needs 9.32 V for its 7.2 (IEC 60028)', () =>
+    expect(work('coil', {}).of('V_pull,hot')).toBeCloseTo(7.2 * (1 + 0.00393 * 75), 9));
+  test('1000 W at 230 V gives a quarter at half the volts: P · (V/V_r)²', () => {
+    expect(work('loads', { count: 1, unit: 'W', plate: 1000, rated: 230, volt: 115 }).of('P')).toBeCloseTo(250, 9);
+  });
+  test('two 22 Ω elements on 220 V draw 20 A: currents add', () =>
+    expect(work('loads', { count: 2, unit: 'Ω', plate: 22, rated: 220, volt: 220 }).of('I')).toBeCloseTo(20, 9));
+  test('30 A resistive is 6 A of motor and 3 A of lamp (from memory: 20 and 10 %)', () => {
+    expect(work('contact', { rating: 30, kind: 'motor' }).of('I_may')).toBeCloseTo(6, 9);
+    expect(work('contact', { rating: 30, kind: 'filament' }).of('I_may')).toBeCloseTo(3, 9);
+  });
+  test('half of 70 Ah lasts 9.5 days at 150 mA and 4 % a month of its own', () => {
+    expect(work('flat', { capacity: 70, usable: 50, drain: 0.15, self: 4 }).of('t')).toBeCloseTo(35 / (0.15 + 2.8 / 720) / 24, 9);
+  });
+});
