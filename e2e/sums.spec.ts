@@ -11,10 +11,10 @@ test('a sum with no project: the answer follows each number, the working stands 
   await page.getByLabel('Current, A').fill('10');
   await page.getByLabel('One way, m').fill('5');
   await page.getByLabel('Copper at, °C').fill('20');
-  await expect(answer.locator('.answer.first')).toContainText('0.8 V');
+  await expect(answer.locator('.answer.first')).toContainText('0.80 V');
   await expect(answer.getByRole('row', { name: /IEC 60228/ })).toContainText('7.98 mΩ');
   await page.getByLabel('Current comes back').selectOption({ label: 'through the vehicle’s metal' });
-  await expect(answer.locator('.answer.first')).toContainText('0.4 V');
+  await expect(answer.locator('.answer.first')).toContainText('0.40 V');
   await page.reload();
   await expect(page.getByLabel('Current, A')).toHaveValue('10');
   await page.getByRole('button', { name: 'Back to the start' }).click();

@@ -2,27 +2,29 @@ import { POWER_RELAYS, hasResting, relayById } from '../parts/shelf.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 
+const count = (value: number, meaning: string) => ({
+  symbol: 'n',
+  meaning,
+  value,
+  unit: '' as const,
+  source: computed('the job’s sentence'),
+});
+
 /** A job that could not be wired has not been checked at all; that must not pass for safe. */
 export const notWired: Rule = {
   id: 'not-wired',
   check: ({ design, evidence }) =>
-    evidence.unwired.map(({ job, reasons }) => {
-      const count = (value: number, meaning: string) => ({
-        symbol: 'n',
-        meaning,
-        value,
-        unit: '' as const,
-        source: computed('the job’s sentence'),
-      });
+    design.jobs.map(({ id, name }) => {
+      const reasons = evidence.unwired.find(({ job }) => job === id)?.reasons ?? [];
       return judge('not-wired', {
         severity: 'danger',
-        job,
-        subject: { kind: 'job', id: job, label: design.jobs.find(({ id }) => id === job)!.name },
+        job: id,
+        subject: { kind: 'job', id, label: name },
         value: reasons.length,
         limit: 0,
         unit: '',
-        title: 'Cannot be wired as it is said, so nothing of it is checked',
-        detail: reasons.map(({ message }) => message).join(' '),
+        title: reasons.length > 0 ? 'Cannot be wired as it is said, so nothing of it is checked' : 'Wired as it is said',
+        detail: reasons.length > 0 ? reasons.map(({ message }) => message).join(' ') : 'nothing of the sentence is left out',
         working: { formula: 'n = 0', given: [], result: count(reasons.length, 'things in the way'), limit: count(0, 'allowed') },
       });
     }),

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import { parseDesignText } from '../design/parse.ts';
 import { applyPatches } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { staircase } from '../prove/staircase.ts';
-import { HEATER, and, design, held, job, not, on, or } from '../testing/designs.ts';
+import { HEATER, design, job, not, on } from '../testing/designs.ts';
 import { checkEvidence, findNudge } from './check.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
@@ -15,128 +17,44 @@ function check(made: Design) {
   return { evidence, findings, of: (rule: string) => findings.filter((finding) => finding.rule === rule) };
 }
 const heater = HEATER;
-const watts = (value: number) => [{ ...heater, plate: { ...heater.plate, value } }];
 
-const five = { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } as const;
-/** A lamp that a feed feeds by itself. */
-const direct = (id: string, feed: string) =>
-  job({
-    id,
-    name: id,
-    when: on(feed),
-    device: { kind: 'direct', place: 'box' },
-    loads: [{ ...HEATER, kind: 'filament', plate: { unit: 'W', value: 21, ratedV: 12 } }],
-  });
+const folder = new URL('../../../examples/mistakes/', import.meta.url);
+function read(file: string): Design {
+  const parsed = parseDesignText(readFileSync(new URL(file, folder), 'utf8'));
+  if (!parsed.ok) throw new Error(`${file}: ${JSON.stringify(parsed.problems)}`);
+  return parsed.design;
+}
 
-/** One design for each rule in which it fires: what fires it, how hard, and on what. */
-const MISTAKES: Record<string, { design: Design; severity: 'danger' | 'caution'; mends: boolean }> = {
-  'not-wired': { design: design([job({ when: not(on('key')), lost: 'on' })]), severity: 'danger', mends: true },
-  // 20 A of motor on a part that gives its 30 A contact 20 A of motor: at 14.8 V it is 24.7 A.
-  'load-over-contact': {
-    design: design([job({ loads: [{ ...heater, kind: 'motor', plate: { unit: 'A', value: 20, ratedV: 12 } }], fuse: 30 })]),
-    severity: 'danger',
-    mends: true,
-  },
-  'fuse-missing': { design: design([job({ fuse: 'none' })]), severity: 'danger', mends: true },
-  'fuse-above-wire': { design: design([job({ fuse: 30, wires: { 'load-load-1': { sizeMm2: 1.5 } } })]), severity: 'danger', mends: true },
-  'fuse-above-contact': { design: design([job({ fuse: 40 })]), severity: 'danger', mends: true },
-  'fuse-below-load': { design: design([job({ fuse: 7.5 })]), severity: 'caution', mends: true },
-  'fuse-continuous-load': { design: design([job({ fuse: 10, continuous: true })]), severity: 'caution', mends: true },
-  'wire-ampacity': {
-    design: design([job({ loads: watts(300), fuse: 30, wires: { 'return-load-1': { sizeMm2: 1 } } })]),
-    severity: 'danger',
-    mends: true,
-  },
-  'wire-drop': {
-    design: design([job({ loads: [{ ...watts(120)[0]!, important: true }], wires: { 'load-load-1': { sizeMm2: 1.5 } } })]),
-    severity: 'caution',
-    mends: true,
-  },
-  'coil-wrong-voltage': {
-    design: design([job({ device: { kind: 'plug-in-relay', part: 'relay-24v-20a-4', place: 'box' } })]),
-    severity: 'danger',
-    mends: true,
-  },
-  // A control side so long and a place so hot that too little is left for a hot coil.
-  'coil-pull-in-low-battery-hot': {
-    design: design([job()], {
-      supplies: [{ ...design().supplies[0]!, lowestV: 9.4 }],
-      distances: [...design().distances.filter(({ a, b }) => a !== 'dash' && b !== 'dash'), { a: 'dash', b: 'box', lengthM: 90 }],
-    }),
-    severity: 'caution',
-    mends: true,
-  },
-  'coil-no-suppression': { design: design([job({ suppression: 'none' })]), severity: 'caution', mends: true },
-  'coil-fed-when-key-off': { design: design([job({ when: on('dash') })]), severity: 'caution', mends: true },
-  'signal-current-over': {
-    design: design([job()], { signals: design().signals.map((signal) => (signal.id === 'dash' ? { ...signal, limitA: 0.05 } : signal)) }),
-    severity: 'danger',
-    mends: false,
-  },
-  // The coil's supply is 24 V behind a feed: the 24 V coil never gets a 12 V pull.
-  'state-mismatch': {
-    design: design([job({ device: { kind: 'plug-in-relay', part: 'relay-24v-20a-4', place: 'box' } })]),
-    severity: 'danger',
-    mends: false,
-  },
-  // 87 and 87a of a relay that holds itself changed about: it feeds its coil through its own resting throw.
-  'relay-chatter': {
-    design: design([
-      job({ device: five, when: held(on('start'), on('stop')), edits: [{ kind: 'swap', part: 'job-1-relay', a: '87', b: '87a' }] }),
-    ]),
-    severity: 'danger',
-    mends: true,
-  },
-  backfeed: {
-    design: design([
-      job({
-        when: or(on('key'), on('lamp-feed')),
-        edits: [
-          { kind: 'bridge', part: 'job-1-feed-diode-1' },
-          { kind: 'bridge', part: 'job-1-feed-diode-2' },
-        ],
-      }),
-    ]),
-    severity: 'danger',
-    mends: true,
-  },
-  'floating-input': {
-    design: design([job({ when: and(on('key'), on('charging')), edits: [{ kind: 'no-wire', wire: 'job-1/sig-charging.->gnd-front.G' }] })]),
-    severity: 'danger',
-    mends: true,
-  },
-  'reversing-no-interlock': {
-    design: design([
-      job({
-        when: on('dash'),
-        otherwise: { kind: 'reverse', when: on('second') },
-        loads: [{ ...HEATER, kind: 'motor' }],
-        device: five,
-        edits: [{ kind: 'swap', part: 'job-1-relay-back', a: '87', b: '87a' }],
-      }),
-    ]),
-    severity: 'danger',
-    mends: true,
-  },
-  // Off while the switch is on, by a helper's resting throw: its coil wire falls off, and the load comes on.
-  'signal-lost-wrong-state': { design: design([job({ when: and(on('key'), not(on('dash'))) })]), severity: 'caution', mends: false },
-  // Two lamps on two lighting circuits and one stud: with the stud loose one feeds the other circuit's lamps.
-  'shared-ground-backfeed': {
-    design: design([direct('job-1', 'lamp-feed'), direct('job-2', 'brake-feed')], {
-      signals: [...design().signals, { ...design().signals.find(({ id }) => id === 'lamp-feed')!, id: 'brake-feed', name: 'brake feed' }],
-    }),
-    severity: 'caution',
-    mends: false,
-  },
-  'clause-no-effect': {
-    design: design([job({ when: and(on('key'), or(on('dash'), not(on('dash')))) })]),
-    severity: 'caution',
-    mends: false,
-  },
+/** For each rule a project in which it fires: how hard, and whether a nudge of its own mends it. */
+const MISTAKES: Record<string, { severity: 'danger' | 'caution'; mends: boolean }> = {
+  'not-wired': { severity: 'danger', mends: true },
+  'load-over-contact': { severity: 'danger', mends: true },
+  'fuse-missing': { severity: 'danger', mends: true },
+  'fuse-above-wire': { severity: 'danger', mends: true },
+  'fuse-above-contact': { severity: 'danger', mends: true },
+  'fuse-below-load': { severity: 'caution', mends: true },
+  'fuse-continuous-load': { severity: 'caution', mends: true },
+  'wire-ampacity': { severity: 'danger', mends: true },
+  'wire-drop': { severity: 'caution', mends: true },
+  'coil-wrong-voltage': { severity: 'danger', mends: true },
+  'coil-pull-in-low-battery-hot': { severity: 'caution', mends: true },
+  'coil-no-suppression': { severity: 'caution', mends: true },
+  'coil-fed-when-key-off': { severity: 'caution', mends: true },
+  'signal-current-over': { severity: 'danger', mends: false },
+  'state-mismatch': { severity: 'danger', mends: false },
+  'relay-chatter': { severity: 'danger', mends: true },
+  backfeed: { severity: 'danger', mends: true },
+  'floating-input': { severity: 'danger', mends: true },
+  'reversing-no-interlock': { severity: 'danger', mends: true },
+  'signal-lost-wrong-state': { severity: 'caution', mends: false },
+  'shared-ground-backfeed': { severity: 'caution', mends: false },
+  'clause-no-effect': { severity: 'caution', mends: false },
 };
 
 test('the book and these mistakes name the same rules', () => {
   expect(Object.keys(MISTAKES).sort()).toEqual(RULES.map(({ id }) => id).sort());
+  const files = RULES.flatMap(({ id }) => [`${id}.json`, `${id}.mended.json`]);
+  expect(readdirSync(folder).sort()).toEqual(files.sort());
 });
 
 test('a sound circuit holds every rule, and says so', () => {
@@ -145,7 +63,6 @@ test('a sound circuit holds every rule, and says so', () => {
   // Those are silent that have nothing to say of it: no thresholds, no motor that turns, no ground that jobs share.
   const said = new Set(findings.map(({ rule }) => rule));
   expect(RULES.map(({ id }) => id).filter((id) => !said.has(id))).toEqual([
-    'not-wired',
     'floating-input',
     'reversing-no-interlock',
     'shared-ground-backfeed',
@@ -153,7 +70,8 @@ test('a sound circuit holds every rule, and says so', () => {
 });
 
 describe.each(Object.entries(MISTAKES))('%s', (rule, mistake) => {
-  const { evidence, findings, of } = check(mistake.design);
+  const wrong = read(`${rule}.json`);
+  const { evidence, findings, of } = check(wrong);
   const fired = of(rule).filter(({ severity }) => severity !== 'hold');
 
   test(`fires as ${mistake.severity}, with numbers that show why`, () => {
@@ -171,10 +89,17 @@ describe.each(Object.entries(MISTAKES))('%s', (rule, mistake) => {
     const nudge = findNudge(evidence, findings, fired[0]!);
     if (!mistake.mends) return expect(nudge).toBeNull();
     expect(nudge).not.toBeNull();
-    const after = checkEvidence(gatherEvidence(applyPatches(mistake.design, nudge!.patches)));
+    const after = checkEvidence(gatherEvidence(applyPatches(wrong, nudge!.patches)));
     expect(after.filter(({ key, severity }) => key === fired[0]!.key && severity !== 'hold')).toEqual([]);
     const bad = (list: readonly Finding[]) => list.filter(({ severity }) => severity !== 'hold').length;
     expect(bad(after)).toBeLessThan(bad(findings));
+  });
+
+  test('its mended twin holds the rule, and has no danger of any', () => {
+    const mended = check(read(`${rule}.mended.json`));
+    expect(mended.of(rule).length).toBeGreaterThan(0);
+    expect(mended.of(rule).filter(({ severity }) => severity !== 'hold')).toEqual([]);
+    expect(mended.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
   });
 });
 
