@@ -43,3 +43,23 @@ for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed'])
     await page.keyboard.press('Control+z');
     await expect(bad).toHaveCount(before);
   });
+
+test('several mistakes of one job: all nudges are shown, done as one, and taken back as one', async ({ page, request }) => {
+  const document = JSON.parse(readFileSync(new URL('fuse-above-wire.json', folder), 'utf8')) as {
+    jobs: { id: string; suppression: string }[];
+  };
+  document.jobs[0]!.suppression = 'none';
+  const answer = await request.post('/api/projects', { data: { document } });
+  const { id } = (await answer.json()) as { id: string };
+  await page.goto(`/projects/${id}/design/${document.jobs[0]!.id}`);
+  await page.getByRole('button', { name: /^Nudge all/ }).click();
+  const plan = page.getByRole('group', { name: 'All nudges' });
+  await expect(plan.getByRole('listitem')).toHaveCount(2);
+  const bad = page.locator('[data-rule]:not([data-severity="hold"])');
+  const before = await bad.count();
+  await plan.getByRole('button', { name: 'Do all of it' }).click();
+  await expect(bad).toHaveCount(0);
+  await expect(plan).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(bad).toHaveCount(before);
+});

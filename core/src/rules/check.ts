@@ -1,5 +1,5 @@
 /** The whole book over the whole project, and the nudges that really mend. */
-import { applyPatches } from '../design/patch.ts';
+import { applyPatches, type Patch } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence, type Evidence } from '../prove/evidence.ts';
 import { ruleContext, type RuleContext } from './context.ts';
@@ -42,9 +42,50 @@ export function findNudge(evidence: Evidence, findings: readonly Finding[], find
     const same = after.find(({ key }) => key === finding.key);
     if (same && same.severity !== 'hold') continue;
     if (worsened(findings, after)) continue;
-    return { ...nudge, moves: movements(findings, after, finding.key) };
+    return { ...nudge, moves: movements(findings, after, new Set([finding.key])) };
   }
   return null;
+}
+
+export interface NudgePlan {
+  readonly steps: readonly { readonly title: string; readonly label: string }[];
+  /** All steps after one another, as one change. */
+  readonly patches: readonly Patch[];
+  /** Titles of what no nudge mends. */
+  readonly left: readonly string[];
+  /** Other findings that differ when all is done. */
+  readonly moves: readonly Movement[];
+}
+
+/**
+ * One nudge after another until none of the job's findings has one left. It ends: each makes one finding hold
+ * and none worse.
+ */
+export function nudgeAll(evidence: Evidence, findings: readonly Finding[], job: string): NudgePlan {
+  const steps: { title: string; label: string; key: string }[] = [];
+  const patches: Patch[] = [];
+  let now = { evidence, findings };
+  const open = () => now.findings.filter((finding) => finding.job === job && finding.severity !== 'hold');
+  for (;;) {
+    let next: { finding: Finding; nudge: MendingNudge } | null = null;
+    for (const finding of open()) {
+      const nudge = findNudge(now.evidence, now.findings, finding);
+      if (!nudge) continue;
+      next = { finding, nudge };
+      break;
+    }
+    if (!next) break;
+    steps.push({ title: next.finding.title, label: next.nudge.label, key: next.finding.key });
+    patches.push(...next.nudge.patches);
+    const after = gatherEvidence(applyPatches<Design>(now.evidence.design, next.nudge.patches), evidence.cache);
+    now = { evidence: after, findings: checkEvidence(after) };
+  }
+  return {
+    steps: steps.map(({ title, label }) => ({ title, label })),
+    patches,
+    left: open().map(({ title }) => title),
+    moves: movements(findings, now.findings, new Set(steps.map(({ key }) => key))),
+  };
 }
 
 function worsened(before: readonly Finding[], after: readonly Finding[]): boolean {
@@ -60,17 +101,17 @@ function moved(before: Finding, after: Finding): boolean {
   return before.severity !== after.severity || differs(before.value, after.value) || differs(before.limit, after.limit);
 }
 
-function movements(before: readonly Finding[], after: readonly Finding[], except: string): Movement[] {
+function movements(before: readonly Finding[], after: readonly Finding[], except: ReadonlySet<string>): Movement[] {
   const now = new Map(after.map((finding) => [finding.key, finding]));
   const was = new Map(before.map((finding) => [finding.key, finding]));
   const changed: Movement[] = [];
   for (const finding of after) {
     const old = was.get(finding.key);
-    if (finding.key !== except && old && moved(old, finding))
+    if (!except.has(finding.key) && old && moved(old, finding))
       changed.push({ title: finding.title, from: old.severity, to: finding.severity });
   }
   for (const finding of before)
-    if (finding.key !== except && !now.has(finding.key) && finding.severity !== 'hold')
+    if (!except.has(finding.key) && !now.has(finding.key) && finding.severity !== 'hold')
       changed.push({ title: finding.title, from: finding.severity, to: null });
   return changed;
 }

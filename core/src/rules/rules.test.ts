@@ -6,7 +6,7 @@ import type { Design } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { staircase } from '../prove/staircase.ts';
 import { HEATER, design, job, not, on } from '../testing/designs.ts';
-import { checkEvidence, findNudge } from './check.ts';
+import { checkEvidence, findNudge, nudgeAll } from './check.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
 import { failingOrTightest, judge, usedShare, type Finding } from './rule.ts';
@@ -100,6 +100,30 @@ describe.each(Object.entries(MISTAKES))('%s', (rule, mistake) => {
     expect(mended.of(rule).length).toBeGreaterThan(0);
     expect(mended.of(rule).filter(({ severity }) => severity !== 'hold')).toEqual([]);
     expect(mended.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+});
+
+describe('all nudges together', () => {
+  test('four mistakes of one job are mended as one change, and nothing is left', () => {
+    const loads = [{ ...heater, important: true }];
+    const wrong = design([job({ loads, fuse: 40, suppression: 'none', continuous: true, wires: { 'load-load-1': { sizeMm2: 1 } } })]);
+    const { evidence, findings } = check(wrong);
+    const rules = (list: readonly Finding[]) => new Set(list.filter(({ severity }) => severity !== 'hold').map(({ rule }) => rule));
+    expect([...rules(findings)].sort()).toEqual(['coil-no-suppression', 'fuse-above-contact', 'fuse-above-wire', 'wire-drop']);
+    const plan = nudgeAll(evidence, findings, 'job-1');
+    expect(plan.left).toEqual([]);
+    expect(plan.steps.length).toBeGreaterThan(1);
+    expect(rules(check(applyPatches(wrong, plan.patches)).findings)).toEqual(new Set());
+    expect(plan.moves.filter(({ from, to }) => from === 'hold' && to !== 'hold')).toEqual([]);
+  });
+
+  test('what has no nudge is left, by its name', () => {
+    const made = read('signal-current-over.json');
+    const { evidence, findings } = check(made);
+    const plan = nudgeAll(evidence, findings, made.jobs[0]!.id);
+    expect(plan.left.length).toBeGreaterThan(0);
+    const after = check(applyPatches(made, plan.patches));
+    expect(after.of('signal-current-over').map(({ title }) => title)).toEqual(plan.left);
   });
 });
 

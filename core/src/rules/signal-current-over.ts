@@ -41,7 +41,10 @@ export const signalCurrentOver: Rule = {
               value,
               limit: signal.limitA,
               unit: 'A',
-              title: `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
+              title:
+                value > signal.limitA
+                  ? `${signal.name} may give ${formatQuantity(signal.limitA, 'A')} and is asked for ${formatQuantity(value, 'A')}`
+                  : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
               detail:
                 signal.nature === 'feed'
                   ? 'all that hangs on this feed together'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import { message } from 'ant-design-vue';
-import type { Finding, MendingNudge } from '@iron-nudge/core';
+import type { Finding, MendingNudge, NudgePlan } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { SEVERITY } from '../ui/severity.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -11,6 +11,12 @@ const project = useProject();
 const working = ref<Finding | null>(null);
 const peeking = ref('');
 const open = computed(() => project.findings.filter(({ severity }) => severity !== 'hold').length);
+/** Findings of this job that a nudge mends. */
+const mendable = computed(() => project.findings.filter(({ key }) => project.nudges.get(key)).length);
+/** What all nudges together would do; shown before it is done. */
+const plan = shallowRef<NudgePlan | null>(null);
+// A plan is for the project as it stood.
+watch([() => project.analysis, () => project.job?.id], () => (plan.value = null));
 const holding = computed(() => project.findings.length - open.value);
 
 function isSubject(finding: Finding): boolean {
@@ -21,6 +27,15 @@ function select(finding: Finding): void {
   const { wires = [], parts = [] } = project.analysis?.netlist ?? {};
   if (kind === 'wire' && wires.some((wire) => wire.id === id)) project.selection = { kind: 'wire', id };
   else if (parts.some((part) => part.id === id)) project.selection = { kind: 'part', id };
+}
+async function propose(): Promise<void> {
+  const [of, before] = [project.job!.id, project.analysis];
+  const made = await project.nudgeAll(of);
+  if (project.job?.id === of && project.analysis === before) plan.value = made;
+}
+async function applyPlan({ steps, patches }: NudgePlan): Promise<void> {
+  if (await project.patch(`${steps.length} nudges`, patches))
+    void message.success(`${steps.length} nudges. Ctrl Z takes all of them back.`, 3);
 }
 async function apply(nudge: MendingNudge): Promise<void> {
   peeking.value = '';
@@ -33,6 +48,18 @@ async function apply(nudge: MendingNudge): Promise<void> {
     <h2 class="caps">Findings · {{ open === 0 ? 'nothing to fix' : `${open} to fix` }}, {{ holding }} hold</h2>
     <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
+    </div>
+    <button v-if="mendable > 1 && !plan" class="plain-button all" @click="propose">Nudge all {{ mendable }}…</button>
+    <div v-if="plan" class="plan" role="group" aria-label="All nudges">
+      <ol>
+        <li v-for="step in plan.steps" :key="step.label">{{ step.label }}</li>
+      </ol>
+      <p v-for="title in plan.left" :key="title" class="left">Left to you: {{ title }}</p>
+      <p v-if="plan.moves.length > 0" class="also">{{ plan.moves.length }} other findings move, none for the worse.</p>
+      <div class="row">
+        <button class="plain-button strong" @click="applyPlan(plan)">Do all of it</button>
+        <button class="plain-button" @click="plan = null">Leave it</button>
+      </div>
     </div>
     <ul aria-live="polite">
       <li
@@ -145,6 +172,25 @@ ul {
   color: var(--iron);
   padding: 0 4px;
   align-self: start;
+}
+.all {
+  margin: 8px 0 4px;
+  align-self: start;
+}
+.plan {
+  border-left: 3px solid var(--copper);
+  background: var(--bench);
+  padding: 8px 12px;
+  margin: 8px 0;
+}
+.plan ol {
+  margin: 0;
+  padding-left: 18px;
+}
+.plan p {
+  margin: 4px 0 0;
+  font-size: 12.5px;
+  color: var(--iron);
 }
 .moves {
   margin: 6px 0 2px;

@@ -5,6 +5,7 @@ import { useProject } from '../stores/project.ts';
 
 const project = useProject();
 const steps = computed(() => project.jobView?.steps ?? []);
+const failing = computed(() => steps.value.filter(({ holds }) => !holds).map(({ label }) => label));
 const most = computed(() => Math.max(1, ...steps.value.map(({ ampere }) => ampere)));
 
 function select(subject: string): void {
@@ -30,7 +31,10 @@ function select(subject: string): void {
         </button>
       </li>
     </ol>
-    <p class="foot">The fuse stands above the load; all below stand above the fuse.</p>
+    <p v-if="failing.length > 0" class="foot">
+      The fuse must stand above the load, and all below above the fuse. Wrong here: {{ failing.join(', ') }}.
+    </p>
+    <p v-else-if="steps.length > 0" class="foot">The fuse stands above the load; all below stand above the fuse.</p>
   </section>
 </template>
 

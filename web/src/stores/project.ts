@@ -339,6 +339,7 @@ export const useProject = defineStore('project', () => {
     return volts;
   }
   const states = (of: string) => engine.states(of);
+  const nudgeAll = (of: string) => engine.nudgeAll(of);
   const wirings = (of: string) => engine.wirings(of);
   const statements = () => engine.statements();
   const sweep = (vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void) =>
@@ -383,6 +384,7 @@ export const useProject = defineStore('project', () => {
     skipTime,
     states,
     wirings,
+    nudgeAll,
     statements,
     sweep,
     stopSweep,

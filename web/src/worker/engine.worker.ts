@@ -6,6 +6,7 @@ import {
   compareWirings,
   drawJobs,
   findNudge,
+  nudgeAll,
   parseDesign,
   readDesk,
   stateTable,
@@ -19,6 +20,7 @@ import {
   type Drawing,
   type Evidence,
   type MendingNudge,
+  type NudgePlan,
   type StateTable,
   type StatementResult,
   type SweepProgress,
@@ -100,6 +102,10 @@ const engine = {
   nudge(key: string): MendingNudge | null {
     const finding = current?.analysis.findings.find((candidate) => candidate.key === key);
     return current && finding ? findNudge(current.evidence, current.analysis.findings, finding) : null;
+  },
+  /** All that nudges can do for one job of the last checked document. */
+  nudgeAll(job: string): NudgePlan | null {
+    return current ? nudgeAll(current.evidence, current.analysis.findings, job) : null;
   },
 };
 
