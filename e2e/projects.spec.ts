@@ -138,3 +138,29 @@ test('a project that is not there is said so', async ({ page }) => {
   await page.goto('/elsewhere');
   await expect(page.getByText('Nothing here')).toBeVisible();
 });
+
+test('edits that an older version of the program left unsaved are taken up and brought up', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Left unsaved');
+  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: Record<string, unknown> };
+  const { statements: _, ...rest } = document;
+  const left = {
+    ...rest,
+    name: 'Left by the first version',
+    formatVersion: 1,
+    settings: { returnPath: 'chassis', headroom: 1.25, dropImportant: 0.03, dropOther: 0.1 },
+    signals: (document.signals as Record<string, unknown>[]).map(({ usual: __, action: ___, rest: ____, ...signal }) => signal),
+    jobs: (document.jobs as Record<string, unknown>[]).map(({ otherwise: __, protection: ___, way: ____, edits: _____, ...job }) => job),
+  };
+  await page.goto('/');
+  await page.evaluate(
+    ([key, entry]) => localStorage.setItem(key!, entry!),
+    [`iron-nudge:unsaved:${project}:gone`, JSON.stringify({ revision: 1, document: left, at: 0 })],
+  );
+  await openJob(page, project, 'lamps');
+  await expect(page.getByText('Left by the first version')).toBeVisible();
+  await saved(page, 2);
+  // What the first version did not know of is there to be edited.
+  await page.getByRole('link', { name: 'Prove' }).click();
+  await page.getByRole('button', { name: 'All jobs together' }).click();
+  await expect(page.getByRole('button', { name: /^Solve/ })).toBeVisible();
+});

@@ -47,6 +47,24 @@ describe('projects', () => {
     expect(read.body).toMatchObject({ revision: 2, document: { ...owlBox, name: 'Renamed' } });
   });
 
+  test('one that the first version of the program saved is sent brought up, and can be duplicated', async () => {
+    const { id } = await create();
+    const { statements: _, ...rest } = owlBox;
+    const old = {
+      ...rest,
+      formatVersion: 1,
+      settings: { returnPath: 'wire', headroom: 1.25, dropImportant: 0.03, dropOther: 0.1 },
+      signals: owlBox.signals.map(({ id: signal, name, place, limitA }) => ({ id: signal, name, place, limitA, nature: 'switch' })),
+      jobs: owlBox.jobs.map(({ otherwise: __, protection: ___, way: ____, edits: _____, ...job }) => job),
+    };
+    await source.query('UPDATE project SET document = $1 WHERE id = $2', [JSON.stringify(old), id]);
+    const read = await request(app).get(`/api/projects/${id}`).expect(200);
+    expect(read.body).toMatchObject({
+      document: { formatVersion: owlBox.formatVersion, statements: [], settings: { returnPath: 'wire' } },
+    });
+    await request(app).post(`/api/projects/${id}/duplicate`).expect(201);
+  });
+
   test('a save from an older revision is refused and changes nothing', async () => {
     const { id } = await create();
     await request(app)

@@ -29,7 +29,8 @@ function idOf(request: Request): string {
   return parsed.data;
 }
 
-const whole = ({ id, revision, document, updatedAt }: Project) => ({ id, revision, document, updatedAt });
+/** As it is sent: a document that an older version of the program saved is brought up on the way out. */
+const whole = ({ id, revision, document, updatedAt }: Project) => ({ id, revision, document: parseDocument(document), updatedAt });
 
 export function projectRoutes(source: DataSource): Router {
   const projects = source.getRepository(ProjectEntity);

@@ -130,8 +130,8 @@ export const useProject = defineStore('project', () => {
     const checked = await engine.check(document);
     if (!checked.ok)
       throw new Error(`The saved project cannot be read: ${checked.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
-    design.value = document;
-    deskOn.value = document.signals.filter(({ usual }) => usual).map((signal) => signal.id);
+    design.value = checked.design;
+    deskOn.value = checked.design.signals.filter(({ usual }) => usual).map((signal) => signal.id);
     accept(checked.analysis);
   }
 
@@ -273,7 +273,7 @@ export const useProject = defineStore('project', () => {
     const checked = await engine.check(record.document);
     if (!checked.ok) throw new Error('The other version cannot be read.');
     history.value = recorded(history.value, 'my version', mine);
-    design.value = record.document;
+    design.value = checked.design;
     accept(checked.analysis);
     journal?.clear();
     saving.value = { kind: 'saved' };

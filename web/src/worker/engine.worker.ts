@@ -13,6 +13,7 @@ import {
   sweep,
   type Analysis,
   type Cache,
+  type Design,
   type Desk,
   type DeskMemory,
   type DeskReading,
@@ -27,7 +28,8 @@ import {
   type WiringView,
 } from '@iron-nudge/core';
 
-export type CheckResult = { ok: true; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
+/** The document comes back as it was read: one of an older version is brought up. */
+export type CheckResult = { ok: true; design: Design; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
 
 let current: { analysis: Analysis; evidence: Evidence } | null = null;
 /** What costly checks found, kept from one document to the next. */
@@ -44,7 +46,7 @@ const engine = {
     if (!parsed.ok) return { ok: false, problems: parsed.problems };
     current = analyse(parsed.design, cache);
     memory = null;
-    return { ok: true, analysis: current.analysis };
+    return { ok: true, design: parsed.design, analysis: current.analysis };
   },
   /** The desk at a moment of its clock, s. */
   desk(desk: Desk, nowS: number): DeskReading | null {
