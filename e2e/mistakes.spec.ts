@@ -1,6 +1,7 @@
 /** Each mistake opened from its file: its finding stands on the page; three of them are mended by their nudge. */
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { readFileSync, readdirSync } from 'node:fs';
+import { saved } from './support.ts';
 
 const folder = new URL('../examples/mistakes/', import.meta.url);
 const RULES = readdirSync(folder)
@@ -62,4 +63,21 @@ test('several mistakes of one job: all nudges are shown, done as one, and taken 
   await expect(plan).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(bad).toHaveCount(before);
+});
+
+test('a finding is accepted with a reason, shown as such after a reload, and taken back', async ({ page, request }) => {
+  const [path] = await load(request, 'coil-no-suppression');
+  await page.goto(path!);
+  const finding = page.locator('[data-rule="coil-no-suppression"]');
+  await finding.getByRole('button', { name: 'Accept…' }).click();
+  await expect(finding.getByRole('button', { name: 'Accept it' })).toBeDisabled();
+  await finding.getByLabel('Why you live with it').fill('The switch has its own varistor.');
+  await page.keyboard.press('Enter');
+  await expect(finding).toContainText('Accepted: The switch has its own varistor.');
+  await expect(page.getByRole('heading', { name: /nothing to fix, 1 accepted/ })).toBeVisible();
+  await saved(page, 2);
+  await page.reload();
+  await expect(finding).toContainText('Accepted: The switch has its own varistor.');
+  await finding.getByRole('button', { name: 'No longer accept' }).click();
+  await expect(page.getByRole('heading', { name: /1 to fix, \d+ hold/ })).toBeVisible();
 });

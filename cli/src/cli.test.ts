@@ -24,7 +24,7 @@ describe('nudge check', () => {
     const { status, stdout } = nudge('check', owlBox);
     const { findings } = JSON.parse(stdout) as { findings: Record<string, unknown>[] };
     expect(status).toBe(1);
-    expect(Object.keys(findings[0]!)).toEqual(['rule', 'severity', 'job', 'subject', 'value', 'limit', 'unit', 'message']);
+    expect(Object.keys(findings[0]!)).toEqual(['rule', 'severity', 'job', 'subject', 'value', 'limit', 'unit', 'message', 'accepted']);
     expect(findings[0]).toMatchObject({ rule: 'fuse-above-wire', severity: 'danger', job: 'fans', subject: 'F3', value: 40, unit: 'A' });
   });
   test('exits with 0 when nothing is in danger', () => {

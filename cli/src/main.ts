@@ -24,7 +24,7 @@ function refuse(message: string): never {
 /** A project whose findings hold no danger exits with 0, any other with 1. */
 function check(file: string): number {
   const { findings } = analyse(readProject(file)).analysis;
-  const rows = findings.map(({ rule, severity, job, subject, value, limit, unit, title, detail }) => ({
+  const rows = findings.map(({ rule, severity, job, subject, value, limit, unit, title, detail, accepted }) => ({
     rule,
     severity,
     job,
@@ -33,6 +33,7 @@ function check(file: string): number {
     limit,
     unit,
     message: `${title}: ${detail}`,
+    accepted,
   }));
   process.stdout.write(`${JSON.stringify({ findings: rows }, null, 2)}\n`);
   return findings.some(({ severity }) => severity === 'danger') ? 1 : 0;

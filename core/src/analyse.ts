@@ -14,6 +14,7 @@ import type { Finding, Severity } from './rules/rule.ts';
 export interface JobView {
   readonly id: string;
   readonly sentence: readonly Phrase[];
+  /** The worst that is found of it; a caution that is accepted does not count, a danger always does. */
   readonly severity: Severity;
   /** Largest load current, A; null when the job is not wired. */
   readonly ampere: number | null;
@@ -73,7 +74,7 @@ function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[]
       sentence: sentenceOf(evidence.design, job),
       severity: own.some(({ severity }) => severity === 'danger')
         ? 'danger'
-        : own.some(({ severity }) => severity === 'caution')
+        : own.some(({ severity, accepted }) => severity === 'caution' && accepted === null)
           ? 'caution'
           : 'hold',
       ampere: at ? loadAmps(context, at) : null,

@@ -33,6 +33,7 @@ export { editWords } from './rules/nudging.ts';
 export { delayWords } from './design/when-words.ts';
 export { stateTable, type StateRow, type StateTable } from './prove/table.ts';
 export { type Step } from './prove/staircase.ts';
+export { acceptFinding, takeBackAcceptance } from './rules/accept.ts';
 export { checkEvidence, findNudge, nudgeAll, type MendingNudge, type NudgePlan } from './rules/check.ts';
 export type { Finding, Given, Severity, Working } from './rules/rule.ts';
 export { analyse, drawJobs, type Analysis, type JobView } from './analyse.ts';

@@ -210,6 +210,14 @@ export const statementSchema = z.strictObject({
   b: statementTerm,
 });
 
+/** A finding that a person lives with, and the number it had when they said so. */
+export const acceptedSchema = z.strictObject({
+  key: z.string().min(1).max(300),
+  reason: z.string().trim().min(1, 'needs a reason').max(300),
+  value: z.number(),
+  limit: z.number(),
+});
+
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT),
   formatVersion: z.literal(FORMAT_VERSION),
@@ -222,6 +230,8 @@ export const designSchema = z.strictObject({
   signals: z.array(signalSchema).max(80),
   jobs: z.array(jobSchema).max(60),
   statements: z.array(statementSchema).max(60),
+  // Files from before findings could be accepted have none.
+  accepted: z.array(acceptedSchema).max(400).default([]),
 });
 
 export type Place = z.infer<typeof placeSchema>;
@@ -232,6 +242,7 @@ export type SignalOf<Nature extends SignalNature> = Extract<Signal, { nature: Na
 export type Load = z.infer<typeof loadSchema>;
 export type Otherwise = z.infer<typeof otherwiseSchema>;
 export type Edit = z.infer<typeof editSchema>;
+export type Accepted = z.infer<typeof acceptedSchema>;
 export type Job = z.infer<typeof jobSchema>;
 export type Statement = z.infer<typeof statementSchema>;
 export type StatementTerm = Statement['a'];

@@ -40,6 +40,7 @@ export function blankDesign(name: string): Design {
     ],
     jobs: [],
     statements: [],
+    accepted: [],
   };
 }
 

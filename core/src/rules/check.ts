@@ -2,17 +2,20 @@
 import { applyPatches, type Patch } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence, type Evidence } from '../prove/evidence.ts';
+import { acceptedReason } from './accept.ts';
 import { ruleContext, type RuleContext } from './context.ts';
 import { RULES } from './registry.ts';
 import { usedShare, type Finding, type Nudge, type Severity } from './rule.ts';
 
 const ORDER: Readonly<Record<Severity, number>> = { danger: 0, caution: 1, hold: 2 };
 
-/** Findings of every rule, the worst first. */
+/** Findings of every rule, the worst first; those that are accepted after the others. */
 export function checkEvidence(evidence: Evidence, context: RuleContext = ruleContext(evidence)): Finding[] {
-  return RULES.flatMap((rule) => rule.check(context)).sort(
-    (a, b) => ORDER[a.severity] - ORDER[b.severity] || (a.severity === 'hold' ? 0 : usedShare(b) - usedShare(a)),
-  );
+  const { accepted } = evidence.design;
+  const rank = ({ accepted: reason, severity }: Finding) => (reason === null ? ORDER[severity] : ORDER.hold - 0.5);
+  return RULES.flatMap((rule) => rule.check(context))
+    .map((finding) => ({ ...finding, accepted: acceptedReason(finding, accepted) }))
+    .sort((a, b) => rank(a) - rank(b) || (a.severity === 'hold' ? 0 : usedShare(b) - usedShare(a)));
 }
 
 export interface Movement {
@@ -65,7 +68,7 @@ export function nudgeAll(evidence: Evidence, findings: readonly Finding[], job: 
   const steps: { title: string; label: string; key: string }[] = [];
   const patches: Patch[] = [];
   let now = { evidence, findings };
-  const open = () => now.findings.filter((finding) => finding.job === job && finding.severity !== 'hold');
+  const open = () => now.findings.filter((finding) => finding.job === job && finding.severity !== 'hold' && finding.accepted === null);
   for (;;) {
     let next: { finding: Finding; nudge: MendingNudge } | null = null;
     for (const finding of open()) {

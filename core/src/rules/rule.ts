@@ -42,6 +42,8 @@ export interface Finding {
   readonly title: string;
   readonly detail: string;
   readonly working: Working;
+  /** Why a person lives with it; null when nobody said so, or it got worse since. */
+  readonly accepted: string | null;
 }
 
 /** A change that may mend a finding; whether it does is tried before it is offered. */
@@ -80,6 +82,7 @@ export function judge(rule: string, checked: Checked): Finding {
     ...checked,
     key: `${rule}|${checked.job}|${checked.subject.id}`,
     rule,
+    accepted: null,
     sense,
     severity: holds ? 'hold' : checked.severity,
   };

@@ -6,6 +6,7 @@ import type { Design } from '../design/schema.ts';
 import { gatherEvidence } from '../prove/evidence.ts';
 import { staircase } from '../prove/staircase.ts';
 import { HEATER, design, job, not, on } from '../testing/designs.ts';
+import { acceptFinding, takeBackAcceptance } from './accept.ts';
 import { checkEvidence, findNudge, nudgeAll } from './check.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
@@ -100,6 +101,46 @@ describe.each(Object.entries(MISTAKES))('%s', (rule, mistake) => {
     expect(mended.of(rule).length).toBeGreaterThan(0);
     expect(mended.of(rule).filter(({ severity }) => severity !== 'hold')).toEqual([]);
     expect(mended.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+});
+
+describe('a finding that is accepted', () => {
+  const wrong = design([job({ fuse: 40, suppression: 'none' })]);
+  const bare = check(wrong).of('coil-no-suppression')[0]!;
+  const lived = acceptFinding(wrong, bare, 'the switch has its own varistor');
+
+  test('stays with its severity and its reason, stands after the others, and no nudge of all touches it', () => {
+    const { evidence, findings, of } = check(lived);
+    expect(of('coil-no-suppression')[0]).toMatchObject({ severity: 'caution', accepted: 'the switch has its own varistor' });
+    const open = findings.filter(({ severity }) => severity !== 'hold');
+    expect(open.at(-1)!.rule).toBe('coil-no-suppression');
+    const plan = nudgeAll(evidence, findings, 'job-1');
+    expect(plan.left).toEqual([]);
+    expect(applyPatches(lived, plan.patches).jobs[0]!.suppression).toBe('none');
+    expect(check(takeBackAcceptance(lived, bare.key)).of('coil-no-suppression')[0]!.accepted).toBeNull();
+  });
+
+  test('comes back when its number gets worse, and stays accepted when it gets better', () => {
+    const long = (lengthM: number, made: Design) => ({
+      ...made,
+      distances: made.distances.map((way) => (way.b === 'rear' ? { ...way, lengthM } : way)),
+    });
+    const loads = [{ ...heater, important: true }];
+    const thin = design([job({ loads, fuse: 10, wires: { 'load-load-1': { sizeMm2: 1.5 } } })]);
+    const drop = check(thin).of('wire-drop')[0]!;
+    const taken = acceptFinding(thin, drop, 'it only has to be lukewarm');
+    const reason = (made: Design) => check(made).of('wire-drop')[0]!.accepted;
+    expect(drop.severity).toBe('caution');
+    expect(reason(taken)).toBe('it only has to be lukewarm');
+    expect(reason(long(4.5, taken))).toBeNull();
+    expect(reason(long(3.1, taken))).toBe('it only has to be lukewarm');
+  });
+
+  test('a reason is asked for, and a file from before has none', () => {
+    const { accepted: _, ...before } = wrong;
+    expect(parseDesignText(JSON.stringify(before))).toEqual({ ok: true, design: wrong });
+    const empty = parseDesignText(JSON.stringify(acceptFinding(wrong, bare, ' ')));
+    expect(empty).toMatchObject({ ok: false, problems: [{ path: 'accepted[0].reason', message: 'needs a reason' }] });
   });
 });
 

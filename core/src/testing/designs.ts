@@ -117,6 +117,7 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     ],
     jobs: [...jobs],
     statements: [],
+    accepted: [],
     ...changes,
   };
   const parsed = parseDesign(made);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch, type VNode } from 'vue';
 import { message } from 'ant-design-vue';
-import type { Finding, MendingNudge, NudgePlan } from '@iron-nudge/core';
+import { acceptFinding, takeBackAcceptance, type Finding, type MendingNudge, type NudgePlan } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { SEVERITY } from '../ui/severity.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -10,14 +10,25 @@ import WorkingModal from './WorkingModal.vue';
 const project = useProject();
 const working = ref<Finding | null>(null);
 const peeking = ref('');
-const open = computed(() => project.findings.filter(({ severity }) => severity !== 'hold').length);
+const accepted = computed(() => project.findings.filter(({ accepted: reason }) => reason !== null).length);
+const open = computed(() => project.findings.filter(({ severity }) => severity !== 'hold').length - accepted.value);
+/** Key of the finding that is about to be accepted, and why. */
+const accepting = ref('');
+const reasonText = ref('');
 /** Findings of this job that a nudge mends. */
-const mendable = computed(() => project.findings.filter(({ key }) => project.nudges.get(key)).length);
+const mendable = computed(() => project.findings.filter(({ key, accepted: why }) => why === null && project.nudges.get(key)).length);
 /** What all nudges together would do; shown before it is done. */
 const plan = shallowRef<NudgePlan | null>(null);
 // A plan is for the project as it stood.
 watch([() => project.analysis, () => project.job?.id], () => (plan.value = null));
-const holding = computed(() => project.findings.length - open.value);
+const holding = computed(() => project.findings.length - open.value - accepted.value);
+// A danger that is accepted is a danger still, and is not called nothing.
+const summary = computed(() => {
+  const dangers = project.findings.filter(({ severity, accepted: why }) => severity === 'danger' && why !== null).length;
+  const first = open.value > 0 || dangers > 0 ? `${open.value} to fix` : 'nothing to fix';
+  const lived = accepted.value > 0 ? [`${accepted.value} accepted${dangers > 0 ? ', dangerous still' : ''}`] : [];
+  return [first, ...lived, `${holding.value} hold`].join(', ');
+});
 
 function isSubject(finding: Finding): boolean {
   return project.selection !== null && finding.subject.id === project.selection.id;
@@ -28,6 +39,17 @@ function select(finding: Finding): void {
   if (kind === 'wire' && wires.some((wire) => wire.id === id)) project.selection = { kind: 'wire', id };
   else if (parts.some((part) => part.id === id)) project.selection = { kind: 'part', id };
 }
+function askReason(finding: Finding): void {
+  accepting.value = accepting.value === finding.key ? '' : finding.key;
+  reasonText.value = '';
+}
+async function accept(finding: Finding): Promise<void> {
+  const why = reasonText.value.trim();
+  if (why === '') return;
+  accepting.value = '';
+  await project.edit('accept a finding', (now) => acceptFinding(now, finding, why));
+}
+const takeBack = ({ key }: Finding) => project.edit('take an acceptance back', (now) => takeBackAcceptance(now, key));
 async function propose(): Promise<void> {
   const [of, before] = [project.job!.id, project.analysis];
   const made = await project.nudgeAll(of);
@@ -45,7 +67,7 @@ async function apply(nudge: MendingNudge): Promise<void> {
 
 <template>
   <section aria-label="Findings" class="findings">
-    <h2 class="caps">Findings · {{ open === 0 ? 'nothing to fix' : `${open} to fix` }}, {{ holding }} hold</h2>
+    <h2 class="caps">Findings · {{ summary }}</h2>
     <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
     </div>
@@ -65,7 +87,7 @@ async function apply(nudge: MendingNudge): Promise<void> {
       <li
         v-for="finding in project.findings"
         :key="finding.key"
-        :class="[finding.severity, { selected: isSubject(finding) }]"
+        :class="[finding.severity, { selected: isSubject(finding), accepted: finding.accepted !== null }]"
         :data-rule="finding.rule"
         :data-severity="finding.severity"
       >
@@ -75,6 +97,7 @@ async function apply(nudge: MendingNudge): Promise<void> {
             {{ finding.title }}
           </button>
           <p>{{ finding.detail }}</p>
+          <p v-if="finding.accepted !== null" class="why">Accepted: {{ finding.accepted }}</p>
           <div v-if="finding.severity !== 'hold'" class="row">
             <button
               v-if="project.nudges.get(finding.key)"
@@ -88,7 +111,21 @@ async function apply(nudge: MendingNudge): Promise<void> {
               {{ project.nudges.get(finding.key)!.label }}
             </button>
             <button class="plain-button" @click="working = finding">Working</button>
+            <button v-if="finding.accepted !== null" class="plain-button" @click="takeBack(finding)">No longer accept</button>
+            <button v-else class="plain-button" :aria-expanded="accepting === finding.key" @click="askReason(finding)">Accept…</button>
           </div>
+          <form v-if="accepting === finding.key" class="field accept" @submit.prevent="accept(finding)">
+            <label :for="`why-${finding.key}`">Why you live with it</label>
+            <input
+              :id="`why-${finding.key}`"
+              v-model="reasonText"
+              maxlength="300"
+              autocomplete="off"
+              @keydown.esc="accepting = ''"
+              @vue:mounted="({ el }: VNode) => (el as HTMLInputElement).focus()"
+            />
+            <button class="plain-button" type="submit" :disabled="reasonText.trim() === ''">Accept it</button>
+          </form>
           <ul v-if="peeking === finding.key && project.nudges.get(finding.key)" class="moves">
             <li v-if="project.nudges.get(finding.key)!.moves.length === 0">Nothing else moves.</li>
             <li v-for="move in project.nudges.get(finding.key)!.moves.slice(0, 5)" :key="move.title">
@@ -172,6 +209,18 @@ ul {
   color: var(--iron);
   padding: 0 4px;
   align-self: start;
+}
+.accepted .title {
+  font-weight: 500;
+}
+.text .why {
+  color: var(--ink);
+  font-style: italic;
+}
+.accept {
+  justify-items: start;
+  gap: 7px;
+  margin: 6px 0;
 }
 .all {
   margin: 8px 0 4px;

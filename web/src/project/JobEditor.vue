@@ -40,6 +40,7 @@ async function remove(): Promise<void> {
     return {
       ...now,
       jobs: now.jobs.filter((_, index) => index !== props.at),
+      accepted: now.accepted.filter(({ key }) => key.split('|')[1] !== id),
       statements: now.statements.filter(({ a, b }) => !about(a) && !about(b)),
     };
   });
