@@ -1,6 +1,7 @@
 import { computed } from '../reference/source.ts';
 import { jobSubject, type WiredJob } from './context.ts';
 import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'clause-no-effect';
 
@@ -28,13 +29,6 @@ export const clauseNoEffect: Rule = {
   check: ({ jobs, design }) =>
     jobs.map((job) => {
       const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);
-      const count = (value: number, meaning: string) => ({
-        symbol: 'n',
-        meaning,
-        value,
-        unit: '' as const,
-        source: computed('the meaning of the sentence in every state'),
-      });
       return judge(ID, {
         severity: 'caution',
         job: job.job.id,
@@ -49,7 +43,7 @@ export const clauseNoEffect: Rule = {
             : said.length === 1
               ? 'say it again, or take it out'
               : 'and the load is on in some states and off in others',
-        working: { formula: 'n = 0', given: [], result: count(said.length, 'pointless things'), limit: count(0, 'allowed') },
+        working: noneAllowed(said.length, 'pointless things', computed('the meaning of the sentence in every state')),
       });
     }),
 };

@@ -7,6 +7,7 @@ import { branchId } from '../parts/kind.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../prove/faults.ts';
 import { partSubject } from './context.ts';
 import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'floating-input';
 
@@ -31,13 +32,6 @@ export const floatingInput: Rule = {
           if (pins.length > 0) adrift.push(pins);
         });
         const pins = adrift[0] ?? [];
-        const count = (value: number, meaning: string) => ({
-          symbol: 'n',
-          meaning,
-          value,
-          unit: '' as const,
-          source: computed('solved without the sensor’s own resistance'),
-        });
         return [
           judge(ID, {
             severity: 'danger',
@@ -51,12 +45,12 @@ export const floatingInput: Rule = {
               adrift.length > 0
                 ? `${part.name} reads nothing that means anything in ${adrift.length} of ${asked} states`
                 : 'both of its leads are tied in every state',
-            working: {
-              formula: 'n = 0',
-              given: [],
-              result: count(adrift.length, 'states in which a lead floats'),
-              limit: { ...count(0, 'allowed'), source: commonPractice('an input is tied to something in every state') },
-            },
+            working: noneAllowed(
+              adrift.length,
+              'states in which a lead floats',
+              computed('solved without the sensor’s own resistance'),
+              commonPractice('an input is tied to something in every state'),
+            ),
           }),
         ];
       }),

@@ -1,14 +1,7 @@
 import { POWER_RELAYS, hasResting, relayById } from '../parts/shelf.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
-
-const count = (value: number, meaning: string) => ({
-  symbol: 'n',
-  meaning,
-  value,
-  unit: '' as const,
-  source: computed('the job’s sentence'),
-});
+import { noneAllowed } from './shared-working.ts';
 
 /** A job that could not be wired has not been checked at all; that must not pass for safe. */
 export const notWired: Rule = {
@@ -25,7 +18,7 @@ export const notWired: Rule = {
         unit: '',
         title: reasons.length > 0 ? 'Cannot be wired as it is said, so nothing of it is checked' : 'Wired as it is said',
         detail: reasons.length > 0 ? reasons.map(({ message }) => message).join(' ') : 'nothing of the sentence is left out',
-        working: { formula: 'n = 0', given: [], result: count(reasons.length, 'things in the way'), limit: count(0, 'allowed') },
+        working: noneAllowed(reasons.length, 'things in the way', computed('the job’s sentence')),
       });
     }),
   // On when the signal is lost, on four pins: the five-pin twin of the same relay.

@@ -3,6 +3,7 @@ import { computed } from '../reference/source.ts';
 import { signalWords } from '../prove/verdict.ts';
 import { jobSubject } from './context.ts';
 import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'relay-chatter';
 
@@ -12,13 +13,6 @@ export const relayChatter: Rule = {
     context.jobs.map(({ job, evidence }) => {
       const restless = evidence.states.filter(({ solution }) => solution.outcome === 'chatters');
       const [first] = restless;
-      const count = (value: number, meaning: string) => ({
-        symbol: 'n',
-        meaning,
-        value,
-        unit: '' as const,
-        source: computed('every state at every corner'),
-      });
       return judge(ID, {
         severity: 'danger',
         job: job.id,
@@ -30,7 +24,7 @@ export const relayChatter: Rule = {
         detail: first
           ? `with ${signalWords(context, evidence.signals, first.on)} no position agrees with what it does to its own coil`
           : 'in every state at every corner',
-        working: { formula: 'n = 0', given: [], result: count(restless.length, 'states without rest'), limit: count(0, 'allowed') },
+        working: noneAllowed(restless.length, 'states without rest', computed('every state at every corner')),
       });
     }),
   nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),

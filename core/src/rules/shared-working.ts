@@ -4,10 +4,21 @@ import type { PartOf } from '../parts/registry.ts';
 import { sizeName } from '../reference/awg.ts';
 import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
 import { BOLT_FUSE_SOURCE } from '../reference/bolt-fuses.ts';
-import { computed, entered } from '../reference/source.ts';
+import { computed, entered, type Source } from '../reference/source.ts';
 import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
 import type { RuleContext, WiredJob } from './context.ts';
-import type { Given } from './rule.ts';
+import type { Given, Working } from './rule.ts';
+
+/** The working of a rule that counts what must not be: `meaning` says what is counted, `source` how it was found, `why` the limit is none. */
+export function noneAllowed(value: number, meaning: string, source: Source, why: Source = source): Working {
+  const count = { symbol: 'n', unit: '' } as const;
+  return {
+    formula: 'n = 0',
+    given: [],
+    result: { ...count, meaning, value, source },
+    limit: { ...count, meaning: 'allowed', value: 0, source: why },
+  };
+}
 
 /** A fuse's rating, and whether a person or the app chose it. */
 export function fuseRating(job: WiredJob, fuse: PartOf<'fuse'>): Given {

@@ -9,6 +9,7 @@ import type { Evidence } from '../prove/evidence.ts';
 import { lineReader, signalWords } from '../prove/verdict.ts';
 import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
 import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'signal-lost-wrong-state';
 
@@ -59,13 +60,6 @@ export const signalLostWrongState: Rule = {
       );
       const [first] = broken;
       const { lost } = job.job;
-      const count = (value: number, meaning: string) => ({
-        symbol: 'n',
-        meaning,
-        value,
-        unit: '' as const,
-        source: computed('solved again with each broken'),
-      });
       return [
         judge(ID, {
           severity: 'caution',
@@ -80,12 +74,12 @@ export const signalLostWrongState: Rule = {
           detail: first
             ? `${broken.length} of ${asked} control wires and fuses do that, this one with ${first.words}`
             : `${asked} wires and fuses, each broken in turn`,
-          working: {
-            formula: 'n = 0',
-            given: [],
-            result: count(broken.length, `wires and fuses whose loss puts it ${lost === 'off' ? 'on' : 'off'} against the clause`),
-            limit: { ...count(0, 'allowed'), source: commonPractice('what is lost falls to the safe side') },
-          },
+          working: noneAllowed(
+            broken.length,
+            `wires and fuses whose loss puts it ${lost === 'off' ? 'on' : 'off'} against the clause`,
+            computed('solved again with each broken'),
+            commonPractice('what is lost falls to the safe side'),
+          ),
         }),
       ];
     }),

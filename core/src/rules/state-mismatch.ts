@@ -1,6 +1,7 @@
 import { takeBackEdits } from './nudging.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'state-mismatch';
 
@@ -12,13 +13,6 @@ export const stateMismatch: Rule = {
       const verdicts = context.verdicts(wired);
       const wrong = verdicts.filter(({ matches }) => !matches);
       const [first] = wrong;
-      const count = (value: number, meaning: string) => ({
-        symbol: 'n',
-        meaning,
-        value,
-        unit: '' as const,
-        source: computed('every state at every corner'),
-      });
       return judge(ID, {
         severity: 'danger',
         job: job.id,
@@ -32,7 +26,7 @@ export const stateMismatch: Rule = {
         detail: first
           ? first.words
           : `${new Set(verdicts.map(({ state }) => state.key)).size} states of its signals, at every corner of supply and heat`,
-        working: { formula: 'n = 0', given: [], result: count(wrong.length, 'states that differ'), limit: count(0, 'allowed') },
+        working: noneAllowed(wrong.length, 'states that differ', computed('every state at every corner')),
       });
     }),
   nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
