@@ -10,12 +10,14 @@ export const BLADE_BANDS: readonly (readonly [share: number, leastS: number, mos
   [6, 0.02, 0.1],
 ];
 
-/** Times between which a fuse opens at a share of its rating, s: straight lines on log axes; null below 135 %. */
+/** Times between which a fuse opens at a share of its rating, s: straight lines on log axes; null below 135 %, where no surge lasts long enough. */
 export function bladeOpens(share: number): { leastS: number; mostS: number } | null {
   const [first] = BLADE_BANDS;
   const last = BLADE_BANDS[BLADE_BANDS.length - 1]!;
   if (share < first![0]) return null;
-  if (share >= last[0]) return { leastS: last[1], mostS: last[2] };
+  // Past the last point the band says only that it opens sooner; how soon at the soonest is not known.
+  if (share > last[0]) return { leastS: 0, mostS: last[2] };
+  if (share === last[0]) return { leastS: last[1], mostS: last[2] };
   const at = BLADE_BANDS.findIndex(([next]) => next > share);
   const [below, above] = [BLADE_BANDS[at - 1]!, BLADE_BANDS[at]!];
   const way = Math.log(share / below[0]) / Math.log(above[0] / below[0]);

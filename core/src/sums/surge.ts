@@ -33,22 +33,22 @@ export const surge: Sum = {
     const opens = bladeOpens(peak / rating);
     const risky = opens !== null && opens.leastS < mostS;
     return {
-      formula: 'I_peak = k · I_b; it stands where the fuse needs longer than the surge lasts',
+      formula: 'I_peak = k · I_b; the fuse outlasts it where t_open > t',
       given: [
         given('I_b', 'running', ampere, 'A'),
-        given('k', 'least and most', most, '', SURGE_SOURCE),
+        given('k', `times the running current, from ${least} to`, most, '', SURGE_SOURCE),
         given('I_n', 'fuse', rating, 'A'),
       ],
       results: [
-        given('I_peak', `${least} to ${most} times: at most`, peak, 'A', SURGE_SOURCE),
+        given('I_peak', 'at most', peak, 'A', SURGE_SOURCE),
         given('t', leastS > 0 ? 'at the longest' : 'at most', mostS, 's', SURGE_SOURCE),
         ...(opens
           ? [given('t_open', 'the fuse opens after, soonest', opens.leastS, 's', BLADE_BAND_SOURCE)]
-          : [given('I/I_n', 'of the fuse’s rating: it does not open', peak / rating, '', computed('below 135 %'))]),
+          : [given('I/I_n', 'of the fuse’s rating: no surge lasts long enough to open it', peak / rating, '', computed('below 135 %'))]),
       ],
       notes: [
         `${why[0]!.toUpperCase()}${why.slice(1)}.`,
-        risky ? 'It may open at switch-on: a slower fuse or a larger one, if the wire bears it.' : 'The fuse outlasts it.',
+        risky ? 'The fuse may open at switch-on: a slower fuse or a larger one, if the wire bears it.' : 'The fuse outlasts the surge.',
       ],
     };
   },
