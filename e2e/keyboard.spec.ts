@@ -76,6 +76,8 @@ for (const [name, path, ready] of [
   ['prove', 'prove/dew', 'Every state does what was said'],
   ['build', 'build', 'Wires as CSV'],
   ['sums', '/sums/fuse', 'Working'],
+  ['parts', '/parts', 'Sockets'],
+  ['tables', '/tables/class5', 'IEC 60228'],
 ] as const)
   test(`${name}: no serious accessibility fault`, async ({ page, request }) => {
     const project = await freshOwlBox(request, `Axe ${name}`);

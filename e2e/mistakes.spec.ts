@@ -29,7 +29,7 @@ for (const rule of RULES)
     expect(found).toBeGreaterThan(0);
   });
 
-for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed'])
+for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed', 'boot-energises', 'wire-parallel-unequal'])
   test(`${rule}: its nudge mends it, and one undo takes that back`, async ({ page, request }) => {
     await page.goto((await load(request, rule))[0]!);
     const bad = page.locator(`[data-rule="${rule}"]:not([data-severity="hold"])`);

@@ -61,7 +61,7 @@ test('a project goes out as JSON and comes in again; a bad file is refused with 
   expect(file.suggestedFilename()).toBe('traveller.json');
   const text = readFileSync(await file.path(), 'utf8');
   const raw = JSON.parse(text) as { formatVersion: number; name: string; jobs: { loads: { plate: { value: number } }[] }[] };
-  expect(raw.formatVersion).toBe(2);
+  expect(raw.formatVersion).toBe(4);
   const give = (name: string, content: string) =>
     page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   raw.jobs[0]!.loads[0]!.plate.value = -1;
@@ -140,8 +140,12 @@ test('a project that is not there is said so', async ({ page }) => {
 });
 
 test('edits that an older version of the program left unsaved are taken up and brought up', async ({ page, request }) => {
-  const project = await freshOwlBox(request, 'Left unsaved');
-  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: Record<string, unknown> };
+  const document = JSON.parse(readFileSync(new URL('../examples/circuits/01-switched-load.json', import.meta.url), 'utf8')) as Record<
+    string,
+    unknown
+  >;
+  const made = await request.post('/api/projects', { data: { document } });
+  const project = ((await made.json()) as { id: string }).id;
   const { statements: _, ...rest } = document;
   const left = {
     ...rest,
@@ -156,7 +160,7 @@ test('edits that an older version of the program left unsaved are taken up and b
     ([key, entry]) => localStorage.setItem(key!, entry!),
     [`iron-nudge:unsaved:${project}:gone`, JSON.stringify({ revision: 1, document: left, at: 0 })],
   );
-  await openJob(page, project, 'lamps');
+  await openJob(page, project, 'light');
   await expect(page.getByText('Left by the first version')).toBeVisible();
   await saved(page, 2);
   // What the first version did not know of is there to be edited.

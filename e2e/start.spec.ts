@@ -41,7 +41,11 @@ test('an edit survives killing and restarting everything, and Ctrl-C leaves no p
   const first = start();
   const base = await first.address();
   const projects = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string; name: string }[] };
-  expect(projects.projects.map(({ name }) => name)).toEqual(['Owl Box · travelling observatory']);
+  expect(projects.projects.map(({ name }) => name)).toEqual([
+    'Owl Box · travelling observatory',
+    'Fern House · propagation glasshouse',
+    'Tender 7 · retired fire tender',
+  ]);
   const project = projects.projects[0]!.id;
   await page.goto(`${base}/projects/${project}/design/dew`);
   await page.getByRole('button', { name: 'two dew strips' }).click();

@@ -5,6 +5,10 @@ import { fileURLToPath } from 'node:url';
 import { LuDecomposition, Matrix } from 'ml-matrix';
 import {
   analyse,
+  combinationsOf,
+  search,
+  searchByTrying,
+  sizingProblem,
   applyPatches,
   compile,
   mintId,
@@ -50,7 +54,29 @@ function keystroke(jobs: number): void {
   say(`keystroke to findings, ${jobs} jobs`, `p50 ${percentile(times, 0.5).toFixed(2)} ms, p95 ${percentile(times, 0.95).toFixed(2)} ms`);
 }
 
-const conditions = { volt: () => 12.7, airC: () => 20, wireC: () => 20, coilWarmth: 0 };
+/** The sizing search on a job of a circuit, beside trying every combination. */
+function sizing(file: string, jobId: string): void {
+  const parsed = parseDesignText(readFileSync(join(root, 'examples/circuits', file), 'utf8'));
+  if (!parsed.ok) throw new Error(`${file} cannot be read`);
+  const job = parsed.design.jobs.find(({ id }) => id === jobId)!;
+  const { problem } = sizingProblem(parsed.design, job);
+  const times: number[] = [];
+  for (let turn = 0; turn < 60; turn++) {
+    const begun = performance.now();
+    search(problem, 'cost');
+    if (turn >= 10) times.push(performance.now() - begun);
+  }
+  const begun = performance.now();
+  searchByTrying(problem, 'cost');
+  const tried = performance.now() - begun;
+  const count = combinationsOf(problem).toLocaleString('en');
+  say(
+    `best of ${count} sizes and parts`,
+    `p50 ${percentile(times, 0.5).toFixed(2)} ms, p95 ${percentile(times, 0.95).toFixed(2)} ms; ${tried.toFixed(0)} ms by trying all`,
+  );
+}
+
+const conditions = { volt: () => 12.7, airC: () => 20, wireC: () => 20, coilWarmth: 0, coilSpread: 0 };
 
 /** The nodal matrix of one state, built and factored by a general-purpose package. */
 function denseSolve(circuit: Circuit, closed: Uint8Array): number {
@@ -224,6 +250,8 @@ function manyStates(): void {
 
 keystroke(6);
 keystroke(24);
+sizing('02-fan-by-thermostat.json', 'fan');
+sizing('01-switched-load.json', 'light');
 solvedStates();
 fortyNodes();
 manyStates();

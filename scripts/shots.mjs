@@ -4,19 +4,28 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, atEnd, end, ensurePackages, freePort, run, say, step } from './lib/steps.mjs';
 
-/** The dew strips by key and (switch or not thermostat), taken back afterwards by a fresh database. */
-async function typeClause(page) {
-  await page.getByRole('button', { name: 'dew switch is on' }).click();
-  await page.getByLabel(/whole clause/).fill('master key and (dew switch or not cabin thermostat)');
-  await page.getByRole('button', { name: 'Take these words' }).click();
-  await page.mouse.move(900, 20);
-  await page.waitForTimeout(900);
+/** The board is powered: while it starts, nothing holds the input of the module. */
+async function powerOn(page) {
+  await page.getByRole('button', { name: /power on and run/ }).click();
+  await page.getByText(/^starting/).waitFor();
 }
 
-/** Start is pressed and let go: the relay holds itself. */
-async function pressStart(page) {
-  await page.keyboard.press('1', { delay: 200 });
-  await page.waitForTimeout(300);
+async function openBoard(page) {
+  await page.getByRole('button', { name: /porch board 1 step/ }).click();
+  await page.waitForTimeout(400);
+}
+
+/** Three hours at what is set, then the relay sticks and the cut-out ends it. */
+async function heatUp(page) {
+  await page.getByRole('button', { name: 'Heat it up…' }).click();
+  const hour = async (at) => {
+    await page.getByRole('button', { name: 'An hour at once' }).click();
+    await page.getByText(new RegExp(`^${at} min`)).waitFor();
+  };
+  for (const at of [60, 120, 180]) await hour(at);
+  await page.getByLabel('relay stuck on').check();
+  await hour(240);
+  await page.waitForTimeout(900);
 }
 
 /** 87 and 87a of one of the two relays changed about by hand. */
@@ -26,22 +35,32 @@ async function swapThrows(page) {
   await page.waitForTimeout(700);
 }
 
-/** The start battery has been charging for long enough: the sensor has closed. */
-async function chargeLong(page) {
-  await page.getByRole('slider').fill('13.8');
-  await page.getByRole('button', { name: 'Let it pass' }).click();
-  await page.waitForTimeout(300);
-}
-
 async function compare(page) {
   await page.getByRole('button', { name: 'ways of wiring it' }).click();
   await page.getByText('this one is drawn').waitFor();
 }
 
-async function sweepAll(page) {
-  await page.getByRole('button', { name: 'All jobs together' }).click();
-  await page.getByRole('button', { name: /^Solve/ }).click();
-  await page.getByText('Every one of them').waitFor();
+async function candidates(page) {
+  await page.getByRole('button', { name: 'candidates' }).click();
+  await page.getByText('Best of').waitFor();
+  await page.waitForTimeout(900);
+}
+
+async function start(page) {
+  await page.getByRole('button', { name: 'candidates' }).click();
+  await page.getByRole('tab', { name: /Fuse against/ }).click();
+  await page.waitForTimeout(1200);
+}
+
+/** A bad return, looked for with the simulated meter. */
+async function findFault(page) {
+  await page.getByLabel('Put in').selectOption({ label: 'W1.11 has a bad crimp, a bad return' });
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  const ask = page.getByRole('button', { name: 'Let the meter read it' });
+  for (let reading = 0; reading < 4 && (await ask.isVisible()); reading++) {
+    await ask.click();
+    await page.waitForTimeout(300);
+  }
 }
 
 const VIEWS = [
@@ -50,40 +69,34 @@ const VIEWS = [
   { name: 'design', path: 'design/dew', ready: '.symbol' },
   { name: 'design-danger', path: 'design/fans', ready: '.symbol', act: (page) => page.locator('[data-severity="danger"] .strong').hover() },
   {
-    name: 'design-phrase',
-    path: 'design/dew',
-    ready: '.symbol',
-    act: (page) => page.getByRole('button', { name: 'dew switch is on' }).click(),
-  },
-  {
     name: 'design-working',
     path: 'design/dew',
     ready: '.symbol',
-    act: (page) => page.locator('[data-rule="wire-drop"]').getByRole('button', { name: 'Working' }).click(),
+    act: (page) =>
+      page
+        .locator('[data-rule="wire-drop"]')
+        .getByRole('button', { name: 'Working' })
+        .click()
+        .then(() => page.getByText('Down to the plate').click()),
   },
-  { name: 'design-lost-on', path: 'design/stop-lamp', ready: '.symbol', act: (page) => page.keyboard.press('1') },
+  { name: 'candidates', path: 'design/dew', ready: '.symbol', act: candidates },
+  { name: 'start', path: 'design/fans', ready: '.symbol', act: start },
+  { name: 'parts', at: 'parts', ready: 'table' },
   { name: 'places', path: 'design/dew', ready: '.symbol', act: (page) => page.getByRole('button', { name: 'places, distances' }).click() },
   { name: 'prove', path: 'prove/dew', ready: 'table' },
-  { name: 'build', path: 'build', ready: 'table' },
-  { name: 'design-latch', file: '08-latch', path: 'design/pump', ready: '.symbol', act: pressStart },
-  {
-    name: 'design-levels',
-    file: '11-split-charge',
-    path: 'design/charge',
-    ready: '.symbol',
-    act: chargeLong,
-  },
-  { name: 'design-wrong', file: '09-reversing', path: 'design/roof', ready: '.symbol', act: swapThrows },
-  { name: 'wirings', file: '04-keep-on', path: 'design/beam', ready: '.symbol', act: compare },
-  { name: 'prove-latch', file: '08-latch', path: 'prove/pump', ready: 'table' },
-  { name: 'prove-all', file: '10-interlock', path: 'prove/drive', ready: 'table', act: sweepAll },
+  { name: 'build', file: 'circuits/13-mains-lamp-by-module', path: 'build', ready: 'table' },
+  { name: 'design-boot', file: 'mistakes/boot-energises', path: 'design/lamp', ready: '.symbol', act: powerOn },
+  { name: 'design-oven', file: 'circuits/19-oven', path: 'design/element-1', ready: '.symbol', act: (page) => page.keyboard.press('1') },
+  { name: 'board', file: 'circuits/13-mains-lamp-by-module', path: 'design/lamp', ready: '.symbol', act: openBoard },
+  { name: 'heat', file: 'circuits/20-kiln', path: 'design/ring-1', ready: '.symbol', act: heatUp },
+  { name: 'design-wrong', file: 'circuits/09-reversing', path: 'design/roof', ready: '.symbol', act: swapThrows },
+  { name: 'wirings', file: 'circuits/04-keep-on', path: 'design/beam', ready: '.symbol', act: compare },
+  { name: 'bench', path: 'bench/dew', ready: '.bench ul', act: findFault },
   { name: 'design-night', path: 'design/lamps', ready: '.symbol', night: true },
-  // The last: it changes the demo.
-  { name: 'design-clause', path: 'design/dew', ready: '.symbol', act: typeClause },
 ];
 
 async function importExample(base, file) {
-  const document = JSON.parse(readFileSync(join(ROOT, 'examples', 'circuits', `${file}.json`), 'utf8'));
+  const document = JSON.parse(readFileSync(join(ROOT, 'examples', `${file}.json`), 'utf8'));
   const answer = await fetch(`${base}/api/projects`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
@@ -116,7 +129,7 @@ run(async () => {
         colorScheme: night ? 'dark' : 'light',
         reducedMotion: 'reduce',
       });
-      const id = file ? await importExample(base, file) : projects[0].id;
+      const id = file ? await importExample(base, file) : projects.find(({ name }) => name.startsWith('Owl Box')).id;
       await page.goto(`${base}/${at ?? `projects/${id}/${path}`}`);
       await page.locator(ready).first().waitFor();
       await page.evaluate(() => document.fonts.ready);

@@ -62,6 +62,8 @@ describe('nudge states', () => {
       ['fans', 4],
       ['roof-lamp', 4],
       ['stop-lamp', 2],
+      ['finder', 4],
+      ['heater', 4],
     ]);
     for (const { states } of jobs) for (const { meant, found } of states) expect(found).toBe(meant);
     expect(jobs[0]!.states.find(({ signals }) => signals.key && signals['dew-switch'])).toMatchObject({ meant: 'on', found: 'on' });
@@ -80,6 +82,41 @@ describe('nudge states', () => {
       ['off', [[]]],
       ['on', [[], ['start'], []]],
     ]);
+  });
+  test('size prints the choice, the runner-up and why the rest was not taken', () => {
+    const { status, stdout } = nudge('size', owlBox);
+    const { jobs } = JSON.parse(stdout) as {
+      jobs: {
+        job: string;
+        chosen: { relay: string; fuseA: number; cost: number; legs: { leg: string; sizeMm2: number }[] };
+        runnerUp: { cost: number; differs: string[] };
+        rejected: { step: string; candidate: string; why: string }[];
+        places: { place: string; here: boolean }[];
+      }[];
+    };
+    expect(status).toBe(0);
+    expect(jobs).toHaveLength(7);
+    for (const { job, chosen, runnerUp, rejected, places } of jobs) {
+      expect(runnerUp.cost).toBeGreaterThanOrEqual(chosen.cost);
+      expect(runnerUp.differs.length).toBeGreaterThan(0);
+      expect(rejected.every(({ why }) => why.length > 10)).toBe(true);
+      // Beside the heater's mains relay stand those with its coil alone.
+      if (job !== 'heater') expect(rejected.some(({ step, why }) => step === 'relay' && /24 V coil/.test(why))).toBe(true);
+      expect(places.filter(({ here }) => here)).toHaveLength(1);
+    }
+    const dew = jobs.find(({ job }) => job === 'dew')!;
+    expect(dew.chosen).toMatchObject({ relay: 'relay-12v-30a-4', fuseA: 15 });
+    expect(dew.rejected).toContainEqual({ step: 'fuse', candidate: '10 A', why: 'below its load of 10.4 A' });
+  });
+  test('a load that nothing on the shelf bears exits with 1 and says so', () => {
+    const { status, stdout } = nudge(
+      'size',
+      temporary((raw) => (raw.jobs[0].loads[0].plate.value = 60)),
+    );
+    const [dew] = (JSON.parse(stdout) as { jobs: { chosen: unknown; reasons: string[] }[] }).jobs;
+    expect(status).toBe(1);
+    expect(dew!.chosen).toBeNull();
+    expect(dew!.reasons.length).toBeGreaterThan(0);
   });
   test('a relay that cannot pull in differs where the load is meant on, and exits with 1', () => {
     const { status, stdout } = nudge(

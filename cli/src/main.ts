@@ -1,6 +1,6 @@
 /** `nudge <command> FILE.json`: the core on a project file. */
 import { readFileSync } from 'node:fs';
-import { analyse, parseDesignText, stateTable, type Design } from '@iron-nudge/core';
+import { analyse, comparePlaces, parseDesignText, sizeJob, stateTable, type Design } from '@iron-nudge/core';
 
 const BAD_FILE = 2;
 
@@ -69,7 +69,39 @@ function states(file: string): number {
   return jobs.every(({ wired, states: rows }) => wired && rows.every(({ matches }) => matches)) ? 0 : 1;
 }
 
-const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check, states };
+/** Each job sized: what was chosen, the runner-up and the reasons; exits with 1 when a job has no answer. */
+function size(file: string): number {
+  const design = readProject(file);
+  const jobs = design.jobs.map(({ id }) => {
+    const { order, chosen, runnerUp, runnerUpDiffers, steps, combinations, findings, reasons } = sizeJob(design, id);
+    return {
+      job: id,
+      order,
+      combinations,
+      chosen,
+      runnerUp: runnerUp && { ...runnerUp, differs: runnerUpDiffers },
+      rejected: steps.flatMap((step) =>
+        step.candidates.filter(({ why }) => why !== '').map(({ name, why }) => ({ step: step.id, candidate: name, why })),
+      ),
+      places: comparePlaces(design, id).map(({ place, chosen: here, copperG, cost, dropV, dangers, cautions, why }) => ({
+        place,
+        here,
+        copperG,
+        cost,
+        dropV,
+        dangers,
+        cautions,
+        ...(why ? { why } : {}),
+      })),
+      findings: findings.filter(({ severity }) => severity !== 'hold'),
+      reasons,
+    };
+  });
+  process.stdout.write(`${JSON.stringify({ jobs }, null, 2)}\n`);
+  return jobs.every(({ chosen }) => chosen !== null) ? 0 : 1;
+}
+
+const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check, size, states };
 
 const [command, file] = process.argv.slice(2);
 const run = command === undefined ? undefined : COMMANDS[command];

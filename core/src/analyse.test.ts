@@ -17,7 +17,7 @@ const owlBox = (() => {
 describe('the demo', () => {
   const { analysis } = analyse(owlBox);
   test('has jobs that hold, one in danger and some that want care, as a newcomer should find it', () => {
-    expect(analysis.jobs.map(({ severity }) => severity)).toEqual(['caution', 'caution', 'danger', 'caution', 'hold']);
+    expect(analysis.jobs.map(({ severity }) => severity)).toEqual(['caution', 'caution', 'danger', 'caution', 'hold', 'hold', 'hold']);
     expect(analysis.findings.filter(({ severity }) => severity === 'danger').map(({ rule }) => rule)).toEqual(['fuse-above-wire']);
   });
   test('every job is wired, drawn and does what its sentence says', () => {

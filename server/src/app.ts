@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import type { DataSource } from 'typeorm';
 import { HttpError, toHttpError } from './errors.ts';
+import { partRoutes } from './routes/parts.ts';
 import { projectRoutes } from './routes/projects.ts';
 
 export interface AppOptions {
@@ -31,6 +32,7 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
     response.json({ ok: true });
   });
   app.use('/api/projects', projectRoutes(source));
+  app.use('/api/parts', partRoutes(source));
   app.use('/api', () => {
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });

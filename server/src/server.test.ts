@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Express } from 'express';
 import request from 'supertest';
+import { FORMAT_VERSION } from '@iron-nudge/core';
 import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
+import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
 
 const url = process.env.TEST_DATABASE_URL;
@@ -16,7 +18,7 @@ const log = jest.fn<(line: string) => void>();
 
 beforeAll(async () => {
   source = await openDatabase(url);
-  await source.query('TRUNCATE project, seeded');
+  await source.query('TRUNCATE project, seeded, part');
   app = createApp({ source, webRoot: null, log });
 });
 afterAll(() => source.destroy());
@@ -49,18 +51,18 @@ describe('projects', () => {
 
   test('one that the first version of the program saved is sent brought up, and can be duplicated', async () => {
     const { id } = await create();
-    const { statements: _, ...rest } = owlBox;
+    const { statements: _, ...rest } = switched;
     const old = {
       ...rest,
       formatVersion: 1,
       settings: { returnPath: 'wire', headroom: 1.25, dropImportant: 0.03, dropOther: 0.1 },
-      signals: owlBox.signals.map(({ id: signal, name, place, limitA }) => ({ id: signal, name, place, limitA, nature: 'switch' })),
-      jobs: owlBox.jobs.map(({ otherwise: __, protection: ___, way: ____, edits: _____, ...job }) => job),
+      signals: switched.signals.map(({ id: signal, name, place, limitA }) => ({ id: signal, name, place, limitA, nature: 'switch' })),
+      jobs: switched.jobs.map(({ otherwise: __, protection: ___, way: ____, edits: _____, ...job }) => job),
     };
     await source.query('UPDATE project SET document = $1 WHERE id = $2', [JSON.stringify(old), id]);
     const read = await request(app).get(`/api/projects/${id}`).expect(200);
     expect(read.body).toMatchObject({
-      document: { formatVersion: owlBox.formatVersion, statements: [], settings: { returnPath: 'wire' } },
+      document: { formatVersion: FORMAT_VERSION, statements: [], settings: { returnPath: 'wire' } },
     });
     await request(app).post(`/api/projects/${id}/duplicate`).expect(201);
   });
@@ -164,8 +166,97 @@ test('the demo is put in once, and stays deleted', async () => {
 });
 
 test('migrations go down and up again', async () => {
+  const tables = () => source.query(`SELECT to_regclass('project') AS project, to_regclass('part') AS part`);
   await source.undoLastMigration();
-  expect(await source.query(`SELECT to_regclass('project') AS t`)).toEqual([{ t: null }]);
+  expect(await tables()).toEqual([{ project: 'project', part: null }]);
+  await source.undoLastMigration();
+  expect(await tables()).toEqual([{ project: null, part: null }]);
   await source.runMigrations();
   await create();
+});
+
+describe('own parts', () => {
+  const part = {
+    id: 'own-relay',
+    name: 'Pump relay',
+    form: 'four',
+    coilV: 12,
+    coilOhm: 92,
+    pullInV: 7.4,
+    releaseV: 1,
+    coilMostV: 16,
+    coilHenry: 0.2,
+    coilRiseK: 40,
+    contactOhm: 0.003,
+    closing: { resistiveA: 35, own: { motor: 22 } },
+    resting: null,
+    price: 7,
+  };
+  interface Listed {
+    parts: { part: typeof part; usedIn: { id: string; name: string }[] }[];
+  }
+  const listed = async () => ((await request(app).get('/api/parts').expect(200)).body as Listed).parts;
+
+  test('are typed in, listed, changed and deleted', async () => {
+    await request(app).post('/api/parts').send({ part }).expect(201);
+    expect(await listed()).toMatchObject([{ part, usedIn: [] }]);
+    const again = await request(app).post('/api/parts').send({ part }).expect(409);
+    expect(again.body).toMatchObject({ code: 'part-exists', path: 'id' });
+    await request(app)
+      .put('/api/parts/own-relay')
+      .send({ part: { ...part, price: 8 } })
+      .expect(200);
+    expect((await listed())[0]!.part.price).toBe(8);
+    await request(app).delete('/api/parts/own-relay').expect(204);
+    expect(await listed()).toEqual([]);
+    await request(app).put('/api/parts/own-relay').send({ part }).expect(404);
+  });
+
+  test('one that cannot be is refused at its field, and the ids of the shelf are its own', async () => {
+    const bad = await request(app)
+      .post('/api/parts')
+      .send({ part: { ...part, releaseV: 9 } })
+      .expect(400);
+    expect(bad.body).toMatchObject({ path: 'part.releaseV' });
+    const shelf = await request(app)
+      .post('/api/parts')
+      .send({ part: { ...part, id: 'relay-12v-30a-4' } })
+      .expect(409);
+    expect(shelf.body).toMatchObject({ code: 'shelf-part' });
+  });
+
+  test('one in use says where, and cannot be deleted until it is not', async () => {
+    await request(app).post('/api/parts').send({ part }).expect(201);
+    const { id } = await create();
+    const document = {
+      ...owlBox,
+      name: 'With my relay',
+      parts: [part],
+      jobs: owlBox.jobs.map((job, at) => (at === 0 ? { ...job, device: { ...job.device, part: part.id } } : job)),
+    };
+    await request(app).put(`/api/projects/${id}`).send({ revision: 1, document }).expect(200);
+    expect((await listed())[0]!.usedIn).toEqual([{ id, name: 'With my relay' }]);
+    const refused = await request(app).delete('/api/parts/own-relay').expect(409);
+    expect(refused.body).toMatchObject({ code: 'part-in-use', message: expect.stringContaining('With my relay') });
+    await request(app).delete(`/api/projects/${id}`).expect(204);
+    await request(app).delete('/api/parts/own-relay').expect(204);
+  });
+
+  test('a file of them is taken in whole or not at all; known ones are replaced', async () => {
+    const other = { ...part, id: 'own-other' };
+    await request(app)
+      .post('/api/parts/import')
+      .send({ parts: [part, { ...other, coilOhm: -1 }] })
+      .expect(400);
+    expect(await listed()).toEqual([]);
+    await request(app)
+      .post('/api/parts/import')
+      .send({ parts: [part, other] })
+      .expect(200);
+    await request(app)
+      .post('/api/parts/import')
+      .send({ parts: [{ ...other, name: 'Renamed' }] })
+      .expect(200);
+    expect((await listed()).map(({ part: { name } }) => name).sort()).toEqual(['Pump relay', 'Renamed']);
+  });
 });

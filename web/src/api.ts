@@ -1,5 +1,5 @@
 /** The server's routes, with one kind of error. */
-import type { Design } from '@iron-nudge/core';
+import type { Design, OwnRelay } from '@iron-nudge/core';
 
 export interface ProjectSummary {
   id: string;
@@ -13,6 +13,12 @@ export interface ProjectRecord {
   revision: number;
   document: Design;
   updatedAt: string;
+}
+
+export interface PartRecord {
+  part: OwnRelay;
+  updatedAt: string;
+  usedIn: { id: string; name: string }[];
 }
 
 /** `offline` when no answer came at all. */
@@ -50,6 +56,11 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
 }
 
 export const api = {
+  parts: () => request<{ parts: PartRecord[] }>('GET', '/parts').then(({ parts }) => parts),
+  addPart: (part: OwnRelay) => request<unknown>('POST', '/parts', { part }),
+  savePart: (part: OwnRelay) => request<unknown>('PUT', `/parts/${part.id}`, { part }),
+  removePart: (id: string) => request<unknown>('DELETE', `/parts/${id}`),
+  importParts: (parts: readonly OwnRelay[]) => request<{ count: number }>('POST', '/parts/import', { parts }),
   list: () => request<{ projects: ProjectSummary[] }>('GET', '/projects').then(({ projects }) => projects),
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
   create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),

@@ -12,9 +12,12 @@ export const router = createRouter({
         { path: 'design/:job?', name: 'design', component: () => import('./design/DesignStage.vue') },
         { path: 'prove/:job?', name: 'prove', component: () => import('./prove/ProveStage.vue') },
         { path: 'build', name: 'build', component: () => import('./build/BuildStage.vue') },
+        { path: 'bench/:job?', name: 'bench', component: () => import('./bench/BenchStage.vue') },
       ],
     },
     { path: '/sums/:sum?', name: 'sums', component: () => import('./sums/SumsPage.vue') },
+    { path: '/parts/:part?', name: 'parts', component: () => import('./parts/PartsPage.vue') },
+    { path: '/tables/:table?', name: 'tables', component: () => import('./tables/TablesPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shell/NowherePage.vue') },
   ],
 });

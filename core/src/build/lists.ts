@@ -2,7 +2,7 @@
 import { partOf, pinOf, type Terminal } from '../circuit/terminal.ts';
 import type { Netlist } from '../compile/netlist.ts';
 import type { Design } from '../design/schema.ts';
-import { kindOf, type AnyPart } from '../parts/registry.ts';
+import { isKind, kindOf, type AnyPart } from '../parts/registry.ts';
 import { awgName, nearestAwg } from '../reference/awg.ts';
 import { colourName } from '../reference/wire-colours.ts';
 
@@ -34,7 +34,7 @@ export function wireList(design: Design, netlist: Netlist): WireRow[] {
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const end = (at: Terminal) => {
     const part = parts.get(partOf(at))!;
-    return { name: endName(part, pinOf(at)), place: placeName(design, part.place), terminal: kindOf(part).terminalStyle };
+    return { name: endName(part, pinOf(at)), place: placeName(design, part.place), terminal: endStyle(design, part) };
   };
   return netlist.wires.map((wire) => {
     const from = end(wire.from);
@@ -57,6 +57,15 @@ export function wireList(design: Design, netlist: Netlist): WireRow[] {
       lengthM: Math.ceil(wire.lengthM * 100 - 1e-9) / 100,
     };
   });
+}
+
+/** What is crimped on, or put on the strands for a screw. */
+function endStyle({ settings }: Design, part: AnyPart): string {
+  if (!isKind(part, 'relay') || part.spec.socket.fits !== 'eight-pin') {
+    const { terminalStyle } = kindOf(part);
+    return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec);
+  }
+  return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
 }
 
 function placeName(design: Design, id: string): string {
@@ -86,6 +95,8 @@ function endName(part: AnyPart, pin: string): string {
 export function partsList(design: Design, netlist: Netlist): PartRow[] {
   const rows = new Map<string, { tags: string[]; places: Set<string> }>();
   for (const part of netlist.parts) {
+    // Channels of modules come several to a board.
+    if (isKind(part, 'relay') && part.spec.type.module) continue;
     const description = kindOf(part).listed(part);
     if (description === null) continue;
     const row = rows.get(description) ?? { tags: [], places: new Set<string>() };
@@ -93,12 +104,44 @@ export function partsList(design: Design, netlist: Netlist): PartRow[] {
     row.places.add(placeName(design, part.place));
     rows.set(description, row);
   }
-  return [...rows].map(([description, { tags, places }]) => ({
-    tags: tags.join(' '),
-    description,
-    count: tags.length,
-    places: [...places].join(', '),
-  }));
+  return [
+    ...[...rows].map(([description, { tags, places }]) => ({
+      tags: tags.join(' '),
+      description,
+      count: tags.length,
+      places: [...places].join(', '),
+    })),
+    ...moduleBoards(design, netlist),
+  ];
+}
+
+/** Channels that modules are sold with. */
+const CHANNELS = [16, 8, 4, 2, 1];
+
+/** Channels of one kind at one place, made up of the fewest boards. */
+function moduleBoards(design: Design, netlist: Netlist): PartRow[] {
+  const groups = new Map<string, { name: string; place: string; tags: string[] }>();
+  for (const part of netlist.parts) {
+    if (!isKind(part, 'relay') || !part.spec.type.module) continue;
+    const { name } = part.spec.type;
+    const key = `${name}|${part.place}`;
+    const group = groups.get(key) ?? { name, place: placeName(design, part.place), tags: [] };
+    group.tags.push(part.tag);
+    groups.set(key, group);
+  }
+  return [...groups.values()].flatMap(({ name, place, tags }) => {
+    const boards: PartRow[] = [];
+    for (let left = [...tags]; left.length > 0;) {
+      // The smallest board that takes all that is left, or a full one of the largest.
+      const size = CHANNELS.findLast((channels) => channels >= left.length) ?? CHANNELS[0]!;
+      const taken = left.slice(0, size);
+      left = left.slice(size);
+      const spare = size - taken.length;
+      const words = size === 1 ? '1 channel' : `${size} channels${spare > 0 ? `, ${spare} spare` : ''}`;
+      boards.push({ tags: taken.join(' '), description: `${name}, ${words}`, count: 1, places: place });
+    }
+    return boards;
+  });
 }
 
 export interface CopperRow {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { prepareCircuit, type CircuitInput } from './circuit.ts';
 import type { Branch, Conditions, Sensor } from './primitives.ts';
 
-const at20: Conditions = { volt: () => 12, airC: () => 20, wireC: () => 20, coilWarmth: 0 };
+const at20: Conditions = { volt: () => 12, airC: () => 20, wireC: () => 20, coilWarmth: 0, coilSpread: 0 };
 
 const resistor = (id: string, a: string, b: string, ohm: number): Branch => ({ kind: 'resistor', id, a, b, ohm: () => ohm });
 const battery = (id: string, a: string, b: string, volt = 12, ohm = 0.01): Branch => ({

@@ -45,8 +45,8 @@ export interface Solution {
   readonly residualA: number;
 }
 
-/** A branch that does not do what its kind says: broken, or welded and shorted. */
-export type Fault = 'open' | 'closed';
+/** A branch that does not do what its kind says: broken, welded or shorted, or with a resistance more than it should have, Ω. */
+export type Fault = 'open' | 'closed' | { readonly extraOhm: number };
 
 export interface SettleOptions {
   /** State of the sensors before; all at rest when it is left out. */
@@ -136,7 +136,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   let driveV = new Float64Array(count); // source voltage a over b, or the knee of a diode
   const conductance = new Float64Array(count);
   const conducting = new Uint8Array(count);
-  const faults = new Uint8Array(count); // 0 none, 1 open, 2 closed
+  const faults = new Uint8Array(count); // 0 none, 1 open, 2 closed, 3 with more resistance
+  const extraOhm = new Float64Array(count);
   const current = new Float64Array(nodeCount);
   const volts = new Float64Array(nodeCount);
   const floating = new Uint8Array(nodeCount);
@@ -150,14 +151,16 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const fault = faults[i]!;
     const wasDriving = driveV[i] !== 0 && conducting[i] ? whenClosed[i]! : 0;
     const isDiode = branches[i]!.kind === 'diode';
-    conducting[i] = Number(fault === 0 ? conducts : fault === 2);
+    conducting[i] = Number(fault === 0 || fault === 3 ? conducts : fault === 2);
     conductance[i] = !conducting[i]
       ? isDiode && fault === 0
         ? DIODE_LEAK_S
         : 0
       : fault === 2 && branches[i]!.kind !== 'switch'
         ? SHORT_S
-        : whenClosed[i]!;
+        : fault === 3
+          ? 1 / (1 / whenClosed[i]! + extraOhm[i]!)
+          : whenClosed[i]!;
     network.setConductance(i, conductance[i]!);
     const drives = driveV[i] !== 0 && conducting[i] && fault === 0 ? whenClosed[i]! : 0;
     if (drives !== wasDriving) drive(i, driveV[i]! * (drives - wasDriving));
@@ -220,7 +223,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const i = index(branchIndices, id);
     const branch = branches[i]!;
     faultCount += Number(fault !== null) - Number(faults[i] !== 0);
-    faults[i] = fault === null ? 0 : fault === 'open' ? 1 : 2;
+    faults[i] = fault === null ? 0 : fault === 'open' ? 1 : fault === 'closed' ? 2 : 3;
+    extraOhm[i] = fault !== null && typeof fault === 'object' ? fault.extraOhm : 0;
     const sensor = branch.kind === 'switch' ? sensed[index(sensorIndices, branch.follows)]! : 0;
     if (!prepared) return;
     place(i, branch.kind === 'switch' ? sensor === closedWhen[i] : branch.kind !== 'diode');
@@ -332,7 +336,12 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     }
     const solved = volts.slice();
     const closed = conducting.slice();
-    const [siemens, knees, broken] = [whenClosed, driveV, faultCount > 0 ? faults.slice() : null];
+    const [siemens, knees, broken, extra] = [
+      whenClosed,
+      driveV,
+      faultCount > 0 ? faults.slice() : null,
+      faultCount > 0 ? extraOhm.slice() : null,
+    ];
     return {
       outcome,
       rounds,
@@ -343,6 +352,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
         if (!closed[i] || broken?.[i] === 1) return 0;
         const shorted = broken?.[i] === 2;
         const across = solved[branchA[i]!]! - solved[branchB[i]!]! - (shorted ? 0 : knees[i]!);
+        if (broken?.[i] === 3) return across / (1 / siemens[i]! + extra![i]!);
         return across * (shorted && branches[i]!.kind !== 'switch' ? SHORT_S : siemens[i]!);
       },
       closed,
@@ -392,7 +402,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   };
 }
 
-const NO_CONDITIONS: Conditions = { volt: () => NaN, airC: () => NaN, wireC: () => NaN, coilWarmth: 0 };
+const NO_CONDITIONS: Conditions = { volt: () => NaN, airC: () => NaN, wireC: () => NaN, coilWarmth: 0, coilSpread: 0 };
 
 interface Eye {
   readonly kind: Sensor['kind'];

@@ -13,6 +13,8 @@ export interface Conditions {
   wireC(wire: string): number;
   /** Share (0–1) of its full self-heating that a coil has reached. */
   readonly coilWarmth: number;
+  /** How far coils stand from their rated resistance, as a share of it. */
+  readonly coilSpread: number;
 }
 
 type Value = (conditions: Conditions) => number;

@@ -1,9 +1,16 @@
 import { partOf, pinOf, terminal, type Terminal } from '../circuit/terminal.ts';
 import type { Design, Job, Place } from '../design/schema.ts';
-import { LENGTH_ALLOWANCE, SAME_PLACE_M, waysBetween } from '../design/distances.ts';
-import type { AnyPart, PartOf } from '../parts/registry.ts';
-import { chooseControlFuse, smallestForAmpacity } from '../sizing/choose.ts';
+import { LENGTH_ALLOWANCE, SAME_PLACE_M, waysBetween, type Ways } from '../design/distances.ts';
+import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
+import type { Laid } from '../reference/wire-families.ts';
+import { smallestForAmpacity } from '../sizing/choose.ts';
+import { chooseControlFuse } from '../sizing/fuse-choice.ts';
+import type { SizingParts } from '../sizing/problem.ts';
+import { laidOf } from './laid.ts';
 import type { Netlist, Wire, WireRole } from './netlist.ts';
+
+/** Ends the id of a wire that lies beside another. */
+export const SECOND = '~2';
 
 type Open<T> = { -readonly [K in keyof T]: T[K] };
 /** A wire whose size, source end and users may still change. */
@@ -16,6 +23,7 @@ export interface WireOrder {
   readonly from: Terminal;
   readonly to: Terminal;
   readonly colour: string;
+  readonly mains?: boolean;
   /** Only where it is not given by the places of its ends. */
   readonly lengthM?: number | undefined;
 }
@@ -35,10 +43,13 @@ export class NetlistBuilder {
   private readonly wires: OpenWire[] = [];
   private readonly joints: [Terminal, Terminal][] = [];
   private readonly places: Map<string, Place>;
-  private readonly ways: (from: string, to: string) => number | undefined;
+  private readonly ways: Ways;
   private readonly wiresOfJob = new Map<string, number>();
   private readonly groups: ControlGroup[] = [];
+  private readonly behindLoad = new Set<OpenWire>();
   private readonly memo = new Map<string, unknown>();
+  /** What each job's load side asks of its sizes. */
+  readonly sizing = new Map<string, SizingParts>();
 
   constructor(private readonly design: Design) {
     this.places = new Map(design.places.map((place) => [place.id, place]));
@@ -80,7 +91,7 @@ export class NetlistBuilder {
   lengthM(from: string, to: string): number | undefined {
     if (from === to) return SAME_PLACE_M;
     const way = this.ways(from, to);
-    return way === undefined ? undefined : way * (1 + LENGTH_ALLOWANCE);
+    return way === undefined ? undefined : way.lengthM * (1 + LENGTH_ALLOWANCE);
   }
 
   hotterPlace(a: string, b: string): string {
@@ -89,6 +100,17 @@ export class NetlistBuilder {
 
   hottestC(place: string): number {
     return this.places.get(place)!.hottestC;
+  }
+
+  /** How a wire lies where it is hottest. */
+  laid(wire: Parameters<typeof laidOf>[1]): Laid {
+    return laidOf(this.design, wire);
+  }
+
+  /** Largest wire that a terminal takes, mm². */
+  takesMm2(at: Terminal): number {
+    const part = this.parts.get(partOf(at))!;
+    return kindOf(part).takesMm2?.(part.spec) ?? Infinity;
   }
 
   placeOf(at: Terminal): string {
@@ -116,9 +138,17 @@ export class NetlistBuilder {
       colour: chosen?.colour ?? order.colour,
       lengthM: order.lengthM ?? this.lengthM(from, to)!,
       hotPlace: this.hotterPlace(from, to),
+      mains: order.mains ?? false,
+      insulation: job.insulation,
+      bundle: from === to ? 1 : (this.ways(from, to)?.bundle ?? 1),
     };
     this.wires.push(wire);
     return wire;
+  }
+
+  /** Says that a control wire hangs on its job's load, so that the load fuse guards it. */
+  behindLoadFuse(wire: OpenWire): void {
+    this.behindLoad.add(wire);
   }
 
   group(fuse: string | null, choice: ControlGroup['choice']): ControlGroup {
@@ -131,16 +161,35 @@ export class NetlistBuilder {
   finish(): Netlist {
     for (const group of this.groups) {
       const { choice, fuse, ampere } = group;
-      const ratingA = choice === 'auto' ? chooseControlFuse(ampere, this.design.settings.headroom) : choice === 'none' ? 0 : choice;
+      const ratingA = choice === 'auto' ? chooseControlFuse(ampere) : choice === 'none' ? 0 : choice;
       if (fuse !== null) this.change<'fuse'>(fuse, { ratingA });
       if (this.design.settings.sharing === 'shared') this.branch(group);
       for (const wire of group.wires) {
         if (wire.sizeChosen) continue;
-        const hotC = this.hottestC(wire.hotPlace);
-        wire.sizeMm2 = smallestForAmpacity({ key: wire.leg, lengthM: 0, currentA: ampere, hotC, fuseA: ratingA, chosenMm2: undefined });
+        const fuseA = this.behindLoad.has(wire) ? Math.max(ratingA, this.loadFuseA(wire.job)) : ratingA;
+        wire.sizeMm2 = smallestForAmpacity({
+          currentA: ampere,
+          laid: this.laid(wire),
+          mostMm2: Math.min(this.takesMm2(wire.from), this.takesMm2(wire.to)),
+          fuseA,
+        });
       }
     }
+    this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
     return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set() };
+  }
+
+  /** The wire that a person laid beside another, under the same terminals. */
+  private second(wire: OpenWire): OpenWire[] {
+    const sizeMm2 = this.design.jobs.find(({ id }) => id === wire.job)!.wires[wire.leg]?.secondMm2;
+    return sizeMm2 === undefined
+      ? []
+      : [{ ...wire, jobs: [...wire.jobs], id: `${wire.id}${SECOND}`, tag: `${wire.tag}b`, sizeMm2, sizeChosen: true }];
+  }
+
+  private loadFuseA(job: string): number {
+    const fuses = [...this.parts.values()].filter((part) => isKind(part, 'fuse') && part.job === job && part.spec.guards === 'load');
+    return Math.max(0, ...fuses.map((fuse) => (fuse as PartOf<'fuse'>).spec.ratingA));
   }
 
   /** Wires from one terminal to one other place become one wire to a splice there, and short ones. */
@@ -174,6 +223,7 @@ export class NetlistBuilder {
         wire.from = to;
         wire.lengthM = SAME_PLACE_M;
         wire.hotPlace = place;
+        wire.bundle = 1;
         for (const user of wire.jobs) {
           this.use(splice, user);
           if (!trunk.jobs.includes(user)) trunk.jobs.push(user);

@@ -10,7 +10,7 @@ import { HEATER, and, delay, design, held, job, not, on, or, toggle } from '../t
 import { compile } from './compile.ts';
 import { wiringsOf } from './wiring.ts';
 
-const five = { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } as const;
+const five = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
 
 const wiresOf = (...args: Parameters<typeof design>) => compile(design(...args)).netlist.wires;
 const route = (...args: Parameters<typeof design>) => wiresOf(...args).map(({ from, to }) => `${from} > ${to}`);
@@ -38,7 +38,11 @@ describe('one relay, its coil in series', () => {
   });
   test('on when the signal is lost: the load hangs on 87a', () => {
     const list = route([
-      job({ when: not(and(on('key'), on('dash'))), lost: 'on', device: { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } }),
+      job({
+        when: not(and(on('key'), on('dash'))),
+        lost: 'on',
+        device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
+      }),
     ]);
     expect(list).toContain('job-1-relay.87a > job-1-load-1-1.+');
   });
@@ -100,6 +104,9 @@ describe('one relay, its coil in series', () => {
       supply: 'main',
       limitA: 1,
       keyOn: false,
+      starter: false,
+      pulsed: false,
+      filtered: false,
     }));
     const { netlist, unwired } = compile(design([job(changes)], { signals: [...design().signals, ...many] }));
     expect(unwired).toHaveLength(1);
@@ -107,7 +114,7 @@ describe('one relay, its coil in series', () => {
     expect(netlist.wires).toHaveLength(0);
   });
   test('a distance that nobody gave is asked for by name', () => {
-    const { unwired } = compile(design([job()], { distances: [{ a: 'front', b: 'box', lengthM: 1 }] }));
+    const { unwired } = compile(design([job()], { distances: [{ a: 'front', b: 'box', lengthM: 1, bundle: 1 }] }));
     expect(unwired[0]!.reasons.map(({ message }) => message)).toEqual([
       'How far is it from relay box to rear? Without that distance no wire can be sized.',
       'How far is it from relay box to dash? Without that distance no wire can be sized.',
@@ -159,7 +166,7 @@ describe('other ways', () => {
   });
   test('two poles share out two load lines, each behind its own fuse', () => {
     const list = route([
-      job({ loads: loads('left', 'right'), device: { kind: 'plug-in-relay', part: 'relay-12v-2x15a-8', place: 'box' } }),
+      job({ loads: loads('left', 'right'), device: { kind: 'relay', part: 'relay-12v-2x15a-8', socket: 'auto', place: 'box' } }),
     ]);
     expect(list).toContain('job-1-fuse.2 > job-1-relay.11');
     expect(list).toContain('job-1-relay.14 > job-1-load-1-1.+');
@@ -363,7 +370,7 @@ describe('what is wired does what is said', () => {
             job({
               when: inverted ? not(clause) : clause,
               lost: inverted ? 'on' : 'off',
-              device: { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' },
+              device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
               loads: [{ ...HEATER, count, important: true }],
             }),
           ],

@@ -1,5 +1,5 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
-import { terminal } from '../circuit/terminal.ts';
+import { partOf, terminal } from '../circuit/terminal.ts';
 import { prepareCircuit, type Circuit, type Fault } from '../circuit/circuit.ts';
 import type { Branch, Sensor } from '../circuit/primitives.ts';
 import { intentOf, linesOf, supplyIdOf } from '../design/intent.ts';
@@ -7,6 +7,7 @@ import type { Design, Job } from '../design/schema.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
 import { class5OhmPerM } from '../reference/class5-conductors.ts';
 import { kindOf } from '../parts/registry.ts';
+import type { SizingParts } from '../sizing/problem.ts';
 import { NetlistBuilder } from './builder.ts';
 import { applyEdits } from './edits.ts';
 import type { Netlist } from './netlist.ts';
@@ -25,6 +26,8 @@ export interface Compiled {
   readonly unwired: readonly Unwired[];
   /** Id of the wiring that each wired job got. */
   readonly wiring: ReadonlyMap<string, string>;
+  /** What each job's load side asks of its sizes. */
+  readonly sizing: ReadonlyMap<string, SizingParts>;
 }
 
 export function compile(design: Design): Compiled {
@@ -46,7 +49,7 @@ export function compile(design: Design): Compiled {
   );
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
-  return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])) };
+  return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };
 }
 
 /** Distances that the job's wires need and nobody gave. */
@@ -72,12 +75,17 @@ export function wireBranch(wire: string): string {
   return `wire:${wire}`;
 }
 
-/** The netlist as primitives, ready to be solved under any conditions. */
-export function toCircuit(netlist: Netlist): Circuit {
+/** The netlist as primitives. */
+export function circuitParts(netlist: Netlist) {
   const branches: Branch[] = [];
   const sensors: Sensor[] = [];
   const terminals: string[] = [];
   const edited: [branch: string, fault: Fault][] = [];
+  // A circuit with no battery has no use for the vehicle's return; touch voltages count from earth.
+  const returns = netlist.parts.some(({ id }) => id === partOf(RETURN_TERMINAL)) ? [RETURN_TERMINAL] : [];
+  const earths = netlist.parts.flatMap((part) => (part.kind === 'mains' ? [terminal(part.id, 'PE')] : []));
+  // An island of its own counts from its minus.
+  const minuses = netlist.parts.flatMap((part) => (part.kind === 'bar' ? [terminal(part.id, 'B')] : []));
   for (const part of netlist.parts) {
     const kind = kindOf(part);
     for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));
@@ -95,7 +103,13 @@ export function toCircuit(netlist: Netlist): Circuit {
       b: wire.to,
       ohm: (conditions) => copperAtTemperature(class5OhmPerM(wire.sizeMm2)! * wire.lengthM, conditions.wireC(wire.id)),
     });
-  const circuit = prepareCircuit({ terminals, branches, sensors, joints: netlist.joints, references: [RETURN_TERMINAL] });
+  return { terminals, branches, sensors, joints: netlist.joints, references: [...returns, ...earths, ...minuses], edited };
+}
+
+/** The netlist ready to be solved under any conditions. */
+export function toCircuit(netlist: Netlist): Circuit {
+  const { edited, ...parts } = circuitParts(netlist);
+  const circuit = prepareCircuit(parts);
   for (const [branch, fault] of edited) circuit.setFault(branch, fault);
   return circuit;
 }

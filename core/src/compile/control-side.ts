@@ -2,12 +2,27 @@
 import { partOf, terminal, type Terminal } from '../circuit/terminal.ts';
 import type { Delays } from '../circuit/primitives.ts';
 import { feedOf, supplyIdOf } from '../design/intent.ts';
+import { conductorColours, controlSupplyOf, currentOf } from '../design/supply.ts';
 import type { Design, Job, Signal, SignalOf, Supply, When } from '../design/schema.ts';
-import { coilTemperature } from '../parts/relay.ts';
-import { SMALL_DIODE, type RelayType } from '../parts/shelf.ts';
-import { copperAtTemperature } from '../reference/copper.ts';
+import { coilTemperature, leastCoilOhm } from '../parts/relay.ts';
+import { CLAMP_V, parallelOhm } from '../scenarios/coil-release.ts';
+import { SMALL_DIODE, socketOf, type RelayType } from '../parts/shelf.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
-import { batteryPlus, dryContact, groundAt, groundingTerminal, liveTap, signalPartId, type Dry, type Grounding } from './shared-parts.ts';
+import {
+  supplyOut,
+  steadyTap,
+  dryContact,
+  groundAt,
+  groundingTerminal,
+  returnTo,
+  liveTap,
+  signalPartId,
+  type Dry,
+  type Grounding,
+} from './shared-parts.ts';
+
+/** Whether the relays of a module hang on a supply of the project and not on the board's rail. */
+export const modulePowered = (job: Job): boolean => job.controlSupply !== 'same';
 
 /** Lead from a battery post or a tap to its fuse, m. */
 export const FUSE_LEAD_M = 0.15;
@@ -27,6 +42,7 @@ export function literalOf(design: Design, term: When): Literal | null {
 /** A contact of its own that conducts just when the literal holds. */
 export function isDry({ signal, positive }: Literal): boolean {
   if (signal.nature === 'switch') return (signal.rest === 'open') === positive;
+  if (signal.nature === 'receiver') return positive;
   return signal.nature === 'threshold' && signal.output === 'contact' && positive;
 }
 /** A terminal that is on ground just when the literal holds. */
@@ -57,10 +73,11 @@ export class ControlSide {
     readonly builder: NetlistBuilder,
     readonly design: Design,
     readonly job: Job,
+    supply: Supply = controlSupplyOf(design, job),
   ) {
     this.number = design.jobs.indexOf(job) + 1;
     this.coldC = design.places.find(({ id }) => id === job.device.place)!.coldestC;
-    this.supply = this.supplyOf(supplyIdOf(design, job));
+    this.supply = supply;
   }
 
   private supplyOf(id: string): Supply {
@@ -71,27 +88,63 @@ export class ControlSide {
   relay({ id, tag, type, uses, carries, delays }: RelayOrder): void {
     const { builder, job } = this;
     const common = { place: job.device.place, job: job.id };
-    const supply = type.duty === 'pin' ? null : this.supply.id;
+    const supply = type.duty === 'pin' || type.solid || (type.module && !modulePowered(job)) ? null : this.supply.id;
+    const socket = socketOf(type, carries === 'load' && job.device.kind === 'relay' ? job.device.socket : 'auto');
     builder.add({
       id,
       kind: 'relay',
       tag,
       name: type.name,
       ...common,
-      spec: { type, uses, carries, supply, ...(delays ? { delays } : {}) },
+      spec: { type, socket, uses, carries, supply, ...(delays ? { delays } : {}) },
     });
-    if (job.suppression === 'none') return;
-    const [plus, minus] = type.coil;
-    const diode = this.diode(`${id}-diode`, tag.replace('K', 'D'), false);
-    builder.join(terminal(diode, 'K'), terminal(id, plus));
-    builder.join(terminal(diode, 'A'), terminal(id, minus));
+    // A module has its diode, an input needs none, and across an alternating coil one would be a short.
+    if (!type.module && !type.solid && currentOf(this.supply) === 'dc') this.suppress(id, tag, type);
+  }
+
+  /** Across a coil, what takes its current when it is switched off; a diode's or clamp's band on the positive side. */
+  private suppress(relay: string, tag: string, type: RelayType): void {
+    const { builder, job } = this;
+    const [plus, minus] = [terminal(relay, type.coil[0]), terminal(relay, type.coil[1])];
+    switch (job.suppression) {
+      case 'none':
+        return;
+      case 'resistor': {
+        const id = `${relay}-resistor`;
+        const ohm = parallelOhm(type.coilV);
+        const spec = { ohm, watt: this.supply.highestV ** 2 / ohm };
+        builder.add({
+          id,
+          kind: 'resistor',
+          tag: tag.replace('K', 'R'),
+          name: 'across the coil',
+          place: job.device.place,
+          job: job.id,
+          spec,
+        });
+        builder.join(terminal(id, '1'), plus);
+        builder.join(terminal(id, '2'), minus);
+        return;
+      }
+      case 'diode':
+      case 'zener': {
+        const part =
+          job.suppression === 'zener' ? { ...SMALL_DIODE, name: `Clamp of ${CLAMP_V} V with diode`, clampV: CLAMP_V } : SMALL_DIODE;
+        const diode = this.diode(`${relay}-diode`, tag.replace('K', 'D'), false, part);
+        builder.join(terminal(diode, 'K'), plus);
+        builder.join(terminal(diode, 'A'), minus);
+        return;
+      }
+      default:
+        job.suppression satisfies never;
+    }
   }
 
   diode(
     id: string,
     tag: string,
     inLine: boolean,
-    part: typeof SMALL_DIODE | { name: string; reverseV: number; forwardA: number } = SMALL_DIODE,
+    part: { name: string; reverseV: number; forwardA: number; clampV?: number } = SMALL_DIODE,
   ): string {
     const { place } = this.job.device;
     this.builder.add({ id, kind: 'diode', tag, name: part.name, place, job: this.job.id, spec: { ...part, inLine } });
@@ -100,7 +153,7 @@ export class ControlSide {
 
   /** Most current that a coil draws: highest supply, coldest coil. A. */
   coilA(type: RelayType, volt = this.supply.highestV): number {
-    return volt / copperAtTemperature(type.coilOhm, coilTemperature(type, this.coldC, 0));
+    return volt / leastCoilOhm(type, coilTemperature(type, this.coldC, 0));
   }
 
   /**
@@ -108,23 +161,25 @@ export class ControlSide {
    * current, or with null the battery behind that.
    */
   source(wanted: SignalOf<'feed'> | undefined | null): ControlRun {
-    const feed = wanted === null ? undefined : (wanted ?? feedOf(this.design, this.job));
-    return feed ? this.tapped(liveTap(this.builder, this.design, feed), feed) : this.battery(this.supply.id);
+    const own = this.supply.id === supplyIdOf(this.design, this.job);
+    const feed = wanted === null ? undefined : (wanted ?? (own ? feedOf(this.design, this.job) : undefined));
+    return feed ? this.tapped(steadyTap(this.builder, this.design, feed), feed) : this.battery(this.supply.id);
   }
 
   /** A battery behind a control fuse. */
   private battery(supply: string): ControlRun {
-    return this.tapped(batteryPlus(this.builder, this.design, supply), this.supplyOf(supply));
+    return this.tapped(supplyOut(this.builder, this.design, supply), this.supplyOf(supply));
   }
 
   private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
     const { builder, design, job } = this;
     const choice = job.controlFuse;
-    if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), []);
+    const mains = 'kind' in of && of.kind === 'mains';
+    if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), [], mains);
     const owner = design.settings.sharing === 'shared' ? '' : job.id;
     const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(of, tap));
     if (!fresh) thing.trail.forEach((step) => this.share(step));
-    return new ControlRun(this, thing.at, thing.group, thing.trail);
+    return new ControlRun(this, thing.at, thing.group, thing.trail, mains);
   }
 
   private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal) {
@@ -132,12 +187,21 @@ export class ControlSide {
     const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
     const at = design.signals.findIndex(({ id }) => id === of.id);
     const id = `${job.id}-control-fuse${apart}`;
-    const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style: 'blade', guards: 'control' } as const;
+    const style = 'kind' in of && of.kind === 'mains' ? 'cartridge' : 'blade';
+    const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
     const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
     builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: of.place, job: job.id, spec });
     const group = builder.group(id, job.controlFuse);
     const leg = `control-feed${apart}`;
-    const wire = builder.wire(job, { leg, role: 'control', from: tap, to: terminal(id, '1'), colour: 'BU', lengthM: FUSE_LEAD_M });
+    const wire = builder.wire(job, {
+      leg,
+      role: 'control',
+      from: tap,
+      to: terminal(id, '1'),
+      colour: 'BU',
+      lengthM: FUSE_LEAD_M,
+      mains: style === 'cartridge',
+    });
     group.wires.push(wire);
     return { at: terminal(id, '2'), group, trail: [{ wire, part: id }] };
   }
@@ -150,13 +214,23 @@ export class ControlSide {
   }
 
   /** A controller's pin as the source of one coil. */
-  pinSource(pin: SignalOf<'pin'>): ControlRun {
-    return new ControlRun(this, liveTap(this.builder, this.design, pin), this.builder.group(null, 'none'), []);
+  pinSource(pin: SignalOf<'pin' | 'regulator'>): ControlRun {
+    return this.loose(liveTap(this.builder, this.design, pin));
+  }
+
+  /** Wires from a terminal that has its own limit and no fuse: a pin, a board's rail. */
+  loose(at: Terminal): ControlRun {
+    return new ControlRun(this, at, this.builder.group(null, 'none'), []);
   }
 
   /** The coil's way to ground: through a sensor that grounds it, or straight. */
   groundEnd(literal: Literal | undefined): { to: Terminal; role: 'control' | 'return'; colour: string } {
-    if (!literal) return { to: groundAt(this.builder, this.design, this.job.device.place), role: 'return', colour: 'BN' };
+    if (!literal)
+      return {
+        to: returnTo(this.builder, this.design, this.supply, this.job.device.place),
+        role: 'return',
+        colour: conductorColours(this.supply).back,
+      };
     const to = groundingTerminal(this.builder, this.design, literal.signal as Grounding);
     this.sense(literal.signal);
     return { to, role: 'control', colour: 'BU/BK' };
@@ -193,19 +267,20 @@ export class ControlRun {
     readonly at: Terminal,
     readonly group: ControlGroup,
     readonly trail: readonly TrailStep[],
+    readonly mains = false,
   ) {}
 
   /** A wire from here on. */
   wire(leg: string, to: Terminal, colour: string, role: 'control' | 'return' = 'control'): ControlRun {
     const { builder, job } = this.side;
-    const wire = builder.wire(job, { leg, role, from: this.at, to, colour });
+    const wire = builder.wire(job, { leg, role, from: this.at, to, colour, mains: this.mains });
     this.group.wires.push(wire);
-    return new ControlRun(this.side, to, this.group, [...this.trail, { wire, part: partOf(to) }]);
+    return new ControlRun(this.side, to, this.group, [...this.trail, { wire, part: partOf(to) }], this.mains);
   }
 
   /** Another point on the same fuse. */
   from(at: Terminal): ControlRun {
-    return new ControlRun(this.side, at, this.group, this.trail);
+    return new ControlRun(this.side, at, this.group, this.trail, this.mains);
   }
 
   /**
@@ -221,7 +296,7 @@ export class ControlRun {
       return { out, trail: reached.trail };
     });
     if (!fresh) thing.trail.forEach((step) => this.side.share(step));
-    return new ControlRun(this.side, thing.out, this.group, thing.trail);
+    return new ControlRun(this.side, thing.out, this.group, thing.trail, this.mains);
   }
 
   /** Counts a coil that hangs on this fuse. */

@@ -2,7 +2,7 @@
 import type { AnyPart } from '../parts/registry.ts';
 import type { Terminal } from '../circuit/terminal.ts';
 
-export type WireRole = 'load' | 'control' | 'return';
+export type WireRole = 'load' | 'control' | 'return' | 'earth';
 
 export interface Wire {
   /** Stable across recompiling: job and the two ends that it was made for. */
@@ -25,6 +25,11 @@ export interface Wire {
   readonly lengthM: number;
   /** Hotter of its two ends' places. */
   readonly hotPlace: string;
+  /** Whether mains flows in it, and what its insulation is. */
+  readonly mains: boolean;
+  readonly insulation: 'usual' | 'glass';
+  /** Loaded circuits in the fullest bundle that it lies in. */
+  readonly bundle: number;
 }
 
 export interface Netlist {

@@ -1,6 +1,8 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { terminal, type Terminal } from '../circuit/terminal.ts';
-import type { Design, Signal, SignalOf } from '../design/schema.ts';
+import type { Controller, Design, Signal, SignalOf, Supply } from '../design/schema.ts';
+import { isTwoHot, supplyById } from '../design/supply.ts';
+import { bootState, controllerType } from '../parts/controllers.ts';
 import { isKind } from '../parts/registry.ts';
 import type { NetlistBuilder } from './builder.ts';
 
@@ -14,16 +16,122 @@ export function addReturn(builder: NetlistBuilder, design: Design): void {
 
 export const batteryId = (supply: string): string => `bat-${supply}`;
 
-export function batteryPlus(builder: NetlistBuilder, design: Design, supplyId: string): Terminal {
+/** Terminals between which a supply's voltage stands. */
+export function postsOf(supply: Supply): readonly [out: Terminal, back: Terminal] {
+  const id = batteryId(supply.id);
+  if (supply.kind === 'mains') return [terminal(id, 'L'), terminal(id, isTwoHot(supply) ? 'L2' : 'N')];
+  return [terminal(id, '+'), terminal(id, '-')];
+}
+
+/** Where a supply gives its current: a battery's post, a line conductor, the plus of an isolated supply. */
+export function supplyOut(builder: NetlistBuilder, design: Design, supplyId: string): Terminal {
   const at = design.supplies.findIndex((supply) => supply.id === supplyId);
   const supply = design.supplies[at]!;
   const id = batteryId(supply.id);
-  if (!builder.find(id)) {
-    const spec = { supply: supply.id, nominalV: supply.nominalV, internalOhm: supply.internalOhm };
-    builder.add({ id, kind: 'battery', tag: `B${at + 1}`, name: supply.name, place: supply.place, job: null, spec });
-    builder.join(terminal(id, '-'), RETURN_TERMINAL);
+  const [out] = postsOf(supply);
+  if (builder.find(id)) return out;
+  const { name, place, internalOhm, nominalV } = supply;
+  const header = { id, tag: `${supply.kind === 'battery' ? 'B' : supply.kind === 'mains' ? 'L' : 'T'}${at + 1}`, name, place, job: null };
+  switch (supply.kind) {
+    case 'battery':
+      builder.add({ ...header, kind: 'battery', spec: { supply: supply.id, nominalV, internalOhm } });
+      builder.join(terminal(id, '-'), RETURN_TERMINAL);
+      return out;
+    case 'mains':
+      builder.add({
+        ...header,
+        kind: 'mains',
+        spec: { supply: supply.id, nominalV, loopOhm: internalOhm, twoHot: isTwoHot(supply) },
+      });
+      return out;
+    case 'adapter':
+      builder.add({
+        ...header,
+        kind: 'adapter',
+        spec: { supply: supply.id, nominalV, current: supply.current, ratedA: supply.ratedA, internalOhm },
+      });
+      return out;
+    default:
+      return supply satisfies never;
   }
-  return terminal(id, '+');
+}
+
+/** A bar beside a supply or a board, joined to one of its pins. */
+function barAt(builder: NetlistBuilder, of: Terminal, conductor: string, header: { tag: string; name: string; place: string }): Terminal {
+  const id = `bar-${of
+    .replace('.', '-')
+    .toLowerCase()
+    .replace(/[^a-z0-9-]/g, 'n')}`;
+  if (!builder.find(id)) {
+    builder.add({ ...header, id, kind: 'bar', job: null, spec: { conductor } });
+    builder.join(terminal(id, 'B'), of);
+  }
+  return terminal(id, 'B');
+}
+
+function supplyBar(builder: NetlistBuilder, design: Design, supply: Supply, pin: string): Terminal {
+  supplyOut(builder, design, supply.id);
+  const conductor = pin === '-' ? '−' : pin;
+  const words = { N: 'neutral', PE: 'earth', L2: 'second hot conductor', '-': 'minus' }[pin] ?? pin;
+  return barAt(builder, terminal(batteryId(supply.id), pin), conductor, {
+    tag: conductor,
+    name: `${words}, ${supply.name}`,
+    place: supply.place,
+  });
+}
+
+/** Where current of a supply goes back to from a place: its neutral or minus, or the vehicle's ground there. */
+export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply, place: string): Terminal {
+  if (supply.kind === 'battery') return groundAt(builder, design, place);
+  return supplyBar(builder, design, supply, supply.kind === 'adapter' ? '-' : isTwoHot(supply) ? 'L2' : 'N');
+}
+
+export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply): Terminal => supplyBar(builder, design, supply, 'PE');
+
+export const controllerId = (controller: string): string => `ctrl-${controller}`;
+
+/** A board's 5 V rail. */
+export function railOf(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
+  const id = controllerId(board.id);
+  if (!builder.find(id)) {
+    const type = controllerType(board.type);
+    const railA = (board.supply === 'usb' ? type.portA : type.regulatorA) - type.ownA;
+    const tag = `A${design.controllers.indexOf(board) + 1}`;
+    builder.add({ id, kind: 'controller', tag, name: `${board.name}, 5 V`, place: board.place, job: null, spec: { type, railA } });
+  }
+  return terminal(id, '5V');
+}
+
+/** A board's ground: the return of what feeds it, or an island of its own on a computer's port. */
+export function boardGround(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
+  railOf(builder, design, board);
+  const own = terminal(controllerId(board.id), 'GND');
+  const ground = barAt(builder, own, 'GND', {
+    tag: `A${design.controllers.indexOf(board) + 1}`,
+    name: `ground, ${board.name}`,
+    place: board.place,
+  });
+  if (board.supply !== 'usb')
+    builder.once(`ground|${board.id}`, () => {
+      const supply = supplyById(design, board.supply);
+      supplyOut(builder, design, supply.id);
+      builder.join(own, supply.kind === 'battery' ? RETURN_TERMINAL : postsOf(supply)[1]);
+    });
+  return ground;
+}
+
+export const boardOf = (design: Design, pin: SignalOf<'pin'>): Controller | undefined =>
+  design.controllers.find(({ id }) => id === pin.controller);
+
+/** Where the current of a controller's pin or drive output comes back to. */
+export function sourceReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'pin' | 'regulator'>, place: string): Terminal {
+  if (signal.nature === 'regulator') {
+    liveTap(builder, design, signal);
+    const own = header(design, signal);
+    return barAt(builder, terminal(own.id, '-'), '−', { tag: '−', name: `minus, ${signal.name}`, place: signal.place });
+  }
+  const board = boardOf(design, signal);
+  return board ? boardGround(builder, design, board) : groundAt(builder, design, place);
 }
 
 /** Where a return at `place` goes: a ground stud there, or the battery's negative post. */
@@ -45,22 +153,64 @@ function header(design: Design, signal: Signal) {
 }
 
 /** The tap of a feed, or the output of a controller's pin. */
-export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed' | 'pin'>): Terminal {
+export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed' | 'pin' | 'regulator'>): Terminal {
   const own = header(design, signal);
-  if (signal.nature === 'pin') {
+  if (signal.nature === 'pin' || signal.nature === 'regulator') {
     if (!builder.find(own.id)) {
-      builder.add({ ...own, kind: 'pin', spec: { signal: signal.id, limitA: signal.limitA, volt: signal.volt } });
-      builder.join(terminal(own.id, '-'), RETURN_TERMINAL);
+      const board = signal.nature === 'pin' ? boardOf(design, signal) : undefined;
+      const type = board && controllerType(board.type);
+      const boot = type && signal.nature === 'pin' ? bootState(type, signal.gpio) : 'floats';
+      builder.add({
+        ...own,
+        kind: 'pin',
+        spec: { signal: signal.id, limitA: signal.limitA, volt: signal.volt, boot, pullOhm: type?.pullOhm ?? 1e5 },
+      });
+      if (board) builder.join(terminal(own.id, '-'), boardGround(builder, design, board));
+      else if (signal.nature === 'pin') builder.join(terminal(own.id, '-'), RETURN_TERMINAL);
     }
     return terminal(own.id, 'out');
   }
   if (!builder.find(own.id)) {
-    const plus = batteryPlus(builder, design, signal.supply);
+    const plus = supplyOut(builder, design, signal.supply);
     builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn } });
     builder.join(terminal(own.id, 'B'), plus);
-    builder.join(terminal(own.id, '31'), RETURN_TERMINAL);
+    builder.join(terminal(own.id, '31'), feedReturn(builder, design, signal));
   }
   return terminal(own.id, '15');
+}
+
+function feedReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
+  const supply = supplyById(design, signal.supply);
+  return supply.kind === 'battery' ? RETURN_TERMINAL : returnTo(builder, design, supply, signal.place);
+}
+
+/** Longest gap of a pulsed feed, s, and what a coil may lose in it, V: 100 Hz, dark half of the time (from memory). */
+const GAP_S = 0.005;
+const GAP_LOSS_V = 1;
+/** Most coil current that the filter is made for, A. */
+const FILTERED_A = 0.25;
+
+/** The tap of a feed for a coil: behind its filter where it has one, C = I · t / ΔV. */
+export function steadyTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
+  const tap = liveTap(builder, design, signal);
+  if (!signal.filtered) return tap;
+  const id = `filter-${signal.id}`;
+  if (!builder.find(id)) {
+    const spec = { farad: (FILTERED_A * GAP_S) / GAP_LOSS_V };
+    const { tag } = header(design, signal);
+    builder.add({
+      id,
+      kind: 'tap-filter',
+      tag: tag.replace('S', 'Z'),
+      name: `filter at ${signal.name}`,
+      place: signal.place,
+      job: null,
+      spec,
+    });
+    builder.join(tap, terminal(id, 'in'));
+    builder.join(terminal(id, '31'), feedReturn(builder, design, signal));
+  }
+  return terminal(id, 'out');
 }
 
 function addThreshold(builder: NetlistBuilder, design: Design, signal: SignalOf<'threshold'>): string {
@@ -78,7 +228,7 @@ function bodyGround(builder: NetlistBuilder, design: Design, place: string): Ter
   return design.settings.returnPath === 'wire' ? RETURN_TERMINAL : groundAt(builder, design, place);
 }
 
-export type Dry = SignalOf<'switch' | 'threshold'>;
+export type Dry = SignalOf<'switch' | 'threshold' | 'receiver'>;
 
 /** The next free contact of a switch: each circuit of its own has one. */
 export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry): [Terminal, Terminal] {
@@ -88,7 +238,8 @@ export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry)
   if (known) builder.change<'switch'>(own.id, { poles });
   else if (signal.nature === 'threshold') addThreshold(builder, design, signal);
   else {
-    const { limitA, action, rest } = signal;
+    const { limitA } = signal;
+    const { action, rest } = signal.nature === 'switch' ? signal : ({ action: 'maintained', rest: 'open' } as const);
     builder.add({ ...own, kind: 'switch', spec: { signal: signal.id, limitA, action, rest, poles } });
   }
   return [terminal(own.id, String(2 * poles - 1)), terminal(own.id, String(2 * poles))];

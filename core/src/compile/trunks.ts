@@ -6,11 +6,12 @@ import { terminal, type Terminal } from '../circuit/terminal.ts';
 import { linesOf } from '../design/intent.ts';
 import type { Design, Job } from '../design/schema.ts';
 import { BLADE_FUSE_RATINGS, bladeFuseOhm, stockFuseAtLeast } from '../reference/blade-fuses.ts';
-import { chooseFuse, chooseSizes } from '../sizing/choose.ts';
+import { chooseSizes } from '../sizing/choose.ts';
+import { CONTINUOUS, chooseFuse, leastRating } from '../sizing/fuse-choice.ts';
 import type { NetlistBuilder } from './builder.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
 import { lineAmpere } from './load-side.ts';
-import { batteryPlus } from './shared-parts.ts';
+import { supplyOut } from './shared-parts.ts';
 
 export interface Trunk {
   readonly at: Terminal;
@@ -28,7 +29,7 @@ export function wireTrunks(builder: NetlistBuilder, design: Design, jobs: readon
   if (design.settings.sharing === 'apart') return trunks;
   const groups = new Map<string, Job[]>();
   for (const job of jobs) {
-    const isBattery = design.supplies.some(({ id }) => id === job.supply);
+    const isBattery = design.supplies.some(({ id, kind }) => id === job.supply && kind === 'battery');
     const charges = linesOf(job).some(({ kind }) => kind === 'battery');
     if (!isBattery || charges || job.device.kind === 'direct' || job.fuse === 'none') continue;
     const key = `${job.supply}|${job.device.place}`;
@@ -45,12 +46,17 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const owner = group[0]!;
   const supply = design.supplies.find(({ id }) => id === owner.supply)!;
   const { place } = owner.device;
-  const { headroom, dropImportant } = design.settings;
+  const { dropImportant } = design.settings;
   if (supply.place === place) return null;
   const amperes = group.map((job) => linesOf(job).reduce((sum, load) => sum + lineAmpere(design, job, load), 0));
   const ampere = amperes.reduce((sum, own) => sum + own, 0);
-  const branches = group.map((job, at) => (typeof job.fuse === 'number' ? job.fuse : chooseFuse(amperes[at]!, headroom)));
-  const ratingA = stockFuseAtLeast(Math.max(ampere * headroom, SELECTIVE * Math.max(...branches)));
+  const mostA = supply.highestV / supply.internalOhm;
+  const branches = group.map((job, at) => {
+    if (typeof job.fuse === 'number') return job.fuse;
+    const loads = linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }));
+    return chooseFuse(leastRating(design.settings, job.continuous, { ampere: amperes[at]!, groups: [loads], mostA }));
+  });
+  const ratingA = stockFuseAtLeast(Math.max(ampere * CONTINUOUS, SELECTIVE * Math.max(...branches)));
   if (ratingA === undefined) return null;
 
   const name = `${supply.id}-${place}`;
@@ -72,7 +78,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const lead = builder.wire(owner, {
     leg: 'trunk-lead',
     role: 'load',
-    from: batteryPlus(builder, design, supply.id),
+    from: supplyOut(builder, design, supply.id),
     to: terminal(fuse, '1'),
     colour: 'RD',
     lengthM: FUSE_LEAD_M,
@@ -81,14 +87,21 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const leg = (wire: typeof main) => ({
     key: wire.leg,
     lengthM: wire.lengthM,
+    totalM: wire.lengthM,
     currentA: ampere,
-    hotC: builder.hottestC(wire.hotPlace),
+    laid: builder.laid(wire),
+    mostMm2: Math.min(builder.takesMm2(wire.from), builder.takesMm2(wire.to)),
     fuseA: ratingA,
+    own: false,
+    foreignA: ratingA,
     chosenMm2: owner.wires[wire.leg]?.sizeMm2,
   });
   const fuseDropV = ampere * bladeFuseOhm(ratingA);
   const budgetV = TRUNK_SHARE * dropImportant * supply.highestV;
-  const { sizes, dropV } = chooseSizes([leg(lead), leg(main)], [{ legs: ['trunk-lead', 'trunk'], fixedDropV: fuseDropV, budgetV }]);
+  const { sizes, dropV } = chooseSizes(
+    [leg(lead), leg(main)],
+    [{ legs: ['trunk-lead', 'trunk'], fixedDropV: fuseDropV, fuseAmpere: 0, budgetV }],
+  );
   for (const wire of [lead, main]) {
     wire.sizeMm2 = sizes.get(wire.leg)!;
     wire.jobs.push(...group.slice(1).map(({ id }) => id));

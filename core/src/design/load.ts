@@ -1,7 +1,13 @@
-import type { Load } from './schema.ts';
+import type { Load, Settings } from './schema.ts';
+
+/** Voltage at which one string of a line takes what its plate says, V. */
+export const stringRatedV = ({ plate, series }: Load): number => series * plate.ratedV;
+
+/** Resistance of one string of a line while it runs, Ω: of one unit where none are in series. */
+export const unitOhm = (load: Load): number => load.series * plateOhm(load);
 
 /** Resistance of one unit while it runs, Ω, from what its plate says. */
-export function unitOhm(load: Load): number {
+function plateOhm(load: Load): number {
   const { unit, value, ratedV } = load.plate;
   switch (unit) {
     case 'W':
@@ -15,9 +21,18 @@ export function unitOhm(load: Load): number {
   }
 }
 
-/** Current of one unit at its rated voltage, A. */
+/** Current of one string at its rated voltage, A. */
 export function unitRatedA(load: Load): number {
-  return load.plate.ratedV / unitOhm(load);
+  return stringRatedV(load) / unitOhm(load);
+}
+
+/** Half a volt for all, where a project says so. */
+export const FLAT_DROP_V = 0.5;
+
+/** What may be lost on the way to a load, V, of a supply at `supplyV`. */
+export function dropBudgetV(settings: Settings, load: Load, supplyV: number): number {
+  if (settings.dropBudget === 'half-volt') return FLAT_DROP_V;
+  return (load.important ? settings.dropImportant : settings.dropOther) * supplyV;
 }
 
 export const LOAD_KIND_NAMES: Readonly<Record<Load['kind'], string>> = {

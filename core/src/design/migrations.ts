@@ -20,6 +20,51 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
     jobs: each(raw.jobs, (job) => ({ ...job, otherwise: { kind: 'off' }, protection: 'blade', way: 'auto', edits: [] })),
     statements: [],
   }),
+  /** The schools, what rules on bundles, starters, filters, standing and wear ask for, sockets and own parts. */
+  2: (raw) => {
+    const { headroom, ...settings } = raw.settings as Raw;
+    return {
+      ...raw,
+      settings: {
+        ...settings,
+        headroom:
+          typeof headroom !== 'number' || headroom > 1.6 ? 'double' : headroom > 1.22 ? 'plus-25' : headroom > 1.1 ? 'plus-20' : 'match',
+        fuseFor: 'wire',
+        dropBudget: 'importance',
+        feedTaps: 'coil',
+        splitCharge: 'voltage',
+        strandEnds: 'ferrule',
+        wireFamily: 'vehicle',
+        sizeFor: 'cost',
+        restDays: 14,
+        serviceYears: 5,
+      },
+      distances: each(raw.distances, (distance) => ({ ...distance, bundle: 1 })),
+      supplies: each(raw.supplies, (supply) => ({ ...supply, capacityAh: 75, crankA: 0 })),
+      signals: each(raw.signals, (signal) => ({
+        ...signal,
+        ...(signal.nature === 'feed' ? { starter: false, pulsed: false, filtered: false } : {}),
+      })),
+      jobs: each(raw.jobs, (job) => {
+        const device = job.device as Raw | undefined;
+        return {
+          ...job,
+          operationsPerDay: 10,
+          fuseLeadM: 0.15,
+          ...(device?.kind === 'plug-in-relay' ? { device: { ...device, socket: 'auto' } } : {}),
+        };
+      }),
+      parts: [],
+    };
+  },
+  /** A relay is any that switches, not only one that is plugged in; supplies are of several kinds, and what mains asks for has defaults. */
+  3: (raw) => ({
+    ...raw,
+    jobs: each(raw.jobs, (job) => {
+      const device = job.device as Raw | undefined;
+      return { ...job, ...(device?.kind === 'plug-in-relay' ? { device: { ...device, kind: 'relay' } } : {}) };
+    }),
+  }),
 };
 
 for (let version = 1; version < FORMAT_VERSION; version++)

@@ -3,9 +3,11 @@
  * What a person can have caused comes back as a value with the path of the field.
  */
 import { linesOf } from './intent.ts';
-import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, designSchema, type Design, type Job, type When } from './schema.ts';
+import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, designSchema, type Design, type Job, type ProgramStep, type When } from './schema.ts';
 import { migrate } from './migrations.ts';
-import { relayById } from '../parts/shelf.ts';
+import { currentOf } from './supply.ts';
+import { controllerType } from '../parts/controllers.ts';
+import { SOCKETS, POWER_RELAYS, relayOf } from '../parts/shelf.ts';
 
 export interface DocumentProblem {
   /** `jobs[1].loads[0].plate.value`; empty for the document as a whole. */
@@ -103,14 +105,62 @@ function references(design: Design): DocumentProblem[] {
     if (signal.watches.quantity === 'voltage') needs(supplies, 'supply', `${path}.watches.supply`, signal.watches.supply);
     if (signal.closesAt === signal.opensAt) say(`${path}.opensAt`, 'must differ from the level at which it closes');
   });
+  const controllers = unique('controllers', design.controllers);
+  design.signals.forEach((signal, at) => {
+    if (signal.nature !== 'pin' || signal.controller === null) return;
+    needs(controllers, 'controller', `signals[${at}].controller`, signal.controller);
+    const board = design.controllers.find(({ id }) => id === signal.controller);
+    const type = board && controllerType(board.type);
+    if (type && !type.pins.includes(signal.gpio)) say(`signals[${at}].gpio`, `"${signal.gpio}" is not a pin of a ${type.name}`);
+    if (type && type.pinV !== signal.volt) say(`signals[${at}].volt`, `pins of a ${type.name} have ${type.pinV} V`);
+    const twin = design.signals.findIndex(
+      (other) => other.nature === 'pin' && other.controller === signal.controller && other.gpio === signal.gpio,
+    );
+    if (twin < at) say(`signals[${at}].gpio`, `"${signal.gpio}" is ${design.signals[twin]!.name} already`);
+  });
+  design.controllers.forEach((board, at) => {
+    const path = `controllers[${at}]`;
+    needs(places, 'place', `${path}.place`, board.place);
+    if (board.supply !== 'usb') {
+      needs(supplies, 'supply', `${path}.supply`, board.supply);
+      const supply = design.supplies.find(({ id }) => id === board.supply);
+      if (supply && currentOf(supply) === 'ac') say(`${path}.supply`, 'is alternating: a board needs direct current');
+    }
+    const own = new Set(design.signals.flatMap((signal) => (signal.nature === 'pin' && signal.controller === board.id ? [signal.id] : [])));
+    const steps = (list: readonly ProgramStep[], where: string) =>
+      list.forEach((step, index) => {
+        const here = `${where}[${index}]`;
+        if ('pin' in step && !own.has(step.pin)) say(`${here}.pin`, `"${step.pin}" is not a pin of this board`);
+        if ('signal' in step) needs(signals, 'signal', `${here}.signal`, step.signal);
+        if (step.do === 'repeat') steps(step.steps, `${here}.steps`);
+        if (step.do === 'repeat' && step.times === 0 && !step.steps.some((inner) => inner.do === 'wait'))
+          say(`${here}.steps`, 'go round for ever with no wait between');
+      });
+    steps(board.program, `${path}.program`);
+  });
   const feeds = new Set(design.signals.filter(({ nature }) => nature === 'feed').map(({ id }) => id));
+  unique('parts', design.parts);
+  design.parts.forEach(({ id }, at) => {
+    if (POWER_RELAYS.some((type) => type.id === id)) say(`parts[${at}].id`, `"${id}" is a part of the shelf`);
+  });
   const jobs = unique('jobs', design.jobs);
   design.jobs.forEach((job, at) => {
     const path = `jobs[${at}]`;
     if (!supplies.has(job.supply) && !feeds.has(job.supply)) say(`${path}.supply`, `there is no supply "${job.supply}"`);
     needs(places, 'place', `${path}.device.place`, job.device.place);
-    if (job.device.kind === 'plug-in-relay' && relayById(job.device.part)?.duty !== 'power')
+    if (
+      job.device.kind === 'relay' &&
+      job.device.socket !== 'auto' &&
+      !SOCKETS.some(({ id }) => id === (job.device as { socket: string }).socket)
+    )
+      say(`${path}.device.socket`, `there is no socket "${job.device.socket}" on the shelf`);
+    if (job.device.kind === 'relay' && !relayOf(design, job.device.part))
       say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
+    if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
+    if (job.cutOut.kind === 'contactor') {
+      needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);
+      if (!relayOf(design, job.cutOut.part)) say(`${path}.cutOut.part`, `there is no relay "${job.cutOut.part}" on the shelf`);
+    }
     whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
     loadReferences(job, path);
   });

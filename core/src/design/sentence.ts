@@ -3,7 +3,7 @@ import { unitRatedA } from './load.ts';
 import type { Design, Job, Load, When } from './schema.ts';
 import { stateWord } from './when.ts';
 import { delayWords } from './when-words.ts';
-import { relayById } from '../parts/shelf.ts';
+import { relayOf } from '../parts/shelf.ts';
 import { countWord, figures, formatQuantity } from '../quantity/format.ts';
 
 export type Phrase =
@@ -66,7 +66,7 @@ export function sentenceOf(design: Design, job: Job): Phrase[] {
     words(', joined at the ');
   } else {
     words(' through a ');
-    phrases.push({ kind: 'device', text: relayById(job.device.part)!.name });
+    phrases.push({ kind: 'device', text: relayOf(design, job.device.part)!.name });
     words(' at the ');
   }
   phrases.push({ kind: 'place', text: nameOf(design.places, job.device.place) });
@@ -91,6 +91,9 @@ export function loadPhrase(load: Load): string {
   if (load.kind === 'battery') return `${load.name}, at most ${formatQuantity(value, unit)}`;
   const plate = formatQuantity(value, unit);
   const ampere = unit === 'A' ? '' : ` (${formatQuantity(load.count * unitRatedA(load), 'A')})`;
+  const each = load.series > 1 ? `${figures(load.series)} in series` : '';
+  if (load.series > 1)
+    return `${countWord(load.count * load.series)} ${load.name}, ${load.count > 1 ? `${figures(load.count)} strings of ${each}` : each}, ${plate} each${ampere}`;
   return load.count === 1
     ? `${load.name}, ${plate}${ampere}`
     : `${countWord(load.count)} ${load.name}, ${figures(load.count)} × ${plate}${ampere}`;

@@ -1,8 +1,12 @@
 /** Where a project and a job begin: blanks to fill, and common circuits as ready sentences. */
+import { chargeLevels } from '../reference/charge-levels.ts';
 import { mintId } from './ids.ts';
-import { DEFAULT_SETTINGS, FORMAT, FORMAT_VERSION, type Design, type Job, type Signal, type When } from './schema.ts';
+import { POWER_RELAYS } from '../parts/shelf.ts';
+import { DEFAULT_SETTINGS, FORMAT, FORMAT_VERSION, PLAIN_JOB, type Design, type Job, type Signal, type When } from './schema.ts';
 
 const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
+/** A feed with plain direct current. */
+const CLEAN = { starter: false, pulsed: false, filtered: false } as const;
 
 export function blankDesign(name: string): Design {
   return {
@@ -12,14 +16,14 @@ export function blankDesign(name: string): Design {
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50 },
-      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50 },
-      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50 },
+      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false },
+      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false },
+      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false },
     ],
     distances: [
-      { a: 'place-1', b: 'place-2', lengthM: 2 },
-      { a: 'place-1', b: 'place-3', lengthM: 3 },
-      { a: 'place-2', b: 'place-3', lengthM: 3 },
+      { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1 },
+      { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1 },
+      { a: 'place-2', b: 'place-3', lengthM: 3, bundle: 1 },
     ],
     supplies: [
       {
@@ -31,14 +35,18 @@ export function blankDesign(name: string): Design {
         lowestV: 10.5,
         highestV: 14.8,
         internalOhm: 0.006,
+        capacityAh: 75,
+        crankA: 0,
         place: 'place-1',
       },
     ],
     signals: [
-      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true, usual: true },
+      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true, ...CLEAN, usual: true },
       { ...BLANK_SWITCH, id: 'signal-2', name: 'dash switch', place: 'place-2' },
     ],
+    controllers: [],
     jobs: [],
+    parts: [],
     statements: [],
     accepted: [],
   };
@@ -57,7 +65,12 @@ export function blankJob(design: Design, name: string, when: When): Job {
   const supply = design.supplies[0]!;
   const away = design.places.find(({ id }) => id !== supply.place) ?? design.places[0]!;
   const loadPlace = design.places[design.places.length - 1]!;
-  const relay = supply.nominalV === 24 ? 'relay-24v-20a-4' : 'relay-12v-30a-4';
+  const mains = supply.kind === 'mains';
+  const relay = mains
+    ? POWER_RELAYS.find(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV)!.id
+    : supply.nominalV === 24
+      ? 'relay-24v-20a-4'
+      : 'relay-12v-30a-4';
   return {
     id: mintId('job', design.jobs),
     name,
@@ -70,21 +83,29 @@ export function blankJob(design: Design, name: string, when: When): Job {
         count: 1,
         plate: { unit: 'W', value: 60, ratedV: supply.nominalV },
         place: loadPlace.id,
+        series: 1,
+        earth: mains ? 'wired' : 'none',
         important: false,
       },
     ],
     supply: supply.id,
-    device: { kind: 'plug-in-relay', part: relay, place: away.id },
+    device: { kind: 'relay', part: relay, socket: 'auto', place: away.id },
     lost: 'off',
     continuous: false,
+    operationsPerDay: 10,
     suppression: 'diode',
-    protection: 'blade',
+    driver: 'auto',
+    driverOhm: 'auto',
+    pullDown: true,
+    protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : 'blade',
     fuse: 'auto',
     controlFuse: 'auto',
+    fuseLeadM: 0.15,
     otherwise: { kind: 'off' },
     way: 'auto',
     wires: {},
     edits: [],
+    ...PLAIN_JOB,
   };
 }
 
@@ -98,12 +119,12 @@ interface Wanted {
 const KEY: Wanted = {
   name: 'key',
   like: (signal) => signal.nature === 'feed' && signal.keyOn,
-  make: (base, design) => ({ ...base, usual: true, nature: 'feed', supply: design.supplies[0]!.id, limitA: 5, keyOn: true }),
+  make: (base, design) => ({ ...base, usual: true, nature: 'feed', supply: design.supplies[0]!.id, limitA: 5, keyOn: true, ...CLEAN }),
 };
 const feed = (name: string): Wanted => ({
   name,
   like: (signal) => signal.nature === 'feed' && signal.name === name,
-  make: (base, design) => ({ ...base, nature: 'feed', supply: design.supplies[0]!.id, limitA: 10, keyOn: false }),
+  make: (base, design) => ({ ...base, nature: 'feed', supply: design.supplies[0]!.id, limitA: 10, keyOn: false, ...CLEAN }),
 });
 const handSwitch = (name: string, action: 'maintained' | 'momentary' = 'maintained', rest: 'open' | 'closed' = 'open'): Wanted => ({
   name,
@@ -119,15 +140,13 @@ const toGround = (name: string): Wanted => ({
 const chargeSense: Wanted = {
   name: 'charge sensor',
   like: (signal) => signal.nature === 'threshold' && signal.watches.quantity === 'voltage',
-  // Levels of a voltage-sensing relay on 12 V: common practice.
   make: (base, design) => ({
     ...base,
     nature: 'threshold',
     limitA: 2,
     output: 'contact',
     watches: { quantity: 'voltage', supply: design.supplies[0]!.id },
-    closesAt: 13.3 * (design.supplies[0]!.nominalV / 12),
-    opensAt: 12.8 * (design.supplies[0]!.nominalV / 12),
+    ...chargeLevels(design.supplies[0]!.nominalV),
     delayS: 5,
   }),
 };
@@ -148,7 +167,7 @@ const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({
   loads: [{ ...job.loads[0]!, ...changes } as Job['loads'][0]],
 });
 const fivePin = (job: Job): Job => ({ ...job, device: { ...job.device, part: relayPart(job).replace(/-4$/, '-5') } as Job['device'] });
-const relayPart = ({ device }: Job) => (device.kind === 'plug-in-relay' ? device.part : '');
+const relayPart = ({ device }: Job) => (device.kind === 'relay' ? device.part : '');
 const motor = (job: Job, name: string, ampere: number) =>
   load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: ampere } });
 const lamp = (job: Job, name: string, watt: number) =>
@@ -276,6 +295,8 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
             count: 1,
             supply: second.id,
             place: second.place,
+            series: 1,
+            earth: 'none',
             important: true,
             plate: { ...plate, unit: 'A', value: 20 },
           },
@@ -283,4 +304,146 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
       };
     },
   ),
+  {
+    id: 'mains-by-pin',
+    title: 'Mains load by a controller',
+    words: 'While a controller’s pin is high, switch a lamp in a cord through a relay module, only the line cut.',
+    add(design) {
+      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
+      const board = mintId('board', begun.controllers);
+      const signal = mintId('signal', begun.signals);
+      const started: Design = {
+        ...begun,
+        controllers: [
+          ...begun.controllers,
+          { id: board, name: 'controller board', type: 'board-5v', place: boxPlace, supply: 'usb', links: [], program: [] },
+        ],
+        signals: [
+          ...begun.signals,
+          {
+            id: signal,
+            name: 'pin D5',
+            place: boxPlace,
+            usual: false,
+            nature: 'pin',
+            volt: 5,
+            limitA: 0.02,
+            controller: board,
+            gpio: 'D5',
+          },
+        ],
+      };
+      const job = blankJob(started, 'Mains lamp', on(signal));
+      return {
+        ...started,
+        jobs: [
+          ...started.jobs,
+          {
+            ...job,
+            supply: outlet,
+            loads: [{ ...MAINS_LOAD, kind: 'filament', name: 'lamp', plate: { unit: 'W', value: 60, ratedV: 230 }, place: loadPlace }],
+            device: { kind: 'relay', part: 'module-5v-10a', socket: 'auto', place: box },
+            protection: 'plug',
+          },
+        ],
+      };
+    },
+  },
+  {
+    id: 'heater-by-regulator',
+    title: 'Heater under a temperature controller',
+    words: 'While a temperature controller calls for heat, switch an element through a solid-state relay, with a thermal fuse.',
+    add(design) {
+      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
+      const signal = mintId('signal', begun.signals);
+      const started: Design = {
+        ...begun,
+        signals: [
+          ...begun.signals,
+          {
+            id: signal,
+            name: 'temperature controller',
+            place: boxPlace,
+            usual: false,
+            nature: 'regulator',
+            volt: 12,
+            limitA: 0.03,
+            thermocouple: 'K',
+            polarity: 'right',
+            setC: 120,
+            control: 'pid',
+            cycleS: 2,
+            heatJPerK: 4000,
+            lossWPerK: 6,
+            lagS: 20,
+          },
+        ],
+      };
+      const job = blankJob(started, 'Heater', on(signal));
+      return {
+        ...started,
+        jobs: [
+          ...started.jobs,
+          {
+            ...job,
+            supply: outlet,
+            loads: [{ ...MAINS_LOAD, kind: 'heater', name: 'element', plate: { unit: 'W', value: 1500, ratedV: 230 }, place: loadPlace }],
+            device: { kind: 'relay', part: 'ssr-ac-25a', socket: 'auto', place: box },
+            protection: 'plug',
+            cooling: 'fins',
+            cutOut: { kind: 'thermal-fuse', opensAtC: 150 },
+          },
+        ],
+      };
+    },
+  },
 ];
+
+const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false } as const;
+
+/** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
+function withMains(design: Design): { design: Design; outlet: string; box: string; boxPlace: string; loadPlace: string } {
+  const known = design.supplies.find((supply) => supply.kind === 'mains' && supply.nominalV === 230);
+  const outletPlace = known?.place ?? mintId('place', design.places);
+  const air = { coldestC: 5, hottestC: 35 };
+  const first = known
+    ? design.places
+    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false }];
+  const box = mintId('place', first);
+  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true }];
+  const loadPlace = mintId('place', boxed);
+  const outlet = known?.id ?? mintId('supply', design.supplies);
+  return {
+    outlet,
+    box,
+    boxPlace: box,
+    loadPlace,
+    design: {
+      ...design,
+      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false }],
+      distances: [
+        ...design.distances,
+        { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },
+        { a: box, b: loadPlace, lengthM: 3, bundle: 1 },
+      ],
+      supplies: known
+        ? design.supplies
+        : [
+            ...design.supplies,
+            {
+              id: outlet,
+              name: 'wall outlet',
+              kind: 'mains',
+              nominalV: 230,
+              restV: 230,
+              lowestV: 207,
+              highestV: 253,
+              internalOhm: 0.4,
+              rcd: true,
+              reversible: false,
+              place: outletPlace,
+            },
+          ],
+    },
+  };
+}

@@ -129,8 +129,57 @@ export function stateWord(signal: Signal, on: boolean): string {
     case 'pin':
       return on ? 'is high' : 'is low';
     case 'feed':
+    case 'receiver':
       return on ? 'is on' : 'is off';
+    case 'regulator':
+      return on ? 'calls for heat' : 'is satisfied';
     default:
       return signal satisfies never;
+  }
+}
+
+/** `when` without a signal: what is left of it, or null where nothing is. */
+export function withoutSignal(when: When, signal: string): When | null {
+  switch (when.op) {
+    case 'signal':
+      return when.signal === signal ? null : when;
+    case 'not':
+    case 'toggle':
+    case 'delay': {
+      const of = withoutSignal(when.of, signal);
+      return of && { ...when, of };
+    }
+    case 'held': {
+      const [set, reset] = [withoutSignal(when.set, signal), withoutSignal(when.reset, signal)];
+      return set && reset ? { op: 'held', set, reset } : (set ?? reset);
+    }
+    case 'and':
+    case 'or': {
+      const left = when.of.flatMap((part) => withoutSignal(part, signal) ?? []);
+      const [only] = left;
+      return left.length > 1 ? { op: when.op, of: left } : (only ?? null);
+    }
+    default:
+      return when satisfies never;
+  }
+}
+
+/** `when` with each toggle begun by its press and ended by `stop`. */
+export function withStop(when: When, stop: string): When {
+  switch (when.op) {
+    case 'signal':
+      return when;
+    case 'toggle':
+      return { op: 'held', set: withStop(when.of, stop), reset: { op: 'signal', signal: stop } };
+    case 'not':
+    case 'delay':
+      return { ...when, of: withStop(when.of, stop) };
+    case 'held':
+      return { op: 'held', set: withStop(when.set, stop), reset: withStop(when.reset, stop) };
+    case 'and':
+    case 'or':
+      return { op: when.op, of: when.of.map((part) => withStop(part, stop)) };
+    default:
+      return when satisfies never;
   }
 }

@@ -19,6 +19,8 @@ export interface DrawnRail {
   readonly part: string;
   readonly terminal: Terminal;
   readonly side: 'supply' | 'feed' | 'return';
+  /** Its terminal's number or its conductor's letter. */
+  readonly label: string;
   readonly name: string;
   readonly y: number;
   readonly x1: number;
@@ -71,6 +73,8 @@ export interface Drawing {
   /** Lines across from a path to an ear that begins or ends with a part. */
   readonly lines: readonly DrawnLine[];
   readonly dots: readonly (readonly [number, number])[];
+  /** Which conductor a path ends on, where the return stands for several. */
+  readonly feet: readonly { readonly x: number; readonly y: number; readonly label: string }[];
   readonly paths: readonly { readonly number: number; readonly x: number }[];
 }
 
@@ -136,11 +140,15 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
       if (!homeX.has(vertex) && !railY.has(vertex) && vertex !== graph.returnVertex) homeX.set(vertex, xs[at]!);
   });
 
+  // A wire from a rail is named below the last rail, not across it.
+  const lastRailY = Math.max(0, ...railY.values());
+  const below = (vertex: number, level: number) => (railY.has(vertex) ? Math.max(level, lastRailY) : level);
   const symbols: DrawnSymbol[] = [];
   const wires: DrawnWire[] = [];
   const lines: DrawnLine[] = [];
   const dots: [number, number][] = [];
   const reach = new Map<number, number[]>();
+  const feet: { x: number; y: number; label: string }[] = [];
   chains.forEach((chain, at) => {
     const x = xs[at]!;
     chain.edges.forEach((edge, index) => {
@@ -156,6 +164,13 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         const home = homeX.get(vertex)!;
         return home === x ? null : home;
       };
+      for (const [at_, vertex] of [
+        [edge.terminalA, edge.a],
+        [edge.terminalB, edge.b],
+      ] as const) {
+        const label = vertex === graph.returnVertex ? graph.returns.get(at_) : undefined;
+        if (label !== undefined) feet.push({ x, y: bottom, label });
+      }
       const points: [number, number][] = [];
       const from = across(upper);
       const to = across(lower);
@@ -175,7 +190,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           points,
           labelled: !LABEL_LESS.test(edge.wire.leg),
           labelX: x + 14,
-          labelY: (y1 + y2) / 2,
+          labelY: (below(upper, y1) + y2) / 2,
         });
       else {
         const { part, key, symbol, branch, labels } = edge.element!;
@@ -221,23 +236,36 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
     ),
   );
   const width = Math.max(420, ...extents) + MARGIN;
-  const rails: DrawnRail[] = graph.rails.map(({ part, terminal: at, vertex, side }) => {
+  const rails: DrawnRail[] = graph.rails.map(({ part, terminal: at, vertex, side, label }) => {
     const touching = reach.get(vertex) ?? [];
     const x2 = side === 'supply' ? width - MARGIN : Math.max(...touching, MARGIN) + 90;
-    return { part: part.id, terminal: at, side, name: part.name, y: railY.get(vertex)!, x1: MARGIN, x2 };
+    return { part: part.id, terminal: at, side, label, name: part.name, y: railY.get(vertex)!, x1: MARGIN, x2 };
   });
+  const labels = graph.returns.size > 0 ? [...new Set(graph.returns.values())] : ['31'];
   if (graph.returnRail)
     rails.push({
       part: graph.returnRail.part.id,
       terminal: graph.returnRail.terminal,
       side: 'return',
-      name: graph.returnRail.part.name,
+      label: labels.join(' · '),
+      name: labels.length > 1 ? 'each path ends on its own' : graph.returnRail.part.name,
       y: bottom,
       x1: MARGIN,
       x2: width - MARGIN,
     });
   const paths = order.filter((at) => chains[at]!.parent < 0).map((at, index) => ({ number: index + 1, x: xs[at]! }));
-  return { width, height: bottom + 46, rails, symbols, wires, lines, links: drawLinks(symbols), dots, paths };
+  return {
+    width,
+    height: bottom + 46,
+    rails,
+    symbols,
+    wires,
+    lines,
+    links: drawLinks(symbols),
+    dots,
+    feet: labels.length > 1 ? feet : [],
+    paths,
+  };
 }
 
 /** Pushes each column right until nothing in it overlaps what stands left of it at the same height. */
@@ -263,9 +291,11 @@ function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Flo
 /** Dashed from each coil to each of its contacts. */
 function drawLinks(symbols: readonly DrawnSymbol[]): DrawnLink[] {
   return symbols
-    .filter(({ symbol }) => symbol.startsWith('contact'))
+    .filter(({ symbol }) => symbol.startsWith('contact') || symbol === 'transistor')
     .flatMap((contact) => {
-      const coil = symbols.find(({ part, symbol }) => part === contact.part && symbol.startsWith('coil'));
+      const coil = symbols.find(
+        ({ part, symbol }) => part === contact.part && (symbol.startsWith('coil') || symbol === 'transistor-input'),
+      );
       if (!coil) return [];
       const from = coil.x + 26;
       const to = contact.x - 8;

@@ -4,7 +4,7 @@ import type { Job } from '../design/schema.ts';
 import { HEATER, and, design, job, not, on } from '../testing/designs.ts';
 import { drawCurrentPaths, type Drawing } from './current-paths.ts';
 
-const five = { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } as const;
+const five = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
 const units = (count: number) => [{ ...HEATER, count }];
 const JOBS: Record<string, Partial<Job>> = {
   'a switch on a feed': {},

@@ -1,5 +1,5 @@
 /** The netlist as a graph to draw: vertices are metal, edges are wires and two-terminal parts. */
-import { pinOf, terminal, type Terminal } from '../circuit/terminal.ts';
+import { partOf, pinOf, terminal, type Terminal } from '../circuit/terminal.ts';
 import type { Netlist, Wire } from '../compile/netlist.ts';
 import type { SymbolName } from '../parts/kind.ts';
 import { kindOf, type AnyPart } from '../parts/registry.ts';
@@ -18,7 +18,9 @@ export interface Edge {
 export interface Graph {
   readonly edges: readonly Edge[];
   readonly vertexCount: number;
-  readonly rails: readonly { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed' }[];
+  readonly rails: readonly { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed'; label: string }[];
+  /** Conductors that the drawing's one return rail stands for, by their terminals. */
+  readonly returns: ReadonlyMap<Terminal, string>;
   readonly returnVertex: number;
   readonly returnRail: { part: AnyPart; terminal: Terminal } | null;
 }
@@ -45,6 +47,11 @@ export const SYMBOL_HEIGHT: Readonly<Record<SymbolName, number>> = {
   led: 60,
   motor: 60,
   solenoid: 66,
+  transistor: 62,
+  'transistor-input': 50,
+  'module-input': 66,
+  'thermal-fuse': 50,
+  'contact-solid': 62,
 };
 const LABELLED_WIRE = 40;
 const TAIL_WIRE = 16;
@@ -55,7 +62,9 @@ export const LABEL_LESS = /^tail-/;
 const isControl = (wire: Wire) => wire.leg.startsWith('control');
 
 export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
-  const wires = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job)));
+  // An earth conductor carries nothing and is on no path: the load that it runs to names it.
+  const own = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job)));
+  const wires = own.filter(({ role }) => role !== 'earth');
   const used = new Set<Terminal>(wires.flatMap((wire) => [wire.from, wire.to]));
   /** Terminals that carry load current: a part on one of them is drawn thick. */
   const power = new Set<Terminal>(wires.filter((wire) => !isControl(wire)).flatMap((wire) => [wire.from, wire.to]));
@@ -72,18 +81,37 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     if (!numbers.has(key)) numbers.set(key, numbers.size);
     return numbers.get(key)!;
   };
-  const rails: { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed' }[] = [];
+  /** Whether a part of these jobs sits on a terminal with no wire between: a plug's fuse. */
+  const feeds = (at: Terminal) =>
+    netlist.joints.some(
+      ([a, b]) =>
+        a === at &&
+        netlist.parts.some(({ id, job, jobs: users }) => id === partOf(b) && job !== null && users.some((user) => jobs.has(user))),
+    );
+  /** A pin that a low-triggered input hangs on takes its current: it is a way down, not up. */
+  const sinks = (at: Terminal) =>
+    wires.some(({ from, to }) => {
+      const input = from === at ? to : to === at ? from : null;
+      const part = input !== null && pinOf(input) === 'IN' ? netlist.parts.find(({ id }) => id === partOf(input)) : undefined;
+      return part?.kind === 'module-input' && part.spec.trigger === 'low';
+    });
+  const rails: { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed'; label: string }[] = [];
+  const returns = new Map<Terminal, string>();
   let returnRail: Graph['returnRail'] = null;
   const RETURN = 'return-rail';
   for (const part of netlist.parts) {
     const rail = kindOf(part).rail?.(part.spec);
     if (!rail) continue;
     const at = terminal(part.id, rail.pin);
-    if (rail.side === 'return') {
+    if (rail.side === 'return' || sinks(at)) {
       root.join(at, RETURN);
-      if (part.kind === 'return-bus') returnRail = { part, terminal: at };
-    } else if (used.has(at) && !charged.has(at)) rails.push({ part, terminal: at, vertex: -1, side: rail.side });
+      if (used.has(at)) returns.set(at, rail.side === 'return' ? rail.label : part.name);
+      if (part.kind === 'return-bus' || (returnRail === null && used.has(at) && rail.side === 'return'))
+        returnRail = { part, terminal: at };
+    } else if ((used.has(at) || feeds(at)) && !charged.has(at))
+      rails.push({ part, terminal: at, vertex: -1, side: rail.side, label: rail.label });
   }
+  const earthOf = (part: string) => own.filter((wire) => wire.role === 'earth' && partOf(wire.from) === part).map(({ tag }) => `PE ${tag}`);
   const returnVertex = vertex(RETURN);
   const edges: Edge[] = [];
   for (const part of netlist.parts) {
@@ -109,7 +137,13 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
         height: SYMBOL_HEIGHT[element.symbol],
         role: load ? 'load' : 'control',
         wire: null,
-        element: { part, key: element.key, symbol: element.symbol, branch: element.branch, labels: element.labels },
+        element: {
+          part,
+          key: element.key,
+          symbol: element.symbol,
+          branch: element.branch,
+          labels: withEarth(element.labels, earthOf(part.id)),
+        },
       });
     }
   }
@@ -130,7 +164,15 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     vertexCount: numbers.size,
     returnVertex,
     returnRail,
+    returns,
   };
+}
+
+/** The earth conductor of a load, on the line of its rating. */
+function withEarth(labels: readonly string[], earths: readonly string[]): readonly string[] {
+  if (earths.length === 0) return labels;
+  const last = labels[labels.length - 1] ?? '';
+  return [...labels.slice(0, -1), `${last} · ${earths.join(' ')}`];
 }
 
 /** A tap's inner side hangs on the battery inside the vehicle; that is not drawn. */

@@ -24,6 +24,6 @@ export const battery: PartKind<'battery', BatterySpec> = {
   },
   // A rail where it feeds; where it is charged, a load between its posts.
   drawn: ({ id, tag, name }) => [{ key: 'cell', from: '+', to: '-', symbol: 'battery', branch: branchId(id, 'cell'), labels: [tag, name] }],
-  rail: () => ({ pin: '+', side: 'supply' }),
+  rail: () => ({ pin: '+', side: 'supply', label: '30' }),
   listed: () => null,
 };

@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { SILICON_OHM, SILICON_V } from '../reference/silicon.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface DiodeSpec {
@@ -7,25 +8,23 @@ export interface DiodeSpec {
   readonly forwardA: number;
   /** In line with a feed rather than across a coil. */
   readonly inLine: boolean;
+  /** What a clamp in series with it adds before it conducts, V; 0 for a plain diode. */
+  readonly clampV?: number;
 }
-
-/** Silicon rectifier at a few hundred mA: knee and slope of its straight-line model (from memory). */
-const FORWARD_V = 0.75;
-const FORWARD_OHM = 0.2;
 
 export const diode: PartKind<'diode', DiodeSpec> = {
   kind: 'diode',
   title: 'diode',
   terminalStyle: 'soldered in the socket',
   pins: () => ['A', 'K'],
-  model({ id }, into) {
+  model({ id, spec }, into) {
     into.branch({
       kind: 'diode',
       id: branchId(id, 'junction'),
       a: terminal(id, 'A'),
       b: terminal(id, 'K'),
-      forwardV: FORWARD_V,
-      ohm: () => FORWARD_OHM,
+      forwardV: SILICON_V + (spec.clampV ?? 0),
+      ohm: () => SILICON_OHM,
     });
   },
   // Across a coil the band (K) is on the supply's side; in line with a feed the anode is.

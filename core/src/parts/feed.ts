@@ -37,6 +37,6 @@ export const feed: PartKind<'feed', FeedSpec> = {
     into.branch({ kind: 'resistor', id: branchId(id, 'others'), a: terminal(id, '15'), b: terminal(id, '31'), ohm: () => ohm });
   },
   drawn: () => [],
-  rail: () => ({ pin: '15', side: 'feed' }),
+  rail: () => ({ pin: '15', side: 'feed', label: '15' }),
   listed: () => null,
 };

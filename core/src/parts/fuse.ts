@@ -1,21 +1,34 @@
 import { terminal } from '../circuit/terminal.ts';
+import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { bladeFuseColour, bladeFuseOhm } from '../reference/blade-fuses.ts';
+import type { Protection } from '../reference/guards.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface FuseSpec {
   readonly ratingA: number;
   readonly chosen: boolean;
-  readonly style: 'blade' | 'bolt' | 'breaker';
+  readonly style: Protection | 'bolt' | 'cartridge';
   /** What it feeds: a load, a coil circuit, or several jobs behind one trunk. */
   readonly guards: 'load' | 'control' | 'trunk';
 }
 
-const STYLE = { blade: 'blade', bolt: 'bolt-down', breaker: 'breaker' } as const;
+const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
+  blade: 'blade',
+  bolt: 'bolt-down',
+  breaker: 'breaker',
+  cartridge: 'cartridge',
+  plug: 'in the plug',
+  'breaker-b': 'curve B',
+  'breaker-c': 'curve C',
+  'breaker-d': 'curve D',
+};
 
 export const fuse: PartKind<'fuse', FuseSpec> = {
   kind: 'fuse',
   title: 'fuse',
-  terminalStyle: '6.3 mm blade receptacle',
+  terminalStyle: ({ style }) =>
+    style === 'blade' ? '6.3 mm blade receptacle' : style === 'bolt' || style === 'breaker' ? 'ring on a stud' : 'screw clamp, ferrule',
+  takesMm2: ({ style }) => (style === 'bolt' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
   pins: () => ['1', '2'],
   model({ id, spec }, into) {
     // Stated for blade fuses; strip fuses and thermal breakers lose about as much at their rating (from memory).
@@ -32,7 +45,7 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
       key: 'link',
       from: '1',
       to: '2',
-      symbol: spec.style === 'breaker' ? 'breaker' : 'fuse',
+      symbol: spec.style.startsWith('breaker') ? 'breaker' : 'fuse',
       branch: branchId(id, 'link'),
       labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
     },
@@ -42,5 +55,11 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
       : style === 'bolt'
         ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
-        : `Thermal breaker ${ratingA} A for direct current, by hand resettable`,
+        : style === 'breaker'
+          ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
+          : style === 'plug'
+            ? `Plug with a ${ratingA} A cartridge fuse`
+            : style === 'cartridge'
+              ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+              : `Miniature breaker ${ratingA} A, ${STYLE[style]}`,
 };

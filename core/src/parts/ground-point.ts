@@ -14,6 +14,6 @@ export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
     into.branch({ kind: 'resistor', id: branchId(id, 'metal'), a: terminal(id, 'G'), b: terminal(id, '31'), ohm: () => CHASSIS_OHM });
   },
   drawn: () => [],
-  rail: () => ({ pin: 'G', side: 'return' }),
+  rail: () => ({ pin: 'G', side: 'return', label: '31' }),
   listed: () => 'Ground stud M6 with toothed washer, on clean bare metal',
 };

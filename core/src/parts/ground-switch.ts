@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface GroundSwitchSpec {
@@ -15,6 +16,7 @@ export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
   kind: 'ground-switch',
   title: 'switch to ground',
   terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: () => ['1', 'body'],
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'sense'), signal: spec.signal });

@@ -21,7 +21,12 @@ export type SymbolName =
   | 'filament'
   | 'led'
   | 'motor'
-  | 'solenoid';
+  | 'solenoid'
+  | 'transistor'
+  | 'transistor-input'
+  | 'module-input'
+  | 'thermal-fuse'
+  | 'contact-solid';
 
 /** A two-terminal piece of a part as the drawing shows it. */
 export interface DrawnElement {
@@ -38,6 +43,8 @@ export interface DrawnElement {
 export interface Rail {
   readonly pin: string;
   readonly side: 'supply' | 'feed' | 'return';
+  /** What stands before its name on the drawing: the terminal's number or the conductor's letter. */
+  readonly label: string;
 }
 
 export interface PartHeader {
@@ -63,8 +70,10 @@ export interface PartKind<Kind extends string, Spec> {
   rail?(spec: Spec): Rail;
   /** How the parts list names it; null for what is not bought. */
   listed(part: Part<Kind, Spec>): string | null;
+  /** Largest wire that its terminals take, mm²; any where it does not say. */
+  takesMm2?(spec: Spec): number;
   /** Pins that carry terminals to crimp, for the wire list. */
-  readonly terminalStyle: string;
+  readonly terminalStyle: string | ((spec: Spec) => string);
 }
 
 /** `part/branch`: names a primitive of a part. */

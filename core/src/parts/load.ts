@@ -9,13 +9,15 @@ export interface LoadSpec {
   readonly line: string;
   readonly ohm: number;
   readonly ratedV: number;
+  /** Whether it has metal that one can touch, and so a terminal for earth. */
+  readonly metal: boolean;
 }
 
 export const load: PartKind<'load', LoadSpec> = {
   kind: 'load',
   title: 'load',
   terminalStyle: 'crimped splice',
-  pins: () => ['+', '-'],
+  pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
   model({ id, spec }, into) {
     into.branch({ kind: 'resistor', id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm });
   },

@@ -1,14 +1,18 @@
 import { terminal } from '../circuit/terminal.ts';
+import type { BootState } from './controllers.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface PinSpec {
   readonly signal: string;
   readonly limitA: number;
   readonly volt: number;
+  /** What holds it while its program does not run yet, with the resistance of what pulls. */
+  readonly boot: BootState;
+  readonly pullOhm: number;
 }
 
 /** Output resistance of a controller's pin, Ω (from memory). */
-const PIN_OHM = 25;
+export const PIN_OHM = 25;
 
 /** A controller's output as an ideal source behind its own resistance; low is its ground. */
 export const pin: PartKind<'pin', PinSpec> = {
@@ -38,8 +42,17 @@ export const pin: PartKind<'pin', PinSpec> = {
       });
     drive('high', 'rail', true);
     drive('low', '-', false);
+    // A driven pin does not notice it; while it boots there is nothing else.
+    if (spec.boot === 'pulled up' || spec.boot === 'pulled down')
+      into.branch({
+        kind: 'resistor',
+        id: branchId(id, 'pull'),
+        a: terminal(id, spec.boot === 'pulled up' ? 'rail' : '-'),
+        b: terminal(id, 'out'),
+        ohm: () => spec.pullOhm,
+      });
   },
   drawn: () => [],
-  rail: () => ({ pin: 'out', side: 'feed' }),
+  rail: () => ({ pin: 'out', side: 'feed', label: 'pin' }),
   listed: () => null,
 };

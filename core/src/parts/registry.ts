@@ -1,4 +1,7 @@
+import { adapter } from './adapter.ts';
+import { bar } from './bar.ts';
 import { battery } from './battery.ts';
+import { controller } from './controller.ts';
 import { dashSwitch } from './switch.ts';
 import { diode } from './diode.ts';
 import { feed } from './feed.ts';
@@ -6,16 +9,24 @@ import { fuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
 import { groundSwitch } from './ground-switch.ts';
 import { load } from './load.ts';
+import { mains } from './mains.ts';
+import { moduleInput } from './module-input.ts';
 import { pin } from './pin.ts';
 import { relay } from './relay.ts';
 import { resistor } from './resistor.ts';
 import { returnBus } from './return-bus.ts';
 import { splice } from './splice.ts';
+import { tapFilter } from './tap-filter.ts';
+import { thermalFuse } from './thermal-fuse.ts';
 import { threshold } from './threshold.ts';
+import { transistor } from './transistor.ts';
 import type { Part, PartKind } from './kind.ts';
 
 const KINDS = [
+  adapter,
+  bar,
   battery,
+  controller,
   dashSwitch,
   diode,
   feed,
@@ -23,12 +34,17 @@ const KINDS = [
   groundPoint,
   groundSwitch,
   load,
+  mains,
+  moduleInput,
   pin,
   relay,
   resistor,
   returnBus,
   splice,
+  tapFilter,
+  thermalFuse,
   threshold,
+  transistor,
 ] as const;
 
 type PartOfKind<K> = K extends PartKind<infer Kind, infer Spec> ? Part<Kind, Spec> : never;

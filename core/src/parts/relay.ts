@@ -2,11 +2,13 @@ import { terminal } from '../circuit/terminal.ts';
 import type { Delays } from '../circuit/primitives.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
+import { fromMemory } from '../reference/source.ts';
 import { branchId, type DrawnElement, type PartKind } from './kind.ts';
-import type { RelayType } from './shelf.ts';
+import type { RelayType, SocketType } from './shelf.ts';
 
 export interface RelaySpec {
   readonly type: RelayType;
+  readonly socket: SocketType;
   /** Throw pins in use, and whether they carry a load or a coil's current. */
   readonly uses: readonly string[];
   readonly carries: 'load' | 'control';
@@ -21,6 +23,21 @@ export function pullInA(type: RelayType): number {
   return type.pullInV / type.coilOhm;
 }
 
+/** How far a coil's resistance may be from what is printed on it, as a share: ±10 % is usual. */
+export const COIL_TOLERANCE = 0.1;
+export const COIL_TOLERANCE_SOURCE = fromMemory('coils are wound to ±10 %');
+
+/** A coil for alternating current is choked by its iron more than by its copper: its heat hardly changes what it takes. */
+export const isCopperCoil = (type: RelayType): boolean => type.solid === undefined && type.coilV < 100;
+
+/** A module has its own diode, an input of a solid-state relay and a coil for alternating current need none. */
+export const needsSuppression = (type: RelayType): boolean => isCopperCoil(type) && type.module === undefined;
+
+/** Least resistance of a coil at a temperature, Ω. */
+export function leastCoilOhm(type: RelayType, coilC: number): number {
+  return !isCopperCoil(type) ? type.coilOhm : copperAtTemperature(type.coilOhm * (1 - COIL_TOLERANCE), coilC);
+}
+
 /** Coil temperature, °C, in given air with a share of its full rise. */
 export function coilTemperature(type: RelayType, airC: number, warmth: number): number {
   return airC + warmth * type.coilRiseK;
@@ -31,7 +48,8 @@ export const contactBranchId = (relay: string, pin: string): string => branchId(
 export const relay: PartKind<'relay', RelaySpec> = {
   kind: 'relay',
   title: 'plug-in relay',
-  terminalStyle: 'socket receptacle',
+  terminalStyle: ({ type }) => (type.socket === 'blade' ? 'socket receptacle' : 'screw clamp, ferrule'),
+  takesMm2: ({ socket }) => socket.mostMm2,
   pins: ({ type }) => [
     ...type.coil,
     ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])]),
@@ -45,7 +63,14 @@ export const relay: PartKind<'relay', RelaySpec> = {
       id: coil,
       a: terminal(id, plus),
       b: terminal(id, minus),
-      ohm: (conditions) => copperAtTemperature(type.coilOhm, coilTemperature(type, conditions.airC(place), conditions.coilWarmth)),
+      ohm: (conditions) =>
+        // The input of a solid-state relay is electronics, not copper.
+        !isCopperCoil(type)
+          ? type.coilOhm
+          : copperAtTemperature(
+              type.coilOhm * (1 + conditions.coilSpread),
+              coilTemperature(type, conditions.airC(place), conditions.coilWarmth),
+            ),
     });
     into.sensor({
       kind: 'current',
@@ -69,6 +94,14 @@ export const relay: PartKind<'relay', RelaySpec> = {
       });
     for (const { common, closing, resting } of type.poles) {
       contact(common, closing, true);
+      if (type.solid)
+        into.branch({
+          kind: 'resistor',
+          id: branchId(id, 'leak'),
+          a: terminal(id, common),
+          b: terminal(id, closing),
+          ohm: () => type.solid!.ratedV / type.solid!.leakA,
+        });
       if (resting) contact(common, resting, false);
     }
   },
@@ -84,12 +117,18 @@ export const relay: PartKind<'relay', RelaySpec> = {
     ...uses.map((pin): DrawnElement => {
       const pole = type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!;
       const both = uses.includes(pole.closing) && pole.resting !== null && uses.includes(pole.resting);
-      const symbol = pole.resting === null || both ? (pin === pole.resting ? 'contact-resting' : 'contact-closing') : 'contact-changeover';
+      const symbol = type.solid
+        ? 'contact-solid'
+        : pole.resting === null || both
+          ? pin === pole.resting
+            ? 'contact-resting'
+            : 'contact-closing'
+          : 'contact-changeover';
       return { key: `contact${pin}`, from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
     }),
   ],
-  listed: ({ spec: { type, delays } }) =>
-    `${type.name}, ${type.coilV} V coil, with socket${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+  listed: ({ spec: { type, socket, delays } }) =>
+    `${type.name}, ${type.coilV} V coil; ${socket.name}, ${socket.terminalA} A${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };
 
 function delayWords({ closeS, openS }: Delays): string[] {

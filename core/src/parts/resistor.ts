@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { branchId, type PartKind } from './kind.ts';
 
@@ -8,11 +9,15 @@ export interface ResistorSpec {
   readonly watt: number;
 }
 
+/** What a small resistor bears, W. */
+export const SMALL_W = 0.25;
+
 /** A wire-wound resistor that slows a motor or dims a lamp. */
 export const resistor: PartKind<'resistor', ResistorSpec> = {
   kind: 'resistor',
   title: 'resistor',
   terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: () => ['1', '2'],
   model({ id, spec }, into) {
     into.branch({ kind: 'resistor', id: branchId(id, 'wire'), a: terminal(id, '1'), b: terminal(id, '2'), ohm: () => spec.ohm });
@@ -21,5 +26,7 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
   listed: ({ spec }) =>
-    `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+    spec.watt < SMALL_W
+      ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`
+      : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
 };

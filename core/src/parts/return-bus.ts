@@ -8,6 +8,6 @@ export const returnBus: PartKind<'return-bus', Record<string, never>> = {
   pins: () => ['31'],
   model: () => undefined,
   drawn: () => [],
-  rail: () => ({ pin: '31', side: 'return' }),
+  rail: () => ({ pin: '31', side: 'return', label: '31' }),
   listed: () => null,
 };

@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface SwitchSpec {
@@ -18,6 +19,7 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   kind: 'switch',
   title: 'switch',
   terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: ({ poles }) => Array.from({ length: 2 * poles }, (_, at) => String(at + 1)),
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'hand'), signal: spec.signal });

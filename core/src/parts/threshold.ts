@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import type { Sensor } from '../circuit/primitives.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { branchId, type DrawnElement, type PartKind } from './kind.ts';
@@ -27,6 +28,7 @@ export const threshold: PartKind<'threshold', ThresholdSpec> = {
   kind: 'threshold',
   title: 'threshold switch',
   terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: ({ quantity, output, poles }) => [
     ...(output === 'ground' ? ['1', 'body'] : Array.from({ length: 2 * poles }, (_, at) => String(at + 1))),
     ...(quantity === 'voltage' ? ['+', '-'] : []),

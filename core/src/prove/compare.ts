@@ -3,6 +3,7 @@ import { analyse } from '../analyse.ts';
 import { wiringsOf } from '../compile/wiring.ts';
 import type { Design } from '../design/schema.ts';
 import { branchId } from '../parts/kind.ts';
+import { COPPER_G_PER_MM2_M } from '../parts/prices.ts';
 import { isKind } from '../parts/registry.ts';
 
 export interface WiringView {
@@ -25,9 +26,6 @@ export interface WiringView {
   readonly matching: number;
   readonly states: number;
 }
-
-/** Density of copper, g/cm³ (from memory): one mm² of a metre weighs that many grams. */
-const COPPER_G_PER_MM2_M = 8.96;
 
 export function compareWirings(design: Design, jobId: string): WiringView[] {
   const job = design.jobs.find(({ id }) => id === jobId);

@@ -1,5 +1,6 @@
 /** The corners at which everything is solved, and the voltages that signals of the design imply. */
 import type { Conditions } from '../circuit/primitives.ts';
+import { COIL_TOLERANCE } from '../parts/relay.ts';
 import type { Netlist } from '../compile/netlist.ts';
 import { intentOf } from '../design/intent.ts';
 import type { Design, SignalOf, Supply } from '../design/schema.ts';
@@ -8,7 +9,7 @@ import type { Design, SignalOf, Supply } from '../design/schema.ts';
  * - `usual`: resting supply, 20 °C throughout: what a meter would show on a fair day.
  * - `low-hot`: lowest supply, hottest air, warmed coil and wires: the least pull and the most drop.
  * - `high-hot`: highest supply, hottest air: the most current in warm wires.
- * - `high-cold`: highest supply, coldest air, cold coil: the most coil current.
+ * - `high-cold`: highest supply, coldest air, cold coil at the low end of its tolerance: the most coil current.
  */
 export const CORNERS = ['usual', 'low-hot', 'high-hot', 'high-cold'] as const;
 export type Corner = (typeof CORNERS)[number];
@@ -81,5 +82,7 @@ export function conditionsAt(design: Design, netlist: Netlist, corner: Corner, h
     airC,
     wireC: (wire) => (hot ? hotWireC.get(wire) : undefined) ?? airC(wires.get(wire)!.hotPlace),
     coilWarmth: hot ? 1 : 0,
+    // A pull-in voltage holds for every coil of its kind; the least of them draws most.
+    coilSpread: corner === 'high-cold' ? -COIL_TOLERANCE : 0,
   };
 }

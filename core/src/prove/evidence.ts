@@ -8,7 +8,9 @@ import { compile, toCircuit, wireBranch, type Unwired } from '../compile/compile
 import type { Netlist } from '../compile/netlist.ts';
 import { intentOf, supplyIdOf, type Intent } from '../design/intent.ts';
 import type { Design, Job } from '../design/schema.ts';
-import { ampacity, conductorTemperature } from '../reference/vehicle-ampacity.ts';
+import { ampacityAsLaid, conductorTemperature } from '../reference/wire-families.ts';
+import { laidOf } from '../compile/laid.ts';
+import type { SizingParts } from '../sizing/problem.ts';
 import { CORNERS, conditionsAt, supplyVolts, type Corner } from './conditions.ts';
 import { explore, type Explored, type Machine, type Surroundings } from './explore.ts';
 
@@ -45,6 +47,8 @@ export interface Evidence {
   readonly circuit: Circuit;
   readonly unwired: readonly Unwired[];
   readonly wiring: ReadonlyMap<string, string>;
+  /** What each job's load side asks of its sizes. */
+  readonly sizing: ReadonlyMap<string, SizingParts>;
   readonly jobs: ReadonlyMap<string, JobEvidence>;
   /** Wire temperature in the hot corners, °C. */
   readonly hotWireC: ReadonlyMap<string, number>;
@@ -78,7 +82,7 @@ export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<
 }
 
 export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {
-  const { netlist, unwired, wiring } = compile(design);
+  const { netlist, unwired, wiring, sizing } = compile(design);
   const circuit = toCircuit(netlist);
   const jobs = design.jobs
     .filter((job) => wiring.has(job.id))
@@ -140,8 +144,8 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
   });
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
-      const air = design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
-      return [wire.id, conductorTemperature(hottest[at]!, ampacity(wire.sizeMm2, air), air)];
+      const laid = laidOf(design, wire);
+      return [wire.id, conductorTemperature(hottest[at]!, ampacityAsLaid(wire.sizeMm2, laid), laid)];
     }),
   );
   for (const corner of CORNERS) solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
@@ -152,6 +156,7 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
     circuit,
     unwired,
     wiring,
+    sizing,
     jobs: new Map(jobs.map(({ job, machine, walk, states }) => [job.id, { job, signals: machine.signals, sequential: walk, states }])),
     hotWireC,
     cache,

@@ -6,7 +6,7 @@ import { readDesk, thresholdState, type DeskMemory } from './desk.ts';
 import { gatherEvidence } from './evidence.ts';
 import { checkStatements, sweep } from './joint.ts';
 
-const five = { kind: 'plug-in-relay', part: 'relay-12v-30a-5', place: 'box' } as const;
+const five = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
 const term = (what: 'job' | 'signal', id: string, state: boolean) => ({ what, id, on: state });
 const results = (made: Design) => checkStatements(gatherEvidence(made));
 

@@ -5,7 +5,7 @@
 import type { Solution } from '../circuit/circuit.ts';
 import { partOf, terminal } from '../circuit/terminal.ts';
 import { branchId } from '../parts/kind.ts';
-import { isKind, type PartOf } from '../parts/registry.ts';
+import { isKind, kindOf, type PartOf } from '../parts/registry.ts';
 import { pullInA } from '../parts/relay.ts';
 import { voltsBetween, type Evidence } from './evidence.ts';
 
@@ -76,9 +76,10 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
   const open = own.map((pin) => circuit.nodeOf(terminal(victim.id, pin)));
   const seen = new Set(open);
   const stops = new Set(
-    netlist.parts
-      .filter(({ kind }) => kind === 'battery' || kind === 'return-bus')
-      .map((part) => circuit.nodeOf(terminal(part.id, part.kind === 'battery' ? '+' : '31'))),
+    netlist.parts.flatMap((part) => {
+      const rail = kindOf(part).rail?.(part.spec);
+      return rail && rail.side !== 'feed' ? [circuit.nodeOf(terminal(part.id, rail.pin))] : [];
+    }),
   );
   for (let node = open.pop(); node !== undefined; node = open.pop()) {
     if (stops.has(node)) continue;

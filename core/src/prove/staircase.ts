@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
+import { currentOf } from '../design/supply.ts';
 import { throwRating } from '../parts/shelf.ts';
 import { loadAmps, type RuleContext, type WiredJob } from '../rules/context.ts';
 
@@ -21,7 +22,7 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const floor = Math.max(load, fuse?.spec.ratingA ?? 0);
   const guarded = fuse ? context.guardedBy(fuse) : job.wires.filter(({ role }) => role === 'load');
   const [first, ...rest] = guarded;
-  const weak = first && rest.reduce((low, wire) => (context.wireAmpacity(wire) < context.wireAmpacity(low) ? wire : low), first);
+  const weak = first && rest.reduce((low, wire) => (context.behindFuse(wire) < context.behindFuse(low) ? wire : low), first);
   const step = (id: Step['id'], label: string, ampere: number, note: string, subject: string, least = floor): Step => ({
     id,
     label,
@@ -31,24 +32,20 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
     subject,
   });
   const unit = job.loads[0]?.id ?? '';
-  const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>(
-    (low, next) =>
-      !low || throwRating(next.relay.spec.type, next.pin, 'heater').ampere < throwRating(low.relay.spec.type, low.pin, 'heater').ampere
-        ? next
-        : low,
-    null,
-  );
+  const current = currentOf(job.supply);
+  const rated = ({ relay, pin }: WiredJob['contacts'][0]) => throwRating(relay.spec.type, pin, 'heater', current).ampere;
+  const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>((low, next) => (!low || rated(next) < rated(low) ? next : low), null);
   const type = contact?.relay.spec.type;
   return [
     step('load', 'Load, most', load, `at ${formatQuantity(job.supply.highestV, 'V')}`, unit, 0),
     fuse
       ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
       : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
-    ...(weak ? [step('wire', `Wire ${weak.tag}`, context.wireAmpacity(weak), sizeName(weak.sizeMm2), weak.id)] : []),
+    ...(weak ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak), sizeName(weak.sizeMm2), weak.id)] : []),
     ...(contact && type
       ? [
-          step('terminals', 'Socket', type.terminalA, 'receptacles', contact.relay.id),
-          step('contact', `Contact ${contact.pin}`, throwRating(type, contact.pin, 'heater').ampere, 'resistive', contact.relay.id),
+          step('terminals', 'Socket', contact.relay.spec.socket.terminalA, contact.relay.spec.socket.name, contact.relay.id),
+          step('contact', `Contact ${contact.pin}`, rated(contact), 'resistive', contact.relay.id),
         ]
       : []),
   ];

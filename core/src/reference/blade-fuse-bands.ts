@@ -1,6 +1,6 @@
 import { fromMemory } from './source.ts';
 
-export const BLADE_BAND_SOURCE = fromMemory('time–current bands of ISO 8820-3 blade fuses');
+export const BLADE_BAND_SOURCE = fromMemory('time–current bands of ISO 8820-3 blade fuses', 'blade-bands');
 /** At this share of its rating a blade fuse opens between two times, s; it carries 110 % for 100 h. */
 export const BLADE_BANDS: readonly (readonly [share: number, leastS: number, mostS: number])[] = [
   [1.35, 0.75, 600],
@@ -23,4 +23,19 @@ export function bladeOpens(share: number): { leastS: number; mostS: number } | n
   const way = Math.log(share / below[0]) / Math.log(above[0] / below[0]);
   const between = (a: number, b: number) => a * (b / a) ** way;
   return { leastS: between(below[1], above[1]), mostS: between(below[2], above[2]) };
+}
+
+/**
+ * Share of its rating that a blade fuse bears for `forS` seconds without opening, at the soonest edge of its band.
+ * Past the band's end, where no heat leaves the link in so short a time, the same I²t opens it.
+ */
+export function bladeBears(forS: number): number {
+  const [first] = BLADE_BANDS;
+  const last = BLADE_BANDS[BLADE_BANDS.length - 1]!;
+  if (forS >= first![1]) return first![0];
+  if (forS <= last[1]) return last[0] * Math.sqrt(last[1] / forS);
+  const at = BLADE_BANDS.findIndex(([, leastS]) => leastS <= forS);
+  const [above, below] = [BLADE_BANDS[at - 1]!, BLADE_BANDS[at]!];
+  const way = Math.log(forS / above[1]) / Math.log(below[1] / above[1]);
+  return above[0] * (below[0] / above[0]) ** way;
 }

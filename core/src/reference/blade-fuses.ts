@@ -1,8 +1,8 @@
 import { BOLT_FUSE_RATINGS } from './bolt-fuses.ts';
 import { fromMemory, standard } from './source.ts';
 
-export const BLADE_FUSE_SOURCE = standard('ISO 8820-3 series, chosen by the app');
-export const BLADE_FUSE_BAND_SOURCE = fromMemory('bands of ISO 8820-3');
+export const BLADE_FUSE_SOURCE = standard('ISO 8820-3 series, chosen by the app', 'blade-fuses');
+export const BLADE_FUSE_BAND_SOURCE = fromMemory('bands of ISO 8820-3', 'blade-bands');
 
 /** Blade fuse ratings in A with the identification colour of the body. */
 export const BLADE_FUSES: readonly (readonly [ratingA: number, colour: string])[] = [

@@ -1,6 +1,6 @@
 import { standard } from './source.ts';
 
-export const BUNDLE_SOURCE = standard('IEC 60364-5-52, table B.52.17, bunched in air');
+export const BUNDLE_SOURCE = standard('IEC 60364-5-52, table B.52.17, bunched in air', 'bundle-factors');
 /** Share of its ampacity that each of several loaded circuits in one bundle may carry. */
 export const BUNDLE_FACTORS: readonly (readonly [circuits: number, factor: number])[] = [
   [1, 1],

@@ -1,6 +1,6 @@
 import { standard } from './source.ts';
 
-export const CLASS5_SOURCE = standard('IEC 60228, table 3, class 5');
+export const CLASS5_SOURCE = standard('IEC 60228, table 3, class 5', 'class5');
 
 /** Maximum d.c. resistance at 20 °C of plain flexible (class 5) copper conductors: [mm², Ω/km]. */
 export const CLASS5_OHM_PER_KM: readonly (readonly [sizeMm2: number, ohmPerKm: number])[] = [

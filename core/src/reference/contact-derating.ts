@@ -1,7 +1,10 @@
 import type { LoadKind } from '../design/schema.ts';
 import { fromMemory } from './source.ts';
 
-export const CONTACT_DERATING_SOURCE = fromMemory('reliability-prediction practice for a contact with a resistive rating only');
+export const CONTACT_DERATING_SOURCE = fromMemory(
+  'reliability-prediction practice for a contact with a resistive rating only',
+  'contact-derating',
+);
 
 /** Share of a resistive contact rating that may be used for a kind of load. */
 export const CONTACT_DERATING: Readonly<Record<LoadKind, number>> = {

@@ -1,6 +1,6 @@
 import { fromMemory } from './source.ts';
 
-export const CORD_AMPACITY_SOURCE = fromMemory('flexible cords, two loaded cores, 30 °C');
+export const CORD_AMPACITY_SOURCE = fromMemory('flexible cords, two loaded cores, 30 °C', 'flexible-cords');
 /** Ampacity of flexible cords by section, [mm², A]. */
 export const CORD_AMPACITY: readonly (readonly [sizeMm2: number, ampere: number])[] = [
   [0.5, 3],

@@ -1,6 +1,6 @@
 import { fromMemory } from './source.ts';
 
-export const NEC_AMPACITY_SOURCE = fromMemory('NEC table 310.16, copper, not more than three in a raceway, 30 °C');
+export const NEC_AMPACITY_SOURCE = fromMemory('NEC table 310.16, copper, not more than three in a raceway, 30 °C', 'nec-ampacity');
 
 /** Insulation temperature columns of the table, °C. */
 export const NEC_COLUMNS_C = [60, 75, 90] as const;

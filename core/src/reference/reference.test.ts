@@ -1,10 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName } from './awg.ts';
+import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } from './awg.ts';
 import { BLADE_FUSES, bladeFuseAtLeast, bladeFuseAtMost, bladeFuseColour } from './blade-fuses.ts';
 import { CLASS5_OHM_PER_KM, class5OhmPerM } from './class5-conductors.ts';
 import { COPPER_RESISTIVITY_OHM_M, copperAtTemperature } from './copper.ts';
 import { CONTACT_DERATING } from './contact-derating.ts';
-import { AMPACITY_BY_AWG, STOCK_SIZES_MM2, ambientFactor, ampacity, conductorTemperature, tableAmpacity } from './vehicle-ampacity.ts';
+import { AMPACITY_BY_AWG, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
+import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, tableAmpacity } from './wire-families.ts';
+import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
+import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from './load-surge.ts';
 import { colourName } from './wire-colours.ts';
 
 describe('class 5 conductors', () => {
@@ -44,6 +47,16 @@ describe('AWG (ASTM B258)', () => {
   ])('gauge %s has a diameter of %s mm', (awg, diameter) => expect(awgDiameterMm(awg)).toBeCloseTo(diameter, 3));
 
   test('10 AWG is 5.261 mm² (ASTM B258)', () => expect(awgAreaMm2(10)).toBeCloseTo(5.261, 3));
+  test('an odd gauge is bought as the next thicker one that is sold', () => {
+    expect([2.5, 1.5, 4, 6, 10, 1].map((size) => awgName(soldAwg(size)))).toEqual([
+      '12 AWG',
+      '14 AWG',
+      '10 AWG',
+      '8 AWG',
+      '6 AWG',
+      '16 AWG',
+    ]);
+  });
   test('a metric size is named with its nearest gauge', () => {
     expect(nearestAwg(2.5)).toBe(13);
     expect(nearestAwg(6)).toBe(9);
@@ -85,29 +98,29 @@ describe('blade fuses (ISO 8820-3)', () => {
 
 describe('vehicle ampacity (from memory: boat and vehicle practice, 105 °C)', () => {
   test('a gauge’s own section finds its own row', () => {
-    for (const [awg, ampere] of AMPACITY_BY_AWG) expect(tableAmpacity(awgAreaMm2(awg))).toBe(ampere);
+    for (const [awg, ampere] of AMPACITY_BY_AWG) expect(tableAmpacity('vehicle', awgAreaMm2(awg))).toBe(ampere);
   });
   test('metric sizes lie between the neighbouring gauges, and rise', () => {
-    const list = STOCK_SIZES_MM2.map(tableAmpacity);
+    const list = STOCK_SIZES_MM2.map((size) => tableAmpacity('vehicle', size));
     expect([...list].sort((a, b) => a - b)).toEqual(list);
     // 2.5 mm² stands between 14 AWG (2.08 mm², 35 A) and 12 AWG (3.31 mm², 45 A).
-    expect(tableAmpacity(2.5)).toBeGreaterThan(35);
-    expect(tableAmpacity(2.5)).toBeLessThan(45);
+    expect(tableAmpacity('vehicle', 2.5)).toBeGreaterThan(35);
+    expect(tableAmpacity('vehicle', 2.5)).toBeLessThan(45);
   });
   test('outside the table there is no number', () => {
-    expect(tableAmpacity(0.5)).toBeNaN();
-    expect(tableAmpacity(200)).toBeNaN();
+    expect(tableAmpacity('vehicle', 0.5)).toBeNaN();
+    expect(tableAmpacity('vehicle', 200)).toBeNaN();
   });
   test('ambient factor √((105 − 60)/(105 − 30)) is 0.775 at 60 °C, and none is left at 105 °C', () => {
-    expect(ambientFactor(60)).toBeCloseTo(0.7746, 4);
-    expect(ambientFactor(30)).toBe(1);
-    expect(ambientFactor(120)).toBe(0);
-    expect(ampacity(2.5, 105)).toBe(0);
+    expect(ambientFactor('vehicle', 60)).toBeCloseTo(0.7746, 4);
+    expect(ambientFactor('vehicle', 30)).toBe(1);
+    expect(ambientFactor('vehicle', 120)).toBe(0);
+    expect(looseInAir(2.5, 105)).toBe(0);
   });
   test('a conductor at its ampacity reaches its insulation’s limit, at half of it a quarter of the rise', () => {
-    expect(conductorTemperature(30, 30, 40)).toBe(105);
-    expect(conductorTemperature(15, 30, 40)).toBeCloseTo(40 + 65 / 4, 9);
-    expect(conductorTemperature(60, 30, 40)).toBe(105);
+    expect(conductorTemperature(30, 30, { family: 'vehicle', airC: 40 })).toBe(105);
+    expect(conductorTemperature(15, 30, { family: 'vehicle', airC: 40 })).toBeCloseTo(40 + 65 / 4, 9);
+    expect(conductorTemperature(60, 30, { family: 'vehicle', airC: 40 })).toBe(105);
   });
 });
 
@@ -118,4 +131,60 @@ test('contact derating by load kind (from memory: 75, 40, 20 and 10 %)', () => {
 test('colour codes are read as IEC 60757 writes them', () => {
   expect(colourName('RD/BK')).toBe('red with black');
   expect(colourName('BN')).toBe('brown');
+});
+
+describe('wire families', () => {
+  test.each([
+    // NEC 310.16, copper (from memory), with the small-conductor limits of 240.4(D).
+    ['nec-60', 10, 30],
+    ['nec-75', 8, 50],
+    ['nec-75', 4, 85],
+    ['nec-90', 2, 130],
+    ['nec-90', 12, 20],
+    ['nec-75', 14, 15],
+  ] as const)('%s: %s AWG bears %s A', (family, awg, ampere) => expect(tableAmpacity(family, awgAreaMm2(awg))).toBe(ampere));
+
+  test('a flexible cord of 1.5 mm² bears 16 A at 30 °C, and √((70 − 50)/(70 − 30)) of it at 50 °C', () => {
+    expect(tableAmpacity('cord', 1.5)).toBe(16);
+    expect(ampacityAsLaid(1.5, { family: 'cord', airC: 50, bundleFactor: 1 })).toBeCloseTo(16 * Math.SQRT1_2, 9);
+  });
+
+  test('a bundle takes its share, and what a table has not is allowed nothing', () => {
+    expect(ampacityAsLaid(2.5, { family: 'vehicle', airC: 30, bundleFactor: 0.7 })).toBeCloseTo(0.7 * looseInAir(2.5, 30), 9);
+    expect(ampacityAsLaid(1, { family: 'nec-75', airC: 30, bundleFactor: 1 })).toBe(0);
+  });
+
+  test.each(WIRE_FAMILIES.map(({ id }) => id))('%s: thicker always bears more, and every size offered is in the table', (id) => {
+    const list = WIRE_FAMILIES.find((family) => family.id === id)!.sizesMm2.map((size) => tableAmpacity(id, size));
+    expect(list.length).toBeGreaterThan(3);
+    for (let at = 1; at < list.length; at++) expect(list[at]).toBeGreaterThan(list[at - 1]!);
+  });
+});
+
+describe('starts and blade fuses', () => {
+  test('at the corners of its band a blade fuse bears what the table says, and between them less for longer', () => {
+    for (const [share, leastS] of BLADE_BANDS) expect(bladeBears(leastS)).toBeCloseTo(share, 9);
+    const times = Array.from({ length: 80 }, (_, at) => 1e-4 * 10 ** (at / 16));
+    for (let at = 1; at < times.length; at++) expect(bladeBears(times[at]!)).toBeLessThanOrEqual(bladeBears(times[at - 1]!));
+  });
+
+  test('past the end of the band the same I²t opens it: (6 I_n)² · 20 ms', () => {
+    for (const forS of [0.01, 0.001, 0.0002]) expect(bladeBears(forS) ** 2 * forS).toBeCloseTo(36 * 0.02, 9);
+  });
+
+  test('the heating current of a start agrees with its closed form', () => {
+    // i = I(1 + (k − 1)e^(−3t/d)): ∫ i² dt = I²(t + 2(k − 1)d/3 · (1 − e^(−3t/d)) + (k − 1)² d/6 · (1 − e^(−6t/d))).
+    const { times: k, durationS: d } = usualSurge('motor');
+    const heating = heatingAmperes([{ kind: 'motor', ampere: 7 }]);
+    START_TIMES_S.forEach((t, at) => {
+      const integral =
+        49 * (t + ((2 * (k - 1) * d) / 3) * (1 - Math.exp((-3 * t) / d)) + (((k - 1) ** 2 * d) / 6) * (1 - Math.exp((-6 * t) / d)));
+      expect(heating[at]! / Math.sqrt(integral / t)).toBeCloseTo(1, 3);
+    });
+  });
+
+  test('what the way lets through caps it', () => {
+    expect(startAmpere([{ kind: 'filament', ampere: 5 }], 0, 30)).toBe(30);
+    expect(startAmpere([{ kind: 'heater', ampere: 5 }], 100)).toBeCloseTo(5, 9);
+  });
 });

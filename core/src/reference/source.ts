@@ -1,15 +1,20 @@
 /** Where a number comes from; shown beside every working that uses it. */
 export type Source =
-  | { readonly kind: 'standard'; readonly cite: string }
+  /** `table` names the reference table that it is the source of, where there is one. */
+  | { readonly kind: 'standard'; readonly cite: string; readonly table?: string }
   | { readonly kind: 'common practice'; readonly note?: string }
-  | { readonly kind: 'from memory'; readonly note?: string }
+  | { readonly kind: 'from memory'; readonly note?: string; readonly table?: string }
   | { readonly kind: 'entered'; readonly path: string }
   | { readonly kind: 'computed'; readonly note: string }
   | { readonly kind: 'part'; readonly part: string };
 
-export const standard = (cite: string): Source => ({ kind: 'standard', cite });
+export const standard = (cite: string, table?: string): Source => ({ kind: 'standard', cite, ...(table ? { table } : {}) });
 export const commonPractice = (note?: string): Source => ({ kind: 'common practice', ...(note ? { note } : {}) });
-export const fromMemory = (note?: string): Source => ({ kind: 'from memory', ...(note ? { note } : {}) });
+export const fromMemory = (note?: string, table?: string): Source => ({
+  kind: 'from memory',
+  ...(note ? { note } : {}),
+  ...(table ? { table } : {}),
+});
 export const entered = (path: string): Source => ({ kind: 'entered', path });
 export const computed = (note: string): Source => ({ kind: 'computed', note });
 export const ofPart = (part: string): Source => ({ kind: 'part', part });

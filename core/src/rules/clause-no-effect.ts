@@ -1,3 +1,4 @@
+import { withoutSignal } from '../design/when.ts';
 import { computed } from '../reference/source.ts';
 import { jobSubject, type WiredJob } from './context.ts';
 import { judge, type Rule } from './rule.ts';
@@ -46,4 +47,15 @@ export const clauseNoEffect: Rule = {
         working: noneAllowed(said.length, 'pointless things', computed('the meaning of the sentence in every state')),
       });
     }),
+  // One signal out at a time: whichever was pointless leaves the meaning as it was.
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap(({ job, at, evidence }) =>
+        evidence.signals.flatMap((id) => {
+          const rest = withoutSignal(job.when, id);
+          const name = design.signals.find((signal) => signal.id === id)!.name;
+          return rest ? [{ label: `Nudge ${name} out of the sentence`, patches: [{ path: ['jobs', at, 'when'], value: rest }] }] : [];
+        }),
+      ),
 };

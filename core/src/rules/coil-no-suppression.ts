@@ -1,4 +1,5 @@
 import { commonPractice, computed } from '../reference/source.ts';
+import { needsSuppression } from '../parts/relay.ts';
 import { partSubject } from './context.ts';
 import { judge, type Rule } from './rule.ts';
 
@@ -8,35 +9,38 @@ export const coilNoSuppression: Rule = {
   id: ID,
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) =>
-      job.relays.map((relay) => {
-        const diode = netlist.parts.find(({ id }) => id === `${relay.id}-diode` && !netlist.leftOut.has(id));
-        const value = diode ? 1 : 0;
-        return judge(ID, {
-          severity: 'caution',
-          job: job.job.id,
-          subject: partSubject(relay),
-          value,
-          limit: 1,
-          unit: '',
-          sense: 'at least',
-          title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
-          detail: diode
-            ? `across ${relay.tag}, band to ${relay.spec.type.coil[0]}`
-            : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
-          working: {
-            formula: 'n ≥ 1',
-            given: [],
-            result: {
-              symbol: 'n',
-              meaning: 'paths for the coil’s current at turn-off',
-              value,
-              unit: '',
-              source: computed('counted in the circuit'),
+      job.relays
+        .filter(({ spec }) => needsSuppression(spec.type))
+        .map((relay) => {
+          const own = [`${relay.id}-diode`, `${relay.id}-resistor`];
+          const diode = netlist.parts.find(({ id }) => own.includes(id) && !netlist.leftOut.has(id));
+          const value = diode ? 1 : 0;
+          return judge(ID, {
+            severity: 'caution',
+            job: job.job.id,
+            subject: partSubject(relay),
+            value,
+            limit: 1,
+            unit: '',
+            sense: 'at least',
+            title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
+            detail: diode
+              ? `across ${relay.tag}${diode.kind === 'diode' ? `, band to ${relay.spec.type.coil[0]}` : ''}`
+              : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
+            working: {
+              formula: 'n ≥ 1',
+              given: [],
+              result: {
+                symbol: 'n',
+                meaning: 'paths for the coil’s current at turn-off',
+                value,
+                unit: '',
+                source: computed('counted in the circuit'),
+              },
+              limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
             },
-            limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice() },
-          },
-        });
-      }),
+          });
+        }),
     ),
   nudges: ({ jobs }, finding) =>
     jobs

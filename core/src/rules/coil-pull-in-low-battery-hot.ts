@@ -1,11 +1,11 @@
-import { coilTemperature } from '../parts/relay.ts';
+import { coilTemperature, isCopperCoil } from '../parts/relay.ts';
 import type { PartOf } from '../parts/registry.ts';
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
 import { computed, entered, ofPart } from '../reference/source.ts';
 import { branchId } from '../parts/kind.ts';
 import { coilTerminals, partSubject, supplyOf, type RuleContext, type WiredJob } from './context.ts';
-import { chooseAgain, otherRelays, thickerLegs } from './nudging.ts';
+import { coilFits, chooseAgain, otherRelays, thickerLegs } from './nudging.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
@@ -17,7 +17,7 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
   if (!supply) return [];
   const airC = context.hottestC(relay.place);
   const coilC = coilTemperature(type, airC, 1);
-  const hotOhm = copperAtTemperature(type.coilOhm, coilC);
+  const hotOhm = isCopperCoil(type) ? copperAtTemperature(type.coilOhm, coilC) : type.coilOhm;
   const limit = (type.pullInV * hotOhm) / type.coilOhm;
   const across = (state: (typeof job.evidence.states)[number]) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
   // It is meant to hold wherever it holds on a fair day.
@@ -47,12 +47,14 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
           { symbol: 'V_pull', meaning: 'pull-in at 20 °C', value: type.pullInV, unit: 'V', source: ofPart(type.name) },
           { symbol: 'R_20', meaning: 'coil at 20 °C', value: type.coilOhm, unit: 'Ω', source: ofPart(type.name) },
           {
-            symbol: 'T',
-            meaning: `hottest air ${airC} °C and ${type.coilRiseK} K of its own`,
-            value: coilC,
+            symbol: 'T_a',
+            meaning: `hottest air at ${context.placeName(relay.place)}`,
+            value: airC,
             unit: '°C',
-            source: entered('places'),
+            source: entered(`places[${context.design.places.findIndex(({ id }) => id === relay.place)}].hottestC`),
           },
+          { symbol: 'ΔT', meaning: 'its own warmth', value: type.coilRiseK, unit: 'K', source: ofPart(type.name) },
+          { symbol: 'T', meaning: 'coil, T_a + ΔT', value: coilC, unit: '°C', source: computed('sum') },
           { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
         ],
         result: {
@@ -70,13 +72,15 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
 
 export const coilPullIn: Rule = {
   id: ID,
+  trail: 'coil',
+  trailCorner: 'low-hot',
   check: (context) => context.jobs.flatMap((job) => job.relays.flatMap((relay) => check(context, job, relay))),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         ...thickerLegs(job, [...new Set(job.wires.filter(({ leg }) => leg.startsWith('control')).map(({ leg }) => leg))]),
-        ...otherRelays(job, (type) => type.coilV === job.supply.nominalV),
+        ...otherRelays(context.design, job, coilFits(context.design, job)),
         chooseAgain(job),
       ]),
 };

@@ -1,6 +1,6 @@
 import { commonPractice, entered, ofPart } from '../reference/source.ts';
 import { partSubject, supplyOf } from './context.ts';
-import { otherRelays } from './nudging.ts';
+import { coilFits, otherRelays } from './nudging.ts';
 import { judge, type Rule } from './rule.ts';
 
 const ID = 'coil-wrong-voltage';
@@ -30,7 +30,13 @@ export const coilWrongVoltage: Rule = {
             working: {
               formula: '|V_supply − V_coil| = 0',
               given: [
-                { symbol: 'V_supply', meaning: `nominal, ${supply.name}`, value: supply.nominalV, unit: 'V', source: entered('supplies') },
+                {
+                  symbol: 'V_supply',
+                  meaning: `nominal, ${supply.name}`,
+                  value: supply.nominalV,
+                  unit: 'V',
+                  source: entered(`supplies[${context.design.supplies.indexOf(supply)}].nominalV`),
+                },
                 { symbol: 'V_coil', meaning: `nominal, ${type.name}`, value: type.coilV, unit: 'V', source: ofPart(type.name) },
               ],
               result: { symbol: 'ΔV', meaning: 'difference of nominal voltages', value: off, unit: 'V', source: commonPractice() },
@@ -43,5 +49,5 @@ export const coilWrongVoltage: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(job, (type) => type.coilV === job.supply.nominalV)),
+      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
 };

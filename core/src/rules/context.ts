@@ -8,7 +8,9 @@ import type { Design, Job, Supply } from '../design/schema.ts';
 import { branchId } from '../parts/kind.ts';
 import { contactBranchId } from '../parts/relay.ts';
 import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
-import { ampacity } from '../reference/vehicle-ampacity.ts';
+import { class5OhmPerM } from '../reference/class5-conductors.ts';
+import { ampacityAsLaid } from '../reference/wire-families.ts';
+import { laidOf } from '../compile/laid.ts';
 import { evidenceFor } from '../prove/faults.ts';
 import { jobVerdicts, type Verdict } from '../prove/verdict.ts';
 import { voltsBetween, type Corner, type Evidence, type JobEvidence, type SolvedState } from '../prove/evidence.ts';
@@ -59,8 +61,14 @@ export interface RuleContext {
   worstAmps(job: WiredJob, branch: string): Worst;
   amps(solution: Solution, branch: string): number;
   volts(solution: Solution, from: string, to: string): number;
-  /** Ampacity of a wire where it is hottest, A. */
+  /** Ampacity of a wire where it is hottest, in its bundle, A. */
   wireAmpacity(wire: Wire): number;
+  /** Largest fuse before it that it bears, A: with a wire beside it, the two together as they share a current. */
+  behindFuse(wire: Wire): number;
+  /** Wires that lie beside it under the same terminals, itself first. */
+  besides(wire: Wire): readonly Wire[];
+  /** The same if it lay by itself, A. */
+  looseAmpacity(wire: Wire): number;
   placeName(id: string): string;
   hottestC(place: string): number;
   /** Meant against found in every solved state of a job. */
@@ -86,6 +94,13 @@ export function ruleContext(evidence: Evidence): RuleContext {
     if (!found) throw new Error(`Job ${job.job.id} has no solved state`);
     return found;
   };
+  const byEnds = new Map<string, Wire[]>();
+  for (const wire of netlist.wires) {
+    const ends = `${wire.from}>${wire.to}`;
+    byEnds.set(ends, [...(byEnds.get(ends) ?? []), wire]);
+  }
+  const besides = (wire: Wire) => [wire, ...byEnds.get(`${wire.from}>${wire.to}`)!.filter((other) => other !== wire)];
+  const wireAmpacity = memo((wire: Wire) => ampacityAsLaid(wire.sizeMm2, laidOf(design, wire)));
   const memoPart = memo((ids: string) => partKey(evidence, new Set(ids.split(','))));
   const byJob = new Map<string, AnyPart[]>();
   for (const part of netlist.parts) for (const job of part.jobs) byJob.set(job, [...(byJob.get(job) ?? []), part]);
@@ -107,7 +122,16 @@ export function ruleContext(evidence: Evidence): RuleContext {
     },
     amps,
     volts: (solution, from, to) => voltsBetween(circuit, solution, from, to),
-    wireAmpacity: (wire) => ampacity(wire.sizeMm2, places.get(wire.hotPlace)!.hottestC),
+    looseAmpacity: (wire) => ampacityAsLaid(wire.sizeMm2, { ...laidOf(design, wire), bundleFactor: 1 }),
+    wireAmpacity,
+    besides,
+    // Of one length they share as their conductances: the first to reach its own ampacity is the limit of all.
+    behindFuse: (wire) => {
+      const together = besides(wire);
+      const siemens = together.map(({ sizeMm2 }) => 1 / class5OhmPerM(sizeMm2)!);
+      const sum = siemens.reduce((total, one) => total + one, 0);
+      return Math.min(...together.map((one, at) => (wireAmpacity(one) * sum) / siemens[at]!));
+    },
     placeName: (id) => places.get(id)!.name,
     hottestC: (id) => places.get(id)!.hottestC,
     verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),

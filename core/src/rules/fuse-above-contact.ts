@@ -1,7 +1,8 @@
+import { currentOf } from '../design/supply.ts';
 import { throwRating } from '../parts/shelf.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { ofPart } from '../reference/source.ts';
-import { otherFuses, otherRelays } from './nudging.ts';
+import { coilFits, otherFuses, otherRelays } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
 import { failingOrTightest, judge, type Rule } from './rule.ts';
 
@@ -13,9 +14,11 @@ export const fuseAboveContact: Rule = {
     jobs.flatMap((job) =>
       failingOrTightest(
         job.contacts.flatMap(({ relay, pin, fuse }) => {
-          if (!fuse) return [];
+          // A plug's fuse has a rule of its own; a contact with no rating for this current another.
+          if (!fuse || fuse.spec.style === 'plug') return [];
           const { type } = relay.spec;
-          const limit = throwRating(type, pin, 'heater').ampere;
+          const limit = throwRating(type, pin, 'heater', currentOf(job.supply)).ampere;
+          if (limit === 0) return [];
           return [
             judge(ID, {
               severity: 'danger',
@@ -43,11 +46,11 @@ export const fuseAboveContact: Rule = {
         }),
       ),
     ),
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating <= finding.limit)),
-        ...otherRelays(job, (type) => type.coilV === job.supply.nominalV),
+        ...otherRelays(context.design, job, coilFits(context.design, job)),
       ]),
 };

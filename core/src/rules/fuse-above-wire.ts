@@ -3,6 +3,7 @@ import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
 import { standard } from '../reference/source.ts';
 import type { RuleContext, WiredJob } from './context.ts';
+import { laidOf } from '../compile/laid.ts';
 import { smallestForAmpacity } from '../sizing/choose.ts';
 import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT } from '../reference/blade-fuses.ts';
 import { ampacityGiven, fuseRating } from './shared-working.ts';
@@ -14,8 +15,8 @@ const ID = 'fuse-above-wire';
 function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Finding[] {
   const [first, ...rest] = context.guardedBy(fuse);
   if (!first) return [];
-  const wire = rest.reduce((weak, candidate) => (context.wireAmpacity(candidate) < context.wireAmpacity(weak) ? candidate : weak), first);
-  const limit = context.wireAmpacity(wire);
+  const wire = rest.reduce((weak, candidate) => (context.behindFuse(candidate) < context.behindFuse(weak) ? candidate : weak), first);
+  const limit = context.behindFuse(wire);
   const hotC = context.hottestC(wire.hotPlace);
   return [
     judge(ID, {
@@ -28,7 +29,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
       title: `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
       detail: `${sizeName(wire.sizeMm2)} at ${hotC} °C is the weakest wire behind it`,
       working: {
-        formula: 'I_n ≤ I_z = I_table · k_ambient, and I_2 ≤ 1.45 · I_z',
+        formula: 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z',
         given: [
           ...ampacityGiven(context, wire),
           {
@@ -62,11 +63,10 @@ export const fuseAboveWire: Rule = {
         const fuse = job.ownFuses.find((candidate) => candidate.id === finding.subject.id);
         if (!fuse) return [];
         const which = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
-        const weak = context.guardedBy(fuse).filter((wire) => context.wireAmpacity(wire) < fuse.spec.ratingA);
+        const weak = context.guardedBy(fuse).filter((wire) => context.behindFuse(wire) < fuse.spec.ratingA);
         const patches = new Map(
           weak.map((wire) => {
-            const hotC = context.hottestC(wire.hotPlace);
-            const leg = { key: wire.leg, lengthM: wire.lengthM, currentA: 0, hotC, fuseA: fuse.spec.ratingA, chosenMm2: undefined };
+            const leg = { currentA: 0, laid: laidOf(context.design, wire), mostMm2: Infinity, fuseA: fuse.spec.ratingA };
             return [wire.leg, { tag: wire.tag, size: smallestForAmpacity(leg) }];
           }),
         );

@@ -9,6 +9,7 @@ const ID = 'fuse-below-load';
 
 export const fuseBelowLoad: Rule = {
   id: ID,
+  trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.loadFuses.map((fuse) => {
@@ -25,7 +26,15 @@ export const fuseBelowLoad: Rule = {
           detail: `at ${formatQuantity(job.supply.highestV, 'V')}, the most that ${job.supply.name} gives`,
           working: {
             formula: 'I_b ≤ I_n (IEC 60364-4-43)',
-            given: [{ symbol: 'V', meaning: 'highest supply', value: job.supply.highestV, unit: 'V', source: entered('supplies') }],
+            given: [
+              {
+                symbol: 'V',
+                meaning: 'highest supply',
+                value: job.supply.highestV,
+                unit: 'V',
+                source: entered(`supplies[${context.design.supplies.indexOf(job.supply)}].highestV`),
+              },
+            ],
             result: {
               symbol: 'I_b',
               meaning: `current in ${fuse.tag}`,

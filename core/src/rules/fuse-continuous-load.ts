@@ -1,6 +1,7 @@
 import { figures, formatQuantity } from '../quantity/format.ts';
 import { branchId } from '../parts/kind.ts';
-import { computed, entered } from '../reference/source.ts';
+import { computed, standard } from '../reference/source.ts';
+import { CONTINUOUS } from '../sizing/fuse-choice.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
 import { judge, type Rule } from './rule.ts';
@@ -9,11 +10,12 @@ const ID = 'fuse-continuous-load';
 
 export const fuseContinuousLoad: Rule = {
   id: ID,
+  trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>
       (job.job.continuous ? job.loadFuses : []).map((fuse) => {
         const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
-        const factor = context.design.settings.headroom;
+        const factor = CONTINUOUS;
         return judge(ID, {
           severity: 'caution',
           job: job.job.id,
@@ -26,7 +28,7 @@ export const fuseContinuousLoad: Rule = {
           working: {
             formula: 'k · I_b ≤ I_n (NEC 210.20(A))',
             given: [
-              { symbol: 'k', meaning: 'headroom for continuous load', value: factor, unit: '', source: entered('settings.headroom') },
+              { symbol: 'k', meaning: 'for three hours and more', value: factor, unit: '', source: standard('NEC 210.20(A)') },
               {
                 symbol: 'I_b',
                 meaning: `current in ${fuse.tag}`,

@@ -22,7 +22,7 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
     unit: '',
     sense: 'at least',
     title: present ? `${present.tag} guards the ${side} at its source` : `The ${side} has no fuse`,
-    detail: present ? `${present.spec.ratingA} A` : 'a short anywhere in it is fed by the whole battery',
+    detail: present ? `${present.spec.ratingA} A` : 'a short anywhere in it is fed by all that the supply can give',
     working: {
       formula: 'n ≥ 1',
       given: [],
@@ -35,7 +35,15 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
 export const fuseMissing: Rule = {
   id: ID,
   // Where the signals feed the load themselves, their fuses are the load's.
-  check: ({ jobs }) => jobs.flatMap((job) => [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), check(job, 'controlFuse')]),
+  check: ({ jobs, design }) =>
+    jobs.flatMap((job) => {
+      // A pin, a drive output and a board's rail give no more than they can: what hangs on them has no fuse to miss.
+      const driven = design.signals.some(
+        ({ id, nature }) => (nature === 'pin' || nature === 'regulator') && job.evidence.signals.includes(id),
+      );
+      const limited = driven && job.controlFuses.length === 0 && job.relays.every(({ spec }) => spec.supply === null);
+      return [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), ...(limited ? [] : [check(job, 'controlFuse')])];
+    }),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

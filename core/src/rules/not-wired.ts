@@ -1,4 +1,4 @@
-import { POWER_RELAYS, hasResting, relayById } from '../parts/shelf.ts';
+import { hasResting, powerRelays, relayOf } from '../parts/shelf.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -25,14 +25,16 @@ export const notWired: Rule = {
   nudges: ({ design }, finding) => {
     const at = design.jobs.findIndex(({ id }) => id === finding.job);
     const { device } = design.jobs[at]!;
-    const present = device.kind === 'plug-in-relay' ? relayById(device.part)! : null;
+    const present = device.kind === 'relay' ? relayOf(design, device.part)! : null;
     if (!present || hasResting(present)) return [];
-    return POWER_RELAYS.filter(
-      (type) =>
-        hasResting(type) &&
-        type.poles.length === 1 &&
-        type.coilV === present.coilV &&
-        type.closing.resistiveA === present.closing.resistiveA,
-    ).map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
+    return powerRelays(design)
+      .filter(
+        (type) =>
+          hasResting(type) &&
+          type.poles.length === 1 &&
+          type.coilV === present.coilV &&
+          type.closing.resistiveA === present.closing.resistiveA,
+      )
+      .map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
   },
 };

@@ -1,13 +1,17 @@
 /** Changes that several rules propose. */
+import { withSignal } from '../design/when.ts';
 import type { Patch } from '../design/patch.ts';
-import type { Edit } from '../design/schema.ts';
+import type { Design, Edit, Job, ProgramStep } from '../design/schema.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import type { PartOf } from '../parts/registry.ts';
-import { POWER_RELAYS, hasResting, isResting, relayById, type RelayType } from '../parts/shelf.ts';
+import { alikeBuilt, hasResting, isResting, powerRelays, relayOf, throwRating, type RelayType } from '../parts/shelf.ts';
+import { modulePowered } from '../compile/control-side.ts';
+import { controlSupplyOf, currentOf } from '../design/supply.ts';
+import { ratingsOf } from '../reference/guards.ts';
 import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
 import { sizeName } from '../reference/awg.ts';
 import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
-import type { WiredJob } from './context.ts';
+import type { RuleContext, WiredJob } from './context.ts';
 import type { Nudge } from './rule.ts';
 
 export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: number | 'auto'): Patch {
@@ -22,7 +26,9 @@ export function otherFuses(
   fits: (ratingA: number) => boolean,
 ): Nudge[] {
   const present = fuse.spec.ratingA;
-  return BLADE_FUSE_RATINGS.filter((rating) => rating !== present && fits(rating))
+  const ratings = fuse.spec.guards === 'load' ? ratingsOf(job.job.protection) : BLADE_FUSE_RATINGS;
+  return ratings
+    .filter((rating) => rating !== present && fits(rating))
     .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
     .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] }));
 }
@@ -33,42 +39,62 @@ export function sizePatch(job: WiredJob, leg: string, sizeMm2: number | undefine
   return { path: ['jobs', job.at, 'wires', leg], value: Object.keys(rest).length > 0 ? rest : undefined };
 }
 
-/** Thicker sizes for single legs, the one that adds least copper first. */
-export function thickerLegs(job: WiredJob, legs: readonly string[]): Nudge[] {
+/** A leg's colour stays; its size is the app's again, and one wire. */
+function leftToApp(job: WiredJob, leg: string): Patch {
+  const { sizeMm2: _, secondMm2: __, ...rest } = job.job.wires[leg] ?? {};
+  return { path: ['jobs', job.at, 'wires', leg], value: Object.keys(rest).length > 0 ? rest : undefined };
+}
+
+/** Other sizes for single legs, the one that changes least copper first. */
+function otherSizes(job: WiredJob, legs: readonly string[], fits: (sizeMm2: number, presentMm2: number) => boolean): Nudge[] {
   const options = legs.flatMap((leg) => {
     const wires = job.wires.filter((wire) => wire.leg === leg);
     const lengthM = wires.reduce((sum, wire) => sum + wire.lengthM, 0);
     const [first] = wires;
     if (!first) return [];
-    return STOCK_SIZES_MM2.filter((size) => size > first.sizeMm2).map((size) => ({
-      copper: (size - first.sizeMm2) * lengthM,
+    return STOCK_SIZES_MM2.filter((size) => fits(size, first.sizeMm2)).map((size) => ({
+      copper: Math.abs(size - first.sizeMm2) * lengthM,
       nudge: { label: `Nudge ${first.tag} to ${sizeName(size)}`, patches: [sizePatch(job, leg, size)] },
     }));
   });
   return options.sort((a, b) => a.copper - b.copper).map(({ nudge }) => nudge);
 }
 
+export const thickerLegs = (job: WiredJob, legs: readonly string[]): Nudge[] => otherSizes(job, legs, (size, present) => size > present);
+export const thinnerLegs = (job: WiredJob, legs: readonly string[]): Nudge[] => otherSizes(job, legs, (size, present) => size < present);
+
 /** Lets the app choose the fuse and every size of the load side again. */
 export function chooseAgain(job: WiredJob): Nudge {
-  const legs = Object.keys(job.job.wires).filter((leg) => job.job.wires[leg]?.sizeMm2 !== undefined);
+  const legs = Object.keys(job.job.wires).filter((leg) => {
+    const { sizeMm2, secondMm2 } = job.job.wires[leg]!;
+    return sizeMm2 !== undefined || secondMm2 !== undefined;
+  });
   return {
     label: 'Nudge fuse and wires to chosen sizes',
-    patches: [fusePatch(job, 'fuse', 'auto'), fusePatch(job, 'controlFuse', 'auto'), ...legs.map((leg) => sizePatch(job, leg, undefined))],
+    patches: [fusePatch(job, 'fuse', 'auto'), fusePatch(job, 'controlFuse', 'auto'), ...legs.map((leg) => leftToApp(job, leg))],
   };
 }
 
+/** Whether a relay's coil suits what the job hangs it on; an input of 3 to 32 V suits all of it. */
+export const coilFits =
+  (design: Design, { job }: WiredJob) =>
+  (type: RelayType): boolean =>
+    type.solid !== undefined || type.coilV === (type.module && !modulePowered(job) ? 5 : controlSupplyOf(design, job).nominalV);
+
+const largestRating = ({ closing }: RelayType): number => Math.max(closing.resistiveA, closing.ac?.resistiveA ?? 0);
+
 /** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
-export function otherRelays(job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
-  if (job.job.device.kind !== 'plug-in-relay') return [];
-  const present = relayById(job.job.device.part)!;
+export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
+  if (job.job.device.kind !== 'relay') return [];
+  const present = relayOf(design, job.job.device.part)!;
   const resting = job.contacts.some(({ relay, pin }) => isResting(relay.spec.type, pin));
   const alike = (type: RelayType) =>
     Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
-  return POWER_RELAYS.filter((type) => type.id !== present.id && (!resting || hasResting(type)) && fits(type))
+  return powerRelays(design)
+    .filter((type) => type.id !== present.id && alikeBuilt(type, present) && (!resting || hasResting(type)) && fits(type))
     .sort(
       (a, b) =>
-        alike(a) - alike(b) ||
-        Math.abs(a.closing.resistiveA - present.closing.resistiveA) - Math.abs(b.closing.resistiveA - present.closing.resistiveA),
+        alike(a) - alike(b) || Math.abs(largestRating(a) - largestRating(present)) - Math.abs(largestRating(b) - largestRating(present)),
     )
     .map((type) => ({ label: `Nudge to a ${type.name}`, patches: [{ path: ['jobs', job.at, 'device', 'part'], value: type.id }] }));
 }
@@ -99,4 +125,73 @@ export function editWords(edit: Edit): string {
     default:
       return edit satisfies never;
   }
+}
+
+/** The key put into the clause, so that nothing of the job is fed without it. */
+export function addKey(design: Design, { job, at }: WiredJob): Nudge[] {
+  if (job.lost === 'on') return [];
+  return design.signals
+    .filter((signal) => signal.nature === 'feed' && signal.keyOn && signal.supply === job.supply)
+    .map((key) => ({
+      label: `Nudge in “${key.name} is on”`,
+      patches: [{ path: ['jobs', at, 'when'], value: withSignal(job.when, key.id) }],
+    }));
+}
+
+export function modulePatch({ job, at }: WiredJob, changes: Partial<Job['module']>): Patch {
+  return { path: ['jobs', at, 'module'], value: { ...job.module, ...changes } };
+}
+
+/** Low for high and high for low: in the job's clause, in how the pin usually stands, and in its board's program. */
+export function withPinTurned(design: Design, { job, at }: WiredJob): Patch[] {
+  const inner = job.when.op === 'not' ? job.when.of : job.when;
+  if (inner.op !== 'signal') return [];
+  const pinAt = design.signals.findIndex(({ id }) => id === inner.signal);
+  const pin = design.signals[pinAt]!;
+  const turn = (steps: readonly ProgramStep[]): ProgramStep[] =>
+    steps.map((step) => {
+      if (step.do === 'repeat') return { ...step, steps: turn(step.steps) };
+      if (step.do === 'wait' || step.pin !== pin.id) return step;
+      return step.do === 'character' ? { ...step, high: step.low, low: step.high } : { ...step, high: !step.high };
+    });
+  return [
+    { path: ['jobs', at, 'when'], value: job.when.op === 'not' ? inner : { op: 'not', of: inner } },
+    { path: ['signals', pinAt, 'usual'], value: !pin.usual },
+    ...design.controllers.flatMap((board, index) =>
+      pin.nature === 'pin' && pin.controller === board.id ? [{ path: ['controllers', index, 'program'], value: turn(board.program) }] : [],
+    ),
+  ];
+}
+
+/** The first job that follows a pin of a board, to hang what is said of the board on. */
+export function firstOnBoard({ design, jobs }: RuleContext, board: string): WiredJob | undefined {
+  return jobs.find((job) =>
+    design.signals.some((signal) => signal.nature === 'pin' && signal.controller === board && job.evidence.signals.includes(signal.id)),
+  );
+}
+
+/** Relays with contacts of metal in the place of what switches without, the smallest first. */
+export function metalContacts(design: Design, job: WiredJob): Nudge[] {
+  return powerRelays(design)
+    .filter((type) => !type.solid && coilFits(design, job)(type))
+    .sort((a, b) => largestRating(a) - largestRating(b))
+    .map((type) => ({
+      label: `Nudge to a ${type.name}`,
+      patches: [{ path: ['jobs', job.at, 'device'], value: { ...job.job.device, part: type.id, socket: 'auto' } }],
+    }));
+}
+
+/** Relays of the shelf with two poles and a rating for what the job switches. */
+export function twoPoles(design: Design, job: WiredJob): Nudge[] {
+  return powerRelays(design)
+    .filter(
+      (type) =>
+        type.poles.length === 2 &&
+        coilFits(design, job)(type) &&
+        throwRating(type, type.poles[0]!.closing, 'heater', currentOf(job.supply)).ampere > 0,
+    )
+    .map((type) => ({
+      label: `Nudge to a ${type.name}`,
+      patches: [{ path: ['jobs', job.at, 'device'], value: { ...job.job.device, part: type.id, socket: 'auto' } }],
+    }));
 }

@@ -1,26 +1,71 @@
 import { backfeed } from './backfeed.ts';
+import { bootEnergises } from './boot-energises.ts';
+import { bothEndsFuse } from './both-ends-fuse.ts';
+import { breakerCurveSurge } from './breaker-curve-surge.ts';
 import { clauseNoEffect } from './clause-no-effect.ts';
+import { coilDiodeReversed } from './coil-diode-reversed.ts';
 import { coilFedWhenKeyOff } from './coil-fed-when-key-off.ts';
 import { coilNoSuppression } from './coil-no-suppression.ts';
+import { coilOverVoltage } from './coil-over-voltage.ts';
 import { coilPullIn } from './coil-pull-in-low-battery-hot.ts';
+import { coilReleaseSlow } from './coil-release-slow.ts';
 import { coilWrongVoltage } from './coil-wrong-voltage.ts';
+import { contactLife } from './contact-life.ts';
+import { crankingThroughAux } from './cranking-through-aux.ts';
+import { dcOnAcContact } from './dc-on-ac-contact.ts';
+import { deviceWrongCurrentKind } from './device-wrong-current-kind.ts';
+import { dividerOutOfRange } from './divider-out-of-range.ts';
+import { earthMissing } from './earth-missing.ts';
+import { failsClosedNoCutout } from './fails-closed-no-cutout.ts';
 import { floatingInput } from './floating-input.ts';
 import { fuseAboveContact } from './fuse-above-contact.ts';
+import { fuseAboveTerminal } from './fuse-above-terminal.ts';
 import { fuseAboveWire } from './fuse-above-wire.ts';
 import { fuseBelowLoad } from './fuse-below-load.ts';
 import { fuseContinuousLoad } from './fuse-continuous-load.ts';
+import { fuseFarFromSource } from './fuse-far-from-source.ts';
+import { fuseMatchSchool } from './fuse-match-school.ts';
 import { fuseMissing } from './fuse-missing.ts';
+import { fuseSurgeOpens } from './fuse-surge-opens.ts';
+import { lineNeutralAcrossContact } from './line-neutral-across-contact.ts';
 import { loadOverContact } from './load-over-contact.ts';
+import { mainsLowVoltageTogether } from './mains-low-voltage-together.ts';
+import { mainsNoEnclosure } from './mains-no-enclosure.ts';
+import { moduleIsolationDefeated } from './module-isolation-defeated.ts';
+import { moduleTrackOrTerminal } from './module-track-or-terminal.ts';
+import { mosfetGateLevel } from './mosfet-gate-level.ts';
+import { neutralSwitched } from './neutral-switched.ts';
 import { notWired } from './not-wired.ts';
+import { onePoleOfTwo } from './one-pole-of-two.ts';
+import { optoCurrent } from './opto-current.ts';
+import { parasiticDrain } from './parasitic-drain.ts';
+import { phaseAngleLoadKind } from './phase-angle-load-kind.ts';
+import { pinLevelMismatch } from './pin-level-mismatch.ts';
+import { pinPowersCoil } from './pin-powers-coil.ts';
+import { plugFuseAboveDevice } from './plug-fuse-above-device.ts';
+import { pulsedFeedTap } from './pulsed-feed-tap.ts';
+import { railCurrentOver } from './rail-current-over.ts';
 import { relayChatter } from './relay-chatter.ts';
 import { reversingNoInterlock } from './reversing-no-interlock.ts';
 import type { Rule } from './rule.ts';
 import { sharedGroundBackfeed } from './shared-ground-backfeed.ts';
-import { signalLostWrongState } from './signal-lost-wrong-state.ts';
 import { signalCurrentOver } from './signal-current-over.ts';
+import { signalLostWrongState } from './signal-lost-wrong-state.ts';
+import { ssrLeakage } from './ssr-leakage.ts';
+import { ssrMinimumLoad } from './ssr-minimum-load.ts';
+import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { stateMismatch } from './state-mismatch.ts';
+import { supplyOverload } from './supply-overload.ts';
+import { thermocouplePolarity } from './thermocouple-polarity.ts';
+import { transistorNotSaturated } from './transistor-not-saturated.ts';
+import { unknownAfterPowerCut } from './unknown-after-power-cut.ts';
+import { vsrHunting } from './vsr-hunting.ts';
+import { wireAboveTerminal } from './wire-above-terminal.ts';
 import { wireAmpacity } from './wire-ampacity.ts';
+import { wireBundleHeat } from './wire-bundle-heat.ts';
 import { wireDrop } from './wire-drop.ts';
+import { wireInsulationTemperature } from './wire-insulation-temperature.ts';
+import { wireParallelUnequal } from './wire-parallel-unequal.ts';
 
 export const RULES: readonly Rule[] = [
   notWired,
@@ -33,16 +78,61 @@ export const RULES: readonly Rule[] = [
   sharedGroundBackfeed,
   clauseNoEffect,
   fuseMissing,
+  bothEndsFuse,
+  fuseFarFromSource,
   fuseAboveWire,
   fuseAboveContact,
+  fuseAboveTerminal,
   fuseBelowLoad,
   fuseContinuousLoad,
+  fuseSurgeOpens,
+  fuseMatchSchool,
   loadOverContact,
+  contactLife,
   wireAmpacity,
+  wireBundleHeat,
+  wireAboveTerminal,
+  wireParallelUnequal,
   wireDrop,
   coilWrongVoltage,
+  coilOverVoltage,
   coilPullIn,
   coilNoSuppression,
+  coilDiodeReversed,
+  coilReleaseSlow,
   coilFedWhenKeyOff,
+  parasiticDrain,
   signalCurrentOver,
+  pulsedFeedTap,
+  crankingThroughAux,
+  vsrHunting,
+  bootEnergises,
+  unknownAfterPowerCut,
+  transistorNotSaturated,
+  mosfetGateLevel,
+  breakerCurveSurge,
+  dcOnAcContact,
+  deviceWrongCurrentKind,
+  dividerOutOfRange,
+  earthMissing,
+  failsClosedNoCutout,
+  lineNeutralAcrossContact,
+  mainsLowVoltageTogether,
+  mainsNoEnclosure,
+  moduleIsolationDefeated,
+  moduleTrackOrTerminal,
+  neutralSwitched,
+  onePoleOfTwo,
+  optoCurrent,
+  phaseAngleLoadKind,
+  pinLevelMismatch,
+  pinPowersCoil,
+  plugFuseAboveDevice,
+  railCurrentOver,
+  ssrLeakage,
+  ssrMinimumLoad,
+  ssrNoHeatsink,
+  supplyOverload,
+  thermocouplePolarity,
+  wireInsulationTemperature,
 ];

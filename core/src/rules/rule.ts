@@ -1,4 +1,5 @@
 import type { Patch } from '../design/patch.ts';
+import type { Corner } from '../prove/conditions.ts';
 import type { Unit } from '../quantity/format.ts';
 import type { Source } from '../reference/source.ts';
 import type { RuleContext } from './context.ts';
@@ -55,6 +56,10 @@ export interface Nudge {
 /** One rule of the book. Adding one is a file with this and a line in the registry. */
 export interface Rule {
   readonly id: string;
+  /** What its solved numbers come from, for the trail down to the plate; none where it counts. */
+  readonly trail?: 'load' | 'coil';
+  /** The corner at which those are worst, where it is not the one with the largest current. */
+  readonly trailCorner?: Corner;
   check(context: RuleContext): readonly Finding[];
   /** Changes worth trying, the smallest first. */
   nudges?(context: RuleContext, finding: Finding): readonly Nudge[];

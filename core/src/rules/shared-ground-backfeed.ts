@@ -1,3 +1,4 @@
+import { POWER_RELAYS } from '../parts/shelf.ts';
 import type { Solution } from '../circuit/circuit.ts';
 import { branchId } from '../parts/kind.ts';
 import { isKind, type PartOf } from '../parts/registry.ts';
@@ -93,5 +94,18 @@ export const sharedGroundBackfeed: Rule = {
         }),
       ];
     });
+  },
+  // A relay between a feed and its lamp: what then comes back through the ground stops at an open contact.
+  nudges: ({ jobs }, finding) => {
+    const direct = jobs.filter(({ job }) => job.device.kind === 'direct');
+    const own = direct.filter(({ job }) => job.id === finding.job);
+    const between = ({ job, at, supply }: WiredJob) => {
+      const part = POWER_RELAYS.find(({ coilV }) => coilV === supply.nominalV)!.id;
+      return { path: ['jobs', at, 'device'], value: { kind: 'relay', part, socket: 'auto', place: job.device.place } };
+    };
+    return [
+      { label: 'Nudge a relay in between', patches: own.map(between) },
+      { label: 'Nudge a relay into each job without one', patches: direct.map(between) },
+    ].filter(({ patches }) => patches.length > 0);
   },
 };

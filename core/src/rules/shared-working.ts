@@ -1,12 +1,14 @@
 /** Lines of working that several rules show. */
+import { familyOf } from '../compile/laid.ts';
 import type { Wire } from '../compile/netlist.ts';
 import type { PartOf } from '../parts/registry.ts';
 import { sizeName } from '../reference/awg.ts';
 import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
 import { BOLT_FUSE_SOURCE } from '../reference/bolt-fuses.ts';
 import { computed, entered, type Source } from '../reference/source.ts';
-import { AMPACITY_SOURCE, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
-import type { RuleContext, WiredJob } from './context.ts';
+import { BUNDLE_SOURCE, bundleFactor } from '../reference/bundle-factors.ts';
+import { ambientFactor, tableAmpacity, wireFamily } from '../reference/wire-families.ts';
+import { wireBranch, type RuleContext, type WiredJob } from './context.ts';
 import type { Given, Working } from './rule.ts';
 
 /** The working of a rule that counts what must not be: `meaning` says what is counted, `source` how it was found, `why` the limit is none. */
@@ -27,24 +29,49 @@ export function fuseRating(job: WiredJob, fuse: PartOf<'fuse'>): Given {
   return { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source };
 }
 
-/** How a wire's ampacity comes about. */
-export function ampacityGiven(context: RuleContext, wire: Wire): Given[] {
-  const hotC = context.design.places.find(({ id }) => id === wire.hotPlace)!.hottestC;
+/** How a wire's ampacity comes about, by itself or in its bundle. */
+export function ampacityGiven(context: RuleContext, wire: Wire, bundled = true): Given[] {
+  const hotC = context.hottestC(wire.hotPlace);
+  const { id, title, insulationC, referenceC, source } = wireFamily(familyOf(context.design.settings, wire));
   return [
     {
       symbol: 'I_table',
-      meaning: `${sizeName(wire.sizeMm2)} at 30 °C`,
-      value: tableAmpacity(wire.sizeMm2),
+      meaning: `${sizeName(wire.sizeMm2)} at ${referenceC} °C, ${title}`,
+      // A size that the table has not is allowed nothing.
+      value: tableAmpacity(id, wire.sizeMm2) || 0,
       unit: 'A',
-      source: AMPACITY_SOURCE,
+      source,
     },
-    { symbol: 'T_a', meaning: `hottest air at ${context.placeName(wire.hotPlace)}`, value: hotC, unit: '°C', source: entered('places') },
+    {
+      symbol: 'T_a',
+      meaning: `hottest air at ${context.placeName(wire.hotPlace)}`,
+      value: hotC,
+      unit: '°C',
+      source: entered(`places[${context.design.places.findIndex(({ id: place }) => place === wire.hotPlace)}].hottestC`),
+    },
     {
       symbol: 'k_ambient',
-      meaning: '√((105 − T_a)/(105 − 30))',
-      value: ambientFactor(hotC),
+      meaning: `√((${insulationC} − T_a)/(${insulationC} − ${referenceC}))`,
+      value: ambientFactor(id, hotC),
       unit: '',
       source: computed('heat balance of the insulation'),
     },
+    ...(bundled ? [bundleGiven(wire)] : []),
   ];
+}
+
+function bundleGiven(wire: Wire): Given {
+  return {
+    symbol: 'k_bundle',
+    meaning: wire.bundle === 1 ? 'lies loose' : `${wire.bundle} loaded circuits in its bundle`,
+    value: bundleFactor(wire.bundle),
+    unit: '',
+    source: BUNDLE_SOURCE,
+  };
+}
+
+/** A wire that jobs share carries most when the others are on: every job that uses it is asked. */
+export function worstShared(context: RuleContext, wire: Wire): number {
+  const users = context.jobs.filter(({ job }) => wire.jobs.includes(job.id));
+  return Math.max(...users.map((job) => context.worstAmps(job, wireBranch(wire.id)).value));
 }

@@ -1,10 +1,12 @@
 import { signalPartId } from '../compile/shared-parts.ts';
+import { controllerType } from '../parts/controllers.ts';
 import { branchId } from '../parts/kind.ts';
-import { isKind, type AnyPart } from '../parts/registry.ts';
+import { isKind, type AnyPart, type PartOf } from '../parts/registry.ts';
 import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
-import { partSubject } from './context.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { computed, entered, ofPart } from '../reference/source.ts';
+import { partSubject, type RuleContext } from './context.ts';
+import { coilFits, otherRelays } from './nudging.ts';
+import { failingOrTightest, judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'signal-current-over';
 
@@ -18,37 +20,105 @@ function branches(part: AnyPart): string[] {
   return [];
 }
 
+/** All pins of a board together, as its chip bears them. */
+function chips(context: RuleContext): Finding[] {
+  return context.design.controllers.flatMap((board) => {
+    const pins = context.netlist.parts.flatMap((part) =>
+      isKind(part, 'pin') &&
+      context.design.signals.some((signal) => signal.nature === 'pin' && signal.id === part.spec.signal && signal.controller === board.id)
+        ? [part]
+        : [],
+    );
+    const job = context.jobs.find(({ evidence }) => pins.some(({ spec }) => evidence.signals.includes(spec.signal)));
+    if (!job) return [];
+    const worstOf = ({ id, spec }: PartOf<'pin'>) =>
+      Math.max(
+        0,
+        ...context.jobs
+          .filter(({ evidence }) => evidence.signals.includes(spec.signal))
+          .map(
+            (user) =>
+              context.worst(user, ({ solution }) =>
+                Math.max(context.amps(solution, branchId(id, 'high')), context.amps(solution, branchId(id, 'low'))),
+              ).value,
+          ),
+      );
+    const value = pins.reduce((sum, pin) => sum + worstOf(pin), 0);
+    const type = controllerType(board.type);
+    return [
+      judge(ID, {
+        severity: 'danger',
+        job: job.job.id,
+        subject: { kind: 'job', id: `${board.id}/chip`, label: board.name },
+        value,
+        limit: type.chipA,
+        unit: 'A',
+        title: `All pins of ${board.name} together: ${formatQuantity(value, 'A')} of the ${formatQuantity(type.chipA, 'A')} that its chip bears`,
+        detail: pins.map(({ name }) => name).join(', '),
+        working: {
+          formula: 'Σ I_pin ≤ I_chip',
+          given: pins.map((pin) => ({
+            symbol: `I(${pin.tag})`,
+            meaning: pin.name,
+            value: worstOf(pin),
+            unit: 'A' as const,
+            source: computed('solved, given or sunk'),
+          })),
+          result: { symbol: 'Σ I', meaning: 'all at their largest', value, unit: 'A', source: computed('sum') },
+          limit: { symbol: 'I_chip', meaning: type.name, value: type.chipA, unit: 'A', source: ofPart(type.name) },
+        },
+      }),
+    ];
+  });
+}
+
 export const signalCurrentOver: Rule = {
   id: ID,
-  check: (context) =>
-    context.jobs.flatMap((job) =>
+  trail: 'coil',
+  check: (context) => [
+    ...chips(context),
+    ...context.jobs.flatMap((job) =>
       failingOrTightest(
         job.evidence.signals.flatMap((id) => {
           const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
           if (!part) return [];
           const signal = context.design.signals.find((candidate) => candidate.id === id)!;
+          // A school that leaves existing circuits alone takes nothing from their fuses for a coil.
+          const leftAlone =
+            context.design.settings.feedTaps === 'never' &&
+            signal.nature === 'feed' &&
+            !signal.keyOn &&
+            job.job.supply !== id &&
+            !(job.job.otherwise.kind === 'original-feed' && job.job.otherwise.signal === id);
+          const limit = leftAlone ? 0 : signal.limitA;
           return branches(part).map((branch) => {
             // What the vehicle's own lamps take from a feed is not ours.
             const others = isKind(part, 'feed') ? branchId(part.id, 'others') : null;
-            const { value } = context.worst(
-              job,
-              ({ solution }) => context.amps(solution, branch) - (others ? context.amps(solution, others) : 0),
+            // What a pin sinks counts as what it gives.
+            const sunk = isKind(part, 'pin') ? branchId(part.id, 'low') : null;
+            const { value } = context.worst(job, ({ solution }) =>
+              Math.max(
+                context.amps(solution, branch) - (others ? context.amps(solution, others) : 0),
+                sunk ? context.amps(solution, sunk) : 0,
+              ),
             );
             return judge(ID, {
-              severity: 'danger',
+              severity: value > signal.limitA ? 'danger' : 'caution',
               job: job.job.id,
               subject: partSubject(part),
               value,
-              limit: signal.limitA,
+              limit,
               unit: 'A',
               title:
                 value > signal.limitA
                   ? `${signal.name} may give ${formatQuantity(signal.limitA, 'A')} and is asked for ${formatQuantity(value, 'A')}`
-                  : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
+                  : leftAlone
+                    ? `${signal.name} gives a coil ${formatQuantity(value, 'A')}, and this project leaves existing circuits alone`
+                    : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
               detail:
                 signal.nature === 'feed'
                   ? 'all that hangs on this feed together'
-                  : signal.nature === 'pin'
+                  : signal.nature === 'pin' || signal.nature === 'regulator'
                     ? 'what the pin drives'
                     : 'current through its contact',
               working: {
@@ -64,9 +134,9 @@ export const signalCurrentOver: Rule = {
                 limit: {
                   symbol: 'I_limit',
                   meaning: `that ${signal.name} may give`,
-                  value: signal.limitA,
+                  value: limit,
                   unit: 'A',
-                  source: entered('signals'),
+                  source: entered(leftAlone ? 'settings.feedTaps' : `signals[${context.design.signals.indexOf(signal)}].limitA`),
                 },
               },
             });
@@ -74,4 +144,10 @@ export const signalCurrentOver: Rule = {
         }),
       ),
     ),
+  ],
+  // A coil of more ohms asks for less.
+  nudges: (context, finding) =>
+    context.jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
 };

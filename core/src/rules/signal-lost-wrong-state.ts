@@ -86,9 +86,20 @@ export const signalLostWrongState: Rule = {
   nudges: ({ jobs, design, evidence }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap(({ job, at }) =>
-        wiringsOf(design, job)
+      .flatMap(({ job, at, evidence: own }) => [
+        ...wiringsOf(design, job)
           .wirings.filter(({ id }) => id !== evidence.wiring.get(job.id))
           .map(({ id, title }) => ({ label: `Nudge to another wiring: ${title}`, patches: [{ path: ['jobs', at, 'way'], value: id }] })),
-      ),
+        // A contact that rests the other way round says “not” by itself, and its wire's loss is an open contact.
+        ...design.signals.flatMap((signal, index) =>
+          own.signals.includes(signal.id) && (signal.nature === 'switch' || signal.nature === 'ground-switch')
+            ? [
+                {
+                  label: `Nudge to a ${signal.name} that rests ${signal.rest === 'open' ? 'closed' : 'open'}`,
+                  patches: [{ path: ['signals', index, 'rest'], value: signal.rest === 'open' ? 'closed' : 'open' }],
+                },
+              ]
+            : [],
+        ),
+      ]),
 };

@@ -1,4 +1,4 @@
-import { takeBackEdits } from './nudging.ts';
+import { coilFits, otherRelays, takeBackEdits } from './nudging.ts';
 import { computed } from '../reference/source.ts';
 import { judge, type Rule } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -29,5 +29,8 @@ export const stateMismatch: Rule = {
         working: noneAllowed(wrong.length, 'states that differ', computed('every state at every corner')),
       });
     }),
-  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [...takeBackEdits(job), ...otherRelays(design, job, coilFits(design, job))]),
 };

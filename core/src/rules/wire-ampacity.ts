@@ -1,11 +1,12 @@
+import { familyOf } from '../compile/laid.ts';
 import { formatQuantity } from '../quantity/format.ts';
 import { sizeName } from '../reference/awg.ts';
 import { computed } from '../reference/source.ts';
-import { AMPACITY_SOURCE } from '../reference/vehicle-ampacity.ts';
+import { wireFamily } from '../reference/wire-families.ts';
 import type { Wire } from '../compile/netlist.ts';
-import { wireBranch, wireSubject, type RuleContext, type WiredJob } from './context.ts';
+import { wireSubject, type RuleContext, type WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
-import { ampacityGiven } from './shared-working.ts';
+import { ampacityGiven, worstShared } from './shared-working.ts';
 import { judge, type Finding, type Rule } from './rule.ts';
 
 const ID = 'wire-ampacity';
@@ -24,27 +25,28 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
     detail: `${size} at up to ${hotC} °C`,
     working: {
       formula: 'I ≤ I_z = I_table · k_ambient',
-      given: ampacityGiven(context, wire),
+      given: ampacityGiven(context, wire, false),
       result: { symbol: 'I', meaning: `largest in ${wire.tag}`, value, unit: 'A', source: computed('solved over every state and corner') },
-      limit: { symbol: 'I_z', meaning: `ampacity of ${wire.tag}`, value: limit, unit: 'A', source: AMPACITY_SOURCE },
+      limit: {
+        symbol: 'I_z',
+        meaning: `ampacity of ${wire.tag}`,
+        value: limit,
+        unit: 'A',
+        source: wireFamily(familyOf(context.design.settings, wire)).source,
+      },
     },
   });
 }
 
-/** A wire that jobs share carries most when the others are on: every job that uses it is asked. */
-function worstShared(context: RuleContext, wire: Wire): number {
-  const users = context.jobs.filter(({ job }) => wire.jobs.includes(job.id));
-  return Math.max(...users.map((job) => context.worstAmps(job, wireBranch(wire.id)).value));
-}
-
 export const wireAmpacity: Rule = {
   id: ID,
+  trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) => {
       if (job.wires.length === 0) return [];
       const shares = job.wires.map((wire) => {
         const value = worstShared(context, wire);
-        const limit = context.wireAmpacity(wire);
+        const limit = context.looseAmpacity(wire);
         return { wire, value, limit, share: value / limit };
       });
       const over = shares.filter(({ share }) => share > 1);

@@ -1,7 +1,8 @@
 import type { Solution } from '../circuit/circuit.ts';
 import { terminal } from '../circuit/terminal.ts';
-import { batteryId } from '../compile/shared-parts.ts';
+import { postsOf } from '../compile/shared-parts.ts';
 import { linesOf } from '../design/intent.ts';
+import { dropBudgetV } from '../design/load.ts';
 import { branchId } from '../parts/kind.ts';
 import { isKind } from '../parts/registry.ts';
 import { commonOf } from '../parts/shelf.ts';
@@ -16,14 +17,12 @@ import { judge, type Finding, type Given, type Rule } from './rule.ts';
 
 const ID = 'wire-drop';
 
-const posts = (supply: string) => [terminal(batteryId(supply), '+'), terminal(batteryId(supply), '-')] as const;
-
 function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const lines = linesOf(job.job);
   const lineAt = lines.findIndex(({ id }) => id === line);
   const load = lines[lineAt]!;
   const units = job.loads.filter(({ spec }) => spec.line === line);
-  const [plus, minus] = posts(job.supply.id);
+  const [plus, minus] = postsOf(job.supply);
   const across = (solution: Solution, unit: string) => Math.abs(context.volts(solution, terminal(unit, '+'), terminal(unit, '-')) || 0);
   const lost = (solution: Solution, unit: string) => context.volts(solution, plus, minus) - across(solution, unit);
   // Worst share of the supply lost on the way, over the states in which the load is meant to run at full.
@@ -39,10 +38,12 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   }
   if (!worst) return [];
   const { state, unit } = worst;
-  const budget = load.important ? context.design.settings.dropImportant : context.design.settings.dropOther;
   const supplyV = context.volts(state.solution, plus, minus);
   const value = lost(state.solution, unit);
-  const limit = budget * supplyV;
+  const { settings } = context.design;
+  const limit = dropBudgetV(settings, load, supplyV);
+  const budget = limit / supplyV;
+  const flat = settings.dropBudget === 'half-volt';
   // Everything of the job that carries at least half of what the load takes is on its way.
   const loadA = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
   const carries = (branch: string) => context.amps(state.solution, branch) > 0.5 * loadA;
@@ -103,11 +104,15 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
           source: computed('solved, wires at working temperature'),
         },
         limit: {
-          symbol: 'b · V',
-          meaning: `${figures(100 * budget)} % of the supply`,
+          symbol: flat ? 'ΔV_most' : 'b · V',
+          meaning: flat ? 'half a volt for all' : `${figures(100 * budget)} % of the supply`,
           value: limit,
           unit: 'V',
-          source: load.important ? commonPractice('3 % for what must work well') : entered('settings.dropOther'),
+          source: flat
+            ? entered('settings.dropBudget')
+            : load.important
+              ? commonPractice('3 % for what must work well')
+              : entered('settings.dropOther'),
         },
       },
     }),
@@ -116,6 +121,8 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
 
 export const wireDrop: Rule = {
   id: ID,
+  trail: 'load',
+  trailCorner: 'low-hot',
   check: (context) => context.jobs.flatMap((job) => linesOf(job.job).flatMap(({ id }) => check(context, job, id))),
   nudges: ({ jobs }, finding) =>
     jobs

@@ -10,7 +10,8 @@ import {
   type NecColumn,
 } from '../reference/nec-ampacity.ts';
 import { computed } from '../reference/source.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2, ambientFactor, tableAmpacity } from '../reference/vehicle-ampacity.ts';
+import { ambientFactor, tableAmpacity } from '../reference/wire-families.ts';
+import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
 import { choice, given, numberOf, numeric, onlyWhen, type Sum } from './sum.ts';
 
 const FAMILY_MAX_C = { vehicle: 105, cord: 70 } as const;
@@ -83,8 +84,10 @@ export const ampacity: Sum = {
     const max = FAMILY_MAX_C[family as keyof typeof FAMILY_MAX_C];
     if (celsius >= max) return `Air at ${celsius} °C leaves no room under ${max} °C insulation.`;
     const isCord = family === 'cord';
-    const table = isCord ? CORD_AMPACITY.find(([sizeMm2]) => sizeMm2 === Number(values.cord))![1] : tableAmpacity(Number(values.metric));
-    const k1 = isCord ? Math.sqrt((max - celsius) / (max - 30)) : ambientFactor(celsius);
+    const table = isCord
+      ? CORD_AMPACITY.find(([sizeMm2]) => sizeMm2 === Number(values.cord))![1]
+      : tableAmpacity('vehicle', Number(values.metric));
+    const k1 = isCord ? Math.sqrt((max - celsius) / (max - 30)) : ambientFactor('vehicle', celsius);
     return {
       formula: 'I_z = I_table · √((T_max − T_a)/(T_max − 30)) · k_bundle',
       given: [

@@ -18,6 +18,9 @@ export const contact: Sum = {
     ),
     numeric('ampere', 'Load', 'A', 8),
   ],
+  job: (values) => ({
+    load: { kind: values.kind as (typeof LOAD_KINDS)[number], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
+  }),
   work(values) {
     const rating = numberOf(values, 'rating');
     const kind = values.kind as (typeof LOAD_KINDS)[number];

@@ -2,6 +2,7 @@ import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from '../reference/cl
 import { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
 import { computed } from '../reference/source.ts';
 import { sizeName } from '../reference/awg.ts';
+import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
 import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
 
 export const drop: Sum = {
@@ -24,6 +25,11 @@ export const drop: Sum = {
     numeric('volt', 'Supply', 'V', 12.7),
     numeric('celsius', 'Copper at', '°C', 40, -60, 200),
   ],
+  job: (values) => ({
+    load: { kind: 'heater', unit: 'A', value: numberOf(values, 'ampere'), ratedV: Math.min(numberOf(values, 'volt'), 60) },
+    wayM: Math.min(numberOf(values, 'length'), 500),
+    ...(STOCK_SIZES_MM2.includes(Number(values.size)) ? { sizeMm2: Number(values.size) } : {}),
+  }),
   work(values) {
     const [ampere, lengthM, volt, celsius] = ['ampere', 'length', 'volt', 'celsius'].map((key) => numberOf(values, key)) as [
       number,

@@ -1,7 +1,8 @@
 import { sizeName } from '../reference/awg.ts';
 import { BLADE_FUSE_RATINGS, bladeFuseColour } from '../reference/blade-fuses.ts';
 import { computed, standard } from '../reference/source.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2, ampacity } from '../reference/vehicle-ampacity.ts';
+import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
+import { looseInAir } from '../reference/wire-families.ts';
 import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
 
 export const fuse: Sum = {
@@ -22,11 +23,16 @@ export const fuse: Sum = {
     ),
     numeric('celsius', 'Hottest air', '°C', 50, -60, 104),
   ],
+  job: (values) => ({
+    load: { kind: 'heater', unit: 'A', value: numberOf(values, 'ampere'), ratedV: 14.8 },
+    sizeMm2: Number(values.size),
+    continuous: values.hours === 'long',
+  }),
   work(values) {
     const ampere = numberOf(values, 'ampere');
     const celsius = numberOf(values, 'celsius');
     const factor = values.hours === 'long' ? 1.25 : 1;
-    const bears = ampacity(Number(values.size), celsius);
+    const bears = looseInAir(Number(values.size), celsius);
     const rating = BLADE_FUSE_RATINGS.find((stock) => stock >= factor * ampere);
     if (rating === undefined) return `${(factor * ampere).toFixed(1)} A is above the blade fuses: a bolt-down fuse, or two circuits.`;
     if (rating > bears)

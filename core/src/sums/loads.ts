@@ -16,6 +16,15 @@ export const loads: Sum = {
     numeric('rated', 'Rated at', 'V', 12),
     numeric('volt', 'Run at', 'V', 14.8),
   ],
+  job: (values) => ({
+    load: {
+      kind: 'heater',
+      unit: values.unit as 'W' | 'A' | 'Ω',
+      value: numberOf(values, 'plate'),
+      ratedV: Math.min(numberOf(values, 'rated'), 60),
+      count: Math.min(24, Math.max(1, Math.round(numberOf(values, 'count')))),
+    },
+  }),
   work(values) {
     const [count, plate, rated, volt] = ['count', 'plate', 'rated', 'volt'].map((key) => numberOf(values, key)) as [
       number,

@@ -35,6 +35,10 @@ export const ohm: Sum = {
     numeric('first', 'The first of them', '', 12),
     numeric('second', 'The second', '', 55),
   ],
+  job(values) {
+    const [volt, resistance] = PAIRS[String(values.pair)]!.solve(numberOf(values, 'first'), numberOf(values, 'second'));
+    return { load: { kind: 'heater', unit: 'Ω', value: resistance, ratedV: Math.min(volt, 60) } };
+  },
   work(values) {
     const pair = PAIRS[String(values.pair)]!;
     const [a, b] = [numberOf(values, 'first'), numberOf(values, 'second')];

@@ -1,4 +1,11 @@
 import { ampacity } from './ampacity.ts';
+import { boxFill } from './box-fill.ts';
+import { heatsink } from './heatsink.ts';
+import { phaseAngle } from './phase-angle.ts';
+import { thermocouple } from './thermocouple.ts';
+import { track } from './track.ts';
+import { base } from './base.ts';
+import { divider } from './divider.ts';
 import { awg } from './awg.ts';
 import { coil } from './coil.ts';
 import { contact } from './contact.ts';
@@ -11,4 +18,23 @@ import { size } from './size.ts';
 import type { Sum } from './sum.ts';
 import { surge } from './surge.ts';
 
-export const SUMS: readonly Sum[] = [ohm, loads, drop, size, ampacity, awg, fuse, surge, coil, contact, flat];
+export const SUMS: readonly Sum[] = [
+  ohm,
+  loads,
+  drop,
+  size,
+  ampacity,
+  awg,
+  fuse,
+  surge,
+  coil,
+  contact,
+  flat,
+  base,
+  divider,
+  boxFill,
+  heatsink,
+  phaseAngle,
+  thermocouple,
+  track,
+];

@@ -2,7 +2,8 @@ import { sizeName } from '../reference/awg.ts';
 import { CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
 import { copperAtTemperature } from '../reference/copper.ts';
 import { computed } from '../reference/source.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2, ampacity, conductorTemperature } from '../reference/vehicle-ampacity.ts';
+import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
+import { conductorTemperature, looseInAir } from '../reference/wire-families.ts';
 import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
 
 export const size: Sum = {
@@ -20,6 +21,10 @@ export const size: Sum = {
     numeric('share', 'May be lost', '%', 3, 0.1, 50),
     numeric('celsius', 'Hottest air', '°C', 40, -60, 100),
   ],
+  job: (values) => ({
+    load: { kind: 'heater', unit: 'A', value: numberOf(values, 'ampere'), ratedV: Math.min(numberOf(values, 'volt'), 60) },
+    wayM: Math.min(numberOf(values, 'length'), 500),
+  }),
   work(values) {
     const [ampere, lengthM, volt, share, celsius] = ['ampere', 'length', 'volt', 'share', 'celsius'].map((key) =>
       numberOf(values, key),
@@ -27,10 +32,10 @@ export const size: Sum = {
     const ways = values.back === 'wire' ? 2 : 1;
     const budget = (share / 100) * volt;
     const lost = (sizeMm2: number) => {
-      const hot = conductorTemperature(ampere, ampacity(sizeMm2, celsius), celsius);
+      const hot = conductorTemperature(ampere, looseInAir(sizeMm2, celsius), { family: 'vehicle', airC: celsius });
       return ampere * copperAtTemperature(class5OhmPerM(sizeMm2)! * lengthM * ways, hot);
     };
-    const found = STOCK_SIZES_MM2.find((sizeMm2) => ampacity(sizeMm2, celsius) >= ampere && lost(sizeMm2) <= budget);
+    const found = STOCK_SIZES_MM2.find((sizeMm2) => looseInAir(sizeMm2, celsius) >= ampere && lost(sizeMm2) <= budget);
     if (found === undefined)
       return 'No stock wire up to 50 mm² does that: come nearer with the supply, allow more, or take a higher voltage.';
     return {
@@ -44,7 +49,7 @@ export const size: Sum = {
       results: [
         given('S', sizeName(found), found, 'mm²', CLASS5_SOURCE),
         given('ΔV', 'lost with it, warm', lost(found), 'V', computed('solved for its own warmth')),
-        given('I_z', 'it bears', ampacity(found, celsius), 'A', AMPACITY_SOURCE),
+        given('I_z', 'it bears', looseInAir(found, celsius), 'A', AMPACITY_SOURCE),
       ],
       notes: ['Its fuse must stand between the current and what it bears.'],
     };

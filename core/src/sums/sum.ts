@@ -1,5 +1,6 @@
 import type { Unit } from '../quantity/format.ts';
 import type { Given } from '../rules/rule.ts';
+import type { SumJob } from './send.ts';
 
 /** Where an input is asked for only with certain values of another. */
 interface Only {
@@ -45,6 +46,8 @@ export interface Sum {
   readonly inputs: readonly SumInput[];
   /** Expects every input within its bounds; answers a sentence where the sum has no answer. */
   work(values: SumValues): SumResult | string;
+  /** What a project's job takes from it, where it is about a load; asked only when `work` has an answer. */
+  job?(values: SumValues): SumJob;
 }
 
 /** The same input, asked for only where another has one of some values. */

@@ -25,6 +25,10 @@ export const surge: Sum = {
       '15',
     ),
   ],
+  job: (values) => ({
+    load: { kind: values.kind as (typeof LOAD_KINDS)[number], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
+    fuseA: Number(values.fuse),
+  }),
   work(values) {
     const ampere = numberOf(values, 'ampere');
     const rating = Number(values.fuse);

@@ -4,17 +4,11 @@ import { z } from 'zod';
 import { parseDesign, type Design } from '@iron-nudge/core';
 import { ProjectEntity, type Project } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
+import { parseBody } from './body.ts';
 
 const saveBody = z.strictObject({ revision: z.number().int().min(1), document: z.unknown() });
 const createBody = z.strictObject({ document: z.unknown() });
 const idParam = z.uuid();
-
-function parseBody<T>(schema: z.ZodType<T>, body: unknown): T {
-  const parsed = schema.safeParse(body);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  throw new HttpError(400, 'bad-request', issue.message, issue.path.join('.'));
-}
 
 function parseDocument(raw: unknown): Design {
   const parsed = parseDesign(raw);

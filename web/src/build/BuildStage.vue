@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { WIRE_COLOURS, figures, partsListCsv, wireListCsv } from '@iron-nudge/core';
+import MainsGate from './MainsGate.vue';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 
@@ -15,6 +16,7 @@ const parts = computed(() => project.analysis?.parts ?? []);
 const copper = computed(() => project.analysis?.copper ?? []);
 const unwired = computed(() => project.analysis?.jobs.filter((view) => view.unwired.length > 0) ?? []);
 const dangers = computed(() => project.analysis?.findings.filter(({ severity }) => severity === 'danger').length ?? 0);
+const batteries = computed(() => project.design?.supplies.some(({ kind }) => kind === 'battery') ?? false);
 const nameOf = (id: string) => project.design?.jobs.find((candidate) => candidate.id === id)?.name ?? id;
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 
@@ -36,8 +38,10 @@ function saveParts(): void {
       {{ nameOf(view.id) }} is not wired, so its wires and parts are not in these lists.
     </p>
     <p class="caution">
-      Disconnect the battery before you work. Put the supply fuses in last. Lengths hold a tenth of slack; measure before you cut.
+      {{ batteries ? 'Disconnect the battery before you work. Put the supply fuses in last.' : 'Everything unplugged before you work.' }}
+      Lengths hold a tenth of slack; measure before you cut.
     </p>
+    <MainsGate />
     <section>
       <div class="head">
         <h2>

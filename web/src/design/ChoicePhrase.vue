@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { POWER_RELAYS } from '@iron-nudge/core';
+import { computed, onMounted, ref, toRaw } from 'vue';
+import { powerRelays, type OwnRelay } from '@iron-nudge/core';
+import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 
@@ -8,12 +9,38 @@ const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
 const DIRECT = 'direct';
 
+/** Relays that a person has typed and the project has not yet; without the server there are none to offer. */
+const typed = ref<readonly OwnRelay[]>([]);
+onMounted(async () => {
+  if (props.kind !== 'device') return;
+  const rows = await api.parts().catch(() => []);
+  typed.value = rows.map(({ part }) => part).filter(({ id }) => !project.design!.parts.some((own) => own.id === id));
+});
+
 function put(value: string): void {
   const { place } = project.job!.device;
-  const device = value === DIRECT ? { kind: 'direct', place } : { kind: 'plug-in-relay', part: value, place };
+  const device = value === DIRECT ? { kind: 'direct', place } : { kind: 'relay', part: value, socket: 'auto', place };
+  // The project takes its own copy along, so that its file stands alone.
+  const taken = props.kind === 'device' ? typed.value.find(({ id }) => id === value) : undefined;
+  const at = project.design!.parts.length;
   void project.patch(`${project.job!.name}: ${choice.value.label.toLowerCase()}`, [
+    ...(taken ? [{ path: ['parts', at], value: toRaw(taken) }] : []),
     { path: ['jobs', project.jobIndex, ...choice.value.path], value: props.kind === 'device' ? device : value },
+    ...(props.kind === 'supply' ? protectionFor(value) : []),
   ]);
+}
+
+/** From a battery to the mains and back its protection is of another kind. */
+function protectionFor(supply: string) {
+  const found = project.design!.supplies.find(({ id }) => id === supply);
+  const onMains = found?.kind === 'mains';
+  const { protection } = project.job!;
+  const vehicle = protection === 'blade' || protection === 'breaker';
+  if (onMains !== vehicle) return [];
+  return [
+    { path: ['jobs', project.jobIndex, 'protection'], value: !onMains ? 'blade' : found?.nominalV === 230 ? 'plug' : 'breaker-c' },
+    { path: ['jobs', project.jobIndex, 'fuse'], value: 'auto' },
+  ];
 }
 
 const choice = computed(() => {
@@ -36,9 +63,13 @@ const choice = computed(() => {
       return {
         label: 'Through',
         path: ['device'],
-        value: job.device.kind === 'plug-in-relay' ? job.device.part : DIRECT,
+        value: job.device.kind === 'relay' ? job.device.part : DIRECT,
         options: [
-          ...POWER_RELAYS.map(({ id, name, coilV }) => ({ value: id, text: `${name}${name.includes(' V') ? '' : `, ${coilV} V`}` })),
+          ...powerRelays(design).map(({ id, name, coilV, solid }) => ({
+            value: id,
+            text: `${name}${solid || name.includes(' V') ? '' : `, ${coilV} V`}`,
+          })),
+          ...typed.value.map(({ id, name, coilV }) => ({ value: id, text: `${name}, ${coilV} V, your own` })),
           { value: DIRECT, text: 'no relay: the signals feed it themselves' },
         ],
       };

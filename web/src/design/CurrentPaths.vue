@@ -6,6 +6,7 @@ import {
   wireBranch,
   WIRE_COLOURS,
   type Drawing,
+  type DrawnRail,
   type DrawnSymbol,
   type DrawnWire,
   type Wire,
@@ -15,7 +16,7 @@ import { useProject } from '../stores/project.ts';
 import { across, liveness } from './live.ts';
 import PathSymbol from './PathSymbol.vue';
 
-defineProps<{ drawing: Drawing; job: string }>();
+const props = defineProps<{ drawing: Drawing; job: string }>();
 const project = useProject();
 const meter = useMeter();
 
@@ -24,7 +25,8 @@ const reading = computed(() => project.reading);
 
 const points = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x},${y}`).join(' ');
 const wireOf = (drawn: DrawnWire): Wire | undefined => wires.value.get(drawn.wire);
-const stateOf = (wire: Wire | undefined) => (wire ? liveness(reading.value, wire.from, wireBranch(wire.id)) : 'dead');
+const stateOf = (wire: Wire | undefined) =>
+  wire ? liveness(reading.value, wire.from, wireBranch(wire.id), wire.leg.startsWith('control') ? 'control' : 'load') : 'dead';
 const drop = (wire: Wire) => across(reading.value, wire.from, wire.to);
 
 const flagged = computed(() => {
@@ -46,6 +48,8 @@ function symbolWords(symbol: DrawnSymbol): string {
 const sneaking = computed(
   () => new Set((reading.value?.sneaks ?? []).flatMap(({ part, wires: list, through }) => [part, ...list, ...through])),
 );
+/** Off and still live: on the drawing beside the load. */
+const liveOff = computed(() => new Map((reading.value?.live ?? []).map(({ part, volts }) => [part, volts])));
 const selected = (id: string) => project.selection?.id === id;
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 
@@ -62,7 +66,8 @@ const railVolts = (at: string) => {
   const volts = reading.value?.volts[at];
   return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
 };
-const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
+/** A feed below another one: paths of that one cross its left end, so its name stands at its right. */
+const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails.some(({ side, y }) => side === 'feed' && y < rail.y);
 </script>
 
 <template>
@@ -81,8 +86,12 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)"
       >
         <line :x1="rail.x1" :x2="rail.x2" :y1="rail.y" :y2="rail.y" />
-        <text :x="rail.x1 + 2" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
-          {{ RAIL_NUMBER[rail.side] }} · {{ rail.name }}
+        <text
+          :x="isLower(rail) ? rail.x2 - 2 : rail.x1 + 2"
+          :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8"
+          :text-anchor="isLower(rail) ? 'end' : 'start'"
+        >
+          {{ rail.label }} · {{ rail.name }}
           <template v-if="rail.side !== 'return'">· {{ railVolts(rail.terminal) }}</template>
         </text>
       </g>
@@ -92,7 +101,7 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         :key="`line${at}`"
         class="metal"
         :data-role="line.role"
-        :data-live="liveness(reading, line.terminal, line.branch)"
+        :data-live="liveness(reading, line.terminal, line.branch, line.role)"
       >
         <polyline :points="points(line.points)" />
       </g>
@@ -134,7 +143,7 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         class="symbol"
         :class="{ selected: selected(symbol.part), sneak: sneaking.has(symbol.part) }"
         :data-role="symbol.role"
-        :data-live="liveness(reading, symbol.upper, symbol.branch)"
+        :data-live="liveness(reading, symbol.upper, symbol.branch, symbol.role)"
         :data-flag="flagged.get(symbol.part)"
         :data-part="symbol.part"
         @mouseenter="meter.point({ kind: 'symbol', part: symbol.part, key: symbol.key })"
@@ -144,9 +153,13 @@ const RAIL_NUMBER = { supply: '30', feed: '15', return: '31' } as const;
         @click="project.selection = { kind: 'part', id: symbol.part }"
         @keydown.enter.space.prevent="project.selection = { kind: 'part', id: symbol.part }"
       >
+        <text v-if="liveOff.has(symbol.part)" class="touch" :x="symbol.x - 26" :y="symbol.middle + 4">
+          ■ off, and {{ formatQuantity(liveOff.get(symbol.part)!, 'V') }} to earth
+        </text>
         <PathSymbol :symbol="symbol" :words="symbolWords(symbol)" :reading="reading" />
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
+      <text v-for="(foot, at) in drawing.feet" :key="`foot${at}`" class="foot" :x="foot.x - 6" :y="foot.y - 6">{{ foot.label }}</text>
       <g class="numbers">
         <line :x1="24" :x2="drawing.width - 24" :y1="drawing.height - 22" :y2="drawing.height - 22" />
         <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
@@ -311,6 +324,16 @@ text {
 .dot {
   fill: var(--ink);
   pointer-events: none;
+}
+
+.touch {
+  text-anchor: end;
+  font-weight: 700;
+  fill: var(--danger);
+}
+.foot {
+  text-anchor: end;
+  font-weight: 600;
 }
 .numbers line {
   stroke: var(--line);

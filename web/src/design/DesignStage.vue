@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { useProject } from '../stores/project.ts';
 import ProjectSide from '../project/ProjectSide.vue';
+import CautionStrip from './CautionStrip.vue';
 import CurrentPaths from './CurrentPaths.vue';
 import FindingsPanel from './FindingsPanel.vue';
 import MeterPanel from './MeterPanel.vue';
@@ -17,7 +18,10 @@ const view = computed(() => project.jobView);
   <div class="workbench">
     <ProjectSide />
     <main v-if="project.job" class="centre">
-      <SentenceBar :key="project.job.id" />
+      <div>
+        <SentenceBar :key="project.job.id" />
+        <CautionStrip />
+      </div>
       <CurrentPaths v-if="project.drawing && view?.unwired.length === 0" :drawing="project.drawing" :job="project.job.id" />
       <div v-else-if="view?.unwired.length" class="unwired" role="status">
         <h2>Not wired yet</h2>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { LOAD_KINDS, LOAD_KIND_NAMES, linesOf, mintId, type Load } from '@iron-nudge/core';
+import { LOAD_KINDS, LOAD_KIND_NAMES, linesOf, loadSupplyOf, mintId, type Load } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -9,6 +9,7 @@ import TextField from '../ui/TextField.vue';
 const props = defineProps<{ line: string }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
+const onMains = computed(() => loadSupplyOf(project.design!, project.job!).kind === 'mains');
 const main = computed(() => project.job!.loads.some(({ id }) => id === props.line));
 const loads = computed<readonly Load[]>(() => {
   const { loads: first, otherwise } = project.job!;
@@ -25,9 +26,9 @@ const kinds = computed(() => [
   ...(batteries.value.length > 0 ? [{ value: 'battery' as const, text: LOAD_KIND_NAMES.battery }] : []),
 ]);
 function setKind(kind: Load['kind']): void {
-  const { id, name, plate, place, important } = load.value;
+  const { id, name, plate, place, important, earth } = load.value;
   const [battery] = batteries.value;
-  const base = { id, name, plate, place, important };
+  const base = { id, name, plate, place, important, earth, series: 1 };
   void put(
     kind === 'battery' && battery
       ? {
@@ -95,13 +96,33 @@ function remove(): void {
       <NumberField
         label="Rated"
         unit="V"
-        :most="60"
+        :most="500"
         :model-value="load.plate.ratedV"
         @update:model-value="set({ plate: { ...load.plate, ratedV: $event } }, 'rated')"
       />
     </div>
+    <NumberField
+      v-if="load.kind === 'heater'"
+      label="In series, in each string"
+      whole
+      :least="1"
+      :most="12"
+      :model-value="load.series"
+      @update:model-value="set({ series: $event }, 'series')"
+    />
     <SelectField label="Kind" :model-value="load.kind" :options="kinds" @update:model-value="setKind" />
     <SelectField label="Place" :model-value="load.place" :options="places" @update:model-value="set({ place: $event })" />
+    <SelectField
+      v-if="onMains"
+      label="Metal that one can touch"
+      :model-value="load.earth"
+      :options="[
+        { value: 'wired', text: 'yes, with earth led to it' },
+        { value: 'missing', text: 'yes, and no earth' },
+        { value: 'none', text: 'none: double insulated' },
+      ]"
+      @update:model-value="set({ earth: $event })"
+    />
     <label class="row"
       ><input type="checkbox" :checked="load.important" @change="set({ important: !load.important })" /> must work well: 3 % drop, not 10
       %</label

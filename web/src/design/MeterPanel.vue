@@ -103,6 +103,14 @@ function setSize(wire: Wire, event: Event): void {
     { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
   ]);
 }
+function setSecond(wire: Wire, event: Event): void {
+  const value = (event.target as HTMLSelectElement).value;
+  const { secondMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
+  const next = value === '' ? rest : { ...rest, secondMm2: Number(value) };
+  void project.patch(`wire beside ${wire.tag}`, [
+    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
+  ]);
+}
 function setColour(wire: Wire, event: Event): void {
   const colour = (event.target as HTMLSelectElement).value;
   void project.patch(`colour of ${wire.tag}`, [
@@ -133,6 +141,16 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
       >
         <option value="auto">auto: {{ chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2) }}</option>
         <option v-for="size in STOCK_SIZES_MM2" :key="size" :value="size">{{ sizeName(size) }}</option>
+      </select>
+      <select
+        v-if="!chosenWire.id.endsWith('~2')"
+        class="select"
+        :aria-label="`Second wire beside ${chosenWire.tag}`"
+        :value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
+        @change="setSecond(chosenWire, $event)"
+      >
+        <option value="">one wire</option>
+        <option v-for="size in STOCK_SIZES_MM2" :key="size" :value="size">and {{ size }} mm²</option>
       </select>
       <select
         class="select colour"
@@ -180,8 +198,11 @@ p {
   font-size: 12.5px;
   color: #d6d2c7;
 }
+
 .wire {
   margin-top: 6px;
+  flex-wrap: wrap;
+  gap: 4px;
 }
 .wire .select {
   font-size: 12px;

@@ -26,6 +26,11 @@ const HALF: Readonly<Record<DrawnSymbol['symbol'], number>> = {
   led: 14,
   motor: 16,
   solenoid: 22,
+  transistor: 17,
+  'transistor-input': 10,
+  'module-input': 20,
+  'thermal-fuse': 17,
+  'contact-solid': 14,
 };
 const half = computed(() => HALF[props.symbol.symbol]);
 const x = computed(() => props.symbol.x);
@@ -42,7 +47,16 @@ const labelX = computed(() => (labelLeft.value ? x.value - 62 : x.value + 24));
 const upperPin = computed(() => pinOf(props.symbol.upper));
 const lowerPin = computed(() => pinOf(props.symbol.lower));
 /** A contact that rests on 87a opens towards 87, and the other way about. */
-const OTHER: Readonly<Record<string, string>> = { '87': '87a', '87a': '87', '14': '12', '12': '14', '24': '22', '22': '24' };
+const OTHER: Readonly<Record<string, string>> = {
+  '87': '87a',
+  '87a': '87',
+  '14': '12',
+  '12': '14',
+  '24': '22',
+  '22': '24',
+  NO: 'NC',
+  NC: 'NO',
+};
 const otherPin = computed(() => OTHER[lowerPin.value] ?? OTHER[upperPin.value] ?? '');
 const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
 /** What flows is written beside coils and loads. */
@@ -71,10 +85,23 @@ const zig = computed(() => {
       <path class="mark" :d="`M${x - 5} ${top} l10 8 M${x + 5} ${top} l-10 8`" />
       <line class="line" :x1="x" :x2="x" :y1="top" :y2="bottom" />
     </template>
+    <template v-else-if="symbol.symbol === 'thermal-fuse'">
+      <rect class="box" :x="x - 9" :y="top" width="18" :height="2 * half" />
+      <line class="line" :x1="x" :x2="x" :y1="top" :y2="bottom" />
+      <text class="letter small" :x="x - 20" :y="m + 5">ϑ</text>
+    </template>
+    <template v-else-if="symbol.symbol === 'module-input'">
+      <rect class="box" :x="x - 17" :y="top" width="34" :height="2 * half" />
+      <path
+        class="mark"
+        :d="`M${x - 8} ${m - 7} h16 l-8 13 z M${x - 8} ${m + 6} h16 M${x + 11} ${m - 6} l8 -6 M${x + 11} ${m + 1} l8 -6`"
+      />
+    </template>
     <template v-else-if="isSwitch">
       <line class="line" :x1="x" :y1="bottom" :x2="closed ? x : x - 12" :y2="closed ? top : top + 1" />
       <circle class="pin" :cx="x" :cy="top" r="3.6" />
       <circle class="pin" :cx="x" :cy="bottom" r="3.6" />
+      <rect v-if="symbol.symbol === 'contact-solid'" class="solid-box" :x="x - 20" :y="top - 6" width="32" :height="2 * half + 12" />
       <circle v-if="symbol.symbol === 'contact-changeover'" class="pin" :cx="x - 15" :cy="top" r="3" />
       <g v-if="symbol.symbol === 'ground-switch'" class="ground">
         <line :x1="x - 12" :x2="x - 20" :y1="m" :y2="m" />
@@ -110,6 +137,15 @@ const zig = computed(() => {
     <template v-else-if="symbol.symbol === 'diode'">
       <path class="solid" :d="`M${x - 9} ${bottom} h18 l-9 ${-2 * half} z`" />
       <line class="bar" :x1="x - 9" :x2="x + 9" :y1="top" :y2="top" />
+    </template>
+    <template v-else-if="symbol.symbol === 'transistor'">
+      <circle class="box" :cx="x" :cy="m" :r="half" />
+      <path class="bar" :d="`M${x - 8} ${m - 9} v18`" />
+      <path class="mark" :d="`M${x} ${top} L${x - 8} ${m - 4} M${x - 8} ${m + 4} L${x} ${bottom} M${x - 17} ${m} h9`" />
+    </template>
+    <template v-else-if="symbol.symbol === 'transistor-input'">
+      <line class="bar" :x1="x - 12" :x2="x + 12" :y1="m" :y2="m" />
+      <path class="mark" :d="`M${x} ${top} V${m} M${x} ${m} V${bottom}`" />
     </template>
     <template v-else-if="symbol.symbol === 'heater'">
       <rect class="box" :x="x - 14" :y="top" width="28" :height="2 * half" />
@@ -166,6 +202,11 @@ const zig = computed(() => {
 </template>
 
 <style scoped>
+.solid-box {
+  fill: none;
+  stroke: var(--iron);
+  stroke-dasharray: 4 3;
+}
 .hit {
   fill: transparent;
 }

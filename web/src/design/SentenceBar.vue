@@ -39,6 +39,14 @@ const tokens = computed<Token[]>(() => {
 });
 const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', delay: 'control', load: 'copper' };
 const comparing = ref(false);
+/** Whether a number that somebody follows is edited behind a phrase. */
+function isWanted(phrase: Phrase): boolean {
+  const at = /\.(loads|otherwise\.loads)\[(\d+)\]/.exec(project.following);
+  if (phrase.kind !== 'load' || !at) return false;
+  const { loads, otherwise } = project.job!;
+  const list = at[1] === 'loads' ? loads : otherwise.kind === 'loads' ? otherwise.loads : [];
+  return list[Number(at[2])]?.id === phrase.load;
+}
 </script>
 
 <template>
@@ -47,7 +55,11 @@ const comparing = ref(false);
       <template v-for="({ phrase, words, stop }, at) in tokens" :key="at">
         <template v-if="phrase.kind === 'words'">{{ words }}</template>
         <span v-else class="together"
-          ><EditorPopover :label="phrase.text" :text="phrase.text" :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`"
+          ><EditorPopover
+            :label="phrase.text"
+            :text="phrase.text"
+            :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`"
+            :wanted="isWanted(phrase)"
             ><template #editor="{ close }">
               <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
               <DelayPhrase v-else-if="phrase.kind === 'delay'" :path="phrase.path" @done="close" />

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed } from 'vue';
-import { formatQuantity, intentOf, stateWord, supplyIdOf, type Signal } from '@iron-nudge/core';
+import { computed, ref } from 'vue';
+import { formatQuantity, intentOf, stateWord, supplyIdOf, type Controller, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import HeatModal from './HeatModal.vue';
 import LevelSlider from './LevelSlider.vue';
 
 const project = useProject();
@@ -23,7 +24,7 @@ const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id]
 const watched = computed(() =>
   thresholds.value.some(({ watches }) => watches.quantity === 'voltage' && watches.supply === supply.value?.id),
 );
-const isOn = (signal: Signal) => project.deskOn.includes(signal.id);
+const isOn = (signal: Signal) => (driven(signal) ? (project.reading?.on.includes(signal.id) ?? false) : project.deskOn.includes(signal.id));
 const momentary = (signal: Signal) => signal.nature === 'switch' && signal.action === 'momentary';
 
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
@@ -34,7 +35,7 @@ function key(event: KeyboardEvent): Signal | undefined {
 // A switch changes over at each press of its key; a button is held as long as its key is.
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const signal = key(event);
-  if (!signal || event.repeat) return;
+  if (!signal || event.repeat || driven(signal)) return;
   if (momentary(signal)) project.setSignal(signal.id, true);
   else project.toggle(signal.id);
 });
@@ -51,13 +52,41 @@ function press(signal: Signal, event: PointerEvent): void {
   project.setSignal(signal.id, true);
 }
 function click(signal: Signal): void {
-  if (!momentary(signal)) project.toggle(signal.id);
+  if (!momentary(signal) && !driven(signal)) project.toggle(signal.id);
 }
 function hold(signal: Signal, event: KeyboardEvent, on: boolean): void {
   if (!momentary(signal) || event.repeat) return;
   event.preventDefault();
   project.setSignal(signal.id, on);
 }
+
+/** Boards that the job's pins are of. */
+const boards = computed(() =>
+  (project.design?.controllers ?? []).filter((board) =>
+    (project.design?.signals ?? []).some((signal) => signal.nature === 'pin' && signal.controller === board.id && own.value.has(signal.id)),
+  ),
+);
+const listens = (board: Controller) => board.program.some(({ do: what }) => what === 'character');
+function boardWords(board: Controller): string {
+  const read = project.reading?.boards[board.id];
+  if (!read) return 'not powered: its pins follow your hand';
+  if (read.booting) {
+    const left = Math.max(0, (read.nextS ?? 0) - project.now);
+    const loose = read.adrift.map((id) => project.design!.signals.find((signal) => signal.id === id)?.name ?? id).join(', ');
+    return `starting, ${left.toFixed(1)} s${loose ? ` · nothing holds ${loose}: shown at its worst` : ''}`;
+  }
+  return read.nextS === null ? 'running' : `running, next in ${Math.max(0, read.nextS - project.now).toFixed(1)} s`;
+}
+/** A pin whose board runs its program is not the hand's to move. */
+const driven = (signal: Signal) => signal.nature === 'pin' && signal.controller !== null && project.boards[signal.controller] !== undefined;
+function typed(board: Controller, event: Event): void {
+  const field = event.target as HTMLInputElement;
+  project.typeTo(board.id, field.value);
+  field.value = '';
+}
+/** What a temperature controller of this job heats. */
+const regulator = computed(() => signals.value.find((signal) => signal.nature === 'regulator' && own.value.has(signal.id)));
+const heatOpen = ref(false);
 
 const summary = computed(() => {
   const view = project.jobView;
@@ -72,6 +101,12 @@ const waiting = computed(() => {
     ? { text: `${part.tag} ${next.closes ? 'pulls in' : 'falls'} in ${Math.max(0, Math.ceil(next.dueS - project.now))} s` }
     : null;
 });
+const liveOff = computed(() =>
+  (project.reading?.live ?? []).map(({ part, volts: across }) => {
+    const found = project.analysis?.netlist.parts.find(({ id }) => id === part);
+    return `${found?.tag ?? ''} ${found?.name ?? part} is off and still ${formatQuantity(across, 'V')} to earth`;
+  }),
+);
 const sneaks = computed(() =>
   (project.reading?.sneaks ?? []).map(({ part, volts: across }) => {
     const found = project.analysis?.netlist.parts.find(({ id }) => id === part);
@@ -88,7 +123,8 @@ const sneaks = computed(() =>
         v-for="(signal, at) in buttons"
         :key="signal.id"
         class="signal"
-        :class="{ other: !own.has(signal.id), momentary: momentary(signal) }"
+        :class="{ other: !own.has(signal.id), momentary: momentary(signal), driven: driven(signal) }"
+        :aria-disabled="driven(signal) ? 'true' : undefined"
         :aria-pressed="isOn(signal)"
         :title="`${signal.name} ${stateWord(signal, isOn(signal))}${momentary(signal) ? ': hold it' : ''}`"
         @click="click(signal)"
@@ -101,6 +137,25 @@ const sneaks = computed(() =>
       <LevelSlider v-for="signal in thresholds" :key="signal.id" :signal="signal" />
       <p v-if="signals.length === 0">No signals yet: add one on the left.</p>
     </div>
+    <div v-for="board in boards" :key="board.id" class="row boardrow">
+      <button
+        class="signal"
+        :aria-pressed="project.boards[board.id] !== undefined"
+        @click="project.runBoard(board.id, project.boards[board.id] === undefined)"
+      >
+        {{ board.name }}: {{ project.boards[board.id] ? 'power off' : 'power on and run' }}
+      </button>
+      <button v-if="project.boards[board.id]" class="plain-button" @click="project.runBoard(board.id, true)">Start again</button>
+      <input
+        v-if="project.boards[board.id] && listens(board)"
+        class="typed mono"
+        :aria-label="`Characters to ${board.name}`"
+        placeholder="type to it"
+        @input="typed(board, $event)"
+      />
+      <span role="status" :class="{ loose: (project.reading?.boards[board.id]?.adrift.length ?? 0) > 0 }">{{ boardWords(board) }}</span>
+    </div>
+    <p v-for="words in liveOff" :key="words" class="sneak danger" role="alert"><span aria-hidden="true">■</span> {{ words }}</p>
     <p v-for="words in sneaks" :key="words" class="sneak" role="alert"><span aria-hidden="true">▲</span> {{ words }}</p>
     <div class="row foot">
       <label v-if="supply && !watched" class="row slider">
@@ -120,7 +175,9 @@ const sneaks = computed(() =>
         {{ waiting.text }}
         <button class="plain-button" @click="project.skipTime()">Let it pass</button>
       </span>
+      <button v-if="regulator" class="plain-button" @click="heatOpen = true">Heat it up…</button>
       <span class="summary">{{ summary }}</span>
+      <HeatModal v-if="regulator?.nature === 'regulator'" v-model:open="heatOpen" :regulator="regulator" />
     </div>
   </section>
 </template>
@@ -160,11 +217,37 @@ const sneaks = computed(() =>
 .signal.other {
   opacity: 0.72;
 }
+.signal.driven {
+  cursor: default;
+  border-style: dashed;
+  border-bottom-style: solid;
+}
+.boardrow {
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  font-size: 13px;
+  color: var(--iron);
+}
+.loose {
+  color: var(--danger);
+  font-weight: 600;
+}
+.typed {
+  width: 96px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 2px 6px;
+  background: var(--sheet);
+  color: var(--ink);
+}
 .sneak {
   margin: 0;
   color: var(--caution);
   font-weight: 600;
   font-size: 13px;
+}
+.sneak.danger {
+  color: var(--danger);
 }
 .foot {
   flex-wrap: wrap;

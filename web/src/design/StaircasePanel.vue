@@ -1,9 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { formatQuantity } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import SizingModal from './SizingModal.vue';
 
 const project = useProject();
+const sizing = ref(false);
+watch(
+  () => project.following,
+  (path) => {
+    if (path === 'sizes') sizing.value = true;
+  },
+);
 const steps = computed(() => project.jobView?.steps ?? []);
 const failing = computed(() => steps.value.filter(({ holds }) => !holds).map(({ label }) => label));
 const most = computed(() => Math.max(1, ...steps.value.map(({ ampere }) => ampere)));
@@ -18,7 +26,7 @@ function select(subject: string): void {
 
 <template>
   <section aria-label="Current staircase">
-    <h2 class="caps">Current staircase</h2>
+    <h2 class="caps">Current staircase<button class="bare link" @click="sizing = true">candidates</button></h2>
     <ol>
       <li v-for="step in steps" :key="step.id" :class="{ fails: !step.holds }">
         <button class="bare" :title="step.note" @click="select(step.subject)">
@@ -35,6 +43,7 @@ function select(subject: string): void {
       The fuse must stand above the load, and all below above the fuse. Wrong here: {{ failing.join(', ') }}.
     </p>
     <p v-else-if="steps.length > 0" class="foot">The fuse stands above the load; all below stand above the fuse.</p>
+    <SizingModal v-model:open="sizing" />
   </section>
 </template>
 
@@ -52,6 +61,21 @@ button {
   align-items: center;
   width: 100%;
   padding: 3px 0;
+}
+.caps {
+  display: flex;
+  white-space: nowrap;
+}
+section h2 .link {
+  display: inline;
+  width: auto;
+  padding: 0;
+  margin-left: auto;
+  color: var(--control);
+  text-decoration: underline;
+  font: 400 13px var(--text);
+  letter-spacing: 0;
+  text-transform: none;
 }
 .track {
   height: 15px;

@@ -1,13 +1,29 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
-import { formatQuantity, sourceText, type Finding } from '@iron-nudge/core';
+import { ref, watch } from 'vue';
+import { formatQuantity, type Finding, type Given } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import SourceLink from '../ui/SourceLink.vue';
 
 const finding = defineModel<Finding | null>('finding', { required: true });
+const project = useProject();
+/** What the solved numbers come from, asked for when a working is opened. */
+const trail = ref<readonly Given[]>([]);
+watch(finding, async (now) => {
+  trail.value = [];
+  if (!now) return;
+  const fresh = await project.trail(now.key);
+  if (finding.value?.key === now.key) trail.value = fresh;
+});
+function follow(path: string): void {
+  finding.value = null;
+  void project.follow(path);
+}
 </script>
 
 <template>
-  <Modal :open="finding !== null" title="Working" :footer="null" width="640px" @cancel="finding = null">
+  <Modal :open="finding !== null" title="Working" :footer="null" width="720px" :style="{ top: '40px' }" @cancel="finding = null">
     <template v-if="finding">
       <p class="title"><SeverityMark :severity="finding.severity" /> {{ finding.title }}</p>
       <p class="formula mono">{{ finding.working.formula }}</p>
@@ -25,22 +41,35 @@ const finding = defineModel<Finding | null>('finding', { required: true });
             <td class="mono">{{ given.symbol }}</td>
             <td>{{ given.meaning }}</td>
             <td class="number">{{ formatQuantity(given.value, given.unit) }}</td>
-            <td>{{ sourceText(given.source) }}</td>
+            <td><SourceLink :source="given.source" @follow="follow" /></td>
           </tr>
           <tr class="result">
             <td class="mono">{{ finding.working.result.symbol }}</td>
             <td>{{ finding.working.result.meaning }}</td>
             <td class="number">{{ formatQuantity(finding.working.result.value, finding.working.result.unit) }}</td>
-            <td>{{ sourceText(finding.working.result.source) }}</td>
+            <td><SourceLink :source="finding.working.result.source" @follow="follow" /></td>
           </tr>
           <tr class="result">
             <td class="mono">{{ finding.sense === 'at most' ? '≤' : '≥' }} {{ finding.working.limit.symbol }}</td>
             <td>{{ finding.working.limit.meaning }}</td>
             <td class="number">{{ formatQuantity(finding.working.limit.value, finding.working.limit.unit) }}</td>
-            <td>{{ sourceText(finding.working.limit.source) }}</td>
+            <td><SourceLink :source="finding.working.limit.source" @follow="follow" /></td>
           </tr>
         </tbody>
       </table>
+      <details v-if="trail.length > 0" class="trail">
+        <summary>Down to the plate: what was solved, by hand</summary>
+        <table class="sheet">
+          <tbody>
+            <tr v-for="(given, at) in trail" :key="at">
+              <td class="mono">{{ given.symbol }}</td>
+              <td>{{ given.meaning }}</td>
+              <td class="number">{{ formatQuantity(given.value, given.unit) }}</td>
+              <td><SourceLink :source="given.source" @follow="follow" /></td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
       <p class="rule">
         Rule <span class="mono">{{ finding.rule }}</span>
       </p>
@@ -60,6 +89,23 @@ const finding = defineModel<Finding | null>('finding', { required: true });
 }
 .result td {
   font-weight: 600;
+}
+.trail {
+  margin-top: 10px;
+}
+.trail summary {
+  cursor: pointer;
+  color: var(--control);
+  font-weight: 500;
+  padding: 4px 0;
+}
+.trail table {
+  display: block;
+  max-height: 300px;
+  overflow-y: auto;
+}
+.trail td:nth-child(2) {
+  width: 100%;
 }
 .rule {
   color: var(--iron);

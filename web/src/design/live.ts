@@ -5,11 +5,18 @@ export type Liveness = 'flowing' | 'live' | 'dead' | 'floating';
 
 /** Below these a meter in a garage reads nothing. */
 const FLOW_A = 0.001;
+/** What a solid-state relay leaks through a load is no running load. */
+const LOAD_FLOW_A = 0.01;
 const LIVE_V = 0.5;
 
-export function liveness(reading: DeskReading | null, terminal: string, branch: string | null): Liveness {
+export function liveness(
+  reading: DeskReading | null,
+  terminal: string,
+  branch: string | null,
+  role: 'load' | 'control' = 'control',
+): Liveness {
   if (!reading) return 'dead';
-  if (branch !== null && Math.abs(reading.amps[branch] ?? 0) > FLOW_A) return 'flowing';
+  if (branch !== null && Math.abs(reading.amps[branch] ?? 0) > (role === 'load' ? LOAD_FLOW_A : FLOW_A)) return 'flowing';
   const volts = reading.volts[terminal];
   if (volts === null || volts === undefined) return 'floating';
   return Math.abs(volts) > LIVE_V ? 'live' : 'dead';

@@ -2,9 +2,22 @@
 import { message } from 'ant-design-vue';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { BLADE_FUSE_RATINGS, mintId, type Job } from '@iron-nudge/core';
+import {
+  BLADE_FUSE_RATINGS,
+  HEATSINKS,
+  POWER_RELAYS,
+  PROTECTION_NAMES,
+  loadSupplyOf,
+  mintId,
+  ratingsOf,
+  relayOf,
+  socketsFor,
+  TRANSISTORS,
+  type Job,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import OtherwisePhrase from '../design/OtherwisePhrase.vue';
+import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
 
@@ -23,6 +36,54 @@ const fuses: readonly { value: FuseChoice; text: string }[] = [
   ...BLADE_FUSE_RATINGS.map((rating) => ({ value: rating, text: `${rating} A blade` })),
   { value: 'none', text: 'none' },
 ];
+const onMains = computed(() => loadSupplyOf(project.design!, job.value).kind === 'mains');
+const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() => [
+  { value: 'auto', text: 'chosen by the app' },
+  ...ratingsOf(job.value.protection).map((rating) => ({ value: rating, text: `${rating} A` })),
+  { value: 'none', text: 'none' },
+]);
+const protections = computed(() =>
+  (onMains.value ? (['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const) : (['blade', 'breaker'] as const)).map((value) => ({
+    value,
+    text: `a ${PROTECTION_NAMES[value]}`,
+  })),
+);
+const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
+const controlSupplies = computed(() => [
+  { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
+  ...project
+    .design!.supplies.filter(({ id }) => id !== job.value.supply || type.value?.module)
+    .map(({ id, name }) => ({ value: id, text: name })),
+]);
+const needsDiode = computed(() => type.value !== null && !type.value.module && !type.value.solid && type.value.coilV < 100);
+const setModule = (changes: Partial<Job['module']>) => set('module', { ...job.value.module, ...changes });
+const contactors = computed(() => {
+  const supply = loadSupplyOf(project.design!, job.value);
+  return POWER_RELAYS.filter(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV);
+});
+const limits = computed(() =>
+  project.design!.signals.filter(({ nature }) => nature === 'threshold').map(({ id, name }) => ({ value: id, text: name })),
+);
+function setCutOut(kind: Job['cutOut']['kind']): void {
+  const [part] = contactors.value;
+  const [signal] = limits.value;
+  if (kind === 'contactor' && part && signal) void set('cutOut', { kind, part: part.id, signal: signal.value });
+  else void set('cutOut', kind === 'thermal-fuse' ? { kind, opensAtC: 150 } : { kind: 'none' });
+}
+
+/** Wired with a transistor between pin and coil. */
+const drivesTransistor = computed(() =>
+  /\/(bipolar|mosfet)$/.test(project.analysis?.jobs.find(({ id }) => id === job.value.id)?.wiring ?? ''),
+);
+const sockets = computed(() => {
+  const { device } = job.value;
+  if (device.kind !== 'relay') return [];
+  const fitting = socketsFor(relayOf(project.design!, device.part)!);
+  return [
+    { value: 'auto', text: 'chosen by the app' },
+    ...fitting.map(({ id, name, terminalA }) => ({ value: id, text: `${name}, ${terminalA} A` })),
+  ];
+});
 
 async function duplicate(): Promise<void> {
   emit('done');
@@ -58,25 +119,172 @@ async function remove(): Promise<void> {
   <SelectField
     label="Load protected by"
     :model-value="job.protection"
-    :options="[
-      { value: 'blade', text: 'a blade fuse' },
-      { value: 'breaker', text: 'a breaker' },
-    ]"
-    @update:model-value="set('protection', $event)"
+    :options="protections"
+    @update:model-value="
+      project.patch(`${job.name}: protection`, [
+        { path: ['jobs', at, 'protection'], value: $event },
+        { path: ['jobs', at, 'fuse'], value: 'auto' },
+      ])
+    "
   />
-  <SelectField label="Load fuse" :model-value="job.fuse" :options="fuses" @update:model-value="set('fuse', $event)" />
+  <SelectField label="Its rating" :model-value="job.fuse" :options="loadFuses" @update:model-value="set('fuse', $event)" />
   <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
   <SelectField
+    v-if="type"
+    :label="type.solid ? 'Its input hangs on' : 'Its coil hangs on'"
+    :model-value="job.controlSupply"
+    :options="controlSupplies"
+    @update:model-value="set('controlSupply', $event)"
+  />
+  <template v-if="type?.module">
+    <div class="two">
+      <SelectField
+        label="Module’s trigger"
+        :model-value="job.module.trigger"
+        :options="[
+          { value: 'high', text: 'high: the pin gives' },
+          { value: 'low', text: 'low: the pin sinks' },
+        ]"
+        @update:model-value="setModule({ trigger: $event })"
+      />
+      <SelectField
+        label="The pin drives its"
+        :model-value="job.module.feed"
+        :options="[
+          { value: 'input', text: 'input' },
+          { value: 'supply-pin', text: 'supply pin' },
+        ]"
+        @update:model-value="setModule({ feed: $event })"
+      />
+    </div>
+    <label class="row"
+      ><input type="checkbox" :checked="job.module.jumper" @change="setModule({ jumper: !job.module.jumper })" /> jumper from logic to relay
+      supply</label
+    >
+    <label class="row"
+      ><input type="checkbox" :checked="job.module.sharedGround" @change="setModule({ sharedGround: !job.module.sharedGround })" /> grounds
+      wired together</label
+    >
+    <label class="row"
+      ><input type="checkbox" :checked="job.module.pull" @change="setModule({ pull: !job.module.pull })" /> a resistor holds the input off
+      while the board starts</label
+    >
+    <label class="row"
+      ><input type="checkbox" :checked="job.module.isolated" @change="setModule({ isolated: !job.module.isolated })" /> it is to isolate the
+      board from the relays</label
+    >
+  </template>
+  <SelectField
+    v-if="onMains && type"
+    label="Its contacts break"
+    :model-value="job.breaks"
+    :options="[
+      { value: 'auto', text: 'what the project says' },
+      { value: 'line', text: 'the line' },
+      { value: 'both', text: 'both conductors' },
+      { value: 'neutral', text: 'the neutral alone' },
+    ]"
+    @update:model-value="set('breaks', $event)"
+  />
+  <SelectField
+    v-if="type?.solid"
+    label="Cooled by"
+    :model-value="job.cooling"
+    :options="HEATSINKS.map(({ id, name }) => ({ value: id, text: name }))"
+    @update:model-value="set('cooling', $event)"
+  />
+  <template v-if="onMains || type?.solid">
+    <SelectField
+      label="Heat is ended by"
+      :model-value="job.cutOut.kind"
+      :options="[
+        { value: 'none', text: 'the relay alone' },
+        { value: 'thermal-fuse', text: 'a thermal fuse' },
+        ...(limits.length && contactors.length ? [{ value: 'contactor' as const, text: 'a contactor that a limit holds in' }] : []),
+      ]"
+      @update:model-value="setCutOut"
+    />
+    <NumberField
+      v-if="job.cutOut.kind === 'thermal-fuse'"
+      label="It opens at"
+      unit="°C"
+      :least="40"
+      :most="300"
+      :model-value="job.cutOut.opensAtC"
+      @update:model-value="set('cutOut', { kind: 'thermal-fuse', opensAtC: $event }, true)"
+    />
+    <SelectField
+      v-if="job.cutOut.kind === 'contactor'"
+      label="Held in by"
+      :model-value="job.cutOut.signal"
+      :options="limits"
+      @update:model-value="set('cutOut', { ...job.cutOut, signal: $event })"
+    />
+    <SelectField
+      label="Insulation of its wires"
+      :model-value="job.insulation"
+      :options="[
+        { value: 'usual', text: 'as the project has it' },
+        { value: 'glass', text: 'glass fibre, to 350 °C' },
+      ]"
+      @update:model-value="set('insulation', $event)"
+    />
+  </template>
+  <SelectField
+    v-if="!type || needsDiode"
     label="Coil’s turn-off spike"
     :model-value="job.suppression"
     :options="[
       { value: 'diode', text: 'diode across the coil' },
+      { value: 'resistor', text: 'resistor across the coil' },
+      { value: 'zener', text: 'clamp that lets go fast' },
       { value: 'none', text: 'nothing' },
     ]"
     @update:model-value="set('suppression', $event)"
+  />
+  <template v-if="drivesTransistor">
+    <SelectField
+      label="Driven by"
+      :model-value="job.driver"
+      :options="[{ value: 'auto', text: 'chosen by the app' }, ...TRANSISTORS.map(({ id, name }) => ({ value: id, text: name }))]"
+      @update:model-value="set('driver', $event)"
+    />
+    <label class="row"
+      ><input type="checkbox" :checked="job.pullDown" @change="set('pullDown', !job.pullDown)" /> a resistor holds it off while the
+      controller boots</label
+    >
+  </template>
+  <SelectField
+    v-if="sockets.length > 1 && job.device.kind === 'relay'"
+    label="Socket"
+    :model-value="job.device.socket"
+    :options="sockets"
+    @update:model-value="set('device', { ...job.device, socket: $event })"
+  />
+  <NumberField
+    v-if="!onMains"
+    label="From battery to load fuse"
+    unit="m"
+    :most="20"
+    :model-value="job.fuseLeadM"
+    @update:model-value="set('fuseLeadM', $event, true)"
+  />
+  <NumberField
+    label="Comes on, times a day"
+    :most="1000000"
+    :model-value="job.operationsPerDay"
+    @update:model-value="set('operationsPerDay', $event, true)"
   />
   <div class="row">
     <button class="plain-button" @click="duplicate">Duplicate</button>
     <button class="plain-button danger" @click="remove">Delete</button>
   </div>
 </template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+</style>

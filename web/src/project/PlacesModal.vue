@@ -10,33 +10,6 @@ import TextField from '../ui/TextField.vue';
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const design = computed<Design>(() => project.design!);
-/** Where practitioners differ; changing one wires and checks everything again. */
-const HABITS = [
-  {
-    field: 'coilSide',
-    label: 'Switches of a coil go',
-    options: [
-      { value: 'positive', text: 'on its positive side: a chafed wire blows the fuse' },
-      { value: 'ground', text: 'on its ground side: less live wire at the dash' },
-    ],
-  },
-  {
-    field: 'feedsApart',
-    label: 'Feeds of one coil are kept apart by',
-    options: [
-      { value: 'diodes', text: 'blocking diodes: fewer parts' },
-      { value: 'relays', text: 'a helper relay each: no volts lost' },
-    ],
-  },
-  {
-    field: 'sharing',
-    label: 'Jobs with a feed or a place in common',
-    options: [
-      { value: 'shared', text: 'share its fuse and wire up to the branch' },
-      { value: 'apart', text: 'have a fuse and a wire each' },
-    ],
-  },
-] as const;
 const pairs = computed(() => {
   const { places } = design.value;
   return places.flatMap((a, at) => places.slice(at + 1).map((b) => ({ a, b, at: distanceAt(a.id, b.id) })));
@@ -47,11 +20,12 @@ function distanceAt(a: string, b: string): number {
 }
 const setPlace = (at: number, place: Place, typed: string | null = null) =>
   project.patch(place.name, [{ path: ['places', at], value: place }], typed && `${place.id}-${typed}`);
-function setDistance(a: Place, b: Place, lengthM: number): void {
+function setDistance(a: Place, b: Place, changes: Partial<Design['distances'][0]>): void {
   const at = distanceAt(a.id, b.id);
+  const present = at < 0 ? { lengthM: 1, bundle: 1 } : design.value.distances[at]!;
   void project.patch(
     `${a.name} to ${b.name}`,
-    [{ path: ['distances', at < 0 ? design.value.distances.length : at], value: { a: a.id, b: b.id, lengthM } }],
+    [{ path: ['distances', at < 0 ? design.value.distances.length : at], value: { ...present, a: a.id, b: b.id, ...changes } }],
     `distance-${a.id}-${b.id}`,
   );
 }
@@ -65,10 +39,10 @@ function add(): void {
   });
 }
 function inUse(id: string): boolean {
-  const { supplies, signals, jobs } = design.value;
+  const { supplies, signals, jobs, controllers } = design.value;
   return (
     design.value.places.length === 1 ||
-    [...supplies, ...signals].some(({ place }) => place === id) ||
+    [...supplies, ...signals, ...controllers].some(({ place }) => place === id) ||
     jobs.some((job) => job.device.place === id || linesOf(job).some(({ place }) => place === id))
   );
 }
@@ -82,31 +56,11 @@ function remove(id: string): void {
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Places, distances and habits" :footer="null" width="760px">
+  <Modal v-model:open="open" title="Places and distances" :footer="null" width="880px">
     <p>
       Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a
       tenth more.
     </p>
-    <div class="habits">
-      <SelectField
-        v-for="habit in HABITS"
-        :key="habit.field"
-        :label="habit.label"
-        :model-value="design.settings[habit.field]"
-        :options="habit.options"
-        @update:model-value="project.patch(habit.label.toLowerCase(), [{ path: ['settings', habit.field], value: $event }])"
-      />
-    </div>
-    <SelectField
-      class="return"
-      label="Current comes back"
-      :model-value="design.settings.returnPath"
-      :options="[
-        { value: 'chassis', text: 'through the vehicle’s metal, from a stud at each place' },
-        { value: 'wire', text: 'by a wire of its own to the battery' },
-      ]"
-      @update:model-value="project.patch('return path', [{ path: ['settings', 'returnPath'], value: $event }])"
-    />
     <div class="grid">
       <template v-for="(place, at) in design.places" :key="place.id">
         <TextField label="Place" :model-value="place.name" @update:model-value="setPlace(at, { ...place, name: $event }, 'name')" />
@@ -122,10 +76,24 @@ function remove(id: string): void {
           label="Hottest"
           unit="°C"
           :least="place.coldestC"
-          :most="100"
+          :most="400"
           :model-value="place.hottestC"
           @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')"
         />
+        <SelectField
+          label="Closed in"
+          :model-value="place.box"
+          :options="[
+            { value: 'open', text: 'no' },
+            { value: 'plastic', text: 'plastic box' },
+            { value: 'metal', text: 'metal box' },
+          ]"
+          @update:model-value="setPlace(at, { ...place, box: $event })"
+        />
+        <label class="row divided"
+          ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition mains
+          / low voltage</label
+        >
         <button
           class="plain-button danger"
           :disabled="inUse(place.id)"
@@ -139,6 +107,10 @@ function remove(id: string): void {
     </div>
     <button class="plain-button" @click="add">Add a place</button>
     <h2 class="caps">Distances</h2>
+    <p>
+      In a bundle, count every circuit that carries load current there, yours and the vehicle’s; 1 is a wire that lies loose. Nine is the
+      most that the table has.
+    </p>
     <div class="pairs">
       <div v-for="pair in pairs" :key="pair.a.id + pair.b.id" class="pair">
         <NumberField
@@ -147,11 +119,21 @@ function remove(id: string): void {
           unit="m"
           :most="500"
           :model-value="design.distances[pair.at]!.lengthM"
-          @update:model-value="setDistance(pair.a, pair.b, $event)"
+          @update:model-value="setDistance(pair.a, pair.b, { lengthM: $event })"
+        />
+        <NumberField
+          v-if="pair.at >= 0"
+          class="bundle"
+          label="in bundle"
+          whole
+          :least="1"
+          :most="9"
+          :model-value="design.distances[pair.at]!.bundle"
+          @update:model-value="setDistance(pair.a, pair.b, { bundle: $event })"
         />
         <div v-else class="field">
           <span>{{ pair.a.name }} to {{ pair.b.name }}</span>
-          <button class="plain-button" @click="setDistance(pair.a, pair.b, 1)">not measured: enter</button>
+          <button class="plain-button" @click="setDistance(pair.a, pair.b, {})">not measured: enter</button>
         </div>
         <button
           v-if="pair.at >= 0"
@@ -168,18 +150,16 @@ function remove(id: string): void {
 </template>
 
 <style scoped>
-.habits {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px 14px;
-  margin-bottom: 10px;
-}
 .grid {
   display: grid;
-  grid-template-columns: 1fr 110px 110px auto;
+  grid-template-columns: 1fr 88px 88px 112px 150px auto;
   gap: 8px;
   align-items: end;
   margin: 12px 0 10px;
+}
+.divided {
+  font-size: 12.5px;
+  align-self: center;
 }
 .pairs {
   display: grid;
@@ -193,6 +173,9 @@ function remove(id: string): void {
 }
 .pair > :first-child {
   flex: 1;
+}
+.pair > .bundle {
+  flex: 0 0 66px;
 }
 h2.caps {
   margin: 18px 0 8px;

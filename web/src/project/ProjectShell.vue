@@ -56,7 +56,11 @@ async function redo(): Promise<void> {
 }
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) && target.checkVisibility();
+  target instanceof HTMLElement &&
+  /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) &&
+  // A box to tick has no text whose own undo would come first.
+  !/^(radio|checkbox)$/.test((target as HTMLInputElement).type) &&
+  target.checkVisibility();
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
@@ -91,6 +95,7 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
         <RouterLink class="stage" :to="{ name: 'design', params: { id: $route.params.id } }">Design</RouterLink>
         <RouterLink class="stage" :to="{ name: 'prove', params: { id: $route.params.id } }">Prove</RouterLink>
         <RouterLink class="stage" :to="{ name: 'build', params: { id: $route.params.id } }">Build</RouterLink>
+        <RouterLink class="stage" :to="{ name: 'bench', params: { id: $route.params.id } }">Bench</RouterLink>
       </template>
       <template #right>
         <span class="saving" role="status" :data-kind="project.saving.kind">{{ saveWords }}</span>

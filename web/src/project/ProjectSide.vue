@@ -1,19 +1,40 @@
 <script setup lang="ts">
-import { message } from 'ant-design-vue';
-import { computed, ref } from 'vue';
+import { Modal, message } from 'ant-design-vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { READY_SENTENCES, formatQuantity, intentOf, mintId, type Design, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
+import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
+import NotesModal from './NotesModal.vue';
 import PlacesModal from './PlacesModal.vue';
+import SchoolsModal from './SchoolsModal.vue';
 import SignalEditor from './SignalEditor.vue';
 import SupplyEditor from './SupplyEditor.vue';
 
 const project = useProject();
 const router = useRouter();
 const placesOpen = ref(false);
+/** Position of the board that is open; −1 for none. */
+const boardOpen = ref(-1);
+const schoolsOpen = ref(false);
+const notesOpen = ref(false);
+const noteLines = computed(() => (design.value.notes === '' ? 0 : design.value.notes.split('\n').length));
+// A number followed from a working: what edits it opens.
+watch(
+  () => project.following,
+  (path) => {
+    if (/^(places|distances)/.test(path)) placesOpen.value = true;
+    if (path.startsWith('settings')) schoolsOpen.value = true;
+    const board = /^controllers\[(\d+)\]/.exec(path);
+    if (board) boardOpen.value = Number(board[1]);
+    if (path === 'notes') notesOpen.value = true;
+  },
+);
+/** Fields of a job that its sentence does not show. */
+const inSettings = (path: string) => /^jobs\[\d+\]\.(?!loads|when|supply|otherwise\.loads)/.test(path);
 const design = computed<Design>(() => project.design!);
 const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.id, view])));
 
@@ -23,6 +44,8 @@ const NATURE: Readonly<Record<Signal['nature'], string>> = {
   'ground-switch': 'to ground',
   threshold: 'two levels',
   pin: 'pin',
+  receiver: 'radio',
+  regulator: 'temperature',
 };
 
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
@@ -65,6 +88,17 @@ async function addSupply(): Promise<void> {
   });
 }
 
+async function addBoard(): Promise<void> {
+  const done = await project.edit('add a board', (now) => {
+    const id = mintId('board', now.controllers);
+    const place = now.places[0]!.id;
+    const name = `board ${now.controllers.length + 1}`;
+    return { ...now, controllers: [...now.controllers, { id, name, type: 'board-5v', place, supply: 'usb', links: [], program: [] }] };
+  });
+  if (done) boardOpen.value = design.value.controllers.length - 1;
+}
+const isMains = (id: string) => design.value.supplies.some((supply) => supply.id === id && supply.kind === 'mains');
+
 const usedBy = (signal: string) =>
   design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)).map(({ name }) => name);
 </script>
@@ -82,7 +116,13 @@ const usedBy = (signal: string) =>
               views.get(job.id)?.ampere == null ? 'not wired' : formatQuantity(views.get(job.id)!.ampere!, 'A')
             }}</span>
           </button>
-          <EditorPopover v-if="job.id === project.job?.id" :label="`${job.name}: settings`" button-class="more" placement="rightTop">
+          <EditorPopover
+            v-if="job.id === project.job?.id"
+            :label="`${job.name}: settings`"
+            button-class="more"
+            placement="rightTop"
+            :wanted="inSettings(project.following)"
+          >
             <span aria-hidden="true">⋯</span><span class="visually-hidden">Settings of {{ job.name }}</span>
             <template #editor="{ close }"><JobEditor :at="at" @done="close" /></template>
           </EditorPopover>
@@ -103,8 +143,15 @@ const usedBy = (signal: string) =>
       <h2 class="caps">Supplies</h2>
       <ul>
         <li v-for="(supply, at) in design.supplies" :key="supply.id">
-          <EditorPopover :label="supply.name" button-class="thing" placement="rightTop">
-            <span class="name">{{ supply.name }}</span><span class="value mono">{{ formatQuantity(supply.restV, 'V') }}</span>
+          <EditorPopover
+            :label="supply.name"
+            button-class="thing"
+            placement="rightTop"
+            :wanted="project.following.startsWith(`supplies[${at}]`)"
+          >
+            <span class="name">{{ supply.name }}</span><span class="value mono"
+              >{{ formatQuantity(supply.restV, 'V') }}{{ isMains(supply.id) ? ' ~' : '' }}</span
+            >
             <template #editor="{ close }"><SupplyEditor :at="at" @done="close" /></template>
           </EditorPopover>
         </li>
@@ -115,7 +162,12 @@ const usedBy = (signal: string) =>
       <h2 class="caps">Signals</h2>
       <ul>
         <li v-for="(signal, at) in design.signals" :key="signal.id">
-          <EditorPopover :label="signal.name" button-class="thing" placement="rightTop">
+          <EditorPopover
+            :label="signal.name"
+            button-class="thing"
+            placement="rightTop"
+            :wanted="project.following.startsWith(`signals[${at}]`)"
+          >
             <span class="name">{{ signal.name }}</span><span class="value mono">{{ NATURE[signal.nature] }}</span>
             <template #editor="{ close }"><SignalEditor :at="at" :used-by="usedBy(signal.id)" @done="close" /></template>
           </EditorPopover>
@@ -124,12 +176,45 @@ const usedBy = (signal: string) =>
       <button class="bare add" @click="addSignal">+ signal</button>
     </section>
     <section>
+      <h2 class="caps">Boards</h2>
+      <ul>
+        <li v-for="(board, at) in design.controllers" :key="board.id">
+          <button class="bare thing" @click="boardOpen = at">
+            <span class="name">{{ board.name }}</span><span class="value">{{
+              board.program.length === 1 ? '1 step' : `${board.program.length} steps`
+            }}</span>
+          </button>
+        </li>
+      </ul>
+      <button class="bare add" @click="addBoard">+ board</button>
+    </section>
+    <section>
       <h2 class="caps">Places</h2>
       <button class="bare thing" @click="placesOpen = true">
         <span class="name">{{ design.places.length }} places, distances</span>
       </button>
     </section>
+    <section>
+      <h2 class="caps">Project</h2>
+      <button class="bare thing" @click="schoolsOpen = true"><span class="name">schools: where practice differs</span></button>
+      <button class="bare thing" @click="notesOpen = true">
+        <span class="name">notes</span
+        ><span class="value">{{ noteLines === 0 ? 'none' : noteLines === 1 ? '1 line' : `${noteLines} lines` }}</span>
+      </button>
+    </section>
+    <Modal
+      :open="boardOpen >= 0"
+      :title="design.controllers[boardOpen]?.name ?? ''"
+      :footer="null"
+      width="640px"
+      destroy-on-close
+      @cancel="boardOpen = -1"
+    >
+      <BoardEditor v-if="design.controllers[boardOpen]" :key="boardOpen" :at="boardOpen" @done="boardOpen = -1" />
+    </Modal>
     <PlacesModal v-model:open="placesOpen" />
+    <NotesModal v-model:open="notesOpen" />
+    <SchoolsModal v-model:open="schoolsOpen" />
   </aside>
 </template>
 

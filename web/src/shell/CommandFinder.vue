@@ -9,6 +9,8 @@ interface Entry {
   readonly kind: string;
   readonly text: string;
   readonly go: () => unknown;
+  /** Opens a window of its own: only once this one is gone, which gives the focus back as it goes. */
+  readonly late?: boolean;
 }
 
 const open = defineModel<boolean>('open', { required: true });
@@ -20,6 +22,11 @@ const at = ref(0);
 const input = ref<HTMLInputElement | null>(null);
 
 const showJob = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
+/** What opens in place on the Design stage. */
+async function opened(what: string): Promise<void> {
+  if (project.job) await showJob(project.job.id);
+  await project.follow(what);
+}
 async function select(job: string | null, kind: 'part' | 'wire', id: string): Promise<void> {
   if (job) await showJob(job);
   project.selection = { kind, id };
@@ -48,7 +55,21 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'Show the keys', go: () => emit('keys') },
     { kind: 'command', text: 'Go to Prove', go: () => router.push({ name: 'prove', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Build', go: () => router.push({ name: 'build', params: { id: project.id } }) },
+    { kind: 'command', text: 'Go to Bench', go: () => router.push({ name: 'bench', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Design', go: () => router.push({ name: 'design', params: { id: project.id } }) },
+    { kind: 'command', text: 'Candidates for every size of this job', late: true, go: () => opened('sizes') },
+    { kind: 'command', text: 'Schools: where practice differs', late: true, go: () => opened('settings') },
+    { kind: 'command', text: 'Places and distances', late: true, go: () => opened('places') },
+    ...design.controllers.map((board, index) => ({
+      kind: 'board',
+      text: board.name,
+      late: true,
+      go: () => opened(`controllers[${index}]`),
+    })),
+    { kind: 'command', text: 'Notes', late: true, go: () => opened('notes') },
+    { kind: 'command', text: 'Parts: the shelf', go: () => router.push({ name: 'parts' }) },
+    { kind: 'command', text: 'Sums', go: () => router.push({ name: 'sums' }) },
+    { kind: 'command', text: 'Tables', go: () => router.push({ name: 'tables' }) },
     { kind: 'command', text: 'All projects', go: () => router.push('/') },
     {
       kind: 'command',
@@ -74,11 +95,18 @@ watch(open, async (now) => {
 });
 watch(query, () => (at.value = 0));
 
+let waiting: Entry | null = null;
+function gone(): void {
+  const entry = waiting;
+  waiting = null;
+  void entry?.go();
+}
 function run(entry: Entry | undefined): void {
   if (!entry) return;
   open.value = false;
   input.value?.blur();
-  void entry.go();
+  if (entry.late) waiting = entry;
+  else void entry.go();
 }
 function move(by: number): void {
   at.value = (at.value + by + matching.value.length) % Math.max(1, matching.value.length);
@@ -86,7 +114,7 @@ function move(by: number): void {
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Find" :footer="null" width="560px">
+  <Modal v-model:open="open" title="Find" :footer="null" width="560px" :after-close="gone">
     <input
       ref="input"
       v-model="query"

@@ -21,7 +21,9 @@ const night = inject(NIGHT)!;
     </template>
     <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
     <div class="right">
+      <RouterLink class="beside" :to="{ name: 'parts' }">Parts</RouterLink>
       <RouterLink class="beside" :to="{ name: 'sums' }">Sums</RouterLink>
+      <RouterLink class="beside" :to="{ name: 'tables' }">Tables</RouterLink>
       <slot name="right" />
       <button
         class="bare tool"

@@ -1,15 +1,19 @@
 /** The open project: its document, what the core derives from it, and its way to the server. */
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import {
   applyPatches,
   type Analysis,
   type Design,
   type DeskReading,
   type Drawing,
+  type HeatFaults,
+  type HeatSetup,
+  type HeatState,
   type Job,
   type MendingNudge,
   type Patch,
+  type SizeOrder,
   type SweepProgress,
 } from '@iron-nudge/core';
 import { proxy } from 'comlink';
@@ -57,6 +61,8 @@ export const useProject = defineStore('project', () => {
   const deskOn = shallowRef<readonly string[]>([]);
   const deskVolts = shallowRef<Readonly<Record<string, number>>>({});
   const reading = shallowRef<DeskReading | null>(null);
+  /** Controllers whose program runs on the desk, since when, and what was typed to them. */
+  const boards = shallowRef<Readonly<Record<string, { startedS: number; typed: string }>>>({});
 
   let journal: Journal | null = null;
   let saveTimer: ReturnType<typeof setTimeout> | undefined;
@@ -122,6 +128,7 @@ export const useProject = defineStore('project', () => {
     jobId.value = '';
     reading.value = null;
     deskVolts.value = {};
+    boards.value = {};
     load.value = { kind: 'none' };
   }
 
@@ -287,7 +294,7 @@ export const useProject = defineStore('project', () => {
   const now = ref(0);
   let ticking: ReturnType<typeof setInterval> | undefined;
 
-  const desk = (on: readonly string[] = deskOn.value) => ({ on: [...on], volts: { ...deskVolts.value } });
+  const desk = (on: readonly string[] = deskOn.value) => ({ on: [...on], volts: { ...deskVolts.value }, boards: { ...boards.value } });
   async function operate(): Promise<void> {
     now.value = clockS();
     shown(await engine.desk(desk(), now.value));
@@ -295,17 +302,36 @@ export const useProject = defineStore('project', () => {
   function shown(read: DeskReading | null): void {
     reading.value = read;
     clearInterval(ticking);
-    if (read && read.waiting.length > 0) ticking = setInterval(tick, 250);
+    if (nextS() !== null) ticking = setInterval(tick, 100);
   }
   function tick(): void {
     now.value = clockS();
-    if (reading.value?.waiting.some(({ dueS }) => dueS <= now.value)) void operate();
+    if ((nextS() ?? Infinity) <= now.value) void operate();
+  }
+  /** When something on the desk happens by itself: a relay's time, a program's next step. */
+  function nextS(): number | null {
+    const read = reading.value;
+    if (!read) return null;
+    const due = [...read.waiting.map(({ dueS }) => dueS), ...Object.values(read.boards).flatMap(({ nextS: at }) => at ?? [])];
+    return due.length > 0 ? Math.min(...due) : null;
+  }
+  /** Powers a board and runs its program, or takes its power away and leaves its pins to the hand. */
+  function runBoard(id_: string, on: boolean): void {
+    const { [id_]: _, ...others } = boards.value;
+    boards.value = on ? { ...others, [id_]: { startedS: clockS(), typed: '' } } : others;
+    void operate();
+  }
+  function typeTo(id_: string, text: string): void {
+    const running = boards.value[id_];
+    if (!running) return;
+    boards.value = { ...boards.value, [id_]: { ...running, typed: running.typed + text } };
+    void operate();
   }
   /** Lets the time pass that the next relay waits for. */
   function skipTime(): void {
-    const next = reading.value?.waiting[0];
-    if (!next) return;
-    ahead += Math.max(0, next.dueS - clockS()) + 0.001;
+    const next = nextS();
+    if (next === null) return;
+    ahead += Math.max(0, next - clockS()) + 0.001;
     void operate();
   }
   function setSignal(signal: string, on: boolean): void {
@@ -338,9 +364,29 @@ export const useProject = defineStore('project', () => {
       }
     return volts;
   }
+  /** Path of a field that somebody follows from a working; what edits it opens. */
+  const following = ref('');
+  async function follow(path: string): Promise<void> {
+    const job = /^jobs\[(\d+)\]/.exec(path);
+    if (job) jobId.value = design.value?.jobs[Number(job[1])]?.id ?? jobId.value;
+    await nextTick();
+    following.value = path;
+    await nextTick();
+    following.value = '';
+  }
   const states = (of: string) => engine.states(of);
   const nudgeAll = (of: string) => engine.nudgeAll(of);
   const wirings = (of: string) => engine.wirings(of);
+  const trail = (key: string) => engine.trail(key);
+  const size = (of: string, order: SizeOrder) => engine.size(of, order);
+  const mountPlaces = (of: string) => engine.places(of);
+  const startOf = (of: string) => engine.start(of);
+  const openBench = (of: string) => engine.openBench(of);
+  const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[]) =>
+    engine.diagnose({ ...readings }, [...blocked]);
+  const simulate = (step: string, fault: string | null, chance: readonly [number, number, number]) => engine.simulate(step, fault, chance);
+  const heat = (setup: HeatSetup, faults: HeatFaults, from: HeatState | null, forS: number, everyS: number) =>
+    engine.heat(setup, faults, from, forS, everyS);
   const statements = () => engine.statements();
   const sweep = (vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void) =>
     engine.sweep([...vary], [...fixedOn], proxy(tell));
@@ -385,6 +431,19 @@ export const useProject = defineStore('project', () => {
     states,
     wirings,
     nudgeAll,
+    following,
+    follow,
+    trail,
+    size,
+    mountPlaces,
+    startOf,
+    heat,
+    openBench,
+    diagnose,
+    simulate,
+    boards,
+    runBoard,
+    typeTo,
     statements,
     sweep,
     stopSweep,

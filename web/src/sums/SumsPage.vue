@@ -1,14 +1,17 @@
 <script setup lang="ts">
 /** The sums of the trade on their own: a quick answer with no project, and the working to check it by hand. */
 import { useLocalStorage } from '@vueuse/core';
-import { computed } from 'vue';
-import { useRoute } from 'vue-router';
-import { SUMS, formatQuantity, isAsked, keptValues, sourceText, type SumInput, type SumValues } from '@iron-nudge/core';
-import TopBar from '../shell/TopBar.vue';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { SUMS, blankDesign, formatQuantity, isAsked, sendSum, keptValues, type SumInput, type SumValues } from '@iron-nudge/core';
+import { api, type ProjectSummary } from '../api.ts';
+import ListPage from '../shell/ListPage.vue';
+import SourceLink from '../ui/SourceLink.vue';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 
 const route = useRoute();
+const entries = SUMS.map(({ id, title }) => ({ id, title, to: { name: 'sums', params: { sum: id } } }));
 const sum = computed(() => SUMS.find(({ id }) => id === route.params.sum) ?? SUMS[0]!);
 /** What was entered last, by sum; kept in this browser. */
 const entered = useLocalStorage<Record<string, SumValues>>('iron-nudge:sums', {});
@@ -19,6 +22,35 @@ const asked = computed(() => sum.value.inputs.filter((input) => isAsked(input, v
 function set(input: SumInput, value: number | string): void {
   entered.value = { ...entered.value, [sum.value.id]: { ...entered.value[sum.value.id], [input.key]: value } };
 }
+const router = useRouter();
+/** Asked for when somebody wants to send the sum; null until then. */
+const projects = ref<readonly ProjectSummary[] | null>(null);
+const trouble = ref('');
+const NEW = 'new';
+async function ask(): Promise<void> {
+  trouble.value = '';
+  projects.value = await api.list().catch((error: unknown) => {
+    trouble.value = error instanceof Error ? error.message : String(error);
+    return null;
+  });
+}
+/** Into a project: read, changed, saved on the revision that it was read at; then shown. */
+async function send(id: string): Promise<void> {
+  trouble.value = '';
+  try {
+    const record = id === NEW ? null : await api.load(id);
+    const sent = sendSum(record?.document ?? blankDesign(sum.value.title), sum.value, values.value);
+    if (typeof sent === 'string') {
+      trouble.value = sent;
+      return;
+    }
+    const at = record ? record.id : (await api.create(sent.design)).id;
+    if (record) await api.save(record.id, record.revision, sent.design);
+    await router.push({ name: 'design', params: { id: at, ...(sent.job ? { job: sent.job } : {}) } });
+  } catch (error) {
+    trouble.value = error instanceof Error ? error.message : String(error);
+  }
+}
 function reset(): void {
   const { [sum.value.id]: _, ...rest } = entered.value;
   entered.value = rest;
@@ -26,130 +58,88 @@ function reset(): void {
 </script>
 
 <template>
-  <div class="page">
-    <TopBar />
-    <div class="body">
-      <nav aria-label="Sums">
-        <h2 class="caps">Sums</h2>
-        <RouterLink
-          v-for="entry in SUMS"
-          :key="entry.id"
-          class="entry"
-          :class="{ current: entry.id === sum.id }"
-          :aria-current="entry.id === sum.id ? 'page' : undefined"
-          :to="{ name: 'sums', params: { sum: entry.id } }"
-          >{{ entry.title }}</RouterLink
-        >
-      </nav>
-      <main>
-        <h1>{{ sum.title }}</h1>
-        <p class="about">{{ sum.about }}</p>
-        <div class="columns">
-          <form :key="sum.id" class="inputs" aria-label="What is known" @submit.prevent>
-            <template v-for="input in asked" :key="input.key">
-              <NumberField
-                v-if="input.kind === 'number'"
-                :label="input.label"
-                :unit="input.unit"
-                :least="input.least"
-                :most="input.most"
-                :model-value="Number(values[input.key])"
-                @update:model-value="set(input, $event)"
-              />
-              <SelectField
-                v-else
-                :label="input.label"
-                :model-value="String(values[input.key])"
-                :options="input.options"
-                @update:model-value="set(input, $event)"
-              />
-            </template>
-            <button class="plain-button" type="button" @click="reset">Back to the start</button>
-          </form>
-          <section aria-label="Answer" aria-live="polite">
-            <p v-if="typeof result === 'string'" class="problem" role="alert"><span aria-hidden="true">■</span> {{ result }}</p>
+  <ListPage title="Sums" :entries="entries" :current="sum.id">
+    <h1>{{ sum.title }}</h1>
+    <p class="about">{{ sum.about }}</p>
+    <div class="columns">
+      <form :key="sum.id" class="inputs" aria-label="What is known" @submit.prevent>
+        <template v-for="input in asked" :key="input.key">
+          <NumberField
+            v-if="input.kind === 'number'"
+            :label="input.label"
+            :unit="input.unit"
+            :least="input.least"
+            :most="input.most"
+            :model-value="Number(values[input.key])"
+            @update:model-value="set(input, $event)"
+          />
+          <SelectField
+            v-else
+            :label="input.label"
+            :model-value="String(values[input.key])"
+            :options="input.options"
+            @update:model-value="set(input, $event)"
+          />
+        </template>
+        <button class="plain-button" type="button" @click="reset">Back to the start</button>
+      </form>
+      <section aria-label="Answer" aria-live="polite">
+        <p v-if="typeof result === 'string'" class="problem" role="alert"><span aria-hidden="true">■</span> {{ result }}</p>
+        <template v-else>
+          <div class="answers">
+            <div v-for="(row, at) in result.results" :key="row.symbol" class="answer" :class="{ first: at === 0 }">
+              <span class="value mono">{{ formatQuantity(row.value, row.unit) }}</span>
+              <span class="meaning"
+                ><span class="mono">{{ row.symbol }}</span> {{ row.meaning }}</span
+              >
+            </div>
+          </div>
+          <p v-for="note in result.notes" :key="note" class="note">{{ note }}</p>
+          <h2 class="caps">Working</h2>
+          <p class="formula mono">{{ result.formula }}</p>
+          <table class="sheet">
+            <thead>
+              <tr>
+                <th scope="col">Symbol</th>
+                <th scope="col">What it is</th>
+                <th scope="col" class="number">Value</th>
+                <th scope="col">From</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(row, at) in [...result.given, ...result.results]" :key="at" :class="{ result: at >= result.given.length }">
+                <td class="mono">{{ row.symbol }}</td>
+                <td>{{ row.meaning }}</td>
+                <td class="number">{{ formatQuantity(row.value, row.unit) }}</td>
+                <td><SourceLink :source="row.source" /></td>
+              </tr>
+            </tbody>
+          </table>
+          <div class="send">
+            <button v-if="!projects" class="plain-button" type="button" @click="ask">Send into a project…</button>
             <template v-else>
-              <div class="answers">
-                <div v-for="(row, at) in result.results" :key="row.symbol" class="answer" :class="{ first: at === 0 }">
-                  <span class="value mono">{{ formatQuantity(row.value, row.unit) }}</span>
-                  <span class="meaning"
-                    ><span class="mono">{{ row.symbol }}</span> {{ row.meaning }}</span
-                  >
-                </div>
-              </div>
-              <p v-for="note in result.notes" :key="note" class="note">{{ note }}</p>
-              <h2 class="caps">Working</h2>
-              <p class="formula mono">{{ result.formula }}</p>
-              <table class="sheet">
-                <thead>
-                  <tr>
-                    <th scope="col">Symbol</th>
-                    <th scope="col">What it is</th>
-                    <th scope="col" class="number">Value</th>
-                    <th scope="col">From</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  <tr v-for="(row, at) in [...result.given, ...result.results]" :key="at" :class="{ result: at >= result.given.length }">
-                    <td class="mono">{{ row.symbol }}</td>
-                    <td>{{ row.meaning }}</td>
-                    <td class="number">{{ formatQuantity(row.value, row.unit) }}</td>
-                    <td>{{ sourceText(row.source) }}</td>
-                  </tr>
-                </tbody>
-              </table>
+              <span>{{ sum.job ? 'As a new job, with this working in the notes, into' : 'This working into the notes of' }}</span>
+              <button class="plain-button" type="button" @click="send(NEW)">a new project</button>
+              <button
+                v-for="project in projects.slice(0, 8)"
+                :key="project.id"
+                class="plain-button"
+                type="button"
+                @click="send(project.id)"
+              >
+                {{ project.name }}
+              </button>
             </template>
-          </section>
-        </div>
-        <p class="caution">A sum is as good as what is put into it. Local codes and licensed practice come first.</p>
-      </main>
+            <p v-if="trouble" class="problem" role="alert">■ {{ trouble }}</p>
+          </div>
+        </template>
+      </section>
     </div>
-  </div>
+    <p class="caution">A sum is as good as what is put into it. Local codes and licensed practice come first.</p>
+  </ListPage>
 </template>
 
 <style scoped>
-.page {
-  height: 100%;
-  display: flex;
-  flex-direction: column;
-}
-.body {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: 206px minmax(0, 1fr);
-}
-nav {
-  background: var(--bench);
-  border-right: 1px solid var(--line);
-  padding: 16px 12px;
-  overflow-y: auto;
-}
-h2.caps {
-  padding: 0 8px 6px;
-}
-.entry {
-  display: block;
-  padding: 5px 8px;
-  border-radius: 4px;
-  color: var(--ink);
-  text-decoration: none;
-  font-weight: 500;
-}
-.entry:hover {
-  background: color-mix(in srgb, var(--sheet) 60%, transparent);
-}
-.entry.current {
-  background: var(--sheet);
-  box-shadow: inset 3px 0 0 var(--copper);
-}
-main {
-  padding: 22px 28px;
-  overflow-y: auto;
-}
-h1 {
-  font-size: 28px;
-}
 .about {
   color: var(--iron);
   margin: 2px 0 16px;
@@ -214,6 +204,13 @@ section h2.caps {
   padding: 7px 12px;
   margin: 0 0 8px;
 }
+.send {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-top: 14px;
+}
 .result td {
   font-weight: 600;
 }
@@ -223,15 +220,8 @@ section h2.caps {
   margin-top: 24px;
 }
 @media (max-width: 800px) {
-  .body,
   .columns {
     display: block;
-    overflow-y: auto;
-  }
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    border-right: 0;
   }
   .inputs {
     margin-bottom: 18px;

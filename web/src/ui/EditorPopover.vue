@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A button whose editor opens in place, in reading order for the keyboard; Esc closes and goes back. */
 import { Popover } from 'ant-design-vue';
-import { ref } from 'vue';
+import { ref, watch } from 'vue';
 
-defineProps<{
+const props = defineProps<{
   label: string;
   text?: string;
   buttonClass?: string;
+  /** Somebody follows a number here: turning true opens it. */
+  wanted?: boolean;
   placement?: 'bottom' | 'bottomLeft' | 'bottomRight' | 'right' | 'rightTop';
 }>();
 const open = ref(false);
@@ -33,6 +35,12 @@ function focusFirst(frames: number): void {
     if (frames > 0 && !editor.value?.contains(document.activeElement)) focusFirst(frames - 1);
   });
 }
+watch(
+  () => props.wanted,
+  (now) => {
+    if (now) change(true);
+  },
+);
 function close(): void {
   open.value = false;
   button.value?.focus();

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue';
 
-const props = defineProps<{ label: string; modelValue: string }>();
+/** `optional`: empty is an answer too. */
+const props = defineProps<{ label: string; modelValue: string; optional?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
 const id = useId();
 const text = ref(props.modelValue);
@@ -13,14 +14,14 @@ watch(
 );
 function take(): void {
   const value = text.value.trim();
-  if (value !== '' && value !== props.modelValue) emit('update:modelValue', value);
+  if ((value !== '' || props.optional) && value !== props.modelValue) emit('update:modelValue', value);
 }
 </script>
 
 <template>
   <div class="field">
     <label :for="id">{{ label }}</label>
-    <input :id="id" v-model="text" maxlength="60" :aria-invalid="text.trim() === ''" @input="take" />
-    <span v-if="text.trim() === ''" class="error" role="alert">needs a name</span>
+    <input :id="id" v-model="text" maxlength="60" :aria-invalid="!optional && text.trim() === ''" @input="take" />
+    <span v-if="!optional && text.trim() === ''" class="error" role="alert">needs a name</span>
   </div>
 </template>

@@ -1,27 +1,51 @@
 /** The core behind the one channel: holds the last checked project and answers about it. */
 import { expose } from 'comlink';
 import {
+  OPEN_OHM,
   analyse,
+  buildDictionary,
+  diagnose,
+  meterError,
+  reader,
   checkStatements,
+  coldStart,
+  runHeat,
+  comparePlaces,
   compareWirings,
   drawJobs,
   findNudge,
   nudgeAll,
   parseDesign,
   readDesk,
+  ruleContext,
+  sizeJob,
+  startChart,
   stateTable,
   sweep,
+  trailOf,
   type Analysis,
   type Cache,
   type Design,
   type Desk,
+  type Diagnosis,
+  type Dictionary,
+  type BenchStep,
   type DeskMemory,
   type DeskReading,
   type DocumentProblem,
   type Drawing,
   type Evidence,
+  type Given,
+  type HeatFaults,
+  type HeatSample,
+  type HeatSetup,
+  type HeatState,
   type MendingNudge,
+  type MountPlace,
   type NudgePlan,
+  type Sized,
+  type SizeOrder,
+  type StartChart,
   type StateTable,
   type StatementResult,
   type SweepProgress,
@@ -31,11 +55,19 @@ import {
 /** The document comes back as it was read: one of an older version is brought up. */
 export type CheckResult = { ok: true; design: Design; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
 
+export interface BenchView {
+  readonly steps: readonly BenchStep[];
+  readonly healthy: Dictionary['healthy'];
+  readonly faults: readonly Pick<Dictionary['faults'][number], 'id' | 'words' | 'subject'>[];
+}
+
 let current: { analysis: Analysis; evidence: Evidence } | null = null;
 /** What costly checks found, kept from one document to the next. */
 const cache: Cache = new Map();
 /** How the relays stood on the desk a moment ago. */
 let memory: DeskMemory | null = null;
+/** The bench that is open, on the document as it was then. */
+let bench: { evidence: Evidence; dictionary: Dictionary } | null = null;
 /** The sweep that runs; a newer one, or a stop, makes it end. */
 let sweeping = 0;
 
@@ -64,7 +96,7 @@ const engine = {
       reading = this.desk(step, nowS);
       // Whatever waits has its time: each step is looked at when all has come to rest.
       for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = this.desk(step, nowS + 1e6 * (turn + 1));
-      if (memory) memory = { sensed: memory.sensed, due: new Map() };
+      if (memory) memory = { sensed: memory.sensed, programs: memory.programs, due: new Map() };
     }
     return reading;
   },
@@ -99,6 +131,57 @@ const engine = {
   },
   stopSweep(): void {
     sweeping++;
+  },
+  /** What a finding's solved numbers come from. */
+  trail(key: string): Given[] {
+    const finding = current?.analysis.findings.find((candidate) => candidate.key === key);
+    return current && finding ? trailOf(ruleContext(current.evidence), finding) : [];
+  },
+  /** Relay, socket, fuse and wires of a job together. */
+  size(job: string, order: SizeOrder): Sized | null {
+    return current && current.evidence.design.jobs.some(({ id }) => id === job) ? sizeJob(current.evidence.design, job, order) : null;
+  },
+  places(job: string): MountPlace[] {
+    return current ? comparePlaces(current.evidence.design, job) : [];
+  },
+  /** The start of a job's loads against its fuse and its weakest wire. */
+  start(job: string): StartChart | null {
+    if (!current) return null;
+    const context = ruleContext(current.evidence);
+    const wired = context.jobs.find((candidate) => candidate.job.id === job);
+    return wired ? startChart(context, wired) : null;
+  },
+  /** Runs a heated thing on for some seconds of its own time; `from` null begins cold. */
+  heat(
+    setup: HeatSetup,
+    faults: HeatFaults,
+    from: HeatState | null,
+    forS: number,
+    everyS: number,
+  ): { state: HeatState; samples: HeatSample[] } {
+    return runHeat(setup.plant, setup.control, faults, from ?? coldStart(setup.plant), forS, everyS);
+  },
+  /** Opens a job's bench: its steps with what each should read, and the faults that are looked for. */
+  openBench(job: string): BenchView | null {
+    if (!current || !current.evidence.jobs.has(job)) return null;
+    const dictionary = buildDictionary(current.evidence, job);
+    bench = { evidence: current.evidence, dictionary };
+    const { steps, healthy, faults } = dictionary;
+    return { steps, healthy, faults: faults.map(({ id, words, subject }) => ({ id, words, subject })) };
+  },
+  diagnose(readings: Readonly<Record<string, number>>, blocked: readonly string[]): Diagnosis | null {
+    return bench && diagnose(bench.dictionary, readings, new Set(blocked));
+  },
+  /** What a meter shows on a bench with a fault in it, null for none; `chance` from 0 to 1 moves supply, parts and the meter. */
+  simulate(step: string, fault: string | null, chance: readonly [number, number, number]): number | null {
+    if (!bench) return null;
+    const { evidence, dictionary } = bench;
+    const found = dictionary.steps.find(({ id }) => id === step);
+    const hidden = dictionary.faults.find(({ id }) => id === fault) ?? null;
+    if (!found) return null;
+    const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5) };
+    const there = reader(evidence, spread).read(found, hidden);
+    return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);
   },
   /** The nudge that mends one finding of the last checked document. */
   nudge(key: string): MendingNudge | null {

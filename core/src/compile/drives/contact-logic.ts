@@ -17,6 +17,8 @@ import { normalForm, partsOf, signalsOf } from '../../design/when.ts';
 import { pinRelay, servingRelay, type RelayType } from '../../parts/shelf.ts';
 import { isDry, isFeed, isGrounding, literalOf, type ControlRun, type ControlSide, type Literal } from '../control-side.ts';
 import type { Dry } from '../shared-parts.ts';
+import { controlSupplyOf, currentOf } from '../../design/supply.ts';
+import { typeOf } from '../ways/shared.ts';
 import { cannot, termsOf, type Drive } from './drive.ts';
 
 /** More than this is a job for a controller, and more states than one can look through. */
@@ -29,6 +31,15 @@ export const contactLogic: Drive = {
   refuse(design: Design, job: Job, clause) {
     if (signalsOf(clause).length > MOST_SIGNALS)
       return cannot(design, job, `A clause over more than ${MOST_SIGNALS} signals is not wired with relays here.`);
+    const { module, solid } = typeOf(design, job);
+    if (module || solid) return cannot(design, job, 'Helper relays have no place before this input.');
+    const supply = controlSupplyOf(design, job);
+    if (supply.kind === 'mains' || currentOf(supply) === 'ac' || supply.nominalV < 12)
+      return cannot(
+        design,
+        job,
+        `There are no helper relays for ${supply.name}: say it with contacts in series, or choose another supply for the coil.`,
+      );
     const name = (signal: string) => design.signals.find(({ id }) => id === signal)!.name;
     const twice = racing(clause);
     if (twice !== null)

@@ -1,7 +1,21 @@
 import { contactLogic } from './contact-logic.ts';
+import { logicInput } from './logic-input.ts';
+import { relayModule } from './module.ts';
 import { diodeOr } from './diode-or.ts';
 import type { Drive } from './drive.ts';
 import { selfHold } from './self-hold.ts';
 import { series, seriesGroundSide } from './series.ts';
+import { bipolar, mosfet, opto } from './transistor.ts';
 
-export const DRIVES: readonly Drive[] = [series, seriesGroundSide, diodeOr, selfHold, contactLogic];
+export const DRIVES: readonly Drive[] = [
+  relayModule,
+  logicInput,
+  series,
+  seriesGroundSide,
+  diodeOr,
+  selfHold,
+  opto,
+  bipolar,
+  mosfet,
+  contactLogic,
+];

@@ -44,7 +44,7 @@ export const selfHold: Drive = {
   title: 'held by its own contact through a diode',
   rank: () => 4,
   refuse(design: Design, job: Job, clause, throwPin) {
-    if (throwPin === null || job.device.kind !== 'plug-in-relay') return cannot(design, job, 'It needs a closing throw of its own.');
+    if (throwPin === null || job.device.kind !== 'relay') return cannot(design, job, 'It needs a closing throw of its own.');
     const hold = holdOf(design, clause);
     return typeof hold === 'string' ? cannot(design, job, hold) : [];
   },
@@ -67,7 +67,9 @@ export const selfHold: Drive = {
     const group = builder.group(fuse, 'auto');
     group.ampere += coilA;
     const lead = { leg: `control-hold${suffix}`, role: 'control', from: terminal(relay, out), to: terminal(fuse, '1') } as const;
-    group.wires.push(builder.wire(job, { ...lead, colour: 'BU', lengthM: FUSE_LEAD_M }));
+    const wire = builder.wire(job, { ...lead, colour: 'BU', lengthM: FUSE_LEAD_M });
+    group.wires.push(wire);
+    builder.behindLoadFuse(wire);
     const diode = side.diode(`${job.id}-hold-diode${suffix}`, `D${number}.H`, true);
     group.wires.push(
       builder.wire(job, {

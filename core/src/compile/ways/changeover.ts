@@ -11,17 +11,17 @@ export const changeover: Way = {
     const reasons = unfit(design, job, { otherwise: 'loads', resting: true });
     return reasons.length > 0 ? reasons : needsOff(design, job);
   },
-  relays(_, job) {
-    const { closing, resting } = typeOf(job).poles[0]!;
+  relays(design, job) {
+    const { closing, resting } = typeOf(design, job).poles[0]!;
     return [{ suffix: '', clause: normalForm(job.when), uses: [closing, resting!], holdsBy: null }];
   },
   wire(side) {
-    const { job } = side;
+    const { design, job } = side;
     if (job.otherwise.kind !== 'loads') throw new Error('wire() called on a job that was refused');
-    const type = typeOf(job);
+    const type = typeOf(design, job);
     const { common, closing, resting } = type.poles[0]!;
     const ampere = Math.max(side.ampere(job.loads), side.ampere(job.otherwise.loads));
-    const source = side.toRelay(side.source(ampere), terminal(relayId(job), common), ampere, '', type);
+    const source = side.toRelay(side.source([job.loads, job.otherwise.loads]), terminal(relayId(job), common), ampere, '', type);
     side.lines(job.loads, side.beyond(source, terminal(relayId(job), closing)));
     side.lines(job.otherwise.loads, side.beyond(source, terminal(relayId(job), resting!)));
   },

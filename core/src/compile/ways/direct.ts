@@ -57,6 +57,6 @@ export const direct: Way = {
       const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding);
       side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });
     } else side.back(load, minus, 0, ampere);
-    side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, legs: [...legs, `return-${load.id}`] }, ampere);
+    side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, fuseAmpere: 0, legs: [...legs, `return-${load.id}`] }, ampere);
   },
 };

@@ -25,8 +25,8 @@ export const reversing: Way = {
       return [{ path: `jobs[${design.jobs.indexOf(job)}].loads`, message: 'One motor turns both ways; nothing else does.' }];
     return needsOff(design, job);
   },
-  relays(_, job) {
-    const { closing, resting } = typeOf(job).poles[0]!;
+  relays(design, job) {
+    const { closing, resting } = typeOf(design, job).poles[0]!;
     if (job.otherwise.kind !== 'reverse') throw new Error('relays() called on a job that was refused');
     const uses = [closing, resting!];
     return [
@@ -38,10 +38,10 @@ export const reversing: Way = {
     const { builder, design, job } = side;
     const [load] = job.loads;
     if (load?.kind !== 'motor') throw new Error('wire() called on a job that was refused');
-    const type = typeOf(job);
+    const type = typeOf(design, job);
     const { common, closing, resting } = type.poles[0]!;
     const ampere = side.ampere(job.loads);
-    const fused = side.source(ampere);
+    const fused = side.source([job.loads]);
     const { fuseA } = fused;
     const { plus, minus, legs } = side.unitsOf(load, fuseA, ampere);
     const ground = groundAt(builder, design, job.device.place);

@@ -1,23 +1,26 @@
-import { relayById, hasResting, type RelayType } from '../../parts/shelf.ts';
+import { relayOf, hasResting, type RelayType } from '../../parts/shelf.ts';
 import type { Design, Job, When } from '../../design/schema.ts';
+import { loadSupplyOf } from '../../design/supply.ts';
 import { normalForm } from '../../design/when.ts';
 import type { WayReason } from '../drives/drive.ts';
 
-export function typeOf(job: Job): RelayType {
-  if (job.device.kind !== 'plug-in-relay') throw new Error('This job has no relay');
-  return relayById(job.device.part)!;
+export function typeOf(design: Design, job: Job): RelayType {
+  if (job.device.kind !== 'relay') throw new Error('This job has no relay');
+  return relayOf(design, job.device.part)!;
 }
 
 /** Reasons that several ways share: the wrong device, what the job does otherwise, the throws that are there. */
 export function unfit(
   design: Design,
   job: Job,
-  { otherwise, resting = false }: { otherwise: Job['otherwise']['kind']; resting?: boolean },
+  { otherwise, resting = false, mains = false }: { otherwise: Job['otherwise']['kind']; resting?: boolean; mains?: boolean },
 ): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}]`;
+  if (!mains && loadSupplyOf(design, job).kind === 'mains')
+    return [{ path: `${path}.supply`, message: 'On the mains a job switches its loads on and off, and nothing else.' }];
   if (job.device.kind === 'direct') return [{ path: `${path}.device`, message: 'This is done with a relay.' }];
   if (job.otherwise.kind !== otherwise) return [{ path: `${path}.otherwise`, message: 'The sentence says something else.' }];
-  if (resting && !hasResting(typeOf(job)))
+  if (resting && !hasResting(typeOf(design, job)))
     return [{ path: `${path}.device.part`, message: 'This needs a throw that rests closed (87a): choose a five-pin relay.' }];
   return [];
 }

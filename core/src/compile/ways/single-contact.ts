@@ -8,7 +8,7 @@ export const singleContact: Way = {
   title: 'one contact for all its loads',
   refuse(design, job) {
     const reasons = unfit(design, job, { otherwise: 'off' });
-    if (reasons.length > 0 || job.lost === 'off' || typeOf(job).poles[0]!.resting !== null) return reasons;
+    if (reasons.length > 0 || job.lost === 'off' || typeOf(design, job).poles[0]!.resting !== null) return reasons;
     return [
       {
         path: `jobs[${design.jobs.indexOf(job)}].device.part`,
@@ -16,8 +16,8 @@ export const singleContact: Way = {
       },
     ];
   },
-  relays(_, job) {
-    const { closing, resting } = typeOf(job).poles[0]!;
+  relays(design, job) {
+    const { closing, resting } = typeOf(design, job).poles[0]!;
     return [
       {
         suffix: '',
@@ -28,11 +28,12 @@ export const singleContact: Way = {
     ];
   },
   wire(side) {
-    const { job } = side;
-    const type = typeOf(job);
+    const { design, job } = side;
+    const type = typeOf(design, job);
     const { common, closing, resting } = type.poles[0]!;
     const ampere = side.ampere(job.loads);
-    const source = side.toRelay(side.source(ampere), terminal(relayId(job), common), ampere, '', type);
-    side.lines(job.loads, side.beyond(source, terminal(relayId(job), job.lost === 'on' ? resting! : closing)));
+    const source = side.toRelay(side.source([job.loads]), terminal(relayId(job), common), ampere, '', type);
+    const out = side.beyond(source, terminal(relayId(job), job.lost === 'on' ? resting! : closing));
+    side.lines(job.loads, side.throughThermalFuse(out, ampere));
   },
 };

@@ -18,21 +18,21 @@ export const takeOver: Way = {
       return [{ path: `jobs[${design.jobs.indexOf(job)}].supply`, message: 'It cannot be taken over by the feed that it is taken from.' }];
     return needsOff(design, job);
   },
-  relays(_, job) {
-    const { closing, resting } = typeOf(job).poles[0]!;
+  relays(design, job) {
+    const { closing, resting } = typeOf(design, job).poles[0]!;
     return [{ suffix: '', clause: normalForm(job.when), uses: [closing, resting!], holdsBy: null }];
   },
   wire(side) {
     const { builder, design, job } = side;
     const { otherwise } = job;
     if (otherwise.kind !== 'original-feed') throw new Error('wire() called on a job that was refused');
-    const type = typeOf(job);
+    const type = typeOf(design, job);
     const { common, closing, resting } = type.poles[0]!;
     const ampere = side.ampere(job.loads);
-    const source = side.toRelay(side.source(ampere), terminal(relayId(job), closing), ampere, '', type);
+    const source = side.toRelay(side.source([job.loads]), terminal(relayId(job), closing), ampere, '', type);
     const signal = design.signals.find(({ id }) => id === otherwise.signal)!;
     if (signal.nature !== 'feed') throw new Error('The original feed is no feed');
-    // Behind the fuse that the vehicle gave it: what one may take from it.
+    // Behind the fuse that the vehicle gave it, which is what one may take from it, and with a stuck relay behind ours.
     side.run({
       leg: 'original',
       role: 'load',
@@ -40,7 +40,8 @@ export const takeOver: Way = {
       to: terminal(relayId(job), resting!),
       colour: 'RD/WH',
       ampere,
-      fuseA: signal.limitA,
+      fuseA: source.fuseA,
+      foreignA: signal.limitA,
     });
     side.lines(job.loads, side.beyond(source, terminal(relayId(job), common)));
   },

@@ -1,11 +1,11 @@
 /** Two poles of one relay: its load lines shared out between them, each half behind a fuse of its own. */
 import { terminal } from '../../circuit/terminal.ts';
-import type { Job } from '../../design/schema.ts';
+import type { Design, Job } from '../../design/schema.ts';
 import { energisedWhen, typeOf, unfit } from './shared.ts';
 import { relayId, type Way } from './way.ts';
 
-function pins(job: Job): [string, string][] {
-  return typeOf(job).poles.map(({ common, closing, resting }) => [common, job.lost === 'on' ? resting! : closing]);
+function pins(design: Design, job: Job): [string, string][] {
+  return typeOf(design, job).poles.map(({ common, closing, resting }) => [common, job.lost === 'on' ? resting! : closing]);
 }
 
 export const twoPole: Way = {
@@ -15,19 +15,19 @@ export const twoPole: Way = {
     const reasons = unfit(design, job, { otherwise: 'off' });
     if (reasons.length > 0) return reasons;
     const path = `jobs[${design.jobs.indexOf(job)}]`;
-    if (typeOf(job).poles.length < 2) return [{ path: `${path}.device.part`, message: 'This relay has one pole.' }];
+    if (typeOf(design, job).poles.length < 2) return [{ path: `${path}.device.part`, message: 'This relay has one pole.' }];
     return job.loads.length < 2 ? [{ path: `${path}.loads`, message: 'One load line needs one pole.' }] : [];
   },
-  relays: (_, job) => [{ suffix: '', clause: energisedWhen(job), uses: pins(job).map(([, out]) => out), holdsBy: null }],
+  relays: (design, job) => [{ suffix: '', clause: energisedWhen(job), uses: pins(design, job).map(([, out]) => out), holdsBy: null }],
   wire(side) {
-    const { job } = side;
-    const type = typeOf(job);
+    const { design, job } = side;
+    const type = typeOf(design, job);
     const half = Math.ceil(job.loads.length / 2);
     [job.loads.slice(0, half), job.loads.slice(half)].forEach((lines, at) => {
       const suffix = at === 0 ? '' : '-2';
-      const [common, out] = pins(job)[at]!;
+      const [common, out] = pins(design, job)[at]!;
       const ampere = side.ampere(lines);
-      const source = side.toRelay(side.source(ampere, suffix), terminal(relayId(job), common), ampere, suffix, type);
+      const source = side.toRelay(side.source([lines], suffix), terminal(relayId(job), common), ampere, suffix, type);
       side.lines(lines, side.beyond(source, terminal(relayId(job), out)));
     });
   },

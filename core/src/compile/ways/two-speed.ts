@@ -14,8 +14,8 @@ export const twoSpeed: Way = {
     if (job.loads.length > 1) return [{ path: `jobs[${design.jobs.indexOf(job)}].loads`, message: 'One resistor slows one load line.' }];
     return needsOff(design, job);
   },
-  relays(_, job) {
-    const { closing } = typeOf(job).poles[0]!;
+  relays(design, job) {
+    const { closing } = typeOf(design, job).poles[0]!;
     if (job.otherwise.kind !== 'slower') throw new Error('relays() called on a job that was refused');
     return [
       { suffix: '', clause: normalForm(job.when), uses: [closing], holdsBy: null },
@@ -23,15 +23,15 @@ export const twoSpeed: Way = {
     ];
   },
   wire(side) {
-    const { builder, job, number } = side;
+    const { builder, design, job, number } = side;
     const { otherwise } = job;
     const [load] = job.loads;
     if (otherwise.kind !== 'slower' || !load) throw new Error('wire() called on a job that was refused');
-    const type = typeOf(job);
+    const type = typeOf(design, job);
     const { common, closing } = type.poles[0]!;
     const ampere = side.ampere(job.loads);
     const slowA = side.supply.highestV / (unitOhm(load) / load.count + otherwise.ohm);
-    const fused = side.source(ampere);
+    const fused = side.source([job.loads]);
     const fast = side.toRelay(fused, terminal(relayId(job), common), ampere, '', type);
     side.toRelay(fused, terminal(relayId(job, '-slow'), common), slowA, '-slow', type);
     const id = `${job.id}-resistor`;

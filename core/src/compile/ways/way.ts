@@ -1,5 +1,6 @@
 import type { Design, Job, When } from '../../design/schema.ts';
 import type { WayReason } from '../drives/drive.ts';
+import type { RelayType } from '../../parts/shelf.ts';
 import type { LoadSide } from '../load-side.ts';
 
 /** A relay that a way needs, and what its coil is to follow. */
@@ -11,6 +12,8 @@ export interface RelayNeed {
   readonly uses: readonly string[];
   /** A closing throw that only the job's own load hangs on, which a self-hold may use; null where there is none. */
   readonly holdsBy: string | null;
+  /** A relay other than the sentence's. */
+  readonly type?: RelayType;
 }
 
 /** One way of arranging contacts and loads. Adding one is a file with this and a line in the registry. */

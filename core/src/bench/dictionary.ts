@@ -1,0 +1,252 @@
+/**
+ * Which fault explains the readings, and which reading would tell most next.
+ *
+ * Every single fault is simulated once in every step: a table of what would be read. Given readings r_s, the weight of a
+ * fault f is its prior times Π exp(−z²/2) over the steps measured, z = (r_s − m_fs)/σ_fs, with σ from the meter and from what the
+ * parts' tolerance moves. The next step is the one after which the expected entropy of the weights is least, for its effort:
+ * faults whose readings differ by less than the meter can tell are one outcome.
+ */
+import { prepareCircuit, type Circuit, type Fault } from '../circuit/circuit.ts';
+import type { Conditions } from '../circuit/primitives.ts';
+import { circuitParts, toCircuit } from '../compile/compile.ts';
+import { isKind } from '../parts/registry.ts';
+import { branchId } from '../parts/kind.ts';
+import { COIL_TOLERANCE } from '../parts/relay.ts';
+import { voltsBetween, type Evidence } from '../prove/evidence.ts';
+import { conditionsAt } from '../prove/conditions.ts';
+import { OPEN_OHM, meterError } from './meter.ts';
+import { singleFaults, type SingleFault } from './faults.ts';
+import { benchPlan, type BenchStep } from './plan.ts';
+
+export interface Prediction {
+  readonly value: number;
+  /** What meter and parts may differ by, in the unit itself. */
+  readonly tolerance: number;
+}
+
+export interface Dictionary {
+  readonly steps: readonly BenchStep[];
+  readonly faults: readonly SingleFault[];
+  /** Of a healthy circuit, by step. */
+  readonly healthy: readonly Prediction[];
+  /** By fault, then by step. */
+  readonly values: readonly Float64Array[];
+}
+
+/** An ohmmeter: a voltage that no diode conducts at, behind a resistance that no coil pulls in through, V and Ω. */
+const TEST_V = 0.2;
+const TEST_OHM = 1000;
+const TEST = 'ohmmeter';
+
+/** What a reading may differ by for all that is not the meter's: a supply off by as much, and parts by theirs. */
+const SUPPLY_SHARE = 0.03;
+const PART_SHARE = 0.06;
+
+/** Reads steps off a circuit that may have a fault. */
+export interface Reader {
+  read(step: BenchStep, fault: { branch: string; fault: Fault } | null): number;
+}
+
+export function reader(evidence: Evidence, vary: { coilSpread: number; volts: number } = { coilSpread: 0, volts: 1 }): Reader {
+  const { design, netlist } = evidence;
+  // A circuit of its own: what is measured on it disturbs nobody else's.
+  const circuit = toCircuit(netlist);
+  const usual = conditionsAt(design, netlist, 'usual', new Map());
+  const conditions: Conditions = { ...usual, coilSpread: vary.coilSpread, volt: (supply) => vary.volts * usual.volt(supply) };
+  const guards = netlist.parts.flatMap((part) =>
+    isKind(part, 'fuse') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
+  );
+  const ohmmeters = new Map<string, Circuit>();
+  const lines = new Set(
+    netlist.parts.flatMap((part) => (part.kind === 'mains' ? [branchId(part.id, 'line'), branchId(part.id, 'line2')] : [])),
+  );
+  const sources = circuit.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
+
+  function ohmmeter(step: BenchStep): Circuit {
+    const known = ohmmeters.get(step.id);
+    if (known) return known;
+    const { branches, edited, ...rest } = circuitParts(netlist);
+    const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
+    // Counted from its black lead: what is cut off from everything else still has a current through the meter.
+    const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
+    for (const [id, fault] of edited) made.setFault(id, fault);
+    // With the control side at work its own supplies are on; what is on the mains never is.
+    const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
+    for (const id of off) made.setFault(id, 'open');
+    made.setConditions(conditions);
+    ohmmeters.set(step.id, made);
+    return made;
+  }
+  circuit.setConditions(conditions);
+
+  return {
+    read(step, fault) {
+      if (step.quantity === 'Ω') {
+        const made = ohmmeter(step);
+        if (fault) made.setFault(fault.branch, fault.fault);
+        const on = new Set(step.path[step.path.length - 1]);
+        const solution = made.settle((signal) => on.has(signal));
+        const ampere = Math.abs(solution.amps(made.branchIndex(TEST)));
+        if (fault) made.setFault(fault.branch, null);
+        const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
+        return Math.min(OPEN_OHM, Math.max(0, ohm));
+      }
+      const pulled =
+        step.stage === 'control side alone' ? guards.filter(({ job }) => job.includes(step.job)).map(({ branch }) => branch) : [];
+      for (const branch of pulled) circuit.setFault(branch, 'open');
+      if (fault && !pulled.includes(fault.branch)) circuit.setFault(fault.branch, fault.fault);
+      let from: Uint8Array | undefined;
+      let solution = circuit.settle(() => false);
+      for (const set of step.path) {
+        const on = new Set(set);
+        solution = circuit.settle((signal) => on.has(signal), { from: from ?? solution.sensed });
+        from = solution.sensed;
+      }
+      const value =
+        step.branch !== null
+          ? Math.abs(solution.amps(circuit.branchIndex(step.branch)))
+          : voltsBetween(circuit, solution, step.red, step.black);
+      for (const branch of pulled) circuit.setFault(branch, null);
+      if (fault && !pulled.includes(fault.branch)) circuit.setFault(fault.branch, null);
+      // A lead on metal that floats reads next to nothing.
+      return Number.isFinite(value) ? value : 0;
+    },
+  };
+}
+
+/** What each step should read, and how far off is still right. */
+export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Prediction[] {
+  const usual = reader(evidence);
+  const values = steps.map((step) => usual.read(step, null));
+  const corners = [
+    { coilSpread: -COIL_TOLERANCE, volts: 1 },
+    { coilSpread: COIL_TOLERANCE, volts: 1 },
+    { coilSpread: 0, volts: 1 + SUPPLY_SHARE },
+    { coilSpread: 0, volts: 1 - SUPPLY_SHARE },
+  ].map((vary) => {
+    const other = reader(evidence, vary);
+    return steps.map((step) => other.read(step, null));
+  });
+  return steps.map((step, at) => {
+    const value = values[at]!;
+    const moved = Math.max(...corners.map((corner) => Math.abs(corner[at]! - value)));
+    return { value, tolerance: moved + PART_SHARE * Math.abs(value) + meterError(step.quantity, value) };
+  });
+}
+
+export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
+  const steps = benchPlan(evidence, jobId);
+  const faults = singleFaults(evidence, jobId);
+  const bench = reader(evidence);
+  return {
+    steps,
+    faults,
+    healthy: predictions(evidence, steps),
+    values: faults.map((fault) => Float64Array.from(steps, (step) => bench.read(step, fault))),
+  };
+}
+
+/** Readings by step id. */
+export type Readings = Readonly<Record<string, number>>;
+
+export interface Explained {
+  readonly fault: SingleFault;
+  /** Share of all that would explain it, 0–1. */
+  readonly share: number;
+}
+
+export interface Diagnosis {
+  /** `healthy`: every reading is as it should be. `unexplained`: no single fault comes near. */
+  readonly verdict: 'nothing measured' | 'healthy' | 'fault' | 'unexplained';
+  readonly explained: readonly Explained[];
+  /** The most telling step that is not measured yet. */
+  readonly next: string | null;
+}
+
+/** A tolerance is taken as two standard deviations. */
+const SIGMAS = 2;
+/** Past this many deviations in the worst reading a fault explains nothing. */
+const FAR = 5;
+/** A healthy circuit is met this much more often than all faults together. */
+const HEALTHY_WEIGHT = 1;
+
+const EFFORT = { V: 1, A: 2, Ω: 1.3 } as const;
+
+/** Standard deviation of a step's reading when `value` is there: at a healthy one's tolerance, or its own where it is larger. */
+function sigma(dictionary: Dictionary, step: number, value: number): number {
+  const { tolerance } = dictionary.healthy[step]!;
+  const { quantity } = dictionary.steps[step]!;
+  return Math.max(tolerance, PART_SHARE * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
+}
+
+const distance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
+  // Beyond the meter's last ohm everything is the same: open.
+  if (dictionary.steps[step]!.quantity === 'Ω' && reading >= OPEN_OHM / 4 && value >= OPEN_OHM / 4) return 0;
+  return Math.abs(reading - value) / sigma(dictionary, step, value);
+};
+
+/** `blocked` steps may not be measured yet, and are not proposed. */
+export function diagnose(dictionary: Dictionary, readings: Readings, blocked: ReadonlySet<string> = new Set()): Diagnosis {
+  const { steps, faults, healthy, values } = dictionary;
+  const measured = steps.flatMap(({ id }, at) => (readings[id] === undefined ? [] : [at]));
+  const wrong = measured.filter(
+    (at) =>
+      Math.abs(readings[steps[at]!.id]! - healthy[at]!.value) > healthy[at]!.tolerance &&
+      distance(dictionary, at, readings[steps[at]!.id]!, healthy[at]!.value) > 0,
+  );
+  const priors = faults.reduce((sum, { weight }) => sum + weight, 0);
+  const logOf = (value: (step: number) => number) => {
+    let log = 0;
+    let far = 0;
+    for (const at of measured) {
+      const z = distance(dictionary, at, readings[steps[at]!.id]!, value(at));
+      far = Math.max(far, z);
+      log -= Math.min(z * z, 60) / 2;
+    }
+    return { log, far };
+  };
+  const scored = faults.map((fault, row) => {
+    const { log, far } = logOf((at) => values[row]![at]!);
+    return { fault, row, weight: far > FAR ? 0 : (fault.weight / priors) * Math.exp(log), far };
+  });
+  const sound = wrong.length > 0 ? 0 : HEALTHY_WEIGHT * Math.exp(logOf((at) => healthy[at]!.value).log);
+  const total = scored.reduce((sum, { weight }) => sum + weight, 0) + sound;
+  const weights = scored.map(({ weight }) => (total > 0 ? weight / total : 0));
+  const next = nextStep(dictionary, measured, weights, total > 0 ? sound / total : 0, blocked);
+  if (measured.length === 0) return { verdict: 'nothing measured', explained: [], next };
+  const explained = scored
+    .map(({ fault }, row) => ({ fault, share: weights[row]! }))
+    .filter(({ share }) => share > 0.01)
+    .sort((a, b) => b.share - a.share)
+    .slice(0, 8);
+  if (wrong.length === 0) return { verdict: 'healthy', explained, next };
+  return explained.length === 0 ? { verdict: 'unexplained', explained, next } : { verdict: 'fault', explained, next };
+}
+
+/** The step whose outcome leaves the least to ask, for its effort. */
+function nextStep(
+  dictionary: Dictionary,
+  measured: readonly number[],
+  weights: readonly number[],
+  sound: number,
+  blocked: ReadonlySet<string>,
+): string | null {
+  const { steps, values, healthy } = dictionary;
+  const entropy = (shares: readonly number[]) => shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
+  let best: { id: string; worth: number } | null = null;
+  steps.forEach((step, at) => {
+    if (measured.includes(at) || blocked.has(step.id)) return;
+    // Outcomes that the meter can tell apart, each with the weight of what would lead to it.
+    const outcomes: { value: number; share: number }[] = [{ value: healthy[at]!.value, share: sound }];
+    weights.forEach((weight, row) => {
+      if (weight < 1e-4) return;
+      const value = values[row]![at]!;
+      const same = outcomes.find((outcome) => distance(dictionary, at, value, outcome.value) < SIGMAS);
+      if (same) same.share += weight;
+      else outcomes.push({ value, share: weight });
+    });
+    const worth = entropy(outcomes.map(({ share }) => share)) / (EFFORT[step.quantity] * (step.mains ? 2 : 1));
+    if (worth > 1e-6 && (best === null || worth > best.worth)) best = { id: step.id, worth };
+  });
+  return (best as { id: string } | null)?.id ?? null;
+}

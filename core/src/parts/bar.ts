@@ -1,0 +1,18 @@
+import type { PartKind } from './kind.ts';
+
+export interface BarSpec {
+  /** What it is the bar of: `N`, `PE`, `L2`, `−`, `GND`. */
+  readonly conductor: string;
+}
+
+/** Where the returns of one conductor end: a neutral or earth bar, the minus of an isolated supply, a board's ground. */
+export const bar: PartKind<'bar', BarSpec> = {
+  kind: 'bar',
+  title: 'bar',
+  terminalStyle: 'screw clamp, ferrule',
+  pins: () => ['B'],
+  model: () => undefined,
+  drawn: () => [],
+  rail: ({ conductor }) => ({ pin: 'B', side: 'return', label: conductor }),
+  listed: () => null,
+};

@@ -1,0 +1,41 @@
+import { BLADE_FUSE_RATINGS } from './blade-fuses.ts';
+import { BREAKER_CURVES } from './breakers.ts';
+import { PLUG_FUSES } from './plug-fuses.ts';
+
+/** Preferred ratings of miniature breakers, A: IEC 60898-1, with the 15 A and 30 A of North American panels. */
+export const BREAKER_RATINGS: readonly number[] = [6, 10, 13, 15, 16, 20, 25, 30, 32, 40, 50, 63];
+
+export const PROTECTIONS = ['blade', 'breaker', 'plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const;
+export type Protection = (typeof PROTECTIONS)[number];
+
+/** Stock ratings of each kind of protection, rising, A. */
+const RATINGS: Readonly<Record<Protection, readonly number[]>> = {
+  blade: BLADE_FUSE_RATINGS,
+  breaker: BLADE_FUSE_RATINGS,
+  plug: PLUG_FUSES.map(([rating]) => rating),
+  'breaker-b': BREAKER_RATINGS,
+  'breaker-c': BREAKER_RATINGS,
+  'breaker-d': BREAKER_RATINGS,
+};
+export const ratingsOf = (protection: Protection): readonly number[] => RATINGS[protection];
+
+export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
+  blade: 'blade fuse',
+  breaker: 'thermal breaker',
+  plug: 'plug fuse',
+  'breaker-b': 'breaker, curve B',
+  'breaker-c': 'breaker, curve C',
+  'breaker-d': 'breaker, curve D',
+};
+
+/** Every rating that a fuse or breaker of the shelf may have, A. */
+export const GUARD_RATINGS: readonly number[] = [...new Set([...BLADE_FUSE_RATINGS, ...BREAKER_RATINGS, ...RATINGS.plug])].sort(
+  (a, b) => a - b,
+);
+
+/** Instantaneous release of a breaker's curve, times its rating: may open from the first, does at the second. */
+export function curveOf(protection: Protection): { least: number; most: number } | null {
+  const letter = protection.startsWith('breaker-') ? protection.slice(-1).toUpperCase() : null;
+  const found = BREAKER_CURVES.find(([curve]) => curve === letter);
+  return found ? { least: found[1], most: found[2] } : null;
+}

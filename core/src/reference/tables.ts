@@ -1,0 +1,225 @@
+/** The reference tables as one can read them. Adding one is its file and an entry here. */
+import { LOAD_KIND_NAMES } from '../design/load.ts';
+import { E12, E24, PREFERRED_SOURCE } from '../quantity/preferred.ts';
+import { figures } from '../quantity/format.ts';
+import { awgAreaMm2, awgDiameterMm, awgName } from './awg.ts';
+import { BLADE_BANDS, BLADE_BAND_SOURCE } from './blade-fuse-bands.ts';
+import { BLADE_FUSES, BLADE_FUSE_SOURCE } from './blade-fuses.ts';
+import { BOLT_FUSE_RATINGS, BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
+import { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
+import { BREAKER_CARRIES, BREAKER_CURVES, BREAKER_OPENS, BREAKER_SOURCE } from './breakers.ts';
+import { BUNDLE_FACTORS, BUNDLE_SOURCE } from './bundle-factors.ts';
+import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
+import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
+import { CONTACT_DERATING, CONTACT_DERATING_SOURCE } from './contact-derating.ts';
+import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+import { LOAD_SURGE, SURGE_SOURCE } from './load-surge.ts';
+import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
+import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
+import { standard, type Source } from './source.ts';
+import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
+import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
+import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
+import { AMPACITY_BY_AWG, AMPACITY_SOURCE } from './vehicle-ampacity.ts';
+import { WIRE_COLOURS } from './wire-colours.ts';
+
+export interface ReferenceTable {
+  readonly id: string;
+  readonly title: string;
+  readonly source: Source;
+  readonly note: string;
+  readonly columns: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+const text = (value: number): string => figures(value, 4);
+
+export const REFERENCE_TABLES: readonly ReferenceTable[] = [
+  {
+    id: 'class5',
+    title: 'Flexible copper conductors',
+    source: CLASS5_SOURCE,
+    note: 'Largest resistance at 20 °C; at another temperature times 1 + 0.00393 · (T − 20), IEC 60028.',
+    columns: ['mm²', 'Ω/km'],
+    rows: CLASS5_OHM_PER_KM.map((row) => row.map(text)),
+  },
+  {
+    id: 'awg',
+    title: 'American wire gauge',
+    source: standard('ASTM B258'),
+    note: 'd = 0.127 mm · 92^((36 − n)/39). Odd gauges are seldom in stock.',
+    columns: ['gauge', 'diameter, mm', 'mm²'],
+    rows: [20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 0, -1, -3].map((awg) => [awgName(awg), text(awgDiameterMm(awg)), text(awgAreaMm2(awg))]),
+  },
+  {
+    id: 'vehicle-ampacity',
+    title: 'Ampacity, vehicle and boat',
+    source: AMPACITY_SOURCE,
+    note: 'At 30 °C. In other air times √((105 − T)/(105 − 30)); between gauges on log axes, rounded down.',
+    columns: ['gauge', 'A'],
+    rows: AMPACITY_BY_AWG.map(([awg, ampere]) => [awgName(awg), text(ampere)]),
+  },
+  {
+    id: 'nec-ampacity',
+    title: 'Ampacity, fixed wiring',
+    source: NEC_AMPACITY_SOURCE,
+    note: 'At 30 °C, by insulation. The last column is the largest fuse or breaker of the small gauges (240.4(D), from memory).',
+    columns: ['gauge', '60 °C', '75 °C', '90 °C', 'fuse, most'],
+    rows: NEC_AMPACITY.map(([awg, ...amperes]) => [
+      awgName(awg),
+      ...amperes.map(text),
+      NEC_SMALL_CONDUCTOR_A.has(awg) ? text(NEC_SMALL_CONDUCTOR_A.get(awg)!) : '',
+    ]),
+  },
+  {
+    id: 'flexible-cords',
+    title: 'Ampacity, flexible cords',
+    source: CORD_AMPACITY_SOURCE,
+    note: 'At 30 °C, insulation to 70 °C.',
+    columns: ['mm²', 'A'],
+    rows: CORD_AMPACITY.map((row) => row.map(text)),
+  },
+  {
+    id: 'bundle-factors',
+    title: 'Wires in a bundle',
+    source: BUNDLE_SOURCE,
+    note: 'Between two numbers the larger one counts.',
+    columns: ['loaded circuits', 'times its ampacity'],
+    rows: BUNDLE_FACTORS.map((row) => row.map(text)),
+  },
+  {
+    id: 'blade-fuses',
+    title: 'Blade fuses',
+    source: BLADE_FUSE_SOURCE,
+    note: 'The colour is that of the body.',
+    columns: ['A', 'colour'],
+    rows: BLADE_FUSES.map(([rating, colour]) => [text(rating), colour]),
+  },
+  {
+    id: 'blade-bands',
+    title: 'When a blade fuse opens',
+    source: BLADE_BAND_SOURCE,
+    note: 'It carries 110 % for a hundred hours.',
+    columns: ['of its rating', 'soonest, s', 'latest, s'],
+    rows: BLADE_BANDS.map(([share, least, most]) => [`${text(100 * share)} %`, text(least), text(most)]),
+  },
+  {
+    id: 'bolt-fuses',
+    title: 'Bolt-down strip fuses',
+    source: BOLT_FUSE_SOURCE,
+    note: 'Above the blade series: main fuses at a battery.',
+    columns: ['A'],
+    rows: BOLT_FUSE_RATINGS.map((rating) => [text(rating)]),
+  },
+  {
+    id: 'breakers',
+    title: 'Miniature circuit breakers',
+    source: BREAKER_SOURCE,
+    note: `Every curve carries ${BREAKER_CARRIES} times its rating for an hour and opens within one at ${BREAKER_OPENS} times.`,
+    columns: ['curve', 'at once from', 'at once above', 'for'],
+    rows: BREAKER_CURVES.map(([curve, least, most, use]) => [curve, `${least} × I_n`, `${most} × I_n`, use]),
+  },
+  {
+    id: 'plug-fuses',
+    title: 'Fuses of plugs',
+    source: PLUG_FUSE_SOURCE,
+    note: 'A plug’s fuse guards its cord, and must not stand above what the cord feeds.',
+    columns: ['A', 'for'],
+    rows: PLUG_FUSES.map(([rating, use]) => [text(rating), use]),
+  },
+  {
+    id: 'contact-categories',
+    title: 'What a contact’s rating is for',
+    source: CONTACT_CATEGORY_SOURCE,
+    note: 'A rating without a category is for resistive loads. One for alternating current says nothing about direct current.',
+    columns: ['category', 'current', 'load'],
+    rows: CONTACT_CATEGORIES,
+  },
+  {
+    id: 'contact-derating',
+    title: 'A resistive rating with other loads',
+    source: CONTACT_DERATING_SOURCE,
+    note: 'Only where a part gives no rating of its own for the kind.',
+    columns: ['load', 'of its rating'],
+    rows: Object.entries(CONTACT_DERATING).map(([kind, share]) => [
+      LOAD_KIND_NAMES[kind as keyof typeof LOAD_KIND_NAMES],
+      `${text(100 * share)} %`,
+    ]),
+  },
+  {
+    id: 'load-surge',
+    title: 'Loads at switch-on',
+    source: SURGE_SOURCE,
+    note: 'Times the running current. The app reckons with the geometric middle of each.',
+    columns: ['load', 'times', 'for, s', 'why'],
+    rows: Object.entries(LOAD_SURGE).map(([kind, { least, most, leastS, mostS, why }]) => [
+      LOAD_KIND_NAMES[kind as keyof typeof LOAD_KIND_NAMES],
+      least === most ? text(least) : `${text(least)} to ${text(most)}`,
+      mostS === 0 ? '' : `${text(leastS)} to ${text(mostS)}`,
+      why,
+    ]),
+  },
+  {
+    id: 'terminals',
+    title: 'Wire that a terminal takes',
+    source: TERMINAL_SOURCE,
+    note: 'A 6.3 mm blade bears about 30 A.',
+    columns: ['terminal', 'mm², most'],
+    rows: [
+      ['receptacle of a 6.3 mm blade', text(TERMINAL_MOST_MM2.blade)],
+      ['heavy receptacle, lead of a blade fuse’s holder', text(TERMINAL_MOST_MM2.heavy)],
+      ['screw clamp of an eight-pin socket', text(TERMINAL_MOST_MM2.clamp)],
+      ['ring on a stud', text(TERMINAL_MOST_MM2.ring)],
+    ],
+  },
+  {
+    id: 'preferred-values',
+    title: 'Preferred values of resistors',
+    source: PREFERRED_SOURCE,
+    note: 'Times any power of ten.',
+    columns: ['E24', 'also in E12'],
+    rows: E24.map((step) => [text(step), E12.includes(step) ? '●' : '']),
+  },
+  {
+    id: 'wire-colours',
+    title: 'Colours of wires',
+    source: standard('IEC 60757'),
+    note: 'Two of them, parted by a stroke: the second is the stripe.',
+    columns: ['code', 'colour'],
+    rows: Object.entries(WIRE_COLOURS).map(([code, { name }]) => [code, name]),
+  },
+  {
+    id: 'thermocouples',
+    title: 'Thermocouples',
+    source: THERMOCOUPLE_SOURCE,
+    note: 'EMF in mV against a junction at 0 °C; a controller adds that of its own terminals. Leads after IEC 60584-3 and ANSI MC96.1.',
+    columns: ['°C', ...THERMOCOUPLE_TYPES.map((type) => `type ${type}`)],
+    rows: [
+      ...[0, 20, 100, 200, 300, 400, 600, 800, 1000, 1200].map((celsius) => [
+        text(celsius),
+        ...THERMOCOUPLE_TYPES.map((type) => {
+          const millivolt = thermocoupleMv(type, celsius);
+          return Number.isNaN(millivolt) ? 'beyond it' : millivolt.toFixed(3);
+        }),
+      ]),
+      ['leads, IEC', ...THERMOCOUPLE_TYPES.map((type) => THERMOCOUPLE_LEADS[type].iec)],
+      ['leads, ANSI', ...THERMOCOUPLE_TYPES.map((type) => THERMOCOUPLE_LEADS[type].ansi)],
+    ],
+  },
+  {
+    id: 'tracks',
+    title: 'Copper tracks of a board',
+    source: TRACK_SOURCE,
+    note: `I = 0.048 · ΔT^0.44 · A^0.725 with A in square mil; for a rise of ${TRACK_RISE_K} K.`,
+    columns: ['width, mm', '35 µm, A', '70 µm, A'],
+    rows: [1, 1.5, 2, 3, 5, 8].map((width) => [text(width), text(trackAmpere(width, 35)), text(trackAmpere(width, 70))]),
+  },
+  {
+    id: 'box-fill',
+    title: 'Room in a box',
+    source: BOX_FILL_SOURCE,
+    note: 'For each conductor that enters or passes; all earths together one, each device two, clamps one.',
+    columns: ['AWG', 'in³', 'cm³'],
+    rows: BOX_FILL_IN3.map(([awg, cubicInches]) => [String(awg), text(cubicInches), text(cubicInches * IN3_CM3)]),
+  },
+];

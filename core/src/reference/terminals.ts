@@ -1,0 +1,15 @@
+import { fromMemory } from './source.ts';
+
+export const TERMINAL_SOURCE = fromMemory('crimp barrels and clamps of their kind', 'terminals');
+
+/** Largest wire that a terminal takes, mm². */
+export const TERMINAL_MOST_MM2 = {
+  /** Receptacle for a 6.3 mm blade: switches, helper relays, sockets of 30 A. */
+  blade: 6,
+  /** Receptacle for a wide blade, and the leads of a blade fuse's holder. */
+  heavy: 10,
+  /** Screw clamp of an eight-pin socket. */
+  clamp: 2.5,
+  /** Ring on a stud. */
+  ring: 95,
+} as const;

@@ -1,0 +1,127 @@
+import { terminal } from '../circuit/terminal.ts';
+import { signalPartId } from '../compile/shared-parts.ts';
+import type { Design } from '../design/schema.ts';
+import { bootState, controllerType } from '../parts/controllers.ts';
+import { branchId } from '../parts/kind.ts';
+import { isKind } from '../parts/registry.ts';
+import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../prove/faults.ts';
+import { computed, commonPractice } from '../reference/source.ts';
+import { jobSubject } from './context.ts';
+import { modulePatch, withPinTurned } from './nudging.ts';
+import { judge, type Nudge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'boot-energises';
+
+/** Other pins of the same board that drive nothing while it starts. */
+function quietPins(design: Design, signals: readonly string[]): Nudge[] {
+  return design.signals.flatMap((signal, at) => {
+    const board = signal.nature === 'pin' ? design.controllers.find(({ id }) => id === signal.controller) : undefined;
+    if (!board || !signals.includes(signal.id)) return [];
+    const type = controllerType(board.type);
+    const taken = new Set(design.signals.flatMap((other) => (other.nature === 'pin' && other.controller === board.id ? [other.gpio] : [])));
+    return type.pins
+      .filter((pin) => bootState(type, pin) === 'floats' && !taken.has(pin) && !type.uploadPins.includes(pin))
+      .slice(0, 1)
+      .map((pin) => ({
+        label: `Nudge to pin ${pin}, which is quiet while the board starts`,
+        patches: [{ path: ['signals', at, 'gpio'], value: pin }],
+      }));
+  });
+}
+
+/**
+ * While a controller resets and boots its pins drive nothing. Solved with the pin cut off: a gate that then hangs in the
+ * air may stand anywhere, and a coil that then pulls in is on before any program runs.
+ */
+export const bootEnergises: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const pins = context.design.signals.filter((signal) => signal.nature === 'pin' && job.evidence.signals.includes(signal.id));
+      if (pins.length === 0 || job.evidence.signals.length > MOST_FAULT_SIGNALS) return [];
+      const names = pins.map(({ id }) => id);
+      const count = context.remembered(ID, new Set([job.job.id]), (part) => {
+        const evidence = evidenceFor(part, new Set([job.job.id]));
+        const { circuit, netlist } = evidence;
+        const own = part.jobs.get(job.job.id)!;
+        // What hangs in the air there may stand anywhere: a gate, and the input of a module.
+        const gates = netlist.parts.flatMap((one) =>
+          isKind(one, 'transistor') && one.spec.type.kind === 'mosfet'
+            ? [circuit.nodeOf(terminal(one.id, one.spec.type.pins[0]))]
+            : isKind(one, 'module-input') && job.job.module.feed === 'input'
+              ? [circuit.nodeOf(terminal(one.id, 'IN'))]
+              : [],
+        );
+        // What the sums put across a gate so that it has a voltage is not there.
+        const outputs = names.flatMap((id) => ['high', 'low'].map((way) => branchId(signalPartId(id), way)));
+        const pulsing = netlist.parts.flatMap((one) => (isKind(one, 'pin') && one.spec.boot === 'pulses' ? [one.id] : []));
+        const cut = [
+          ...netlist.parts.flatMap((one) =>
+            isKind(one, 'transistor') && one.spec.type.kind === 'mosfet' ? [branchId(one.id, 'base')] : [],
+          ),
+        ];
+        let wrong = 0;
+        let asked = 0;
+        const armatures = job.relays.map(({ id }) => circuit.sensorIndex(branchId(id, 'armature')));
+        const ask = (open: readonly string[], closed: readonly string[]) => {
+          for (const branch of open) circuit.setFault(branch, 'open');
+          for (const branch of closed) circuit.setFault(branch, 'closed');
+          withBroken(evidence, own, [null], (_, { on, solution }) => {
+            // A pin that boots is not at what its program says: of its states one is enough.
+            if (names.some((id) => on.has(id))) return;
+            asked++;
+            const adrift = gates.some((node) => solution.floating[node]);
+            const pulled = armatures.some((at) => solution.sensed[at] === 1);
+            if (adrift || (pulled && job.job.lost === 'off')) wrong++;
+          });
+          for (const branch of [...open, ...closed]) circuit.setFault(branch, null);
+        };
+        ask([...cut, ...outputs], []);
+        // A pin that pulses while the board starts stands both ways for a moment.
+        for (const way of ['high', 'low'] as const)
+          if (pulsing.length > 0)
+            ask(
+              [...cut, ...outputs.filter((id) => !pulsing.some((pin) => id === branchId(pin, way)))],
+              pulsing.map((pin) => branchId(pin, way)),
+            );
+        return { wrong, asked };
+      });
+      const bad = count.wrong > 0;
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value: count.wrong,
+          limit: 0,
+          unit: '',
+          title: bad ? 'While its controller boots, this job may come on' : 'While its controller boots, nothing of it comes on',
+          detail: bad
+            ? `in ${count.wrong} of ${count.asked} states with the pin not driven, or pulsing as its board starts`
+            : 'solved with the pin not driven, in every state of the other signals',
+          working: noneAllowed(
+            count.wrong,
+            'states that are on, or anyone’s guess, with the pin not driven',
+            computed('solved with the pin cut off'),
+            commonPractice('a pin drives nothing during reset and boot'),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [
+        { label: 'Nudge in a resistor that holds it off', patches: [{ path: ['jobs', job.at, 'pullDown'], value: true }] },
+        { label: 'Nudge in a resistor that holds the input off', patches: [modulePatch(job, { pull: true })] },
+        ...quietPins(design, job.evidence.signals).flatMap((quiet) => [
+          quiet,
+          { label: `${quiet.label}, held off`, patches: [...quiet.patches, modulePatch(job, { pull: true })] },
+        ]),
+        {
+          label: 'Nudge the trigger to high, held off',
+          patches: [modulePatch(job, { trigger: 'high', pull: true }), ...withPinTurned(design, job)],
+        },
+      ]),
+};

@@ -1,0 +1,190 @@
+import type { Wire } from '../compile/netlist.ts';
+import { intentOf } from '../design/intent.ts';
+import { mintId } from '../design/ids.ts';
+import type { Design, Job, Signal, When } from '../design/schema.ts';
+import { throwRating } from '../parts/shelf.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { bladeFuseOhm, BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
+import { CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
+import { chargeLevels } from '../reference/charge-levels.ts';
+import { computed, entered } from '../reference/source.ts';
+import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
+import { judge, type Finding, type Nudge, type Rule } from './rule.ts';
+
+const ID = 'cranking-through-aux';
+/** More signals than these that may stand either way are not tried out. */
+const MOST_FREE = 10;
+
+/** Whether a job may stand joined at the moment when the engine is cranked. */
+function joinedWhileCranking(design: Design, job: Job): boolean {
+  const intent = intentOf(design, job);
+  const signals = intent.signals.map((id) => design.signals.find((signal) => signal.id === id)!);
+  // Before the engine runs nothing charges: a sensor of a voltage sees what the battery has at rest.
+  const known = (signal: Signal): boolean | null => {
+    if (signal.nature === 'feed' && (signal.keyOn || signal.starter)) return true;
+    if (signal.nature !== 'threshold' || signal.watches.quantity !== 'voltage') return null;
+    const { supply } = signal.watches;
+    return design.supplies.find(({ id }) => id === supply)!.restV >= signal.closesAt;
+  };
+  const free = signals.filter((signal) => known(signal) === null);
+  const combinations = free.length > MOST_FREE ? 1 : 2 ** free.length;
+  for (let bits = 0; bits < combinations; bits++) {
+    const on = (id: string) => {
+      const signal = signals.find((candidate) => candidate.id === id)!;
+      return known(signal) ?? ((bits >> free.indexOf(signal)) & 1) === 1;
+    };
+    if (intent.step(on, null).lines.some((line) => line === 'on')) return true;
+  }
+  return false;
+}
+
+function check(context: RuleContext, job: WiredJob): Finding[] {
+  const { design } = context;
+  return job.job.loads.flatMap((load) => {
+    if (load.kind !== 'battery') return [];
+    const charged = design.supplies.find(({ id }) => id === load.supply)!;
+    // The starter hangs on one of the two; the other one helps through the cable.
+    if (job.supply.kind !== 'battery' || charged.kind !== 'battery') return [];
+    const [starting, helping] = job.supply.crankA > 0 ? [job.supply, charged] : [charged, job.supply];
+    if (starting.crankA === 0) return [];
+    const cable = job.wires.filter(({ role }: Wire) => role === 'load');
+    const wireOhm = cable.reduce((sum, wire) => sum + class5OhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
+    const fuseOhm = job.loadFuses.reduce((sum, { spec }) => sum + bladeFuseOhm(spec.ratingA), 0);
+    const contactOhm = job.contacts.reduce((sum, { relay }) => sum + relay.spec.type.contactOhm, 0);
+    const wayOhm = wireOhm + fuseOhm + contactOhm + helping.internalOhm;
+    // Kirchhoff at the starter's post: (E_s − V)/R_s + (E_a − V)/R_a = I_crank.
+    const post =
+      (starting.restV / starting.internalOhm + helping.restV / wayOhm - starting.crankA) / (1 / starting.internalOhm + 1 / wayOhm);
+    const joined = joinedWhileCranking(design, job.job);
+    const value = joined ? Math.max(0, (helping.restV - post) / wayOhm) : 0;
+    const rated = Math.min(
+      ...job.loadFuses.map(({ spec }) => spec.ratingA),
+      ...job.contacts.map(({ relay, pin }) => throwRating(relay.spec.type, pin, 'battery').ampere),
+      ...cable.map((wire) => context.behindFuse(wire)),
+    );
+    const over = value > rated;
+    const byKey = design.settings.splitCharge === 'key';
+    const limit = byKey || over ? rated : 0;
+    return [
+      judge(ID, {
+        severity: over ? 'danger' : 'caution',
+        job: job.job.id,
+        subject: jobSubject(job.job),
+        value,
+        limit,
+        unit: 'A',
+        title: joined
+          ? `While cranking, ${helping.name} sends ${formatQuantity(value, 'A')} through a way of ${formatQuantity(rated, 'A')}`
+          : `While cranking, ${helping.name} is cut off`,
+        detail: !joined
+          ? 'its relay is open before the engine runs'
+          : over
+            ? 'its fuses open, or its contact welds'
+            : byKey
+              ? 'this project closes it by the key, and its way bears that'
+              : 'this project closes it by voltage, so that no cranking current takes this way',
+        working: {
+          formula: 'I = (E_a − V)/R_a, V = (E_s/R_s + E_a/R_a − I_crank)/(1/R_s + 1/R_a)',
+          given: [
+            {
+              symbol: 'I_crank',
+              meaning: `starter on ${starting.name}`,
+              value: starting.crankA,
+              unit: 'A',
+              source: entered(`supplies[${design.supplies.indexOf(starting)}].crankA`),
+            },
+            {
+              symbol: 'E_s',
+              meaning: `${starting.name} at rest`,
+              value: starting.restV,
+              unit: 'V',
+              source: entered(`supplies[${design.supplies.indexOf(starting)}].restV`),
+            },
+            {
+              symbol: 'R_s',
+              meaning: `inside ${starting.name}`,
+              value: starting.internalOhm,
+              unit: 'Ω',
+              source: entered(`supplies[${design.supplies.indexOf(starting)}].internalOhm`),
+            },
+            {
+              symbol: 'E_a',
+              meaning: `${helping.name} at rest`,
+              value: helping.restV,
+              unit: 'V',
+              source: entered(`supplies[${design.supplies.indexOf(helping)}].restV`),
+            },
+            { symbol: 'R(wires)', meaning: 'cable between them, at 20 °C', value: wireOhm, unit: 'Ω', source: CLASS5_SOURCE },
+            { symbol: 'R(fuses)', meaning: 'fuses on the way', value: fuseOhm, unit: 'Ω', source: BLADE_FUSE_OHM_SOURCE },
+            {
+              symbol: 'R_a',
+              meaning: `the way, and inside ${helping.name}`,
+              value: wayOhm,
+              unit: 'Ω',
+              source: computed('sum, with the contacts'),
+            },
+          ],
+          result: {
+            symbol: 'I',
+            meaning: joined ? 'through the cable' : 'the relay is open',
+            value,
+            unit: 'A',
+            source: computed('two sources, one load'),
+          },
+          limit: {
+            symbol: 'I',
+            meaning: limit === 0 ? 'none: it closes by voltage' : 'the weakest of fuses, contact and wire',
+            value: limit,
+            unit: 'A',
+            source: limit === 0 ? entered('settings.splitCharge') : computed('least of their ratings'),
+          },
+        },
+      }),
+    ];
+  });
+}
+
+function nudges({ design }: RuleContext, { job, at }: WiredJob): Nudge[] {
+  const starters = design.signals.filter((signal) => signal.nature === 'feed' && signal.starter);
+  const and = (term: When): When =>
+    job.when.op === 'and' ? { op: 'and', of: [...job.when.of, term] } : { op: 'and', of: [job.when, term] };
+  const supply = design.supplies.find(({ id }) => id === job.supply);
+  const id = mintId('charging', design.signals);
+  return [
+    ...starters.map((starter) => ({
+      label: `Nudge in “${starter.name} is off”`,
+      patches: [{ path: ['jobs', at, 'when'], value: and({ op: 'not', of: { op: 'signal', signal: starter.id } }) }],
+    })),
+    ...(supply
+      ? [
+          {
+            label: 'Nudge to a voltage sensor in the key’s place',
+            patches: [
+              {
+                path: ['signals', design.signals.length],
+                value: {
+                  id,
+                  name: 'charge sensor',
+                  place: supply.place,
+                  usual: false,
+                  nature: 'threshold',
+                  limitA: 2,
+                  output: 'contact',
+                  watches: { quantity: 'voltage', supply: supply.id },
+                  ...chargeLevels(supply.nominalV),
+                  delayS: 5,
+                } satisfies Signal,
+              },
+              { path: ['jobs', at, 'when'], value: { op: 'signal', signal: id } },
+            ],
+          },
+        ]
+      : []),
+  ];
+}
+
+export const crankingThroughAux: Rule = {
+  id: ID,
+  check: (context) => context.jobs.flatMap((job) => check(context, job)),
+  nudges: (context, finding) => context.jobs.filter(({ job }) => job.id === finding.job).flatMap((job) => nudges(context, job)),
+};

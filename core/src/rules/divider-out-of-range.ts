@@ -1,0 +1,67 @@
+import { figures, formatQuantity } from '../quantity/format.ts';
+import { computed, entered, fromMemory } from '../reference/source.ts';
+import { dividerFor, dividerVolts } from '../scenarios/divider.ts';
+import { jobSubject } from './context.ts';
+import { firstOnBoard } from './nudging.ts';
+import { INPUT_MARGIN_V } from './pin-level-mismatch.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'divider-out-of-range';
+
+/** Asked of each divider of a board's links: its highest output, with level and resistors at the ends of their tolerance. */
+export const dividerOutOfRange: Rule = {
+  id: ID,
+  check: (context) =>
+    context.design.controllers.flatMap((board, at) => {
+      const job = firstOnBoard(context, board.id);
+      if (!job) return [];
+      return board.links.flatMap((link, index) => {
+        const { divider, fromV, toV } = link;
+        if (!divider) return [];
+        const { most, usual } = dividerVolts(fromV, divider);
+        const limit = toV + INPUT_MARGIN_V;
+        const path = `controllers[${at}].links[${index}].divider`;
+        return [
+          judge(ID, {
+            severity: 'caution',
+            job: job.job.id,
+            subject: { ...jobSubject(job.job), id: `${board.id}/${link.name}`, label: link.name },
+            value: most,
+            limit,
+            unit: 'V',
+            title: `${link.name}: the divider gives ${formatQuantity(usual, 'V')}, at worst ${formatQuantity(most, 'V')}; the input bears ${formatQuantity(limit, 'V')}`,
+            detail: `${formatQuantity(divider.upperOhm, 'Ω')} over ${formatQuantity(divider.lowerOhm, 'Ω')} from ${figures(fromV)} V`,
+            working: {
+              formula: 'V_out = V · (1 + p) · R₂(1 + t)/(R₁(1 − t) + R₂(1 + t)), p = t = 5 %',
+              given: [
+                {
+                  symbol: 'V',
+                  meaning: 'level of the output',
+                  value: fromV,
+                  unit: 'V',
+                  source: entered(`controllers[${at}].links[${index}].fromV`),
+                },
+                { symbol: 'R₁', meaning: 'upper', value: divider.upperOhm, unit: 'Ω', source: entered(path) },
+                { symbol: 'R₂', meaning: 'lower', value: divider.lowerOhm, unit: 'Ω', source: entered(path) },
+              ],
+              result: { symbol: 'V_out', meaning: 'at worst', value: most, unit: 'V', source: computed('from the above') },
+              limit: { symbol: 'V', meaning: 'V_DD + 0.3 V', value: limit, unit: 'V', source: fromMemory('logic inputs') },
+            },
+          }),
+        ];
+      });
+    }),
+  nudges: ({ design }, finding) =>
+    design.controllers.flatMap((board, at) =>
+      board.links.flatMap((link, index) => {
+        if (`${board.id}/${link.name}` !== finding.subject.id) return [];
+        const pair = dividerFor(link.fromV, link.toV);
+        return [
+          {
+            label: `Nudge to ${formatQuantity(pair.upperOhm, 'Ω')} over ${formatQuantity(pair.lowerOhm, 'Ω')}: ${formatQuantity(dividerVolts(link.fromV, pair).usual, 'V')}`,
+            patches: [{ path: ['controllers', at, 'links', index, 'divider'], value: pair }],
+          },
+        ];
+      }),
+    ),
+};

@@ -1,0 +1,54 @@
+import { terminal } from '../circuit/terminal.ts';
+import { commonPractice, computed, standard } from '../reference/source.ts';
+import { jobSubject } from './context.ts';
+import { takeBackEdits } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'earth-missing';
+
+/** Asked of mains loads with metal that one can touch: whether a wire runs from it to the earth bar. */
+export const earthMissing: Rule = {
+  id: ID,
+  check: ({ jobs, netlist }) =>
+    jobs.flatMap((job) => {
+      const metal = job.loads.filter(({ spec }) => spec.metal);
+      if (job.supply.kind !== 'mains' || metal.length === 0) return [];
+      const bare = metal.filter(({ id }) => !netlist.wires.some(({ from, role }) => role === 'earth' && from === terminal(id, 'PE')));
+      const tags = bare.map(({ tag }) => tag).join(', ');
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value: bare.length,
+          limit: 0,
+          unit: '',
+          title:
+            bare.length > 0 ? `The metal of ${tags} has no earth` : `Earth is led through to ${metal.map(({ tag }) => tag).join(', ')}`,
+          detail:
+            bare.length > 0
+              ? 'one chafed wire makes it live, and nothing opens until somebody touches it'
+              : 'a fault to its metal opens the fuse or the breaker',
+          working: noneAllowed(
+            bare.length,
+            'loads with metal and no earth conductor',
+            computed('counted in the circuit'),
+            bare.length > 0 ? standard('IEC 60364-4-41, 411.3') : commonPractice(),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [
+        {
+          label: 'Nudge an earth conductor in',
+          patches: job.job.loads.flatMap((load, at) =>
+            load.earth === 'missing' ? [{ path: ['jobs', job.at, 'loads', at, 'earth'], value: 'wired' }] : [],
+          ),
+        },
+        ...takeBackEdits(job),
+      ]),
+};

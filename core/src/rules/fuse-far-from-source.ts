@@ -1,0 +1,59 @@
+import { partOf } from '../circuit/terminal.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { entered, fromMemory } from '../reference/source.ts';
+import { partSubject } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'fuse-far-from-source';
+/** Codes for boats and vehicles allow 180 to 450 mm of unfused wire at a battery's post. */
+const LIMIT_M = 0.45;
+const NUDGED_M = 0.15;
+
+export const fuseFarFromSource: Rule = {
+  id: ID,
+  check: ({ jobs }) =>
+    jobs.flatMap((job) => {
+      // Only what hangs on a battery's post: a tap has its vehicle's fuse before it, a stud the main fuse.
+      const leads = job.wires.filter(({ leg, from, to }) => /^(feed|lead-)/.test(leg) && [from, to].some((at) => /^bat-.*\.\+$/.test(at)));
+      return leads.flatMap((lead) => {
+        const fuse = job.loadFuses.find(({ id }) => partOf(lead.from) === id || partOf(lead.to) === id);
+        if (!fuse) return [];
+        const value = lead.lengthM;
+        return [
+          judge(ID, {
+            severity: 'danger',
+            job: job.job.id,
+            subject: partSubject(fuse),
+            value,
+            limit: LIMIT_M,
+            unit: 'm',
+            title: `${fuse.tag} sits ${formatQuantity(value, 'm')} from ${job.supply.name}, at most ${formatQuantity(LIMIT_M, 'm')}`,
+            detail:
+              value > LIMIT_M ? 'chafed on that way, the wire burns with nothing to stop it' : 'hardly any wire has no fuse before it',
+            working: {
+              formula: 'l ≤ l_most',
+              given: [],
+              result: {
+                symbol: 'l',
+                meaning: `${lead.tag}, from post to fuse`,
+                value,
+                unit: 'm',
+                source: entered(`jobs[${job.at}].fuseLeadM`),
+              },
+              limit: {
+                symbol: 'l_most',
+                meaning: 'unfused at a battery’s post',
+                value: LIMIT_M,
+                unit: 'm',
+                source: fromMemory('180 to 450 mm in common boat and vehicle codes'),
+              },
+            },
+          }),
+        ];
+      });
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map(({ at }) => ({ label: 'Nudge the fuse to the battery', patches: [{ path: ['jobs', at, 'fuseLeadM'], value: NUDGED_M }] })),
+};

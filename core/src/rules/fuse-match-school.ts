@@ -1,0 +1,62 @@
+import { branchId } from '../parts/kind.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
+import { computed } from '../reference/source.ts';
+import { CONTINUOUS, chooseFuse } from '../sizing/fuse-choice.ts';
+import { partSubject } from './context.ts';
+import { fusePatch } from './nudging.ts';
+import { fuseRating } from './shared-working.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'fuse-match-school';
+
+/** Asked only of a project that matches fuses to loads. */
+export const fuseMatchSchool: Rule = {
+  id: ID,
+  trail: 'load',
+  check: (context) =>
+    context.design.settings.fuseFor === 'wire'
+      ? []
+      : context.jobs.flatMap((job) =>
+          job.loadFuses.map((fuse) => {
+            const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
+            const factor = job.job.continuous ? CONTINUOUS : 1;
+            const limit = chooseFuse(ampere * factor);
+            return judge(ID, {
+              severity: 'caution',
+              job: job.job.id,
+              subject: partSubject(fuse),
+              value: fuse.spec.ratingA,
+              limit,
+              unit: 'A',
+              title: `${fuse.tag} is ${formatQuantity(fuse.spec.ratingA, 'A')}; matched to its load it is ${formatQuantity(limit, 'A')}`,
+              detail: 'this project matches fuses to loads',
+              working: {
+                formula: 'I_n = the smallest stock rating of at least k · I_b',
+                given: [
+                  {
+                    symbol: 'I_b',
+                    meaning: `current in ${fuse.tag}`,
+                    value: ampere,
+                    unit: 'A',
+                    source: computed('solved at the highest supply'),
+                  },
+                  {
+                    symbol: 'k',
+                    meaning: job.job.continuous ? 'runs for hours' : 'does not run for hours',
+                    value: factor,
+                    unit: '',
+                    source: computed('the job'),
+                  },
+                ],
+                result: fuseRating(job, fuse),
+                limit: { symbol: 'I_n', meaning: 'matched', value: limit, unit: 'A', source: BLADE_FUSE_SOURCE },
+              },
+            });
+          }),
+        ),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map((job) => ({ label: `Nudge to a ${formatQuantity(finding.limit, 'A')} fuse`, patches: [fusePatch(job, 'fuse', finding.limit)] })),
+};

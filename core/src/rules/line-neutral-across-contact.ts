@@ -1,0 +1,78 @@
+import { terminal } from '../circuit/terminal.ts';
+import { batteryId } from '../compile/shared-parts.ts';
+import { isTwoHot } from '../design/supply.ts';
+import { isKind } from '../parts/registry.ts';
+import { commonPractice, computed } from '../reference/source.ts';
+import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { takeBackEdits } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'line-neutral-across-contact';
+
+/** Nodes that wires, fuses and metal alone join to a terminal: nothing between that a load would be. */
+function straightFrom({ evidence: { circuit }, netlist }: RuleContext, from: string): Set<number> {
+  const guards = new Set(
+    netlist.parts.flatMap((part) => (isKind(part, 'fuse') || isKind(part, 'thermal-fuse') ? [`${part.id}/link`] : [])),
+  );
+  const seen = new Set([circuit.nodeOf(from)]);
+  for (let before = 0; before !== seen.size;) {
+    before = seen.size;
+    for (const branch of circuit.branches) {
+      if (!branch.id.startsWith('wire:') && !guards.has(branch.id)) continue;
+      const [a, b] = [circuit.nodeOf(branch.a), circuit.nodeOf(branch.b)];
+      if (seen.has(a) !== seen.has(b)) seen.add(seen.has(a) ? b : a);
+    }
+  }
+  return seen;
+}
+
+/** Contacts of a job with the line on one side and the neutral on the other: a short each time that they close. */
+function shorting(context: RuleContext, job: WiredJob): { relay: string; pin: string }[] {
+  const { circuit } = context.evidence;
+  const id = batteryId(job.supply.id);
+  const line = straightFrom(context, terminal(id, 'L'));
+  const back = straightFrom(context, terminal(id, isTwoHot(job.supply) ? 'L2' : 'N'));
+  return job.relays.flatMap((relay) =>
+    relay.spec.type.poles.flatMap(({ common, closing, resting }) =>
+      [closing, ...(resting ? [resting] : [])].flatMap((pin) => {
+        const [a, b] = [circuit.nodeOf(terminal(relay.id, common)), circuit.nodeOf(terminal(relay.id, pin))];
+        return (line.has(a) && back.has(b)) || (line.has(b) && back.has(a)) ? [{ relay: relay.id, pin }] : [];
+      }),
+    ),
+  );
+}
+
+export const lineNeutralAcrossContact: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const [relay] = job.relays;
+      if (job.supply.kind !== 'mains' || !relay) return [];
+      const found = shorting(context, job);
+      const names = found.map(({ relay: id, pin }) => `${context.part(id).tag} ${pin}`).join(', ');
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: partSubject(relay),
+          value: found.length,
+          limit: 0,
+          unit: '',
+          title:
+            found.length > 0
+              ? `Line and neutral meet on contact ${names}: a short when it closes`
+              : 'No contact has the line on one side and its return on the other',
+          detail:
+            found.length > 0 ? 'the arc can burst the relay before any breaker opens' : 'there is a load between the two, whatever closes',
+          working: noneAllowed(
+            found.length,
+            'contacts between the two conductors with no load between',
+            computed('followed along wires and fuses from both ends of the supply'),
+            commonPractice('line and neutral never share a relay’s common and throw'),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) => jobs.filter(({ job }) => job.id === finding.job).flatMap(takeBackEdits),
+};

@@ -1,0 +1,52 @@
+import { controlSupplyOf } from '../design/supply.ts';
+import { commonPractice, computed, standard } from '../reference/source.ts';
+import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'mains-low-voltage-together';
+
+/** Whether the control side of a mains job is of extra-low voltage. */
+function lowVoltage({ design }: RuleContext, job: WiredJob): boolean {
+  const driven = design.signals.some(({ id, nature }) => (nature === 'pin' || nature === 'regulator') && job.evidence.signals.includes(id));
+  return driven || controlSupplyOf(design, job.job).kind !== 'mains';
+}
+
+/** Mains and low voltage meet at the relay: in its box each has a compartment, or a distance that nothing bridges. */
+export const mainsLowVoltageTogether: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      if (job.supply.kind !== 'mains' || !lowVoltage(context, job)) return [];
+      const place = context.design.places.find(({ id }) => id === job.job.device.place)!;
+      const value = place.divided ? 0 : 1;
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value,
+          limit: 0,
+          unit: '',
+          title:
+            value > 0
+              ? `Mains and low voltage share ${place.name} with nothing between them`
+              : `Mains and low voltage have a compartment each at ${place.name}`,
+          detail: value > 0 ? 'a stray strand puts mains on what a hand or a computer touches' : 'only the relay itself bridges the two',
+          working: noneAllowed(
+            value,
+            'places where the two lie together',
+            computed('the places of this job'),
+            value > 0 ? standard('IEC 60364-4-41, 414.4: protective separation') : commonPractice(),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map(({ job }) => ({
+        label: 'Nudge in a partition',
+        patches: [{ path: ['places', design.places.findIndex(({ id }) => id === job.device.place), 'divided'], value: true }],
+      })),
+};

@@ -1,0 +1,110 @@
+import { batteryId, controllerId } from '../compile/shared-parts.ts';
+import { terminal } from '../circuit/terminal.ts';
+import { isKind } from '../parts/registry.ts';
+import { commonPractice, computed } from '../reference/source.ts';
+import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { modulePatch, withPinTurned } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'module-isolation-defeated';
+
+/** Whether any metal leads from one terminal to another, whatever switches do. */
+function joined({ evidence: { circuit } }: RuleContext, a: string, b: string): boolean {
+  const [from, to] = [circuit.nodeOf(a), circuit.nodeOf(b)];
+  const near = new Map<number, number[]>();
+  for (const branch of circuit.branches) {
+    const [x, y] = [circuit.nodeOf(branch.a), circuit.nodeOf(branch.b)];
+    near.set(x, [...(near.get(x) ?? []), y]);
+    near.set(y, [...(near.get(y) ?? []), x]);
+  }
+  const seen = new Set([from]);
+  const open = [from];
+  for (let node = open.pop(); node !== undefined; node = open.pop())
+    for (const next of near.get(node) ?? [])
+      if (!seen.has(next)) {
+        seen.add(next);
+        open.push(next);
+      }
+  return seen.has(to);
+}
+
+/** Where light crosses, if it does: the input of a module, or an optocoupler. */
+const crossing = ({ netlist }: RuleContext, { job }: WiredJob) =>
+  netlist.parts.find(
+    (part) => part.job === job.id && (isKind(part, 'module-input') || (isKind(part, 'transistor') && part.spec.type.kind === 'opto')),
+  );
+
+/** The controller's ground and what feeds the relays, as a fact of the graph: a claim of isolation is not enough. */
+function metal(context: RuleContext, job: WiredJob): boolean {
+  const board = context.design.controllers.find(({ id }) =>
+    context.design.signals.some((pin) => pin.nature === 'pin' && pin.controller === id && job.evidence.signals.includes(pin.id)),
+  );
+  const input = crossing(context, job);
+  if (!board || !input) return false;
+  const ground = terminal(controllerId(board.id), 'GND');
+  if (joined(context, ground, terminal(input.id, isKind(input, 'module-input') ? 'GND' : 'E'))) return true;
+  const { controlSupply } = job.job;
+  const plus = controlSupply === 'same' ? null : terminal(batteryId(controlSupply), '+');
+  return plus !== null && joined(context, ground, plus);
+}
+
+export const moduleIsolationDefeated: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const input = crossing(context, job);
+      if (!input || !job.job.module.isolated) return [];
+      const value = Number(metal(context, job));
+      return [
+        judge(ID, {
+          severity: 'danger',
+          job: job.job.id,
+          subject: partSubject(input),
+          value,
+          limit: 0,
+          unit: '',
+          title:
+            value > 0
+              ? 'The module is to isolate, and metal joins its relays to the controller'
+              : 'Only light crosses from the controller to the relays',
+          detail:
+            value > 0
+              ? [
+                  job.job.module.jumper ? 'the jumper joins the two supplies' : '',
+                  job.job.module.sharedGround ? 'the two grounds are wired together' : '',
+                ]
+                  .filter(Boolean)
+                  .join(' and ') || 'a common supply joins them'
+              : 'no jumper, no common ground, a supply of its own',
+          working: noneAllowed(
+            value,
+            'ways of metal from the controller’s ground to the relays’ supply',
+            computed('searched in the graph of the circuit'),
+            commonPractice('isolation holds with the jumper off and no common ground'),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => {
+        const apart = { jumper: false, sharedGround: false };
+        const own = design.supplies.filter((supply) => supply.kind === 'adapter' && supply.current === 'dc');
+        const patches = [
+          { label: 'Nudge the jumper and the common ground off', patches: [modulePatch(job, apart)] },
+          {
+            label: 'Nudge jumper and common ground off, triggered low',
+            patches: [modulePatch(job, { ...apart, trigger: 'low' }), ...withPinTurned(design, job)],
+          },
+        ];
+        if (job.job.controlSupply !== 'same') return patches;
+        return own.flatMap(({ id, name }) =>
+          patches.map((nudge) => ({
+            label: `${nudge.label}, relays on ${name}`,
+            patches: [...nudge.patches, { path: ['jobs', job.at, 'controlSupply'], value: id }],
+          })),
+        );
+      }),
+};

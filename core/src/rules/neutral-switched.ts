@@ -1,0 +1,81 @@
+import { breaksOf, isTwoHot } from '../design/supply.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { computed, standard } from '../reference/source.ts';
+import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
+import { judge, type Finding, type Nudge, type Rule } from './rule.ts';
+import { touchWhenOff } from './touch.ts';
+import { twoPoles } from './nudging.ts';
+
+export const TOUCH_SOURCE = standard('IEC 60364-4-41, 414: 50 V alternating, 120 V direct');
+
+/** The finding of a job whose load stays live while it is off, under the name of its cause. */
+export function liveWhenOff(
+  rule: string,
+  context: RuleContext,
+  job: WiredJob,
+  titles: { bad: string; good: string; why: string },
+): Finding {
+  const { value, limit } = touchWhenOff(context, job);
+  return judge(rule, {
+    severity: 'danger',
+    job: job.job.id,
+    subject: jobSubject(job.job),
+    value,
+    limit,
+    unit: 'V',
+    title: value > limit ? titles.bad : titles.good,
+    detail:
+      value > limit
+        ? `${formatQuantity(value, 'V')} to earth with the job off: ${titles.why}`
+        : `${formatQuantity(value, 'V')} to earth with the job off`,
+    working: {
+      formula: 'max over states that are off of |V(load) − V(earth)| ≤ 50 V',
+      given: [],
+      result: {
+        symbol: 'V',
+        meaning: 'of a load’s terminal against earth',
+        value,
+        unit: 'V',
+        source: computed('solved in every state that is off'),
+      },
+      limit: { symbol: 'V', meaning: 'that may be within reach', value: limit, unit: 'V', source: TOUCH_SOURCE },
+    },
+  });
+}
+
+/** Line alone, or both, on the relay that is there or on one with two poles. */
+export function breakOtherwise(context: RuleContext, job: WiredJob, choices: readonly ('line' | 'both')[]): Nudge[] {
+  return choices.flatMap((breaks): Nudge[] => {
+    const patch = { path: ['jobs', job.at, 'breaks'], value: breaks };
+    const words = breaks === 'line' ? 'Nudge the contact into the line' : 'Nudge contacts into both conductors';
+    if (breaks === 'line') return [{ label: words, patches: [patch] }];
+    return [
+      { label: words, patches: [patch] },
+      ...twoPoles(context.design, job).map((nudge) => ({ ...nudge, patches: [...nudge.patches, patch] })),
+    ];
+  });
+}
+
+const ID = 'neutral-switched';
+
+/** The neutral alone is broken: the load stands still and is live. */
+export const neutralSwitched: Rule = {
+  id: ID,
+  check: (context) =>
+    context.jobs.flatMap((job) =>
+      job.supply.kind !== 'mains' || isTwoHot(job.supply)
+        ? []
+        : [
+            liveWhenOff(ID, context, job, {
+              bad: 'Off, the load stays live: the contact is in the neutral',
+              good:
+                breaksOf(context.design, job.job) === 'both'
+                  ? 'Line and neutral are both broken'
+                  : 'The line is broken, so the load is dead when it is off',
+              why: 'it stands still and still shocks',
+            }),
+          ],
+    ),
+  nudges: (context, finding) =>
+    context.jobs.filter(({ job }) => job.id === finding.job).flatMap((job) => breakOtherwise(context, job, ['line', 'both'])),
+};

@@ -1,0 +1,83 @@
+import { batteryId } from '../compile/shared-parts.ts';
+import { branchId } from '../parts/kind.ts';
+import { figures, formatQuantity } from '../quantity/format.ts';
+import { commonPractice, computed, entered } from '../reference/source.ts';
+import { isKind } from '../parts/registry.ts';
+import { keyIsOff } from './key-off.ts';
+import { coilBranch, partSubject } from './context.ts';
+import { coilFits, addKey, otherRelays } from './nudging.ts';
+import { judge, type Rule } from './rule.ts';
+
+const ID = 'parasitic-drain';
+/** Share of a battery's charge that may be taken before it is as good as flat. */
+const USABLE = 0.5;
+/** What leaks through what is off. */
+const NOTHING_A = 1e-5;
+
+export const parasiticDrain: Rule = {
+  id: ID,
+  trail: 'coil',
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      if (job.supply.kind !== 'battery') return [];
+      const off = keyIsOff(context, job);
+      // What this job takes for itself: its coils, and the eyes of its voltage sensors.
+      const takers = [
+        ...job.relays.filter(({ spec }) => spec.supply === job.supply.id).map(coilBranch),
+        ...context.netlist.parts.flatMap((part) =>
+          isKind(part, 'threshold') && part.spec.quantity === 'voltage' && job.evidence.signals.includes(part.spec.signal)
+            ? [branchId(part.id, 'self')]
+            : [],
+        ),
+      ];
+      const isIdle = (state: (typeof job.evidence.states)[number]) =>
+        state.corner === 'usual' && !state.othersOn && off(state) && state.lines.every((line) => line === 'off');
+      const { value } = context.worst(job, (state) =>
+        isIdle(state) ? takers.reduce((sum, branch) => sum + context.amps(state.solution, branch), 0) : 0,
+      );
+      const { restDays } = context.design.settings;
+      const { capacityAh } = job.supply;
+      const limit = (USABLE * capacityAh) / (24 * restDays);
+      const days = value > 0 ? (USABLE * capacityAh) / (24 * value) : Infinity;
+      const battery = context.part(batteryId(job.supply.id));
+      return judge(ID, {
+        severity: 'caution',
+        job: job.job.id,
+        subject: partSubject(battery),
+        value,
+        limit,
+        unit: 'A',
+        title:
+          days > 3650
+            ? `At rest it takes ${value < NOTHING_A ? 'nothing' : formatQuantity(value, 'A')} from ${job.supply.name}`
+            : `At rest it takes ${formatQuantity(value, 'A')}: ${job.supply.name} is flat in ${figures(days, 2)} days`,
+        detail: value > limit ? `this project may stand for ${figures(restDays)} days` : 'the key off, every load off',
+        working: {
+          formula: 'I ≤ u · C / (24 h · days)',
+          given: [
+            {
+              symbol: 'C',
+              meaning: `capacity of ${job.supply.name}`,
+              value: capacityAh,
+              unit: 'Ah',
+              source: entered(`supplies[${context.design.supplies.indexOf(job.supply)}].capacityAh`),
+            },
+            { symbol: 'u', meaning: 'of which may be taken', value: USABLE, unit: '', source: commonPractice() },
+            { symbol: 'days', meaning: 'it may stand', value: restDays, unit: '', source: entered('settings.restDays') },
+          ],
+          result: {
+            symbol: 'I',
+            meaning: 'with the key off and every load off',
+            value,
+            unit: 'A',
+            source: computed('solved over those states'),
+          },
+          limit: { symbol: 'I', meaning: 'for that long', value: limit, unit: 'A', source: computed('quotient') },
+        },
+      });
+    }),
+  nudges: (context, finding) =>
+    context.jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [...addKey(context.design, job), ...otherRelays(context.design, job, coilFits(context.design, job))]),
+};

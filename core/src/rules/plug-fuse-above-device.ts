@@ -1,0 +1,60 @@
+import { currentOf } from '../design/supply.ts';
+import { throwRating } from '../parts/shelf.ts';
+import { formatQuantity } from '../quantity/format.ts';
+import { PLUG_FUSE_SOURCE } from '../reference/plug-fuses.ts';
+import { entered, ofPart } from '../reference/source.ts';
+import { chooseAgain, otherFuses } from './nudging.ts';
+import { failingOrTightest, judge, type Rule } from './rule.ts';
+
+const ID = 'plug-fuse-above-device';
+
+/** The fuse in a plug against what stands after it: the weaker of contact and terminal. */
+export const plugFuseAboveDevice: Rule = {
+  id: ID,
+  check: ({ jobs }) =>
+    jobs.flatMap((job) =>
+      failingOrTightest(
+        job.contacts.flatMap(({ relay, pin, fuse }) => {
+          if (!fuse || fuse.spec.style !== 'plug') return [];
+          const { type, socket } = relay.spec;
+          const contact = throwRating(type, pin, 'heater', currentOf(job.supply)).ampere;
+          if (contact === 0) return [];
+          const limit = Math.min(contact, socket.terminalA);
+          return [
+            judge(ID, {
+              severity: 'danger',
+              job: job.job.id,
+              subject: { kind: 'part', id: fuse.id, label: fuse.tag },
+              value: fuse.spec.ratingA,
+              limit,
+              unit: 'A',
+              title: `The plug’s ${formatQuantity(fuse.spec.ratingA, 'A')} fuse stands before a device of ${formatQuantity(limit, 'A')}`,
+              detail: fuse.spec.ratingA > limit ? `${type.name} carries an overload that the plug lets through` : type.name,
+              working: {
+                formula: 'I_n ≤ min(I_contact, I_terminal)',
+                given: [
+                  { symbol: 'I_contact', meaning: `contact ${pin}, resistive`, value: contact, unit: 'A', source: ofPart(type.name) },
+                  { symbol: 'I_terminal', meaning: socket.name, value: socket.terminalA, unit: 'A', source: ofPart(type.name) },
+                ],
+                result: {
+                  symbol: 'I_n',
+                  meaning: `rating of ${fuse.tag}`,
+                  value: fuse.spec.ratingA,
+                  unit: 'A',
+                  source: fuse.spec.chosen ? entered(`jobs[${job.at}].fuse`) : PLUG_FUSE_SOURCE,
+                },
+                limit: { symbol: 'I', meaning: 'the device', value: limit, unit: 'A', source: ofPart(type.name) },
+              },
+            }),
+          ];
+        }),
+      ),
+    ),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating <= finding.limit)),
+        chooseAgain(job),
+      ]),
+};

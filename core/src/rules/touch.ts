@@ -1,0 +1,21 @@
+/** Parts that are live while they are meant to be off: several rules and the drawing ask it. */
+import { terminal } from '../circuit/terminal.ts';
+import { batteryId } from '../compile/shared-parts.ts';
+import { TOUCH_V, currentOf } from '../design/supply.ts';
+import type { RuleContext, WiredJob } from './context.ts';
+
+/** Largest voltage of a load's terminals against earth while its job is off, V; its limit of IEC 60364-4-41. */
+export function touchWhenOff(context: RuleContext, job: WiredJob): { value: number; limit: number; load: string } {
+  const limit = TOUCH_V[currentOf(job.supply)];
+  const earth = terminal(batteryId(job.supply.id), 'PE');
+  let found = { value: 0, limit, load: job.loads[0]?.id ?? '' };
+  for (const state of job.evidence.states) {
+    if (state.lines.some((line) => line !== 'off')) continue;
+    for (const { id } of job.loads)
+      for (const pin of ['+', '-']) {
+        const value = Math.abs(context.volts(state.solution, terminal(id, pin), earth) || 0);
+        if (value > found.value) found = { value, limit, load: id };
+      }
+  }
+  return found;
+}

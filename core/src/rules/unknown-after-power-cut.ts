@@ -1,0 +1,66 @@
+import { withStop } from '../design/when.ts';
+import { isKind } from '../parts/registry.ts';
+import { commonPractice, computed } from '../reference/source.ts';
+import { jobSubject } from './context.ts';
+import { judge, type Rule } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'unknown-after-power-cut';
+
+/** Asked of jobs that remember. A stepping relay's cam stays where it is without power; what holds itself lets go. */
+export const unknownAfterPowerCut: Rule = {
+  id: ID,
+  check: ({ jobs, netlist, design }) =>
+    jobs.flatMap((job) => {
+      const steps = netlist.parts.filter(
+        (part) => isKind(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step',
+      );
+      const receivers = design.signals.flatMap((signal) =>
+        signal.nature === 'receiver' && job.evidence.signals.includes(signal.id) ? [signal] : [],
+      );
+      if (steps.length === 0 && receivers.length === 0 && !job.evidence.sequential) return [];
+      const left = receivers.filter(({ afterCut }) => afterCut === 'unknown' || afterCut === 'as it was');
+      const tags = [...steps.map(({ tag }) => tag), ...left.map(({ name }) => name)].join(', ');
+      return [
+        judge(ID, {
+          severity: 'caution',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value: steps.length + left.length,
+          limit: 0,
+          unit: '',
+          title: tags
+            ? `After a power cut ${tags} stands as it was: the load may come on by itself`
+            : receivers.some(({ afterCut }) => afterCut === 'on')
+              ? 'After a power cut it comes on, as was chosen'
+              : 'After a power cut it begins with off',
+          detail: tags
+            ? 'whoever disconnected the battery does not know which way it stands; start and stop buttons begin with off'
+            : 'what held itself in has let go',
+          working: noneAllowed(
+            steps.length + left.length,
+            'relays and receivers that keep their state without power',
+            computed('counted in the circuit'),
+            commonPractice('what comes on by itself is chosen, not left to chance'),
+          ),
+        }),
+      ];
+    }),
+  // A receiver that can be set begins with off. A button that opens when it is pressed ends what another begins.
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap(({ job, at, evidence }) => [
+        ...design.signals.flatMap((signal, index) =>
+          signal.nature === 'receiver' && evidence.signals.includes(signal.id)
+            ? [{ label: `Nudge ${signal.name} to begin with off`, patches: [{ path: ['signals', index, 'afterCut'], value: 'off' }] }]
+            : [],
+        ),
+        ...design.signals
+          .filter((signal) => signal.nature === 'switch' && signal.action === 'momentary' && signal.rest === 'closed')
+          .map((stop) => ({
+            label: `Nudge to “until ${stop.name} is pressed”`,
+            patches: [{ path: ['jobs', at, 'when'], value: withStop(job.when, stop.id) }],
+          })),
+      ]),
+};

@@ -1,0 +1,55 @@
+import { formatQuantity } from '../quantity/format.ts';
+import { sizeName } from '../reference/awg.ts';
+import { BUNDLE_SOURCE } from '../reference/bundle-factors.ts';
+import { computed } from '../reference/source.ts';
+import { wireSubject } from './context.ts';
+import { chooseAgain, thickerLegs } from './nudging.ts';
+import { ampacityGiven, worstShared } from './shared-working.ts';
+import { failingOrTightest, judge, type Rule } from './rule.ts';
+
+const ID = 'wire-bundle-heat';
+
+export const wireBundleHeat: Rule = {
+  id: ID,
+  trail: 'load',
+  check: (context) =>
+    context.jobs.flatMap((job) =>
+      failingOrTightest(
+        job.wires
+          .filter(({ bundle }) => bundle > 1)
+          .map((wire) => {
+            const value = worstShared(context, wire);
+            const limit = context.wireAmpacity(wire);
+            return judge(ID, {
+              severity: 'danger',
+              job: job.job.id,
+              subject: wireSubject(wire),
+              value,
+              limit,
+              unit: 'A',
+              title: `${wire.tag} carries ${formatQuantity(value, 'A')}; among ${wire.bundle} loaded circuits it bears ${formatQuantity(limit, 'A')}`,
+              detail: `${sizeName(wire.sizeMm2)}, warmed by what lies beside it`,
+              working: {
+                formula: 'I ≤ I_z = I_table · k_ambient · k_bundle',
+                given: ampacityGiven(context, wire),
+                result: {
+                  symbol: 'I',
+                  meaning: `largest in ${wire.tag}`,
+                  value,
+                  unit: 'A',
+                  source: computed('solved over every state and corner'),
+                },
+                limit: { symbol: 'I_z', meaning: 'in its bundle', value: limit, unit: 'A', source: BUNDLE_SOURCE },
+              },
+            });
+          }),
+      ),
+    ),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => {
+        const wire = job.wires.find(({ id }) => id === finding.subject.id);
+        return wire ? [...thickerLegs(job, [wire.leg]), chooseAgain(job)] : [];
+      }),
+};

@@ -1,0 +1,73 @@
+/** The bench: predictions, readings by hand and by the simulated meter, and the fault that they point at. */
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { freshOwlBox, watchErrors } from './support.ts';
+
+test('a hidden fault is found by the readings that are asked for', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Bench');
+  await page.goto(`/projects/${project}/bench/dew`);
+  const says = page.getByLabel('What the readings say');
+  await expect(says.getByText('Nothing measured yet.')).toBeVisible();
+  await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
+  await says.getByRole('button', { name: 'Begin', exact: true }).click();
+  for (let reading = 1; reading <= 6; reading++) {
+    const ask = says.getByRole('button', { name: 'Let the meter read it' });
+    if (!(await ask.isVisible())) break;
+    const before = await page.locator('section li[data-state="pass"], section li[data-state="fail"]').count();
+    await ask.click();
+    await expect(page.locator('section li[data-state="pass"], section li[data-state="fail"]')).toHaveCount(before + 1);
+    await page.waitForTimeout(200);
+  }
+  await expect(says.getByText('A reading disagrees. What would explain it:')).toBeVisible();
+  await expect(says.locator('.faults li').first()).toContainText('coil K1 is broken');
+  await says.getByRole('button', { name: 'What was it?' }).click();
+  await expect(says.getByText('Hidden was: coil K1 is broken')).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('a reading typed by hand is kept with its time, judged, and goes out as CSV', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Readings');
+  await page.goto(`/projects/${project}/bench/dew`);
+  const coil = page.getByLabel('Reading across the coil of K1, Ω');
+  await coil.fill('not a number');
+  await coil.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('is no reading');
+  await coil.fill('84,6');
+  await coil.press('Enter');
+  const row = page.locator('section li', { has: coil });
+  await expect(row).toHaveAttribute('data-state', 'pass');
+  await page.reload();
+  await expect(row).toHaveAttribute('data-state', 'pass');
+  await coil.fill('OL');
+  await coil.press('Enter');
+  await expect(row).toHaveAttribute('data-state', 'fail');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Readings as CSV' }).click()]);
+  const text = readFileSync((await file.path())!, 'utf8');
+  // Both stand there: a correction adds, it takes nothing away.
+  expect(text.split('\n').filter((line) => line.includes('across the coil of K1'))).toHaveLength(2);
+  expect(text).toContain('84.6');
+});
+
+test('on the mains nothing live is measured before what needs no power has passed', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Bench mains');
+  await page.goto(`/projects/${project}/bench/heater`);
+  await expect(page.getByRole('note')).toContainText('prove it dead twice');
+  await expect(page.getByText('after the steps with no power').first()).toBeVisible();
+  await expect(page.getByLabel(/Reading into the coil of K7/)).toHaveCount(0);
+  await expect(page.getByText('no leads go into a box that is plugged in')).toBeVisible();
+  await expect(page.getByText(/oil-filled heater, on/)).toHaveCount(0);
+  const says = page.getByLabel('What the readings say');
+  await says.getByLabel('Put in').selectOption({ label: 'nothing: a healthy circuit' });
+  await says.getByRole('button', { name: 'Begin', exact: true }).click();
+  for (const button of await page
+    .locator('section ul')
+    .first()
+    .getByRole('button', { name: /^Let the meter read/ })
+    .all())
+    await button.click();
+  await expect(page.getByText('after the steps with no power')).toHaveCount(0);
+  await expect(page.getByLabel(/Reading into the coil of K7/)).toBeVisible();
+  await page.getByRole('button', { name: /Let the meter read contact K7 2 with its relay in/ }).click();
+  await expect(page.locator('section li[data-state="fail"]')).toHaveCount(0);
+});

@@ -1,0 +1,161 @@
+/** Controllers, mains and heat on the page: a board that starts, a heat-up that runs, and what stands before the plug. */
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { openJob, watchErrors } from './support.ts';
+
+async function load(request: APIRequestContext, file: string): Promise<string> {
+  const document = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8')) as object;
+  const answer = await request.post('/api/projects', { data: { document } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { id: string }).id;
+}
+const lamp = (page: Page) => page.locator('.symbol[data-part="lamp-load-1-1"]');
+
+test('an active-low module turns its lamp on while the board starts, until the nudge', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, 'mistakes/boot-energises');
+  await openJob(page, project, 'lamp');
+  const desk = page.getByLabel('Signal desk');
+  await expect(lamp(page)).not.toHaveAttribute('data-live', 'flowing');
+  await desk.getByRole('button', { name: /power on and run/ }).click();
+  await expect(lamp(page)).toHaveAttribute('data-live', 'flowing');
+  await expect(desk.getByText(/nothing holds pin D5/)).toBeVisible();
+  // It has started: the program holds the pin, and the lamp goes out.
+  await expect(desk.getByText('running', { exact: true })).toBeVisible();
+  await expect(lamp(page)).not.toHaveAttribute('data-live', 'flowing');
+
+  await page
+    .locator('[data-rule="boot-energises"]')
+    .getByRole('button', { name: /^Nudge/ })
+    .click();
+  const apply = page.getByRole('button', { name: 'Apply' });
+  if (await apply.isVisible().catch(() => false)) await apply.click();
+  await expect(page.locator('[data-rule="boot-energises"][data-severity="danger"]')).toHaveCount(0);
+  await desk.getByRole('button', { name: 'Start again' }).click();
+  await expect(desk.getByText(/^starting/)).toBeVisible();
+  await expect(lamp(page)).not.toHaveAttribute('data-live', 'flowing');
+  expect(errors).toEqual([]);
+});
+
+test('movement holds the lamp on by the program, and a hand cannot move a pin that the program drives', async ({ page, request }) => {
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  const desk = page.getByLabel('Signal desk');
+  await desk.getByRole('button', { name: /power on and run/ }).click();
+  await expect(desk.getByText('running', { exact: true })).toBeVisible();
+  await expect(desk.getByRole('button', { name: 'pin D5' })).toBeDisabled();
+  await page.keyboard.press('1');
+  await expect(lamp(page)).not.toHaveAttribute('data-live', 'flowing');
+  await desk.getByRole('button', { name: 'movement' }).hover();
+  await page.mouse.down();
+  await expect(lamp(page)).toHaveAttribute('data-live', 'flowing');
+  await page.mouse.up();
+  await expect(desk.getByText(/running, next in/)).toBeVisible();
+  await expect(lamp(page)).toHaveAttribute('data-live', 'flowing');
+});
+
+test('a character from a link switches a channel', async ({ page, request }) => {
+  const project = await load(request, 'circuits/15-four-channels');
+  await openJob(page, project, 'fan-2');
+  const desk = page.getByLabel('Signal desk');
+  await desk.getByRole('button', { name: /power on and run/ }).click();
+  await expect(desk.getByText('running', { exact: true })).toBeVisible();
+  const fan = page.locator('.symbol[data-part="fan-2-load-1-1"]');
+  await desk.getByLabel('Characters to bench board').fill('B');
+  await expect(fan).toHaveAttribute('data-live', 'flowing');
+  await desk.getByLabel('Characters to bench board').fill('b');
+  await expect(fan).not.toHaveAttribute('data-live', 'flowing');
+});
+
+test('a program is edited as steps, and its starter code writes the inactive level first', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: /porch board 1 step/ }).click();
+  const editor = page.getByRole('dialog', { name: 'porch board' });
+  await editor.getByLabel('Next step').selectOption('wait');
+  await editor.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(editor.locator('.steps li')).toHaveCount(2);
+  await editor.getByLabel('Next step').selectOption('set');
+  await editor.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(editor.locator('.steps li')).toHaveCount(3);
+  await editor.getByRole('button', { name: 'Take step 2 out' }).click();
+  await expect(editor.locator('.steps li')).toHaveCount(2);
+  const [download] = await Promise.all([page.waitForEvent('download'), editor.getByRole('button', { name: 'Starter code, C++' }).click()]);
+  expect(download.suggestedFilename()).toBe('porch-board.cpp');
+  const code = readFileSync((await download.path())!, 'utf8');
+  expect(code.indexOf('write_pin(pin_pin_d5, false);')).toBeLessThan(code.indexOf('make_output(pin_pin_d5);'));
+  expect(errors).toEqual([]);
+});
+
+test('the heat-up runs faster than time, and a stuck relay is ended by the cut-out', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, 'circuits/20-kiln');
+  await openJob(page, project, 'ring-1');
+  await page.getByRole('button', { name: 'Heat it up…' }).click();
+  const heat = page.getByRole('dialog', { name: /Heat-up/ });
+  await heat.getByRole('button', { name: 'Run' }).click();
+  await expect(heat.getByText(/min: \d/)).toBeVisible();
+  await expect(heat.locator('.plot')).toBeVisible();
+  await heat.getByRole('button', { name: 'Hold' }).click();
+  await heat.getByRole('radio', { name: 'real time' }).check();
+  await heat.getByRole('button', { name: 'Run' }).click();
+  const words = heat.locator('.words');
+  const before = await words.textContent();
+  await expect.poll(() => words.textContent()).not.toBe(before);
+  await heat.getByRole('button', { name: 'Hold' }).click();
+  for (let hour = 1; hour <= 3; hour++) {
+    await heat.getByRole('button', { name: 'An hour at once' }).click();
+    await expect.poll(async () => parseFloat((await words.textContent())!)).toBeGreaterThan(hour * 60 - 1);
+  }
+  await expect(words).toContainText(/10[56]\d °C/);
+  await heat.getByLabel('relay stuck on').check();
+  await heat.getByRole('button', { name: 'An hour at once' }).click();
+  await expect(words).toContainText('the cut-out has opened');
+  expect(errors).toEqual([]);
+});
+
+test('a mains job says what can hurt, and the plug comes after all that is safe', async ({ page, request }) => {
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  const cautions = page.getByRole('note', { name: 'Cautions' });
+  await expect(cautions).toContainText('prove it dead twice, before relay case is opened');
+  await cautions.getByRole('button', { name: /more/ }).click();
+  await expect(cautions).toContainText('Your local code comes first');
+  await page.goto(`/projects/${project}/build`);
+  const gate = page.getByLabel('Before it is plugged in');
+  const boxes = gate.getByRole('checkbox');
+  await expect(boxes.first()).toBeVisible();
+  const count = await boxes.count();
+  expect(count).toBeGreaterThan(6);
+  await expect(boxes.nth(count - 1)).toBeDisabled();
+  await expect(gate.locator('li').last()).toContainText('Plug in or switch on');
+  for (let at = 0; at < count; at++) await boxes.nth(at).check();
+  await page.reload();
+  await expect(boxes.nth(count - 1)).toBeChecked();
+  // What is taken back closes what came after it.
+  await boxes.nth(1).uncheck();
+  await expect(boxes.nth(count - 1)).toBeDisabled();
+});
+
+test('a job is moved to the mains by hand: its protection changes with it, and what it lacks is said', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, 'circuits/01-switched-load');
+  await page.goto(`/projects/${project}/design`);
+  await page.getByRole('button', { name: '+ supply' }).click();
+  const added = page.getByRole('button', { name: /^battery 2/ });
+  await added.click();
+  await page.getByLabel('It is', { exact: true }).selectOption('mains-230');
+  await expect(page.getByText('in some places it is reserved to licensed people')).toBeVisible();
+  await page.keyboard.press('Escape');
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await sentence
+    .getByRole('button', { name: /battery/ })
+    .first()
+    .click();
+  await page.getByLabel('From', { exact: true }).selectOption({ label: 'battery 2, 230 V' });
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/is rated for direct current alone/)).toBeVisible();
+  await expect(page.getByText(/What switches the mains stands open/)).toBeVisible();
+  expect(errors).toEqual([]);
+});

@@ -1,0 +1,86 @@
+import { Router } from 'express';
+import type { DataSource } from 'typeorm';
+import { z } from 'zod';
+import { MOST_OWN_PARTS, POWER_RELAYS, ownRelaySchema, type OwnRelay } from '@iron-nudge/core';
+import { PartEntity } from '../entities/part.ts';
+import { HttpError } from '../errors.ts';
+import { parseBody } from './body.ts';
+
+const partBody = z.strictObject({ part: ownRelaySchema });
+const listBody = z.strictObject({ parts: z.array(ownRelaySchema).min(1, 'holds no part').max(MOST_OWN_PARTS) });
+
+/** Projects that have a job with the part, by part. */
+type UsedIn = ReadonlyMap<string, { id: string; name: string }[]>;
+
+export function partRoutes(source: DataSource): Router {
+  const parts = source.getRepository(PartEntity);
+  const router = Router();
+
+  async function usedIn(): Promise<UsedIn> {
+    const rows: { part: string; id: string; name: string }[] = await source.query(`
+      SELECT DISTINCT job -> 'device' ->> 'part' AS part, project.id, project.name
+      FROM project, jsonb_array_elements(project.document -> 'jobs') AS job
+      WHERE project.deleted_at IS NULL AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
+      ORDER BY project.name`);
+    const used = new Map<string, { id: string; name: string }[]>();
+    for (const { part, id, name } of rows) used.set(part, [...(used.get(part) ?? []), { id, name }]);
+    return used;
+  }
+  function refuseShelf({ id }: OwnRelay): void {
+    if (POWER_RELAYS.some((type) => type.id === id))
+      throw new HttpError(409, 'shelf-part', `“${id}” is a part of the shelf. Use another id.`, 'id');
+  }
+
+  router.get('/', async (_request, response) => {
+    const [rows, used] = await Promise.all([parts.find({ order: { updatedAt: 'DESC' } }), usedIn()]);
+    response.json({ parts: rows.map(({ id, document, updatedAt }) => ({ part: document, updatedAt, usedIn: used.get(id) ?? [] })) });
+  });
+
+  router.post('/', async (request, response) => {
+    const { part } = parseBody(partBody, request.body);
+    refuseShelf(part);
+    const { id } = part;
+    if (await parts.existsBy({ id })) throw new HttpError(409, 'part-exists', `There is a part “${id}” already.`, 'id');
+    await parts.insert({ id, document: part });
+    response.status(201).json({ part });
+  });
+
+  /** Several at once, from a file: new ones are added, known ones replaced; all of them or none. */
+  router.post('/import', async (request, response) => {
+    const { parts: list } = parseBody(listBody, request.body);
+    list.forEach(refuseShelf);
+    await source.transaction((manager) =>
+      manager.upsert(
+        PartEntity,
+        list.map((document) => ({ id: document.id, document })),
+        ['id'],
+      ),
+    );
+    response.json({ count: list.length });
+  });
+
+  router.put('/:id', async (request, response) => {
+    const { part } = parseBody(partBody, request.body);
+    const { id } = request.params;
+    if (part.id !== id) throw new HttpError(400, 'bad-request', 'The id of a part stays what it is.', 'part.id');
+    const { affected } = await parts.update({ id }, { document: part });
+    if (!affected) throw new HttpError(404, 'no-part', 'There is no such part; it may have been deleted in another window.', 'id');
+    response.json({ part });
+  });
+
+  router.delete('/:id', async (request, response) => {
+    const { id } = request.params;
+    const used = (await usedIn()).get(id) ?? [];
+    if (used.length > 0)
+      throw new HttpError(
+        409,
+        'part-in-use',
+        `It is used in ${used.map(({ name }) => `“${name}”`).join(', ')}: change those jobs first.`,
+        'id',
+      );
+    await parts.delete({ id });
+    response.status(204).end();
+  });
+
+  return router;
+}
