@@ -60,8 +60,9 @@ run(async () => {
       },
     );
     const stats = readReport(report)?.stats;
-    count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
-    if (code !== 0 && !stats?.unexpected && !stats?.flaky) count(0, 1);
+    count((stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
+    if (stats?.flaky) say(`${stats.flaky} of them only when tried a second time`);
+    if (code !== 0 && !stats?.unexpected) count(0, 1);
   });
 
   say(`\n${totals.passed} passed, ${totals.failed} failed`);

@@ -21,17 +21,17 @@ import {
 import { ApiError, api, type PartRecord } from '../api.ts';
 import ListPage from '../shell/ListPage.vue';
 import { download } from '../ui/download.ts';
+import { latest } from '../ui/latest.ts';
 import PartEditor from './PartEditor.vue';
 
 const route = useRoute();
 const router = useRouter();
-type Loaded = { kind: 'loading' } | { kind: 'ready'; parts: PartRecord[] } | { kind: 'failed'; message: string };
-const own = ref<Loaded>({ kind: 'loading' });
+const { state: own, refresh: read } = latest(() => api.parts());
 const problems = ref<readonly RowProblem[]>([]);
 const trouble = ref('');
 const file = ref<HTMLInputElement | null>(null);
 
-const parts = computed(() => (own.value.kind === 'ready' ? own.value.parts : []));
+const parts = computed(() => (own.value.kind === 'ready' ? own.value.value : []));
 const edited = computed(() => parts.value.find(({ part }) => part.id === route.params.part));
 const entries = computed(() => [
   { id: '', title: 'The whole shelf', to: { name: 'parts', params: { part: '' } } },
@@ -40,13 +40,6 @@ const entries = computed(() => [
 /** Named by a working. */
 const marked = computed(() => String(route.query.part ?? ''));
 
-async function read(): Promise<void> {
-  try {
-    own.value = { kind: 'ready', parts: await api.parts() };
-  } catch (error) {
-    own.value = { kind: 'failed', message: error instanceof Error ? error.message : String(error) };
-  }
-}
 onMounted(read);
 
 /** Does something on the server and reads again; what it refuses is said. */
@@ -120,7 +113,7 @@ const all = computed(() => [
 <template>
   <ListPage title="Shelf" :entries="entries" :current="edited?.part.id ?? ''">
     <template #nav>
-      <button class="bare add" @click="add">+ own relay</button>
+      <button class="bare add" :disabled="own.kind !== 'ready'" @click="add">+ own relay</button>
     </template>
     <p v-if="trouble" class="trouble" role="alert">■ {{ trouble }}</p>
     <template v-if="edited">

@@ -6,9 +6,9 @@ import { blankDesign, parseDesignText } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
 import TopBar from '../shell/TopBar.vue';
 import { download, fileName } from '../ui/download.ts';
+import { latest } from '../ui/latest.ts';
 
-type List = { kind: 'loading' } | { kind: 'failed'; message: string } | { kind: 'ready'; projects: ProjectSummary[] };
-const list = ref<List>({ kind: 'loading' });
+const { state: list, refresh } = latest(() => api.list());
 const router = useRouter();
 const naming = ref<{ project: ProjectSummary | null; name: string } | null>(null);
 const file = ref<HTMLInputElement | null>(null);
@@ -16,13 +16,6 @@ const filter = ref('');
 /** What went wrong with the last thing asked for. */
 const trouble = ref('');
 
-async function refresh(): Promise<void> {
-  try {
-    list.value = { kind: 'ready', projects: await api.list() };
-  } catch (error) {
-    list.value = { kind: 'failed', message: words(error) };
-  }
-}
 onMounted(() => void refresh());
 
 const words = (error: unknown) => (error instanceof Error ? error.message : String(error));
@@ -121,7 +114,7 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
         </div>
         <div class="row">
           <input
-            v-if="list.kind === 'ready' && list.projects.length > 6"
+            v-if="list.kind === 'ready' && list.value.length > 6"
             v-model="filter"
             class="select"
             placeholder="Find a project"
@@ -149,7 +142,7 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
         <p>{{ list.message }}</p>
         <button class="plain-button" @click="refresh">Try again</button>
       </div>
-      <div v-else-if="list.projects.length === 0" class="empty">
+      <div v-else-if="list.value.length === 0" class="empty">
         <h2>No project yet</h2>
         <p>
           A project is a vehicle, a trailer, a box: its places, its supplies, its signals, and one sentence for each thing that must switch.
@@ -157,7 +150,7 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
         <button class="plain-button strong" @click="naming = { project: null, name: '' }">Start the first</button>
       </div>
       <ul v-else class="cards">
-        <li v-for="project in shown(list.projects)" :key="project.id" class="card">
+        <li v-for="project in shown(list.value)" :key="project.id" class="card">
           <button class="bare title" @click="open(project.id)">{{ project.name }}</button>
           <span class="facts mono">{{ project.jobs }} {{ project.jobs === 1 ? 'job' : 'jobs' }} · revision {{ project.revision }}</span>
           <span class="facts">changed {{ day.format(new Date(project.updatedAt)) }}</span>
@@ -179,7 +172,7 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
           </div>
         </li>
       </ul>
-      <p v-if="list.kind === 'ready' && filter && shown(list.projects).length === 0">No project is called that.</p>
+      <p v-if="list.kind === 'ready' && filter && shown(list.value).length === 0">No project is called that.</p>
       <p class="caution">
         Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a
         circuit, and have mains work done by someone who may do it.
