@@ -19,6 +19,7 @@ export {
   type RelayType,
 } from './parts/shelf.ts';
 export * from './design/schema.ts';
+export * from './record/record.ts';
 export { parseDesign, parseDesignText, type DocumentProblem, type ParseResult } from './design/parse.ts';
 export { applyPatches, type Patch } from './design/patch.ts';
 export { joinTerm, removeTerm, replaceTerm, type TermPath } from './design/edit.ts';

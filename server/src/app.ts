@@ -5,6 +5,7 @@ import type { DataSource } from 'typeorm';
 import { HttpError, toHttpError } from './errors.ts';
 import { partRoutes } from './routes/parts.ts';
 import { projectRoutes } from './routes/projects.ts';
+import { recordRoutes } from './routes/records.ts';
 
 export interface AppOptions {
   readonly source: DataSource;
@@ -32,6 +33,7 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
     response.json({ ok: true });
   });
   app.use('/api/projects', projectRoutes(source));
+  app.use('/api/projects/:id/records', recordRoutes(source));
   app.use('/api/parts', partRoutes(source));
   app.use('/api', () => {
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');

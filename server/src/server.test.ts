@@ -18,7 +18,7 @@ const log = jest.fn<(line: string) => void>();
 
 beforeAll(async () => {
   source = await openDatabase(url);
-  await source.query('TRUNCATE project, seeded, part');
+  await source.query('TRUNCATE project, seeded, part, record');
   app = createApp({ source, webRoot: null, log });
 });
 afterAll(() => source.destroy());
@@ -258,5 +258,71 @@ describe('own parts', () => {
       .send({ parts: [{ ...other, name: 'Renamed' }] })
       .expect(200);
     expect((await listed()).map(({ part: { name } }) => name).sort()).toEqual(['Pump relay', 'Renamed']);
+  });
+});
+
+describe('records of a project', () => {
+  const reading = (id: string, value: number) => ({
+    kind: 'reading',
+    id,
+    at: 1_700_000_000_000,
+    job: 'dew',
+    step: 'dew/supply',
+    words: 'house battery, nothing on',
+    quantity: 'V',
+    value,
+    expected: 12.6,
+    tolerance: 1.2,
+    meter: 'yellow one',
+    note: '',
+    simulated: false,
+  });
+  const [one, two] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
+
+  test('are added in order, sent again without harm, and read on from where one was', async () => {
+    const { id } = await create();
+    const post = (records: unknown[]) => request(app).post(`/api/projects/${id}/records`).send({ records });
+    await post([reading(one, 12.4)]).expect(201);
+    // Sent again, as after an answer that was lost; what it says the second time is not taken.
+    await post([reading(one, 99), reading(two, 12.5)]).expect(201);
+    type Answer = { records: { id: string; value: number }[]; last: number };
+    const all = (await request(app).get(`/api/projects/${id}/records`).expect(200)).body as Answer;
+    expect(all.records.map((record) => [record.id, record.value])).toEqual([
+      [one, 12.4],
+      [two, 12.5],
+    ]);
+    const rest = (await request(app).get(`/api/projects/${id}/records?after=${all.last}`).expect(200)).body as Answer;
+    expect(rest).toEqual({ records: [], last: all.last });
+  });
+  test('one that is none is named, and nothing of its company is taken', async () => {
+    const { id } = await create();
+    const fresh = ['33333333-3333-4333-8333-333333333333', '44444444-4444-4444-8444-444444444444'] as const;
+    const { body } = await request(app)
+      .post(`/api/projects/${id}/records`)
+      .send({ records: [reading(fresh[0], 12), { ...reading(fresh[1], 12), quantity: 'furlong' }] })
+      .expect(400);
+    expect(body).toMatchObject({ code: 'bad-request', path: 'records.1.quantity' });
+    const { body: read } = await request(app).get(`/api/projects/${id}/records`).expect(200);
+    expect(read).toMatchObject({ records: [] });
+  });
+  test('a revision whose document is broken is refused with its field', async () => {
+    const { id } = await create();
+    const revision = {
+      kind: 'revision',
+      id: '55555555-5555-4555-8555-555555555555',
+      at: 1,
+      name: 'A',
+      note: '',
+      document: { ...owlBox, places: [] },
+    };
+    const { body } = await request(app)
+      .post(`/api/projects/${id}/records`)
+      .send({ records: [revision] })
+      .expect(422);
+    expect(body).toMatchObject({ code: 'bad-document', path: 'records.0.document.places' });
+  });
+  test('of a project that is not there are refused', async () => {
+    await request(app).get('/api/projects/00000000-0000-4000-8000-000000000000/records').expect(404);
+    await request(app).post('/api/projects/nonsense/records').send({ records: [] }).expect(404);
   });
 });

@@ -1,5 +1,5 @@
 /** The server's routes, with one kind of error. */
-import type { Design, OwnRelay } from '@iron-nudge/core';
+import type { Design, OwnRelay, ProjectRecord as Recorded } from '@iron-nudge/core';
 
 export interface ProjectSummary {
   id: string;
@@ -65,6 +65,8 @@ export const api = {
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
   create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),
   save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
+  records: (id: string, after: number) => request<{ records: Recorded[]; last: number }>('GET', `/projects/${id}/records?after=${after}`),
+  addRecords: (id: string, records: readonly Recorded[]) => request<{ kept: string[] }>('POST', `/projects/${id}/records`, { records }),
   duplicate: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/duplicate`),
   remove: (id: string) => request<unknown>('DELETE', `/projects/${id}`),
   restore: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/restore`),

@@ -9,13 +9,14 @@
 import { prepareCircuit, type Circuit, type Fault } from '../circuit/circuit.ts';
 import type { Conditions } from '../circuit/primitives.ts';
 import { circuitParts, toCircuit } from '../compile/compile.ts';
+import type { Netlist } from '../compile/netlist.ts';
 import { isKind } from '../parts/registry.ts';
 import { branchId } from '../parts/kind.ts';
 import { COIL_TOLERANCE } from '../parts/relay.ts';
 import { voltsBetween, type Evidence } from '../prove/evidence.ts';
 import { conditionsAt } from '../prove/conditions.ts';
 import { OPEN_OHM, meterError } from './meter.ts';
-import { singleFaults, type SingleFault } from './faults.ts';
+import { singleFaults, type BranchFault, type SingleFault } from './faults.ts';
 import { benchPlan, type BenchStep } from './plan.ts';
 
 export interface Prediction {
@@ -42,13 +43,32 @@ const TEST = 'ohmmeter';
 const SUPPLY_SHARE = 0.03;
 const PART_SHARE = 0.06;
 
-/** Reads steps off a circuit that may have a fault. */
+/** A branch that is not as it should be. */
+export interface Broken {
+  readonly branch: string;
+  readonly fault: Fault;
+}
+/** Reads steps off a circuit in which some branches may be broken. */
 export interface Reader {
-  read(step: BenchStep, fault: { branch: string; fault: Fault } | null): number;
+  read(step: BenchStep, broken: readonly Broken[]): number;
+}
+/** How far supply and coils of the one on the bench are from what they are called. */
+export interface Spread {
+  readonly coilSpread: number;
+  readonly volts: number;
+}
+const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
+
+/** Of a circuit with these faults in it. */
+export function faultyReader(evidence: Evidence, faults: readonly SingleFault[], vary: Spread = AS_CALLED): (step: BenchStep) => number {
+  const wired = faults.find((fault) => 'wired' in fault);
+  const broken = faults.filter((fault): fault is BranchFault => 'branch' in fault);
+  const made = reader(evidence, vary, wired ? wired.wired : evidence.netlist);
+  return (step) => made.read(step, broken);
 }
 
-export function reader(evidence: Evidence, vary: { coilSpread: number; volts: number } = { coilSpread: 0, volts: 1 }): Reader {
-  const { design, netlist } = evidence;
+export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Netlist = evidence.netlist): Reader {
+  const { design } = evidence;
   // A circuit of its own: what is measured on it disturbs nobody else's.
   const circuit = toCircuit(netlist);
   const usual = conditionsAt(design, netlist, 'usual', new Map());
@@ -78,23 +98,28 @@ export function reader(evidence: Evidence, vary: { coilSpread: number; volts: nu
     return made;
   }
   circuit.setConditions(conditions);
+  const edited = new Map(circuitParts(netlist).edited);
+  /** As the netlist has it: a part that was left out stays out. */
+  const restore = (made: Circuit, branches: readonly { branch: string }[]) => {
+    for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? null);
+  };
 
   return {
-    read(step, fault) {
+    read(step, broken) {
       if (step.quantity === 'Ω') {
         const made = ohmmeter(step);
-        if (fault) made.setFault(fault.branch, fault.fault);
+        for (const { branch, fault } of broken) made.setFault(branch, fault);
         const on = new Set(step.path[step.path.length - 1]);
         const solution = made.settle((signal) => on.has(signal));
         const ampere = Math.abs(solution.amps(made.branchIndex(TEST)));
-        if (fault) made.setFault(fault.branch, null);
+        restore(made, broken);
         const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
         return Math.min(OPEN_OHM, Math.max(0, ohm));
       }
       const pulled =
         step.stage === 'control side alone' ? guards.filter(({ job }) => job.includes(step.job)).map(({ branch }) => branch) : [];
       for (const branch of pulled) circuit.setFault(branch, 'open');
-      if (fault && !pulled.includes(fault.branch)) circuit.setFault(fault.branch, fault.fault);
+      for (const { branch, fault } of broken) if (!pulled.includes(branch)) circuit.setFault(branch, fault);
       let from: Uint8Array | undefined;
       let solution = circuit.settle(() => false);
       for (const set of step.path) {
@@ -106,8 +131,7 @@ export function reader(evidence: Evidence, vary: { coilSpread: number; volts: nu
         step.branch !== null
           ? Math.abs(solution.amps(circuit.branchIndex(step.branch)))
           : voltsBetween(circuit, solution, step.red, step.black);
-      for (const branch of pulled) circuit.setFault(branch, null);
-      if (fault && !pulled.includes(fault.branch)) circuit.setFault(fault.branch, null);
+      restore(circuit, [...pulled.map((branch) => ({ branch })), ...broken]);
       // A lead on metal that floats reads next to nothing.
       return Number.isFinite(value) ? value : 0;
     },
@@ -117,7 +141,7 @@ export function reader(evidence: Evidence, vary: { coilSpread: number; volts: nu
 /** What each step should read, and how far off is still right. */
 export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Prediction[] {
   const usual = reader(evidence);
-  const values = steps.map((step) => usual.read(step, null));
+  const values = steps.map((step) => usual.read(step, []));
   const corners = [
     { coilSpread: -COIL_TOLERANCE, volts: 1 },
     { coilSpread: COIL_TOLERANCE, volts: 1 },
@@ -125,7 +149,7 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
     { coilSpread: 0, volts: 1 - SUPPLY_SHARE },
   ].map((vary) => {
     const other = reader(evidence, vary);
-    return steps.map((step) => other.read(step, null));
+    return steps.map((step) => other.read(step, []));
   });
   return steps.map((step, at) => {
     const value = values[at]!;
@@ -134,16 +158,31 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
   });
 }
 
-export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
+export interface DictionaryProgress {
+  readonly done: number;
+  readonly of: number;
+}
+/** Simulates every fault in every step, telling how far it is after each fault. */
+export function* dictionaryInSteps(evidence: Evidence, jobId: string): Generator<DictionaryProgress, Dictionary> {
   const steps = benchPlan(evidence, jobId);
   const faults = singleFaults(evidence, jobId);
   const bench = reader(evidence);
-  return {
-    steps,
-    faults,
-    healthy: predictions(evidence, steps),
-    values: faults.map((fault) => Float64Array.from(steps, (step) => bench.read(step, fault))),
-  };
+  const healthy = predictions(evidence, steps);
+  const values: Float64Array[] = [];
+  for (const fault of faults) {
+    yield { done: values.length, of: faults.length };
+    const read = 'wired' in fault ? faultyReader(evidence, [fault]) : (step: BenchStep) => bench.read(step, [fault]);
+    values.push(Float64Array.from(steps, read));
+  }
+  return { steps, faults, healthy, values };
+}
+
+export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
+  const running = dictionaryInSteps(evidence, jobId);
+  for (;;) {
+    const { done, value } = running.next();
+    if (done) return value;
+  }
 }
 
 /** Readings by step id. */
@@ -166,7 +205,7 @@ export interface Diagnosis {
 /** A tolerance is taken as two standard deviations. */
 const SIGMAS = 2;
 /** Past this many deviations in the worst reading a fault explains nothing. */
-const FAR = 5;
+export const FAR = 5;
 /** A healthy circuit is met this much more often than all faults together. */
 const HEALTHY_WEIGHT = 1;
 
@@ -179,37 +218,49 @@ function sigma(dictionary: Dictionary, step: number, value: number): number {
   return Math.max(tolerance, PART_SHARE * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
 }
 
-const distance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
+/** How many standard deviations a reading is from a value. */
+export const readingDistance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
   // Beyond the meter's last ohm everything is the same: open.
   if (dictionary.steps[step]!.quantity === 'Ω' && reading >= OPEN_OHM / 4 && value >= OPEN_OHM / 4) return 0;
   return Math.abs(reading - value) / sigma(dictionary, step, value);
 };
 
+/** Whether a reading is outside what a healthy circuit gives. */
+export function isWrong(dictionary: Dictionary, at: number, reading: number): boolean {
+  const { value, tolerance } = dictionary.healthy[at]!;
+  return Math.abs(reading - value) > tolerance && readingDistance(dictionary, at, reading, value) > 0;
+}
+
+/** log of Π exp(−z²/2) over the steps measured, and the farthest z. */
+export function explainLog(
+  dictionary: Dictionary,
+  readings: Readings,
+  measured: readonly number[],
+  value: (step: number) => number,
+): { log: number; far: number } {
+  let log = 0;
+  let far = 0;
+  for (const at of measured) {
+    const z = readingDistance(dictionary, at, readings[dictionary.steps[at]!.id]!, value(at));
+    far = Math.max(far, z);
+    // One wild reading does not outweigh all the others.
+    log -= Math.min(z * z, 60) / 2;
+  }
+  return { log, far };
+}
+
 /** `blocked` steps may not be measured yet, and are not proposed. */
 export function diagnose(dictionary: Dictionary, readings: Readings, blocked: ReadonlySet<string> = new Set()): Diagnosis {
   const { steps, faults, healthy, values } = dictionary;
   const measured = steps.flatMap(({ id }, at) => (readings[id] === undefined ? [] : [at]));
-  const wrong = measured.filter(
-    (at) =>
-      Math.abs(readings[steps[at]!.id]! - healthy[at]!.value) > healthy[at]!.tolerance &&
-      distance(dictionary, at, readings[steps[at]!.id]!, healthy[at]!.value) > 0,
-  );
+  const wrong = measured.filter((at) => isWrong(dictionary, at, readings[steps[at]!.id]!));
   const priors = faults.reduce((sum, { weight }) => sum + weight, 0);
-  const logOf = (value: (step: number) => number) => {
-    let log = 0;
-    let far = 0;
-    for (const at of measured) {
-      const z = distance(dictionary, at, readings[steps[at]!.id]!, value(at));
-      far = Math.max(far, z);
-      log -= Math.min(z * z, 60) / 2;
-    }
-    return { log, far };
-  };
   const scored = faults.map((fault, row) => {
-    const { log, far } = logOf((at) => values[row]![at]!);
+    const { log, far } = explainLog(dictionary, readings, measured, (at) => values[row]![at]!);
     return { fault, row, weight: far > FAR ? 0 : (fault.weight / priors) * Math.exp(log), far };
   });
-  const sound = wrong.length > 0 ? 0 : HEALTHY_WEIGHT * Math.exp(logOf((at) => healthy[at]!.value).log);
+  const sound =
+    wrong.length > 0 ? 0 : HEALTHY_WEIGHT * Math.exp(explainLog(dictionary, readings, measured, (at) => healthy[at]!.value).log);
   const total = scored.reduce((sum, { weight }) => sum + weight, 0) + sound;
   const weights = scored.map(({ weight }) => (total > 0 ? weight / total : 0));
   const next = nextStep(dictionary, measured, weights, total > 0 ? sound / total : 0, blocked);
@@ -241,7 +292,7 @@ function nextStep(
     weights.forEach((weight, row) => {
       if (weight < 1e-4) return;
       const value = values[row]![at]!;
-      const same = outcomes.find((outcome) => distance(dictionary, at, value, outcome.value) < SIGMAS);
+      const same = outcomes.find((outcome) => readingDistance(dictionary, at, value, outcome.value) < SIGMAS);
       if (same) same.share += weight;
       else outcomes.push({ value, share: weight });
     });

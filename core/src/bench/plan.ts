@@ -73,6 +73,11 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       ohms(`back-${id}`, terminal(id, '-'), back, `from ${tag} back to ${supply.name}`);
     if (spec.metal && mains) ohms(`earth-${id}`, terminal(id, 'PE'), terminal(earthPart(out), 'PE'), `from the metal of ${tag} to earth`);
   }
+  // Where nothing may be measured live, each conductor is proved from end to end with the plug out.
+  if (mains)
+    for (const wire of netlist.wires)
+      if (wire.jobs.includes(jobId) && wire.mains && wire.role !== 'earth')
+        ohms(`wire-${wire.id}`, wire.from, wire.to, `along ${wire.tag}, from end to end`);
   const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string) =>
     path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words });
   for (const { id, tag, spec } of relays) {
@@ -130,27 +135,48 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         words: `through ${tag}, on`,
       });
   }
+  // Control current and load current together are the supply's, within the meter's error.
+  if (on && supply.kind === 'battery')
+    say({
+      key: 'amps-supply',
+      stage: 'all of it',
+      quantity: 'A',
+      red: out,
+      black: back,
+      branch: branchId(earthPart(out), 'cell'),
+      path: on,
+      words: `out of ${supply.name}, on`,
+    });
   if (!mains) return steps;
   const live = new Set(relays.flatMap(({ id, spec }) => (isMains(design, spec.supply) ? [terminal(id, spec.type.coil[0])] : [])));
   const safe = steps.filter(
     ({ stage, quantity, red, id }) =>
       stage === 'no power' || (stage === 'control side alone' && quantity !== 'Ω' && !live.has(red) && !id.includes('/along-')),
   );
-  for (const { id, tag, spec } of relays)
-    for (const pin of spec.uses)
-      if (on && !spec.type.solid && !isMains(design, spec.supply))
-        safe.push({
-          id: `${jobId}/closes-${id}-${pin}`,
-          job: jobId,
-          stage: 'control side alone',
-          quantity: 'Ω',
-          red: terminal(id, commonOf(spec.type, pin)),
-          black: terminal(id, pin),
-          branch: null,
-          path: on,
-          words: `contact ${tag} ${pin} with its relay in, the mains unplugged`,
-          mains: true,
-        });
+  const unplugged = (key: string, red: Terminal, black: Terminal, words: string) =>
+    on &&
+    safe.push({
+      id: `${jobId}/${key}`,
+      job: jobId,
+      stage: 'control side alone',
+      quantity: 'Ω',
+      red,
+      black,
+      branch: null,
+      path: on,
+      words: `${words} with ${relays.map(({ tag }) => tag).join(' and ')} in, the mains unplugged`,
+      mains: true,
+    });
+  if (relays.every(({ spec }) => !spec.type.solid && !isMains(design, spec.supply))) {
+    // The whole way first: it halves what is left to look for.
+    for (const { id, tag, name } of loads) {
+      unplugged(`way-out-${id}`, out, terminal(id, '+'), `from the line pin to ${tag} ${name}`);
+      unplugged(`way-back-${id}`, terminal(id, '-'), back, `from ${tag} ${name} back to the other pin`);
+    }
+    for (const { id, tag, spec } of relays)
+      for (const pin of spec.uses)
+        unplugged(`closes-${id}-${pin}`, terminal(id, commonOf(spec.type, pin)), terminal(id, pin), `contact ${tag} ${pin}`);
+  }
   return safe;
 }
 

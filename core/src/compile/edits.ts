@@ -8,7 +8,7 @@ export function applyEdits(design: Design, netlist: Netlist): Netlist {
 }
 
 /** An edit of what is no longer there changes nothing. */
-function applyEdit(netlist: Netlist, edit: Edit): Netlist {
+export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
   switch (edit.kind) {
     case 'swap': {
       const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];

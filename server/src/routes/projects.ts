@@ -1,26 +1,20 @@
-import { Router, type Request } from 'express';
-import { IsNull, type DataSource } from 'typeorm';
+import { Router } from 'express';
+import type { DataSource } from 'typeorm';
 import { z } from 'zod';
 import { parseDesign, type Design } from '@iron-nudge/core';
 import { ProjectEntity, type Project } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
+import { findProject, projectIdOf } from './ids.ts';
 
 const saveBody = z.strictObject({ revision: z.number().int().min(1), document: z.unknown() });
 const createBody = z.strictObject({ document: z.unknown() });
-const idParam = z.uuid();
 
 function parseDocument(raw: unknown): Design {
   const parsed = parseDesign(raw);
   if (parsed.ok) return parsed.design;
   const first = parsed.problems[0]!;
   throw new HttpError(422, 'bad-document', first.message, first.path);
-}
-
-function idOf(request: Request): string {
-  const parsed = idParam.safeParse(request.params.id);
-  if (!parsed.success) throw new HttpError(404, 'no-project', 'There is no such project.', 'id');
-  return parsed.data;
 }
 
 /** As it is sent: a document that an older version of the program saved is brought up on the way out. */
@@ -30,11 +24,7 @@ export function projectRoutes(source: DataSource): Router {
   const projects = source.getRepository(ProjectEntity);
   const router = Router();
 
-  async function find(id: string): Promise<Project> {
-    const project = await projects.findOneBy({ id, deletedAt: IsNull() });
-    if (!project) throw new HttpError(404, 'no-project', 'There is no such project; it may have been deleted in another window.', 'id');
-    return project;
-  }
+  const find = (id: string) => findProject(projects, id);
   async function create(document: Design): Promise<Project> {
     const { identifiers } = await projects.insert({ name: document.name, document });
     return find(String(identifiers[0]!.id));
@@ -57,11 +47,11 @@ export function projectRoutes(source: DataSource): Router {
   });
 
   router.get('/:id', async (request, response) => {
-    response.json(whole(await find(idOf(request))));
+    response.json(whole(await find(projectIdOf(request))));
   });
 
   router.put('/:id', async (request, response) => {
-    const id = idOf(request);
+    const id = projectIdOf(request);
     const body = parseBody(saveBody, request.body);
     const document = parseDocument(body.document);
     const { affected } = await projects
@@ -82,18 +72,18 @@ export function projectRoutes(source: DataSource): Router {
   });
 
   router.post('/:id/duplicate', async (request, response) => {
-    const { document } = await find(idOf(request));
+    const { document } = await find(projectIdOf(request));
     response.status(201).json(whole(await create({ ...document, name: `${document.name.slice(0, 53)} (copy)` })));
   });
 
   router.delete('/:id', async (request, response) => {
-    const { id } = await find(idOf(request));
+    const { id } = await find(projectIdOf(request));
     await projects.update({ id }, { deletedAt: new Date() });
     response.status(204).end();
   });
 
   router.post('/:id/restore', async (request, response) => {
-    const id = idOf(request);
+    const id = projectIdOf(request);
     await projects.update({ id }, { deletedAt: null });
     response.json(whole(await find(id)));
   });

@@ -180,7 +180,7 @@ const engine = {
     const hidden = dictionary.faults.find(({ id }) => id === fault) ?? null;
     if (!found) return null;
     const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5) };
-    const there = reader(evidence, spread).read(found, hidden);
+    const there = reader(evidence, spread).read(found, []);
     return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);
   },
   /** The nudge that mends one finding of the last checked document. */

@@ -1,0 +1,19 @@
+import type { Request } from 'express';
+import { IsNull, type Repository } from 'typeorm';
+import { z } from 'zod';
+import type { Project } from '../entities/project.ts';
+import { HttpError } from '../errors.ts';
+
+const idParam = z.uuid();
+
+export function projectIdOf(request: Request): string {
+  const parsed = idParam.safeParse(request.params.id);
+  if (!parsed.success) throw new HttpError(404, 'no-project', 'There is no such project.', 'id');
+  return parsed.data;
+}
+
+export async function findProject(projects: Repository<Project>, id: string): Promise<Project> {
+  const project = await projects.findOneBy({ id, deletedAt: IsNull() });
+  if (!project) throw new HttpError(404, 'no-project', 'There is no such project; it may have been deleted in another window.', 'id');
+  return project;
+}
