@@ -20,6 +20,8 @@ export {
 } from './parts/shelf.ts';
 export * from './design/schema.ts';
 export * from './record/record.ts';
+export * from './bench/relay-finder.ts';
+export { explainByTwo, type ExplainedByTwo } from './bench/two-faults.ts';
 export { parseDesign, parseDesignText, type DocumentProblem, type ParseResult } from './design/parse.ts';
 export { applyPatches, type Patch } from './design/patch.ts';
 export { joinTerm, removeTerm, replaceTerm, type TermPath } from './design/edit.ts';
@@ -75,7 +77,15 @@ export { analyse, drawJobs, type Analysis, type JobView } from './analyse.ts';
 export type { Drawing, DrawnRail, DrawnSymbol, DrawnWire } from './drawing/current-paths.ts';
 export { wireListCsv, partsListCsv } from './formats/build-csv.ts';
 export { LOCAL_CODE, cautionsFor, hasMains, mainsSteps, type MainsStep } from './build/cautions.ts';
-export { buildDictionary, diagnose, reader, type Diagnosis, type Dictionary } from './bench/dictionary.ts';
+export {
+  buildDictionary,
+  diagnose,
+  dictionaryInSteps,
+  faultyReader,
+  type Diagnosis,
+  type Dictionary,
+  type DictionaryProgress,
+} from './bench/dictionary.ts';
 export { OPEN_OHM, meterError, rangeFor, type Quantity } from './bench/meter.ts';
 export { STAGES, type BenchStep, type Stage } from './bench/plan.ts';
 export type { CopperRow, PartRow, WireRow } from './build/lists.ts';

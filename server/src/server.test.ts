@@ -275,7 +275,6 @@ describe('records of a project', () => {
     tolerance: 1.2,
     meter: 'yellow one',
     note: '',
-    simulated: false,
   });
   const [one, two] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
 

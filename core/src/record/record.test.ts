@@ -16,7 +16,6 @@ const reading = (at: number, step: string, value: number, job = 'dew'): ProjectR
   tolerance: 1,
   meter: '',
   note: '',
-  simulated: false,
 });
 
 describe('records', () => {

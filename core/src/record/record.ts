@@ -24,10 +24,8 @@ export const readingSchema = z.strictObject({
   tolerance: z.number().min(0),
   meter: z.string().trim().max(60),
   note: text,
-  /** Whether a simulated meter gave it. */
-  simulated: z.boolean(),
 });
-/** From here on earlier readings of a job count no more: something was mended, or a simulated bench was begun. */
+/** From here on earlier readings of a job count no more: something was mended. */
 export const freshStartSchema = z.strictObject({ ...header, kind: z.literal('fresh-start'), job: z.string(), note: text });
 export const tickSchema = z.strictObject({
   ...header,
