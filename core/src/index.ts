@@ -75,6 +75,7 @@ export { checkEvidence, findNudge, nudgeAll, type MendingNudge, type NudgePlan }
 export type { Finding, Given, Severity, Working } from './rules/rule.ts';
 export { analyse, drawJobs, type Analysis, type JobView } from './analyse.ts';
 export type { Drawing, DrawnRail, DrawnSymbol, DrawnWire } from './drawing/current-paths.ts';
+export { toCsv, type Column } from './formats/csv.ts';
 export { wireListCsv, partsListCsv } from './formats/build-csv.ts';
 export { LOCAL_CODE, cautionsFor, hasMains, mainsSteps, type MainsStep } from './build/cautions.ts';
 export {

@@ -16,7 +16,14 @@ import { useProject } from '../stores/project.ts';
 import { across, liveness } from './live.ts';
 import PathSymbol from './PathSymbol.vue';
 
-const props = defineProps<{ drawing: Drawing; job: string }>();
+const props = defineProps<{
+  drawing: Drawing;
+  job: string;
+  /** Numbers to stand on parts and wires, by id. */
+  ranks?: ReadonlyMap<string, number>;
+  /** Where a meter's leads go. */
+  probes?: { readonly red: string; readonly black: string } | null;
+}>();
 const project = useProject();
 const meter = useMeter();
 
@@ -66,6 +73,33 @@ const railVolts = (at: string) => {
   const volts = reading.value?.volts[at];
   return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
 };
+/** Middle of what is drawn of a wire or a part. */
+const marks = computed(() =>
+  [...(props.ranks ?? [])].flatMap(([id, rank]) => {
+    const wire = props.drawing.wires.find((one) => one.wire === id);
+    const symbol = props.drawing.symbols.find(({ part }) => part === id);
+    const at = wire ? ([wire.labelX - 22, wire.labelY] as const) : symbol ? ([symbol.x - 22, symbol.middle - 16] as const) : null;
+    return at ? [{ rank, x: at[0], y: at[1] }] : [];
+  }),
+);
+/** A terminal is drawn where a symbol or a wire ends on it, or on its rail. */
+function pointOf(terminal: string): readonly [number, number] | null {
+  for (const { x, y1, y2, upper, lower } of props.drawing.symbols)
+    if (upper === terminal || lower === terminal) return [x, upper === terminal ? y1 : y2];
+  for (const drawn of props.drawing.wires) {
+    const wire = wireOf(drawn);
+    const flipped = wire?.to === terminal;
+    if (wire?.from === terminal || flipped) return drawn.points[flipped ? drawn.points.length - 1 : 0] ?? null;
+  }
+  const rail = props.drawing.rails.find((one) => one.terminal === terminal);
+  return rail ? [rail.x1 + 60, rail.y] : null;
+}
+const leads = computed(() =>
+  (['red', 'black'] as const).flatMap((lead) => {
+    const at = props.probes ? pointOf(props.probes[lead]) : null;
+    return at ? [{ lead, x: at[0], y: at[1] }] : [];
+  }),
+);
 /** A feed below another one: paths of that one cross its left end, so its name stands at its right. */
 const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails.some(({ side, y }) => side === 'feed' && y < rail.y);
 </script>
@@ -160,6 +194,14 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
       <text v-for="(foot, at) in drawing.feet" :key="`foot${at}`" class="foot" :x="foot.x - 6" :y="foot.y - 6">{{ foot.label }}</text>
+      <g v-for="{ rank, x, y } in marks" :key="`rank${rank}`" class="rank">
+        <circle :cx="x" :cy="y" r="10" />
+        <text :x="x" :y="y + 4">{{ rank }}</text>
+      </g>
+      <g v-for="{ lead, x, y } in leads" :key="lead" class="lead" :data-lead="lead">
+        <circle :cx="x" :cy="y" r="9" />
+        <text :x="x" :y="y + 4">{{ lead === 'red' ? 'R' : 'B' }}</text>
+      </g>
       <g class="numbers">
         <line :x1="24" :x2="drawing.width - 24" :y1="drawing.height - 22" :y2="drawing.height - 22" />
         <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
@@ -334,6 +376,32 @@ text {
 .foot {
   text-anchor: end;
   font-weight: 600;
+}
+.rank,
+.lead {
+  pointer-events: none;
+}
+.rank circle {
+  fill: var(--sheet);
+  stroke: var(--danger);
+  stroke-width: 2;
+}
+.rank text {
+  fill: var(--danger);
+  font-weight: 700;
+  text-anchor: middle;
+}
+.lead circle {
+  fill: var(--danger);
+}
+.lead[data-lead='black'] circle {
+  fill: #1e262b;
+  stroke: #f5f2ea;
+}
+.lead text {
+  fill: #fffdf8;
+  font-weight: 700;
+  text-anchor: middle;
 }
 .numbers line {
   stroke: var(--line);

@@ -381,10 +381,12 @@ export const useProject = defineStore('project', () => {
   const size = (of: string, order: SizeOrder) => engine.size(of, order);
   const mountPlaces = (of: string) => engine.places(of);
   const startOf = (of: string) => engine.start(of);
-  const openBench = (of: string) => engine.openBench(of);
+  const openBench = (of: string, tell: (share: number) => void) => engine.openBench(of, proxy(tell));
+  const explainByTwo = (readings: Readonly<Record<string, number>>) => engine.explainByTwo({ ...readings });
   const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[]) =>
     engine.diagnose({ ...readings }, [...blocked]);
-  const simulate = (step: string, fault: string | null, chance: readonly [number, number, number]) => engine.simulate(step, fault, chance);
+  const simulate = (step: string, hidden: readonly string[], chance: readonly [number, number, number]) =>
+    engine.simulate(step, [...hidden], chance);
   const heat = (setup: HeatSetup, faults: HeatFaults, from: HeatState | null, forS: number, everyS: number) =>
     engine.heat(setup, faults, from, forS, everyS);
   const statements = () => engine.statements();
@@ -440,6 +442,7 @@ export const useProject = defineStore('project', () => {
     heat,
     openBench,
     diagnose,
+    explainByTwo,
     simulate,
     boards,
     runBoard,

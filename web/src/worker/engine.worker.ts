@@ -3,10 +3,11 @@ import { expose } from 'comlink';
 import {
   OPEN_OHM,
   analyse,
-  buildDictionary,
   diagnose,
+  dictionaryInSteps,
+  explainByTwo,
+  faultyReader,
   meterError,
-  reader,
   checkStatements,
   coldStart,
   runHeat,
@@ -55,10 +56,22 @@ import {
 /** The document comes back as it was read: one of an older version is brought up. */
 export type CheckResult = { ok: true; design: Design; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
 
+/** A fault as it is shown: without the netlist that it may carry. */
+export type PlainFault = Pick<Dictionary['faults'][number], 'id' | 'kind' | 'words' | 'subject'>;
+
+export interface PlainDiagnosis extends Omit<Diagnosis, 'explained'> {
+  readonly explained: readonly { readonly fault: PlainFault; readonly share: number }[];
+}
+export interface PlainPair {
+  readonly faults: readonly [PlainFault, PlainFault];
+  readonly share: number;
+}
+const plain = ({ id, kind, words, subject }: Dictionary['faults'][number]): PlainFault => ({ id, kind, words, subject });
+
 export interface BenchView {
   readonly steps: readonly BenchStep[];
   readonly healthy: Dictionary['healthy'];
-  readonly faults: readonly Pick<Dictionary['faults'][number], 'id' | 'words' | 'subject'>[];
+  readonly faults: readonly PlainFault[];
 }
 
 let current: { analysis: Analysis; evidence: Evidence } | null = null;
@@ -68,6 +81,8 @@ const cache: Cache = new Map();
 let memory: DeskMemory | null = null;
 /** The bench that is open, on the document as it was then. */
 let bench: { evidence: Evidence; dictionary: Dictionary } | null = null;
+/** Benches that were asked for: only the newest is made ready. */
+let opening = 0;
 /** The sweep that runs; a newer one, or a stop, makes it end. */
 let sweeping = 0;
 
@@ -161,26 +176,52 @@ const engine = {
   ): { state: HeatState; samples: HeatSample[] } {
     return runHeat(setup.plant, setup.control, faults, from ?? coldStart(setup.plant), forS, everyS);
   },
-  /** Opens a job's bench: its steps with what each should read, and the faults that are looked for. */
-  openBench(job: string): BenchView | null {
-    if (!current || !current.evidence.jobs.has(job)) return null;
-    const dictionary = buildDictionary(current.evidence, job);
-    bench = { evidence: current.evidence, dictionary };
+  /**
+   * Opens a job's bench: its steps with what each should read, and the faults that are looked for. Tells how far it is;
+   * null where the job is not wired, or something newer was opened meanwhile.
+   */
+  async openBench(job: string, tell: (share: number) => void): Promise<BenchView | null> {
+    const mine = ++opening;
+    const evidence = current?.evidence;
+    if (!evidence?.jobs.has(job)) return null;
+    const running = dictionaryInSteps(evidence, job);
+    let turn = performance.now();
+    let step = running.next();
+    for (; !step.done; step = running.next()) {
+      if (performance.now() - turn < 60) continue;
+      tell(step.value.done / step.value.of);
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (mine !== opening || current?.evidence !== evidence) return null;
+      turn = performance.now();
+    }
+    const dictionary = step.value;
+    bench = { evidence, dictionary };
     const { steps, healthy, faults } = dictionary;
-    return { steps, healthy, faults: faults.map(({ id, words, subject }) => ({ id, words, subject })) };
+    return { steps, healthy, faults: faults.map(plain) };
   },
-  diagnose(readings: Readonly<Record<string, number>>, blocked: readonly string[]): Diagnosis | null {
-    return bench && diagnose(bench.dictionary, readings, new Set(blocked));
+  diagnose(readings: Readonly<Record<string, number>>, blocked: readonly string[]): PlainDiagnosis | null {
+    if (!bench) return null;
+    const { explained, ...rest } = diagnose(bench.dictionary, readings, new Set(blocked));
+    return { ...rest, explained: explained.map(({ fault, share }) => ({ fault: plain(fault), share })) };
   },
-  /** What a meter shows on a bench with a fault in it, null for none; `chance` from 0 to 1 moves supply, parts and the meter. */
-  simulate(step: string, fault: string | null, chance: readonly [number, number, number]): number | null {
+  /** Pairs of faults that would explain what no single one does. */
+  explainByTwo(readings: Readonly<Record<string, number>>): PlainPair[] {
+    return bench
+      ? explainByTwo(bench.evidence, bench.dictionary, readings).map(({ faults: [a, b], share }) => ({
+          faults: [plain(a), plain(b)],
+          share,
+        }))
+      : [];
+  },
+  /** What a meter shows on a bench with faults in it; `chance` from 0 to 1 moves supply, parts and the meter. */
+  simulate(step: string, hidden: readonly string[], chance: readonly [number, number, number]): number | null {
     if (!bench) return null;
     const { evidence, dictionary } = bench;
     const found = dictionary.steps.find(({ id }) => id === step);
-    const hidden = dictionary.faults.find(({ id }) => id === fault) ?? null;
     if (!found) return null;
     const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5) };
-    const there = reader(evidence, spread).read(found, []);
+    const faults = dictionary.faults.filter(({ id }) => hidden.includes(id));
+    const there = faultyReader(evidence, faults, spread)(found);
     return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);
   },
   /** The nudge that mends one finding of the last checked document. */

@@ -1,0 +1,203 @@
+<script setup lang="ts">
+/** The test plan: where the leads go, what the desk does, what should be read, and what was. */
+import { computed, ref } from 'vue';
+import { OPEN_OHM, STAGES, formatQuantity, rangeFor, stateWord, type BenchStep, type Stage } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { useBench } from './bench.ts';
+import { showReading, typedReading } from './readings.ts';
+
+const project = useProject();
+const bench = useBench();
+const wrongText = ref('');
+
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  'no power': 'No power: every supply off',
+  'control side alone': 'Control side alone: load fuses out',
+  'all of it': 'All of it',
+};
+const MARK = { pass: '●', odd: '▲', fail: '■', open: '○' } as const;
+/** Past this an ordinary meter's own jack is fused, A: a clamp goes round the wire. */
+const JACK_A = 10;
+
+const stages = computed(() =>
+  STAGES.map((stage) => ({ stage, rows: bench.rows.filter(({ step }) => step.stage === stage) })).filter(({ rows }) => rows.length > 0),
+);
+function deskWords(step: BenchStep): string {
+  const on = new Set(step.path[step.path.length - 1]);
+  const signals = project.jobView?.signals ?? [];
+  return signals
+    .flatMap((id) => {
+      const signal = project.design!.signals.find((candidate) => candidate.id === id);
+      return signal ? [`${signal.name} ${stateWord(signal, on.has(id))}`] : [];
+    })
+    .join(', ');
+}
+const pinWords = (at: string) => {
+  const dot = at.lastIndexOf('.');
+  const part = project.analysis?.netlist.parts.find(({ id }) => id === at.slice(0, dot));
+  return `${part?.tag ?? at.slice(0, dot)} ${at.slice(dot + 1)}`;
+};
+function leads(step: BenchStep, value: number): string {
+  const range = formatQuantity(rangeFor(step.quantity, value), step.quantity);
+  if (step.branch === null) return `red on ${pinWords(step.red)}, black on ${pinWords(step.black)}, ${range} range`;
+  return value > JACK_A ? `clamp meter round the wire at ${pinWords(step.red)}` : `in series at ${pinWords(step.red)}, ${range} range`;
+}
+function take(step: BenchStep, event: Event): void {
+  const field = event.target as HTMLInputElement;
+  if (field.value.trim() === '') return;
+  const value = typedReading(field.value);
+  if (value === null) {
+    wrongText.value = `“${field.value}” is no reading: a number in ${step.quantity}, or OL for open.`;
+    return;
+  }
+  wrongText.value = '';
+  field.value = '';
+  bench.add(step, value);
+}
+</script>
+
+<template>
+  <section aria-label="Test plan">
+    <p v-if="wrongText" class="stop" role="alert">■ {{ wrongText }}</p>
+    <template v-for="{ stage, rows } in stages" :key="stage">
+      <h2 class="caps">
+        {{ STAGE_WORDS[stage] }}
+        <span class="mono count">{{ rows.filter(({ state }) => state === 'pass').length }} of {{ rows.length }}</span>
+      </h2>
+      <ul>
+        <li
+          v-for="row in rows"
+          :key="row.step.id"
+          :data-state="row.state"
+          :class="{ next: bench.diagnosis?.next === row.step.id, locked: row.locked }"
+        >
+          <span class="mark" :aria-label="row.state" role="img">{{ MARK[row.state] }}</span>
+          <span class="what">
+            <b>{{ row.step.words }}</b>
+            <span class="leads">{{ leads(row.step, row.value) }}{{ deskWords(row.step) ? ` · ${deskWords(row.step)}` : '' }}</span>
+          </span>
+          <span class="mono should"
+            >{{ showReading(row.value, row.step.quantity)
+            }}<span v-if="row.value < OPEN_OHM / 4" class="pm"> ± {{ formatQuantity(row.tolerance, row.step.quantity) }}</span></span
+          >
+          <span class="mono reads">{{ row.reading ? showReading(row.reading.value, row.step.quantity) : '' }}</span>
+          <span v-if="row.locked" class="leads">after the steps with no power</span>
+          <template v-else>
+            <input
+              class="reading mono"
+              inputmode="decimal"
+              :aria-label="`Reading ${row.step.words}, ${row.step.quantity}`"
+              :placeholder="row.step.quantity"
+              @keydown.enter="take(row.step, $event)"
+              @change="take(row.step, $event)"
+            />
+            <button
+              v-if="bench.simulated"
+              class="plain-button"
+              :aria-label="`Let the meter read ${row.step.words}`"
+              @click="bench.measure(row.step)"
+            >
+              read
+            </button>
+          </template>
+        </li>
+      </ul>
+    </template>
+    <slot />
+  </section>
+</template>
+
+<style scoped>
+.count {
+  float: right;
+  letter-spacing: 0;
+  text-transform: none;
+  font-size: 12px;
+}
+ul {
+  list-style: none;
+  margin: 0 0 14px;
+  padding: 0;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+li {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 5px 10px;
+  border-bottom: 1px solid var(--line);
+}
+li:last-child {
+  border-bottom: none;
+}
+li.next {
+  box-shadow: inset 3px 0 0 var(--control);
+  background: var(--control-fill);
+}
+li.locked {
+  color: var(--iron);
+}
+[data-state='pass'] .mark {
+  color: var(--hold);
+}
+[data-state='odd'] :is(.mark, .reads) {
+  color: var(--caution);
+  font-weight: 700;
+}
+[data-state='fail'] :is(.mark, .reads) {
+  color: var(--danger);
+  font-weight: 700;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  display: grid;
+}
+.what b {
+  font-weight: 600;
+}
+.leads {
+  color: var(--iron);
+  font-size: 12.5px;
+}
+.should {
+  white-space: nowrap;
+  text-align: right;
+}
+.pm {
+  color: var(--iron);
+}
+.reads {
+  width: 84px;
+  text-align: right;
+}
+.reading {
+  width: 72px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 3px 6px;
+  background: var(--paper);
+  color: var(--ink);
+}
+.stop {
+  color: var(--danger);
+  font-weight: 600;
+}
+@media (max-width: 800px) {
+  li {
+    flex-wrap: wrap;
+  }
+  .what {
+    flex: 1 0 80%;
+  }
+  .reading {
+    flex: 1;
+    font-size: 16px;
+  }
+  .reading,
+  li .plain-button {
+    min-height: 44px;
+  }
+}
+</style>

@@ -1,0 +1,221 @@
+<script setup lang="ts">
+/** What the readings say: which fault explains them, what to measure next, and a simulated bench to learn on. */
+import { computed, ref } from 'vue';
+import { useBench } from './bench.ts';
+import { showReading } from './readings.ts';
+
+const bench = useBench();
+const RANDOM = 'random';
+const TWO = 'two';
+const HEALTHY = 'healthy';
+const picked = ref(RANDOM);
+const revealed = ref(false);
+const why = ref('');
+
+const VERDICT = {
+  'nothing measured': 'Nothing measured yet.',
+  healthy: 'Every reading so far is as it should be.',
+  fault: 'A reading disagrees. What would explain it:',
+  unexplained: 'No single fault gives these readings.',
+} as const;
+const MARK = { pass: '●', odd: '▲', fail: '■', open: '○' } as const;
+
+const hiddenWords = computed(() => {
+  const words = bench.hidden.map((id) => bench.view?.faults.find((fault) => fault.id === id)?.words ?? id);
+  return words.length === 0 ? 'nothing: it is healthy' : words.join('; ');
+});
+function begin(): void {
+  const faults = bench.view?.faults ?? [];
+  const any = () => faults[Math.floor(Math.random() * faults.length)]!.id;
+  revealed.value = false;
+  bench.begin(
+    picked.value === HEALTHY || faults.length === 0
+      ? []
+      : picked.value === RANDOM
+        ? [any()]
+        : picked.value === TWO
+          ? [...new Set([any(), any()])]
+          : [picked.value],
+  );
+}
+function mended(): void {
+  bench.freshStart(why.value.trim());
+  why.value = '';
+}
+</script>
+
+<template>
+  <aside aria-label="What the readings say">
+    <h2 class="caps">What the readings say</h2>
+    <p v-if="bench.simulated" class="sim">Simulated bench: nothing of it is logged.</p>
+    <p class="verdict" role="status" :data-verdict="bench.diagnosis?.verdict">
+      {{ VERDICT[bench.diagnosis?.verdict ?? 'nothing measured'] }}
+    </p>
+    <ol v-if="bench.diagnosis?.verdict === 'fault'" class="faults">
+      <li v-for="({ fault, share }, at) in bench.diagnosis.explained" :key="fault.id">
+        <span class="rank mono">{{ at + 1 }}</span> <span class="share mono">{{ Math.round(share * 100) }} %</span> {{ fault.words }}
+      </li>
+    </ol>
+    <template v-else-if="bench.diagnosis?.verdict === 'unexplained'">
+      <p v-if="bench.pairs === null" role="status">Trying two at once…</p>
+      <template v-else-if="bench.pairs.length > 0">
+        <p>Two at once would:</p>
+        <ol class="faults">
+          <li v-for="{ faults: [a, b], share } in bench.pairs" :key="a.id + b.id">
+            <span class="share mono">{{ Math.round(share * 100) }} %</span> {{ a.words }}; {{ b.words }}
+          </li>
+        </ol>
+      </template>
+      <p v-else class="nothing">
+        Nor do two at once. Take the odd ones again with fresh probes; then look at the wiring against the drawing, wire by wire.
+      </p>
+    </template>
+    <p v-if="bench.next" class="ask">
+      Measure next: <b>{{ bench.next.step.words }}</b>
+      <button v-if="bench.simulated && !bench.next.locked" class="plain-button" @click="bench.measure(bench.next.step)">
+        Let the meter read it
+      </button>
+    </p>
+    <ul v-if="bench.last.length" class="measured" aria-label="Measured">
+      <li v-for="row in bench.last" :key="row.step.id" :data-state="row.state">
+        <span class="mark" aria-hidden="true">{{ MARK[row.state] }}</span>
+        <span class="what">{{ row.step.words }}</span>
+        <span class="mono reads">{{ showReading(row.reading!.value, row.step.quantity) }}</span>
+      </li>
+    </ul>
+    <details v-if="!bench.simulated && bench.last.length" class="mended">
+      <summary>Something was mended</summary>
+      <label class="field"
+        >What
+        <input v-model="why" maxlength="500" placeholder="crimp on W1.4 done again" />
+      </label>
+      <button class="plain-button" @click="mended">Begin the readings again</button>
+      <p class="small">All that was read stays in the log; it counts no more for what is wrong now.</p>
+    </details>
+    <h2 class="caps">Simulated bench</h2>
+    <p class="small">The same circuit with a fault hidden in it, and a meter and parts that are as good as yours: to learn on.</p>
+    <label class="field"
+      >Put in
+      <select v-model="picked" class="select">
+        <option :value="RANDOM">a fault at random</option>
+        <option :value="TWO">two faults at random</option>
+        <option :value="HEALTHY">nothing: a healthy circuit</option>
+        <option v-for="fault in bench.view?.faults ?? []" :key="fault.id" :value="fault.id">{{ fault.words }}</option>
+      </select>
+    </label>
+    <div class="row buttons">
+      <button class="plain-button" @click="begin">{{ bench.simulated ? 'Begin again' : 'Begin' }}</button>
+      <template v-if="bench.simulated">
+        <button class="plain-button" @click="revealed = true">What was it?</button>
+        <button class="plain-button" @click="bench.simulated = null">Back to the real one</button>
+      </template>
+    </div>
+    <p v-if="bench.simulated && revealed" role="status">
+      Hidden was: <b>{{ hiddenWords }}</b>
+    </p>
+  </aside>
+</template>
+
+<style scoped>
+ul,
+.faults {
+  list-style: none;
+  margin: 0 0 12px;
+  padding: 0;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+li {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  padding: 4px 9px;
+  border-bottom: 1px solid var(--line);
+}
+li:last-child {
+  border-bottom: none;
+}
+.measured {
+  max-height: 190px;
+  overflow-y: auto;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+}
+.reads {
+  white-space: nowrap;
+}
+[data-state='pass'] .mark {
+  color: var(--hold);
+}
+[data-state='odd'] :is(.mark, .reads) {
+  color: var(--caution);
+}
+[data-state='fail'] :is(.mark, .reads) {
+  color: var(--danger);
+  font-weight: 700;
+}
+.verdict {
+  font-weight: 600;
+  margin: 4px 0 8px;
+}
+[data-verdict='healthy'] {
+  color: var(--hold);
+}
+[data-verdict='unexplained'],
+.nothing {
+  color: var(--danger);
+}
+.sim {
+  color: var(--control);
+  font-weight: 600;
+  margin: 4px 0;
+}
+.rank {
+  border: 1px solid var(--danger);
+  color: var(--danger);
+  border-radius: 50%;
+  width: 18px;
+  height: 18px;
+  line-height: 16px;
+  text-align: center;
+  font-size: 11px;
+  flex: none;
+}
+.share {
+  width: 48px;
+  white-space: nowrap;
+  flex: none;
+}
+.ask {
+  display: grid;
+  gap: 6px;
+}
+.small {
+  color: var(--iron);
+  font-size: 12.5px;
+}
+.mended {
+  margin-bottom: 12px;
+}
+.mended summary {
+  cursor: pointer;
+  font-weight: 600;
+}
+.mended .plain-button {
+  margin-top: 6px;
+}
+.field {
+  margin-bottom: 8px;
+}
+.buttons {
+  flex-wrap: wrap;
+}
+@media (max-width: 800px) {
+  .ask .plain-button {
+    min-height: 48px;
+    font-size: 16px;
+  }
+}
+</style>

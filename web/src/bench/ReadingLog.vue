@@ -1,0 +1,157 @@
+<script setup lang="ts">
+/** All readings of the project, as they were taken; one step of them over its dates. */
+import { computed, ref } from 'vue';
+import { readingVerdict, recordsOf, type Reading } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { useRecords } from '../stores/records.ts';
+import { download, fileName } from '../ui/download.ts';
+import PlotChart from '../ui/PlotChart.vue';
+import { readingsCsv, showReading } from './readings.ts';
+
+const project = useProject();
+const records = useRecords();
+const MARK = { pass: '●', odd: '▲', fail: '■' } as const;
+const readings = computed(() => recordsOf(records.all, 'reading'));
+/** Newest first; what was begun again stands between. */
+const lines = computed(() =>
+  records.all
+    .filter(
+      (record): record is Extract<typeof record, { kind: 'reading' | 'fresh-start' }> =>
+        record.kind === 'reading' || record.kind === 'fresh-start',
+    )
+    .reverse(),
+);
+const jobName = (id: string) => project.design?.jobs.find((job) => job.id === id)?.name ?? id;
+const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+/** Steps read more than once have something to draw; the one read most often first. */
+const series = computed(() => {
+  const by = new Map<string, Reading[]>();
+  for (const reading of readings.value) by.set(reading.step, [...(by.get(reading.step) ?? []), reading]);
+  return [...by.values()].filter((list) => list.length > 1).sort((a, b) => b.length - a.length);
+});
+const picked = ref('');
+const shown = computed(() => series.value.find(([first]) => first!.step === picked.value) ?? series.value[0] ?? null);
+const data = computed(() => {
+  const list = shown.value ?? [];
+  const x = list.map(({ at }) => new Date(at));
+  const bound = (sign: number) => list.map(({ expected, tolerance }) => expected + sign * tolerance);
+  return [
+    { x, y: bound(-1), mode: 'lines', line: { width: 0 }, hoverinfo: 'skip', showlegend: false },
+    {
+      x,
+      y: bound(1),
+      mode: 'lines',
+      line: { width: 0 },
+      fill: 'tonexty',
+      fillcolor: 'rgba(47,115,80,0.18)',
+      name: 'as it should be',
+      hoverinfo: 'skip',
+    },
+    {
+      x,
+      y: list.map(({ value }) => value),
+      mode: 'lines+markers',
+      name: 'read',
+      line: { color: '#c2571a', width: 1.5 },
+      marker: { size: 9, color: list.map((reading) => ({ pass: '#2f7350', odd: '#9a6700', fail: '#b42318' })[readingVerdict(reading)]) },
+    },
+  ] as const;
+});
+const layout = computed(() => ({
+  yaxis: { title: { text: shown.value?.[0]?.quantity ?? '' } },
+  legend: { orientation: 'h' as const, y: 1.15 },
+}));
+const save = () => download(fileName(`${project.design!.name} readings`, 'csv'), 'text/csv', readingsCsv(readings.value));
+</script>
+
+<template>
+  <section aria-label="Log">
+    <div class="row head">
+      <p class="about">Only ever added to: a reading is corrected by taking it again.</p>
+      <button class="plain-button" :disabled="readings.length === 0" @click="save">Readings as CSV</button>
+    </div>
+    <div v-if="shown" class="chart">
+      <label class="field"
+        >Over its dates
+        <select v-model="picked" class="select">
+          <option v-for="list in series" :key="list[0]!.step" :value="list[0]!.step">
+            {{ jobName(list[0]!.job) }}: {{ list[0]!.words }}
+          </option>
+        </select>
+      </label>
+      <PlotChart :label="`${shown[0]!.words} over its dates`" :data="[...data] as never" :layout="layout" />
+    </div>
+    <div class="scroll" tabindex="0" aria-label="Readings">
+      <table v-if="lines.length" class="sheet">
+        <thead>
+          <tr>
+            <th scope="col">When</th>
+            <th scope="col">Job</th>
+            <th scope="col">Measured</th>
+            <th scope="col">Read</th>
+            <th scope="col">Should be</th>
+            <th scope="col">Meter</th>
+            <th scope="col">Note</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines" :key="line.id">
+            <td class="when">{{ when(line.at) }}</td>
+            <td>{{ jobName(line.job) }}</td>
+            <template v-if="line.kind === 'reading'">
+              <td>{{ line.words }}</td>
+              <td class="number" :data-state="readingVerdict(line)">
+                {{ MARK[readingVerdict(line)] }} {{ showReading(line.value, line.quantity) }}
+              </td>
+              <td class="number">{{ showReading(line.expected, line.quantity) }} ± {{ showReading(line.tolerance, line.quantity) }}</td>
+              <td>{{ line.meter }}</td>
+              <td>{{ line.note }}</td>
+            </template>
+            <td v-else colspan="5" class="fresh">readings begun again{{ line.note ? `: ${line.note}` : '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="about">No reading yet: the test plan is where they are taken.</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  justify-content: space-between;
+}
+.about {
+  color: var(--iron);
+}
+.chart {
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  padding: 10px 12px;
+  margin-bottom: 14px;
+}
+.chart .field {
+  max-width: 420px;
+}
+.chart :deep(.plot) {
+  height: 240px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.when {
+  white-space: nowrap;
+}
+.fresh {
+  color: var(--control);
+}
+[data-state='pass'] {
+  color: var(--hold);
+}
+[data-state='odd'] {
+  color: var(--caution);
+}
+[data-state='fail'] {
+  color: var(--danger);
+}
+</style>

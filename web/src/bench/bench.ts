@@ -1,0 +1,119 @@
+/** The bench of the job that is open: its steps, what was read, what that says, and the simulated one. */
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { readingVerdict, readingsNow, type BenchStep, type Reading, type Verdict } from '@iron-nudge/core';
+import type { BenchView, PlainDiagnosis, PlainPair } from '../worker/engine.worker.ts';
+import { useProject } from '../stores/project.ts';
+import { useRecords } from '../stores/records.ts';
+
+export interface BenchRow {
+  readonly step: BenchStep;
+  readonly value: number;
+  readonly tolerance: number;
+  readonly reading: Pick<Reading, 'value' | 'at'> | null;
+  readonly state: Verdict | 'open';
+  readonly locked: boolean;
+}
+
+export const useBench = defineStore('bench', () => {
+  const project = useProject();
+  const records = useRecords();
+  /** Undefined while it is worked out, null where the job is not wired. */
+  const view = shallowRef<BenchView | null | undefined>(undefined);
+  const progress = ref(0);
+  const diagnosis = shallowRef<PlainDiagnosis | null>(null);
+  const pairs = shallowRef<readonly PlainPair[] | null>(null);
+  /** What the simulated bench has been read for; null while the real one is on the screen. */
+  const simulated = shallowRef<ReadonlyMap<string, { value: number; at: number }> | null>(null);
+  const hidden = shallowRef<readonly string[]>([]);
+  const meter = ref('');
+  const note = ref('');
+
+  let wanted = 0;
+  /** Opens the bench of the job on the screen; called by the page while it is there. */
+  async function open(): Promise<void> {
+    const mine = ++wanted;
+    view.value = undefined;
+    progress.value = 0;
+    simulated.value = null;
+    const job = project.job?.id;
+    if (!job || !project.analysis) return;
+    const wired = project.jobView?.unwired.length === 0;
+    const opened = wired ? await project.openBench(job, (share) => (progress.value = share)) : null;
+    if (mine === wanted && (opened !== null || !wired)) view.value = opened;
+  }
+
+  const readings = computed<ReadonlyMap<string, { value: number; at: number }>>(
+    () => simulated.value ?? readingsNow(records.all, project.job?.id ?? ''),
+  );
+  const judged = computed(() =>
+    (view.value?.steps ?? []).map((step, at) => {
+      const { value, tolerance } = view.value!.healthy[at]!;
+      const reading = readings.value.get(step.id) ?? null;
+      const state: BenchRow['state'] = reading ? readingVerdict({ value: reading.value, expected: value, tolerance }) : 'open';
+      return { step, value, tolerance, reading, state };
+    }),
+  );
+  /** On the mains the control side is powered only once all that needs no power has passed. */
+  const safePassed = computed(() => judged.value.every(({ step, state }) => step.stage !== 'no power' || state === 'pass'));
+  const rows = computed<BenchRow[]>(() => judged.value.map((row) => ({ ...row, locked: row.step.mains && !safePassed.value })));
+
+  const values = computed(() => {
+    const own: Record<string, number> = {};
+    for (const { step, reading } of judged.value) if (reading) own[step.id] = reading.value;
+    return own;
+  });
+  let asked = 0;
+  watch([view, values], async () => {
+    const mine = ++asked;
+    pairs.value = null;
+    if (!view.value) {
+      diagnosis.value = null;
+      return;
+    }
+    const blocked = rows.value.flatMap(({ step, locked }) => (locked ? [step.id] : []));
+    const answer = await project.diagnose(values.value, blocked);
+    if (mine !== asked) return;
+    diagnosis.value = answer;
+    if (answer?.verdict !== 'unexplained') return;
+    const two = await project.explainByTwo(values.value);
+    if (mine === asked) pairs.value = two;
+  });
+  const next = computed(() => rows.value.find(({ step }) => step.id === diagnosis.value?.next) ?? null);
+  const last = computed(() => rows.value.filter(({ reading }) => reading !== null).sort((a, b) => b.reading!.at - a.reading!.at));
+
+  function add(step: BenchStep, value: number): void {
+    if (simulated.value) {
+      simulated.value = new Map(simulated.value).set(step.id, { value, at: Date.now() + simulated.value.size });
+      return;
+    }
+    const { value: expected, tolerance } = rows.value.find((row) => row.step.id === step.id)!;
+    records.add({
+      kind: 'reading',
+      job: step.job,
+      step: step.id,
+      words: step.words,
+      quantity: step.quantity,
+      value,
+      expected,
+      tolerance,
+      meter: meter.value,
+      note: note.value,
+    });
+    note.value = '';
+  }
+  const freshStart = (why: string) => records.add({ kind: 'fresh-start', job: project.job!.id, note: why });
+
+  let chance: readonly [number, number] = [0.5, 0.5];
+  function begin(faults: readonly string[]): void {
+    hidden.value = faults;
+    chance = [Math.random(), Math.random()];
+    simulated.value = new Map();
+  }
+  async function measure(step: BenchStep): Promise<void> {
+    const value = await project.simulate(step.id, hidden.value, [...chance, Math.random()]);
+    if (value !== null && simulated.value) add(step, value);
+  }
+
+  return { view, progress, diagnosis, pairs, simulated, hidden, meter, note, rows, next, last, open, add, freshStart, begin, measure };
+});
