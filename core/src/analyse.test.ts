@@ -80,11 +80,11 @@ describe('lists', () => {
     expect(data.some((row) => row.To === 'E1.1 lamp, "left" +')).toBe(true);
   });
   test('the parts list counts what is equal, a shared switch once, and sums the wire', () => {
-    const { data } = read(partsListCsv(analysis.parts, analysis.copper));
+    const { data } = read(partsListCsv(analysis.parts));
     const row = (part: RegExp) => data.find((entry) => part.test(entry.Part!))!;
     expect(row(/plug-in relay/)).toMatchObject({ Count: '2', Tags: 'K1 K2' });
     expect(row(/^Switch/)).toMatchObject({ Count: '1', Part: expect.stringContaining('single-pole') });
-    const metres = analysis.copper.reduce((sum, { lengthM }) => sum + lengthM, 0);
+    const metres = analysis.cuts.reduce((sum, { lengthM }) => sum + lengthM, 0);
     expect(metres).toBeCloseTo(
       analysis.wires.reduce((sum, { lengthM }) => sum + lengthM, 0),
       9,

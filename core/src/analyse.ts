@@ -1,5 +1,6 @@
 /** From a document to all that a person sees of it, in named stages. */
-import { partsList, wireList, wireTotals, type CopperRow, type PartRow, type WireRow } from './build/lists.ts';
+import { cutList, partsList, wireList, type CutRow, type PartRow, type WireRow } from './build/lists.ts';
+import { stripsOf, type Strip } from './build/strips.ts';
 import type { Netlist } from './compile/netlist.ts';
 import { sentenceOf, type Phrase } from './design/sentence.ts';
 import type { Design } from './design/schema.ts';
@@ -37,7 +38,8 @@ export interface Analysis {
   readonly jobs: readonly JobView[];
   readonly wires: readonly WireRow[];
   readonly parts: readonly PartRow[];
-  readonly copper: readonly CopperRow[];
+  readonly cuts: readonly CutRow[];
+  readonly strips: readonly Strip[];
 }
 
 export function analyse(design: Design, cache?: Cache): { analysis: Analysis; evidence: Evidence } {
@@ -45,10 +47,19 @@ export function analyse(design: Design, cache?: Cache): { analysis: Analysis; ev
   const context = ruleContext(evidence);
   const findings = checkEvidence(evidence, context);
   const jobs = jobViews(context, findings);
-  const wires = wireList(design, evidence.netlist);
+  const strips = stripsOf(design, evidence.netlist);
+  const wires = wireList(design, evidence.netlist, strips);
   return {
     evidence,
-    analysis: { netlist: evidence.netlist, findings, jobs, wires, parts: partsList(design, evidence.netlist), copper: wireTotals(wires) },
+    analysis: {
+      netlist: evidence.netlist,
+      findings,
+      jobs,
+      wires,
+      strips,
+      parts: partsList(design, evidence.netlist, wires, strips),
+      cuts: cutList(design, wires),
+    },
   };
 }
 

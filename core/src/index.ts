@@ -76,20 +76,28 @@ export type { Finding, Given, Severity, Working } from './rules/rule.ts';
 export { analyse, drawJobs, type Analysis, type JobView } from './analyse.ts';
 export type { Drawing, DrawnRail, DrawnSymbol, DrawnWire } from './drawing/current-paths.ts';
 export { toCsv, type Column } from './formats/csv.ts';
-export { wireListCsv, partsListCsv } from './formats/build-csv.ts';
+export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
 export { LOCAL_CODE, cautionsFor, hasMains, mainsSteps, type MainsStep } from './build/cautions.ts';
 export {
   buildDictionary,
   diagnose,
   dictionaryInSteps,
+  predictions,
   faultyReader,
   type Diagnosis,
   type Dictionary,
   type DictionaryProgress,
 } from './bench/dictionary.ts';
 export { OPEN_OHM, meterError, rangeFor, type Quantity } from './bench/meter.ts';
-export { STAGES, type BenchStep, type Stage } from './bench/plan.ts';
-export type { CopperRow, PartRow, WireRow } from './build/lists.ts';
+export { STAGES, benchPlan, type BenchStep, type Stage } from './bench/plan.ts';
+export { totalPrice, type CutRow, type PartRow, type WireRow } from './build/lists.ts';
+export { type Strip, type StripPosition } from './build/strips.ts';
+export { type Cut, type Stock } from './build/cut-list.ts';
+export { PHASES, orderOfWork, type Phase, type WorkStep } from './build/order.ts';
+export { compareDesigns, type Change, type Comparison } from './build/compare.ts';
+export { SHAPES, otherThrow, shapeHalf, type Shape } from './drawing/symbols.ts';
+export { referencesIn, type PathReferences } from './drawing/references.ts';
+export { drawingSvg } from './formats/drawing-svg.ts';
 export { SUMS } from './sums/registry.ts';
 export { sendSum, workingText } from './sums/send.ts';
 export { isAsked, keptValues, type Sum, type SumInput, type SumResult, type SumValues } from './sums/sum.ts';

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import type { DataSource } from 'typeorm';
 import { HttpError, toHttpError } from './errors.ts';
+import { bookRoutes } from './routes/book.ts';
 import { partRoutes } from './routes/parts.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { recordRoutes } from './routes/records.ts';
@@ -35,6 +36,7 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
   app.use('/api/projects', projectRoutes(source));
   app.use('/api/projects/:id/records', recordRoutes(source));
   app.use('/api/parts', partRoutes(source));
+  app.use('/api/book', bookRoutes());
   app.use('/api', () => {
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });

@@ -51,6 +51,8 @@ export interface Broken {
 /** Reads steps off a circuit in which some branches may be broken. */
 export interface Reader {
   read(step: BenchStep, broken: readonly Broken[]): number;
+  /** Reads on with other parts and another supply. */
+  vary(spread: Spread): void;
 }
 /** How far supply and coils of the one on the bench are from what they are called. */
 export interface Spread {
@@ -72,7 +74,8 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   // A circuit of its own: what is measured on it disturbs nobody else's.
   const circuit = toCircuit(netlist);
   const usual = conditionsAt(design, netlist, 'usual', new Map());
-  const conditions: Conditions = { ...usual, coilSpread: vary.coilSpread, volt: (supply) => vary.volts * usual.volt(supply) };
+  const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
+  let conditions = under(vary);
   const guards = netlist.parts.flatMap((part) =>
     isKind(part, 'fuse') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
   );
@@ -105,6 +108,10 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   };
 
   return {
+    vary(spread) {
+      conditions = under(spread);
+      for (const made of [circuit, ...ohmmeters.values()]) made.setConditions(conditions);
+    },
     read(step, broken) {
       if (step.quantity === 'Ω') {
         const made = ohmmeter(step);
@@ -147,9 +154,9 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
     { coilSpread: COIL_TOLERANCE, volts: 1 },
     { coilSpread: 0, volts: 1 + SUPPLY_SHARE },
     { coilSpread: 0, volts: 1 - SUPPLY_SHARE },
-  ].map((vary) => {
-    const other = reader(evidence, vary);
-    return steps.map((step) => other.read(step, []));
+  ].map((spread) => {
+    usual.vary(spread);
+    return steps.map((step) => usual.read(step, []));
   });
   return steps.map((step, at) => {
     const value = values[at]!;

@@ -124,8 +124,12 @@ export class NetlistBuilder {
     const number = (this.wiresOfJob.get(job.id) ?? 0) + 1;
     this.wiresOfJob.set(job.id, number);
     const chosen = job.wires[order.leg];
+    const id = `${job.id}/${order.from}>${order.to}`;
+    const said = this.design.build.wires[id];
+    // Over each strip that it passes it goes once more from the strip to its part.
+    const strips = from === to ? 0 : [from, to].filter((place) => this.places.get(place)!.strip).length;
     const wire: OpenWire = {
-      id: `${job.id}/${order.from}>${order.to}`,
+      id,
       tag: `W${this.design.jobs.indexOf(job) + 1}.${number}`,
       job: job.id,
       jobs: [job.id],
@@ -135,8 +139,8 @@ export class NetlistBuilder {
       to: order.to,
       sizeMm2: chosen?.sizeMm2 ?? 0,
       sizeChosen: chosen?.sizeMm2 !== undefined,
-      colour: chosen?.colour ?? order.colour,
-      lengthM: order.lengthM ?? this.lengthM(from, to)!,
+      colour: said?.colour ?? chosen?.colour ?? order.colour,
+      lengthM: said?.lengthM ?? (order.lengthM ?? this.lengthM(from, to)!) + strips * SAME_PLACE_M,
       hotPlace: this.hotterPlace(from, to),
       mains: order.mains ?? false,
       insulation: job.insulation,

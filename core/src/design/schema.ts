@@ -42,6 +42,8 @@ export const placeSchema = z.strictObject({
   /** What closes it in, and whether mains and low voltage have a compartment each in it. */
   box: z.enum(['open', 'plastic', 'metal']).default('open'),
   divided: z.boolean().default(false),
+  /** Whether what leaves it goes over a numbered terminal strip. */
+  strip: z.boolean().default(false),
 });
 
 export const distanceSchema = z.strictObject({
@@ -491,6 +493,31 @@ export const acceptedSchema = z.strictObject({
   limit: z.number(),
 });
 
+/** What a person said of one wire; it stays with the wire through every recompiling. */
+export const wireEditSchema = z.strictObject({
+  colour: colour.optional(),
+  /** Printed in place of its number. */
+  label: z.string().trim().min(1).max(24).optional(),
+  /** As measured along the way, m. */
+  lengthM: positive.max(500).optional(),
+  /** It is there already: neither cut nor bought. */
+  existing: z.boolean().optional(),
+});
+const piecesOf = z.number().int().min(0).max(10_000);
+export const buildSchema = z.strictObject({
+  wires: z.record(z.string().max(300), wireEditSchema).default({}),
+  /** Length that new wire is bought in, m. */
+  rollM: positive.max(500).default(10),
+  /** Wire that is there, on spools. */
+  spools: z
+    .array(z.strictObject({ sizeMm2: positive.max(500), colour, lengthM: positive.max(1000) }))
+    .max(60)
+    .default([]),
+  /** By description of the parts list: how many are in the drawer, and how many to have over. */
+  drawer: z.record(z.string().max(300), piecesOf).default({}),
+  spares: z.record(z.string().max(300), piecesOf).default({}),
+});
+
 export const designSchema = z.strictObject({
   format: z.literal(FORMAT),
   formatVersion: z.literal(FORMAT_VERSION),
@@ -507,6 +534,7 @@ export const designSchema = z.strictObject({
   statements: z.array(statementSchema).max(60),
   // Files from before findings could be accepted have none.
   accepted: z.array(acceptedSchema).max(400).default([]),
+  build: buildSchema.default({ wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} }),
 });
 
 export type Place = z.infer<typeof placeSchema>;
@@ -524,6 +552,8 @@ export type Accepted = z.infer<typeof acceptedSchema>;
 export type Job = z.infer<typeof jobSchema>;
 export type Statement = z.infer<typeof statementSchema>;
 export type StatementTerm = Statement['a'];
+export type WireEdit = z.infer<typeof wireEditSchema>;
+export type Build = z.infer<typeof buildSchema>;
 export type OwnRelay = z.infer<typeof ownRelaySchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Design = z.infer<typeof designSchema>;

@@ -16,9 +16,9 @@ export function blankDesign(name: string): Design {
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false },
-      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false },
-      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false },
+      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
     ],
     distances: [
       { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1 },
@@ -49,6 +49,7 @@ export function blankDesign(name: string): Design {
     parts: [],
     statements: [],
     accepted: [],
+    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
   };
 }
 
@@ -408,9 +409,9 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
   const air = { coldestC: 5, hottestC: 35 };
   const first = known
     ? design.places
-    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false }];
+    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false, strip: false }];
   const box = mintId('place', first);
-  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true }];
+  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true, strip: false }];
   const loadPlace = mintId('place', boxed);
   const outlet = known?.id ?? mintId('supply', design.supplies);
   return {
@@ -420,7 +421,7 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
     loadPlace,
     design: {
       ...design,
-      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false }],
+      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false, strip: false }],
       distances: [
         ...design.distances,
         { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },

@@ -120,7 +120,8 @@ function itemsOf(edge: Edge, y1: number, y2: number): Item[] {
   const { symbol, labels } = edge.element!;
   const half = SYMBOL_HEIGHT[symbol] / 2;
   const text = Math.max(0, ...labels.map(textWidth));
-  const right = symbol.startsWith('coil') ? 34 : symbol === 'diode' ? 22 : 26 + text;
+  // Beside a contact stands where its coil is.
+  const right = symbol.startsWith('contact') ? 70 : symbol.startsWith('coil') ? 34 : symbol === 'diode' ? 22 : 26 + text;
   return [{ y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
 }
 

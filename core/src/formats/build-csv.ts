@@ -1,4 +1,5 @@
-import type { CopperRow, PartRow, WireRow } from '../build/lists.ts';
+import type { CutRow, PartRow, WireRow } from '../build/lists.ts';
+import type { Strip, StripPosition } from '../build/strips.ts';
 import { toCsv } from './csv.ts';
 
 export function wireListCsv(rows: readonly WireRow[]): string {
@@ -17,25 +18,84 @@ export function wireListCsv(rows: readonly WireRow[]): string {
       { title: 'Size mm²', value: (row) => row.sizeMm2 },
       { title: 'Nearest AWG', value: (row) => row.awg },
       { title: 'Length m', value: (row) => row.lengthM },
+      { title: 'Insulation', value: (row) => row.insulation },
+      { title: 'Label from', value: (row) => row.labelFrom },
+      { title: 'Label to', value: (row) => row.labelTo },
+      { title: 'Loom', value: (row) => row.loom },
+      { title: 'Existing', value: (row) => (row.existing ? 'yes' : '') },
     ],
     rows,
   );
 }
 
-export function partsListCsv(rows: readonly PartRow[], copper: readonly CopperRow[]): string {
-  const wire = copper.map((row) => ({
-    tags: '',
-    description: `Wire ${row.sizeMm2} mm² (≈${row.awg}), 105 °C, ${row.colourName}`,
-    count: `${Math.ceil(row.lengthM * 10 - 1e-9) / 10} m`,
-    places: '',
-  }));
-  return toCsv<Omit<PartRow, 'count'> & { count: string | number }>(
+export function partsListCsv(rows: readonly PartRow[]): string {
+  return toCsv<PartRow>(
     [
       { title: 'Count', value: (row) => row.count },
       { title: 'Part', value: (row) => row.description },
       { title: 'Tags', value: (row) => row.tags },
       { title: 'Places', value: (row) => row.places },
+      { title: 'Spare', value: (row) => row.spare },
+      { title: 'In the drawer', value: (row) => row.inDrawer },
+      { title: 'To buy', value: (row) => row.toBuy },
+      { title: 'Price each', value: (row) => row.price ?? '' },
+      { title: 'Price', value: (row) => (row.price === null ? '' : (row.price * row.toBuy).toFixed(2)) },
     ],
-    [...rows, ...wire],
+    rows,
+  );
+}
+
+/** A row a piece: which spool or roll it is cut from. */
+export function cutListCsv(rows: readonly CutRow[]): string {
+  const pieces = rows.flatMap((row) =>
+    [
+      ...[...row.cut.spools, ...row.cut.rolls].flatMap(({ name, pieces: own }) => own.map((piece) => ({ from: name, piece }))),
+      ...row.cut.tooLong.map((piece) => ({ from: 'by the metre', piece })),
+    ].map((cut) => ({ row, ...cut })),
+  );
+  return toCsv<(typeof pieces)[number]>(
+    [
+      { title: 'Size mm²', value: ({ row }) => row.sizeMm2 },
+      { title: 'Nearest AWG', value: ({ row }) => row.awg },
+      { title: 'Colour', value: ({ row }) => row.colour },
+      { title: 'Insulation', value: ({ row }) => row.insulation },
+      { title: 'From', value: ({ from }) => from },
+      { title: 'Wire', value: ({ piece }) => piece.id },
+      { title: 'Length m', value: ({ piece }) => piece.lengthM },
+    ],
+    pieces,
+  );
+}
+
+/** Two labels a piece of wire, in the order of the wire list. */
+export function labelsCsv(rows: readonly WireRow[]): string {
+  const labels = rows.flatMap(({ tag, labelFrom, labelTo }) => [
+    { tag, end: 'from', text: labelFrom },
+    { tag, end: 'to', text: labelTo },
+  ]);
+  return toCsv<(typeof labels)[number]>(
+    [
+      { title: 'Wire', value: ({ tag }) => tag },
+      { title: 'End', value: ({ end }) => end },
+      { title: 'Label', value: ({ text }) => text },
+    ],
+    labels,
+  );
+}
+
+export function stripsCsv(strips: readonly Strip[]): string {
+  const rows = strips.flatMap((strip) => strip.positions.map((position) => ({ strip, ...position })));
+  return toCsv<StripPosition & { strip: Strip }>(
+    [
+      { title: 'Strip', value: ({ strip }) => strip.name },
+      { title: 'Front', value: ({ front }) => front },
+      { title: 'Back', value: ({ back }) => back },
+      { title: 'Wire', value: ({ tag }) => tag },
+      { title: 'Colour', value: ({ colour }) => colour },
+      { title: 'Size mm²', value: ({ sizeMm2 }) => sizeMm2 },
+      { title: 'To place', value: ({ toPlace }) => toPlace },
+      { title: 'Terminal carries A', value: ({ ratedA }) => ratedA },
+    ],
+    rows,
   );
 }

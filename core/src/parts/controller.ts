@@ -31,5 +31,6 @@ export const controller: PartKind<'controller', ControllerSpec> = {
   },
   drawn: () => [],
   rail: () => ({ pin: '5V', side: 'supply', label: '5 V' }),
+  price: ({ spec: { type } }) => type.price,
   listed: ({ spec: { type } }) => type.name,
 };

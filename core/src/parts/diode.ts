@@ -1,5 +1,6 @@
 import { terminal } from '../circuit/terminal.ts';
 import { SILICON_OHM, SILICON_V } from '../reference/silicon.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface DiodeSpec {
@@ -32,5 +33,6 @@ export const diode: PartKind<'diode', DiodeSpec> = {
     const [from, to] = spec.inLine ? ['A', 'K'] : ['K', 'A'];
     return [{ key: 'junction', from, to, symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }];
   },
+  price: ({ spec }) => SMALL_PRICES[spec.clampV ? 'clamp' : spec.forwardA > 3 ? 'power diode' : 'small diode'],
   listed: ({ spec }) => `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`,
 };

@@ -2,6 +2,7 @@ import { terminal } from '../circuit/terminal.ts';
 import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { bladeFuseColour, bladeFuseOhm } from '../reference/blade-fuses.ts';
 import type { Protection } from '../reference/guards.ts';
+import { GUARD_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface FuseSpec {
@@ -50,6 +51,9 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
       labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
     },
   ],
+  price: ({ spec: { style } }) => GUARD_PRICES[style],
+  // What burns by design is had twice.
+  spare: ({ style }) => (style.startsWith('breaker') ? 0 : 1),
   listed: ({ spec: { ratingA, style } }) =>
     style === 'blade'
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`

@@ -1,4 +1,5 @@
 import { terminal } from '../circuit/terminal.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 /** Stud on clean metal, and the vehicle's metal from there to the battery's negative post, Ω (from memory). */
@@ -15,5 +16,6 @@ export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
   },
   drawn: () => [],
   rail: () => ({ pin: 'G', side: 'return', label: '31' }),
+  price: () => SMALL_PRICES['ground stud'],
   listed: () => 'Ground stud M6 with toothed washer, on clean bare metal',
 };

@@ -70,6 +70,10 @@ export interface PartKind<Kind extends string, Spec> {
   rail?(spec: Spec): Rail;
   /** How the parts list names it; null for what is not bought. */
   listed(part: Part<Kind, Spec>): string | null;
+  /** Of one of what `listed` names, invented like all prices; what has none is bought by its own data sheet. */
+  price?(part: Part<Kind, Spec>): number;
+  /** How many to have over where nobody says otherwise. */
+  spare?(spec: Spec): number;
   /** Largest wire that its terminals take, mm²; any where it does not say. */
   takesMm2?(spec: Spec): number;
   /** Pins that carry terminals to crimp, for the wire list. */

@@ -4,7 +4,33 @@
 export const wirePrice = (sizeMm2: number): number => 0.22 + 0.31 * sizeMm2;
 
 /** Of what guards a circuit, with its holder. */
-export const GUARD_PRICES = { blade: 2.8, breaker: 11.5, plug: 3.2, 'breaker-b': 6.4, 'breaker-c': 6.4, 'breaker-d': 7.1 } as const;
+export const GUARD_PRICES = {
+  blade: 2.8,
+  bolt: 9.5,
+  cartridge: 2.1,
+  breaker: 11.5,
+  plug: 3.2,
+  'breaker-b': 6.4,
+  'breaker-c': 6.4,
+  'breaker-d': 7.1,
+} as const;
+
+/** Of small things, a piece. */
+export const SMALL_PRICES = {
+  'small diode': 0.12,
+  'power diode': 4.6,
+  clamp: 0.9,
+  'thermal fuse': 1.4,
+  'tap filter': 2.4,
+  switch: 3.1,
+  splice: 0.3,
+  'ground stud': 1.1,
+  resistor: 0.06,
+  'blade receptacle': 0.15,
+  ring: 0.35,
+  ferrule: 0.04,
+  'strip terminal': 0.9,
+} as const;
 
 /** Density of copper, g/cm³ (from memory): one mm² of a metre weighs that many grams. */
 export const COPPER_G_PER_MM2_M = 8.96;

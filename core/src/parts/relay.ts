@@ -127,8 +127,9 @@ export const relay: PartKind<'relay', RelaySpec> = {
       return { key: `contact${pin}`, from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
     }),
   ],
+  price: ({ spec: { type, socket } }) => type.price + socket.price,
   listed: ({ spec: { type, socket, delays } }) =>
-    `${type.name}, ${type.coilV} V coil; ${socket.name}, ${socket.terminalA} A${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+    `${type.name}${/coil/.test(type.name) ? '' : `, ${type.coilV} V coil`}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };
 
 function delayWords({ closeS, openS }: Delays): string[] {

@@ -1,6 +1,7 @@
 import { terminal } from '../circuit/terminal.ts';
 import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
 import { formatQuantity } from '../quantity/format.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface ResistorSpec {
@@ -25,6 +26,7 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
   drawn: ({ id, tag, spec }) => [
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
+  price: () => SMALL_PRICES.resistor,
   listed: ({ spec }) =>
     spec.watt < SMALL_W
       ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`

@@ -7,7 +7,7 @@ import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
 import { CONTROLLERS } from './controllers.ts';
 import { HEATSINKS } from './heatsinks.ts';
 import { TRANSISTORS } from './transistor-types.ts';
-import { GUARD_PRICES, wirePrice } from './prices.ts';
+import { GUARD_PRICES, SMALL_PRICES, wirePrice } from './prices.ts';
 
 /** Continuous direct-current rating of one throw at the coil's system voltage, A. */
 export interface ThrowRating {
@@ -610,9 +610,19 @@ export const PLAIN_PARTS: readonly PlainPart[] = [
     price: GUARD_PRICES.breaker,
     per: 'piece',
   },
-  { name: SMALL_DIODE.name, rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`, price: 0.12, per: 'piece' },
-  { name: POWER_DIODE.name, rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`, price: 4.6, per: 'piece' },
-  { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: 0.9, per: 'piece' },
+  {
+    name: SMALL_DIODE.name,
+    rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`,
+    price: SMALL_PRICES['small diode'],
+    per: 'piece',
+  },
+  {
+    name: POWER_DIODE.name,
+    rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
+    price: SMALL_PRICES['power diode'],
+    per: 'piece',
+  },
+  { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },
   ...CONTROLLERS.map(({ name, pinV, pinA, chipA, price }): PlainPart => ({
     name,
     rating: `${pinV} V pins of ${pinA * 1000} mA, ${chipA * 1000} mA together`,
@@ -628,11 +638,16 @@ export const PLAIN_PARTS: readonly PlainPart[] = [
   ...TRANSISTORS.map(({ name, mostA, mostV, price }): PlainPart => ({ name, rating: `${mostA} A, ${mostV} V`, price, per: 'piece' })),
   { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
   { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
-  { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: 1.4, per: 'piece' },
-  { name: 'Filter for a pulsed tap', rating: '0.25 A', price: 2.4, per: 'piece' },
-  { name: 'Dash switch, maintained or momentary', rating: '10 A', price: 3.1, per: 'piece' },
-  { name: 'Blade receptacle, 6.3 mm', rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`, price: 0.15, per: 'piece' },
-  { name: 'Ring terminal, M5 to M8', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: 0.35, per: 'piece' },
+  { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
+  { name: 'Filter for a pulsed tap', rating: '0.25 A', price: SMALL_PRICES['tap filter'], per: 'piece' },
+  { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
+  {
+    name: 'Blade receptacle, 6.3 mm',
+    rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`,
+    price: SMALL_PRICES['blade receptacle'],
+    per: 'piece',
+  },
+  { name: 'Ring terminal, M5 to M8', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
   ...STOCK_SIZES_MM2.map((size): PlainPart => ({
     name: `Wire ${sizeName(size)}`,
     rating: 'copper, class 5',

@@ -1,3 +1,4 @@
+import { SMALL_PRICES } from './prices.ts';
 import type { PartKind } from './kind.ts';
 
 /** A crimped splice or a stud where several wires of one job meet. */
@@ -8,5 +9,6 @@ export const splice: PartKind<'splice', Record<string, never>> = {
   pins: () => ['1'],
   model: () => undefined,
   drawn: () => [],
+  price: () => SMALL_PRICES.splice,
   listed: () => 'Crimped splice, sealed',
 };

@@ -1,5 +1,6 @@
 import { terminal } from '../circuit/terminal.ts';
 import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface SwitchSpec {
@@ -43,6 +44,7 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
       branch: branchId(id, `pole${at + 1}`),
       labels: [tag, name],
     })),
+  price: () => SMALL_PRICES.switch,
   listed: ({ name, spec }) =>
     `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A (${name})`,
 };

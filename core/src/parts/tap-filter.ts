@@ -1,5 +1,6 @@
 import { terminal } from '../circuit/terminal.ts';
 import { SILICON_OHM, SILICON_V } from '../reference/silicon.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface TapFilterSpec {
@@ -21,5 +22,6 @@ export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
   drawn: ({ id, tag }) => [
     { key: 'junction', from: 'in', to: 'out', symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag, 'with capacitor'] },
   ],
+  price: () => SMALL_PRICES['tap filter'],
   listed: ({ spec }) => `Tap filter: diode 400 V, 1 A and capacitor of at least ${Math.ceil(spec.farad * 1e6)} µF, 50 V`,
 };

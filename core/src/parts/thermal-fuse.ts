@@ -1,5 +1,6 @@
 import { terminal } from '../circuit/terminal.ts';
 import { TERMINAL_MOST_MM2 } from '../reference/terminals.ts';
+import { SMALL_PRICES } from './prices.ts';
 import { branchId, type PartKind } from './kind.ts';
 
 export interface ThermalFuseSpec {
@@ -19,5 +20,7 @@ export const thermalFuse: PartKind<'thermal-fuse', ThermalFuseSpec> = {
   drawn: ({ id, tag, spec }) => [
     { key: 'link', from: '1', to: '2', symbol: 'thermal-fuse', branch: branchId(id, 'link'), labels: [tag, `${spec.opensAtC} °C`] },
   ],
+  price: () => SMALL_PRICES['thermal fuse'],
+  spare: () => 1,
   listed: ({ spec }) => `Thermal fuse, opens at ${spec.opensAtC} °C`,
 };

@@ -98,5 +98,6 @@ export const transistor: PartKind<'transistor', TransistorSpec> = {
       labels: [tag, type.pins[0]],
     },
   ],
+  price: ({ spec: { type } }) => type.price,
   listed: ({ spec: { type } }) => type.name,
 };

@@ -70,10 +70,10 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'front', name: 'front', coldestC: -20, hottestC: 45, box: 'open', divided: false },
-      { id: 'dash', name: 'dash', coldestC: -10, hottestC: 60, box: 'open', divided: false },
-      { id: 'box', name: 'relay box', coldestC: -20, hottestC: 50, box: 'open', divided: false },
-      { id: 'rear', name: 'rear', coldestC: -20, hottestC: 40, box: 'open', divided: false },
+      { id: 'front', name: 'front', coldestC: -20, hottestC: 45, box: 'open', divided: false, strip: false },
+      { id: 'dash', name: 'dash', coldestC: -10, hottestC: 60, box: 'open', divided: false, strip: false },
+      { id: 'box', name: 'relay box', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'rear', name: 'rear', coldestC: -20, hottestC: 40, box: 'open', divided: false, strip: false },
     ],
     distances: [
       { a: 'front', b: 'dash', lengthM: 1.4, bundle: 1 },
@@ -163,6 +163,7 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     parts: [],
     statements: [],
     accepted: [],
+    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
     ...changes,
   };
   const parsed = parseDesign(made);

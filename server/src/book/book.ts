@@ -1,0 +1,408 @@
+/** The build book: everything one needs beside the vehicle, on paper. */
+import { createRequire } from 'node:module';
+import pdfmake from 'pdfmake';
+import type { Content, ContentTable, PageOrientation, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import {
+  PHASES,
+  analyse,
+  benchPlan,
+  cautionsFor,
+  colourName,
+  drawJobs,
+  drawingSvg,
+  figures,
+  formatQuantity,
+  hasMains,
+  mainsSteps,
+  orderOfWork,
+  partOf,
+  pinOf,
+  predictions,
+  referencesIn,
+  sentenceOf,
+  sentenceText,
+  sizeName,
+  stateWord,
+  totalPrice,
+  OPEN_OHM,
+  type AsBuilt,
+  type BenchStep,
+  type Design,
+  type Tick,
+} from '@iron-nudge/core';
+
+export const PAPERS = ['A4', 'LETTER'] as const;
+export interface BookOrder {
+  readonly design: Design;
+  readonly ticks: readonly Tick[];
+  readonly asBuilt: readonly AsBuilt[];
+  readonly paper: (typeof PAPERS)[number];
+  /** Milliseconds since 1970, for the cover. */
+  readonly at: number;
+}
+
+const require = createRequire(import.meta.url);
+// One face that has every sign of the trade; headings in ours.
+const DEJAVU = 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed';
+const HEADING = require.resolve('@fontsource/barlow-condensed/files/barlow-condensed-latin-600-normal.woff');
+const FONT_FILES = new Set([HEADING, require.resolve(`${DEJAVU}.ttf`), require.resolve(`${DEJAVU}-Bold.ttf`)]);
+pdfmake.addFonts({
+  Text: {
+    normal: require.resolve(`${DEJAVU}.ttf`),
+    bold: require.resolve(`${DEJAVU}-Bold.ttf`),
+    italics: require.resolve(`${DEJAVU}.ttf`),
+    bolditalics: require.resolve(`${DEJAVU}-Bold.ttf`),
+  },
+  Heading: { normal: HEADING, bold: HEADING, italics: HEADING, bolditalics: HEADING },
+});
+// What a project says can name no file and no address.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
+
+const INK = '#1e262b';
+const IRON = '#56626a';
+const LINE = '#b9b2a2';
+/** Room for a drawing inside the margins of either paper, lying, pt. */
+const LANDSCAPE = { width: 740, height: 430 };
+
+export async function makeBook(order: BookOrder): Promise<Buffer> {
+  return pdfmake.createPdf(bookDefinition(order)).getBuffer();
+}
+
+function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocumentDefinitions {
+  const { analysis, evidence } = analyse(design);
+  const { netlist } = analysis;
+  const date = new Date(at).toISOString().slice(0, 10);
+  const tagOf = (id: string) => netlist.parts.find((part) => part.id === id)?.tag ?? id;
+  const wired = design.jobs.filter(({ id }) => evidence.jobs.has(id));
+  const sheets = wired.map((job) => ({ job, sheet: design.jobs.indexOf(job) + 1, drawing: drawJobs(netlist, [job.id]) }));
+  const references = referencesIn(sheets, tagOf);
+  const labels = (wire: string) => design.build.wires[wire]?.label;
+
+  const cover: Content[] = [
+    { text: 'Build book', style: 'kicker' },
+    { text: design.name, style: 'title' },
+    {
+      text: `${date} · ${wired.length} of ${design.jobs.length} jobs wired · ${analysis.wires.length} pieces of wire`,
+      color: IRON,
+      margin: [0, 0, 0, 14],
+    },
+    ...(analysis.findings.some(({ severity }) => severity === 'danger')
+      ? [
+          {
+            text: '■ This design has findings that say danger. Mend them before a wire is cut.',
+            bold: true,
+            margin: [0, 0, 0, 10],
+          } as Content,
+        ]
+      : []),
+    { text: 'Jobs', style: 'section' },
+    ...design.jobs.flatMap((job): Content[] => [
+      {
+        text: [
+          { text: `${design.jobs.indexOf(job) + 1}  ${job.name}  `, bold: true },
+          sentenceText(sentenceOf(design, job)),
+          evidence.jobs.has(job.id) ? '' : ' (not wired)',
+        ],
+        margin: [0, 0, 0, 5],
+      },
+      ...cautionsFor(design, job, netlist)
+        .slice(0, 1)
+        .map((caution): Content => ({ text: `▲ ${caution}`, margin: [14, 0, 0, 6] })),
+    ]),
+    { text: 'Before you begin', style: 'section' },
+    {
+      ul: [
+        hasMains(design, netlist)
+          ? 'Everything unplugged, batteries disconnected. Mains work follows your local code; in some places it is reserved by law to licensed people.'
+          : 'Batteries disconnected; the supply fuses go in last.',
+        'Lengths hold a tenth of slack; measure along the way before you cut.',
+        'Numbers hold for the parts named here; another part is another sum.',
+      ],
+    },
+    ...(design.notes.trim() ? [{ text: 'Notes', style: 'section' } as Content, { text: design.notes } as Content] : []),
+  ];
+
+  const drawings = sheets.flatMap(({ job, sheet, drawing }, index): Content[] => {
+    const scale = Math.min(LANDSCAPE.width / drawing.width, LANDSCAPE.height / drawing.height, 1.25);
+    return [
+      { text: `Sheet ${sheet}  ${job.name}`, style: 'section', pageBreak: 'before', pageOrientation: 'landscape' as PageOrientation },
+      { text: sentenceText(sentenceOf(design, job)), color: IRON, margin: [0, 0, 0, 6] },
+      {
+        svg: drawingSvg(drawing, netlist, { title: job.name, references: references[index]!.bySymbol, fontFamily: 'Text', label: labels }),
+        width: drawing.width * scale,
+        height: drawing.height * scale,
+      } as Content,
+      {
+        text: 'K1/2.1 beside a contact: its coil K1 is on sheet 2, path 1. 87/2.3 below a coil: its contact 87 is on sheet 2, path 3.',
+        color: IRON,
+        fontSize: 7,
+        margin: [0, 4, 0, 0],
+      },
+    ];
+  });
+
+  const notes = new Map(asBuilt.map((note) => [note.subject.id, note]));
+  const wireRows = analysis.wires.map(
+    ({ wire, tag, from, fromPlace, to, toPlace, colour, colourName: name, sizeMm2, lengthM, fromTerminal, toTerminal, loom, existing }) => [
+      { text: tag, bold: true },
+      stacked(from, fromPlace),
+      stacked(to, toPlace),
+      stacked(colour, name),
+      sizeName(sizeMm2),
+      { text: existing ? 'there' : `${lengthM.toFixed(2)} m`, alignment: 'right' as const },
+      stacked(fromTerminal, toTerminal === fromTerminal ? '' : toTerminal),
+      { text: loom },
+      notes.has(wire) ? `built: ${notes.get(wire)!.text}` : '',
+    ],
+  );
+  const wires: Content[] = [
+    { text: 'Wires', style: 'section', pageBreak: 'before', pageOrientation: 'landscape' as PageOrientation },
+    table(['Wire', 'From', 'To', 'Colour', 'Size', 'Cut', 'Ends', 'Loom', 'Note'], wireRows, [34, '*', '*', 66, 92, 44, 118, 26, 70]),
+  ];
+
+  const strips = analysis.strips.flatMap((strip, index): Content[] => [
+    {
+      text: `Terminal strip ${strip.name}, ${design.places.find(({ id }) => id === strip.place)!.name}`,
+      style: 'section',
+      ...(index === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as PageOrientation } : {}),
+    },
+    {
+      text: `Front 1 to ${strip.ways}, back ${strip.ways + 1} to ${2 * strip.ways}; front and back of a row are one terminal. Mains never shares a strip.`,
+      color: IRON,
+      margin: [0, 0, 0, 4],
+    },
+    table(
+      ['Back', 'Outside: wire', 'Goes to', 'Front', 'Inside', 'Carries at most'],
+      strip.positions.map(({ back, tag, colour, sizeMm2, toPlace, outside, front, inside, ratedA }) => [
+        String(back),
+        `${tag} ${colour} ${sizeName(sizeMm2)}`,
+        `${tagOf(partOf(outside))} ${pinOf(outside)}, ${toPlace}`,
+        { text: String(front), bold: true },
+        `${tagOf(partOf(inside))} ${pinOf(inside)}`,
+        formatQuantity(ratedA, 'A'),
+      ]),
+      [30, 130, '*', 32, 90, 74],
+    ),
+    ...strip.commons.map(({ name, positions, isolated }): Content => ({
+      text: `${positions.join(', ')}: ${name}${isolated ? ', isolated: no jumper to any other ground' : positions.length > 1 ? ', one metal: a jumper may join them' : ''}`,
+      margin: [0, 2, 0, 0],
+    })),
+    ...strip.clashes.map(({ words }): Content => ({ text: `▲ ${words}`, margin: [0, 2, 0, 0] })),
+    ...(strip.beside.length > 0
+      ? [{ text: `Beside it, too thick or mains: ${strip.beside.join(', ')}`, margin: [0, 2, 0, 0] } as Content]
+      : []),
+  ]);
+
+  const cuts: Content[] = [
+    {
+      text: 'Cut list',
+      style: 'section',
+      ...(strips.length === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as PageOrientation } : {}),
+    },
+    ...analysis.cuts.map(({ sizeMm2, colour, insulation, pieces, lengthM, cut }): Content => ({
+      stack: [
+        {
+          text: [
+            { text: `${sizeName(sizeMm2)} ${colourName(colour)}`, bold: true },
+            `, ${insulation}: ${pieces} pieces, ${lengthM.toFixed(2)} m; ${cut.rolls.length} new ${cut.rolls.length === 1 ? 'roll' : 'rolls'} of ${figures(design.build.rollM)} m, ${cut.leastRolls} at the least, ${cut.wasteM.toFixed(2)} m over`,
+          ],
+        },
+        ...[...cut.spools, ...cut.rolls].map(({ name, pieces: own, leftM }) => ({
+          text: `${name}: ${own.map(({ id, lengthM: metre }) => `${id} ${metre.toFixed(2)}`).join(' + ')}, ${leftM.toFixed(2)} m over`,
+          margin: [12, 0, 0, 0] as [number, number, number, number],
+        })),
+        ...cut.tooLong.map(({ id, lengthM: metre }) => ({
+          text: `${id}: ${metre.toFixed(2)} m, longer than a roll: by the metre`,
+          margin: [12, 0, 0, 0] as [number, number, number, number],
+        })),
+      ],
+      margin: [0, 0, 0, 6],
+      unbreakable: true,
+    })),
+  ];
+
+  const total = totalPrice(analysis.parts, analysis.cuts);
+  const parts: Content[] = [
+    { text: 'Parts', style: 'section', pageBreak: 'before' },
+    table(
+      ['Buy', 'Part', 'Tags', 'Need', 'Spare', 'Drawer', 'Price'],
+      analysis.parts.map(({ toBuy, description, tags, count, spare, inDrawer, price }) => [
+        { text: String(toBuy), bold: true, alignment: 'right' as const },
+        description,
+        tags,
+        right(count),
+        right(spare),
+        right(inDrawer),
+        { text: price === null ? '' : (price * toBuy).toFixed(2), alignment: 'right' as const },
+      ]),
+      [26, '*', 110, 30, 32, 36, 42],
+    ),
+    {
+      text: `Together with its wire ${total.price.toFixed(2)}, in the invented prices of the shelf${total.unpriced > 0 ? `; ${total.unpriced} rows have none` : ''}.`,
+      margin: [0, 6, 0, 0],
+    },
+  ];
+
+  const ticked = new Map(ticks.map((tick) => [tick.step, tick]));
+  const steps = orderOfWork(design, netlist, analysis.wires);
+  const work: Content[] = [
+    { text: 'Order of work', style: 'section', pageBreak: 'before' },
+    ...PHASES.flatMap((phase): Content[] => {
+      const own = steps.filter((step) => step.phase === phase);
+      if (own.length === 0) return [];
+      return [
+        { text: phase.toUpperCase(), style: 'phase' },
+        ...own.map((step): Content => {
+          const tick = ticked.get(step.id);
+          return {
+            columns: [
+              { text: tick ? '☑' : '☐', width: 16, fontSize: 13 },
+              {
+                width: '*',
+                stack: [
+                  { text: step.title, bold: true },
+                  { text: step.text },
+                  ...(step.wires.length > 0 && step.phase !== 'tug'
+                    ? [{ text: step.wires.map((id) => netlist.wires.find((wire) => wire.id === id)!.tag).join('  '), color: IRON }]
+                    : []),
+                  { text: [{ text: 'Check: ', bold: true }, step.check] },
+                  ...(step.caution ? [{ text: `▲ ${step.caution}`, bold: true }] : []),
+                ],
+              },
+              {
+                text: tick ? `${new Date(tick.at).toISOString().slice(0, 10)} ${tick.initials}` : '____________',
+                width: 84,
+                alignment: 'right' as const,
+                color: IRON,
+              },
+            ],
+            margin: [0, 0, 0, 6],
+            unbreakable: true,
+          };
+        }),
+      ];
+    }),
+    ...mainsList(design, netlist),
+  ];
+
+  const tests: Content[] = [
+    { text: 'What to measure', style: 'section', pageBreak: 'before' },
+    ...wired.flatMap((job): Content[] => {
+      const plan = benchPlan(evidence, job.id);
+      if (plan.length === 0) return [];
+      const expected = predictions(evidence, plan);
+      const signals = evidence.jobs.get(job.id)!.signals;
+      return [
+        { text: job.name, style: 'phase' },
+        table(
+          ['Stage', 'Measure', 'Desk', 'Should be', 'Reads'],
+          plan.map((step, at) => [step.stage, step.words, deskWords(design, signals, step), range(step, expected[at]!), '']),
+          [74, '*', 132, 88, 54],
+        ),
+      ];
+    }),
+  ];
+
+  const labelCells = analysis.wires.flatMap(({ labelFrom, labelTo }) => [labelFrom, labelTo]);
+  const COLUMNS = 5;
+  const labelRows = Array.from({ length: Math.ceil(labelCells.length / COLUMNS) }, (_, row) =>
+    Array.from({ length: COLUMNS }, (__, column) => ({
+      text: labelCells[row * COLUMNS + column] ?? '',
+      fontSize: 6.5,
+      margin: [0, 3, 0, 3] as [number, number, number, number],
+    })),
+  );
+  const labelSheet: Content[] =
+    labelRows.length === 0
+      ? []
+      : [
+          { text: 'Labels', style: 'section', pageBreak: 'before' },
+          {
+            text: 'Two of each piece, in the order of the wire list: cut, wrap, and cover with clear sleeve.',
+            color: IRON,
+            margin: [0, 0, 0, 6],
+          },
+          {
+            table: { widths: Array(COLUMNS).fill('*') as string[], body: labelRows },
+            layout: { hLineColor: () => LINE, vLineColor: () => LINE, hLineWidth: () => 0.5, vLineWidth: () => 0.5 },
+          },
+        ];
+
+  return {
+    info: { title: `${design.name}: build book`, creator: 'Iron Nudge', producer: 'Iron Nudge', creationDate: new Date(at) },
+    pageSize: paper,
+    pageMargins: [40, 40, 40, 42],
+    defaultStyle: { font: 'Text', fontSize: 8.5, color: INK },
+    styles: {
+      kicker: { font: 'Heading', fontSize: 13, color: IRON },
+      title: { font: 'Heading', fontSize: 30, margin: [0, 0, 0, 2] },
+      section: { font: 'Heading', fontSize: 18, margin: [0, 12, 0, 5] },
+      phase: { font: 'Heading', fontSize: 11, color: IRON, margin: [0, 8, 0, 4] },
+    },
+    footer: (page, pages) => ({
+      columns: [
+        { text: `${design.name} · ${date}`, color: IRON },
+        { text: `${page} / ${pages}`, alignment: 'right', color: IRON },
+      ],
+      fontSize: 7,
+      margin: [40, 12, 40, 0],
+    }),
+    content: [...cover, ...drawings, ...wires, ...strips, ...cuts, ...parts, ...work, ...tests, ...labelSheet],
+  };
+}
+
+type Cell = Content | string;
+function table(head: readonly string[], rows: readonly (readonly Cell[])[], widths: (string | number)[]): ContentTable {
+  return {
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths,
+      body: [head.map((text) => ({ text, bold: true, color: IRON, fontSize: 7 })), ...rows.map((row) => [...row])],
+    },
+    fontSize: 7.5,
+    layout: {
+      hLineColor: () => LINE,
+      hLineWidth: (at) => (at === 1 ? 1 : 0.4),
+      vLineWidth: () => 0,
+      paddingTop: () => 1.5,
+      paddingBottom: () => 1.5,
+    },
+  };
+}
+const stacked = (first: string, second: string): Content => ({
+  stack: [first, ...(second ? [{ text: second, color: IRON, fontSize: 6.5 }] : [])],
+});
+const right = (value: number): Content => ({ text: String(value), alignment: 'right' });
+
+function mainsList(design: Design, netlist: Parameters<typeof mainsSteps>[1]): Content[] {
+  const steps = mainsSteps(design, netlist);
+  if (steps.length === 0) return [];
+  return [
+    { text: 'BEFORE IT IS PLUGGED IN', style: 'phase', pageBreak: 'before' },
+    ...steps.map(({ text, expect }): Content => ({
+      columns: [
+        { text: '☐', width: 16, fontSize: 13 },
+        { width: '*', text: [text, { text: `  → ${expect}`, bold: true }] },
+        { text: '____________', width: 84, alignment: 'right' as const, color: IRON },
+      ],
+      margin: [0, 0, 0, 5],
+      unbreakable: true,
+    })),
+  ];
+}
+
+function deskWords(design: Design, signals: readonly string[], step: BenchStep): string {
+  const on = new Set(step.path[step.path.length - 1]);
+  return signals
+    .flatMap((id) => {
+      const signal = design.signals.find((candidate) => candidate.id === id);
+      return signal ? [`${signal.name} ${stateWord(signal, on.has(id))}`] : [];
+    })
+    .join(', ');
+}
+function range({ quantity }: BenchStep, { value, tolerance }: { value: number; tolerance: number }): string {
+  if (quantity === 'Ω' && value >= OPEN_OHM / 4) return 'open';
+  return `${formatQuantity(value, quantity)} ± ${formatQuantity(tolerance, quantity)}`;
+}
