@@ -1,5 +1,5 @@
 /** The server's routes, with one kind of error. */
-import type { Design, OwnRelay, ProjectRecord as Recorded } from '@iron-nudge/core';
+import type { AsBuilt, Design, OwnRelay, ProjectRecord as Recorded, Tick } from '@iron-nudge/core';
 
 export interface ProjectSummary {
   id: string;
@@ -21,6 +21,14 @@ export interface PartRecord {
   usedIn: { id: string; name: string }[];
 }
 
+export interface BookOrder {
+  document: Design;
+  ticks: readonly Tick[];
+  asBuilt: readonly AsBuilt[];
+  paper: 'A4' | 'LETTER';
+  at: number;
+}
+
 /** `offline` when no answer came at all. */
 export class ApiError extends Error {
   constructor(
@@ -37,7 +45,7 @@ export class ApiError extends Error {
   }
 }
 
-async function request<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
+async function answerOf(method: string, path: string, body: unknown, keepalive: boolean): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -48,11 +56,15 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
   } catch {
     throw new ApiError('offline', 'The server does not answer. Edits are kept in this browser until it does.', '', 0);
   }
-  if (response.status === 204) return undefined as T;
+  if (response.ok) return response;
   const answer: unknown = await response.json().catch(() => null);
-  if (response.ok) return answer as T;
   const { code, message, path: field } = (answer ?? {}) as Partial<Record<'code' | 'message' | 'path', string>>;
   throw new ApiError(code ?? 'offline', message ?? 'The server does not answer as it should.', field ?? '', response.status);
+}
+
+async function request<T>(method: string, path: string, body?: unknown, keepalive = false): Promise<T> {
+  const response = await answerOf(method, path, body, keepalive);
+  return response.status === 204 ? (undefined as T) : ((await response.json().catch(() => null)) as T);
 }
 
 export const api = {
@@ -67,6 +79,8 @@ export const api = {
   save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
   records: (id: string, after: number) => request<{ records: Recorded[]; last: number }>('GET', `/projects/${id}/records?after=${after}`),
   addRecords: (id: string, records: readonly Recorded[]) => request<{ kept: string[] }>('POST', `/projects/${id}/records`, { records }),
+  /** A build book as a PDF. */
+  book: (order: BookOrder) => answerOf('POST', '/book', order, false).then((response) => response.blob()),
   duplicate: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/duplicate`),
   remove: (id: string) => request<unknown>('DELETE', `/projects/${id}`),
   restore: (id: string) => request<ProjectRecord>('POST', `/projects/${id}/restore`),

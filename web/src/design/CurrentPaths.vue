@@ -21,6 +21,8 @@ const props = defineProps<{
   job: string;
   /** Numbers to stand on parts and wires, by id. */
   ranks?: ReadonlyMap<string, number>;
+  /** Where coils and contacts of a part are, by `part:key`. */
+  references?: ReadonlyMap<string, string> | undefined;
   /** Where a meter's leads go. */
   probes?: { readonly red: string; readonly black: string } | null;
 }>();
@@ -190,7 +192,12 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
         <text v-if="liveOff.has(symbol.part)" class="touch" :x="symbol.x - 26" :y="symbol.middle + 4">
           ■ off, and {{ formatQuantity(liveOff.get(symbol.part)!, 'V') }} to earth
         </text>
-        <PathSymbol :symbol="symbol" :words="symbolWords(symbol)" :reading="reading" />
+        <PathSymbol
+          :symbol="symbol"
+          :words="symbolWords(symbol)"
+          :reading="reading"
+          :reference="references?.get(`${symbol.part}:${symbol.key}`)"
+        />
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
       <text v-for="(foot, at) in drawing.feet" :key="`foot${at}`" class="foot" :x="foot.x - 6" :y="foot.y - 6">{{ foot.label }}</text>

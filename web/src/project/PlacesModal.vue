@@ -94,6 +94,9 @@ function remove(id: string): void {
           ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition mains
           / low voltage</label
         >
+        <label class="row divided"
+          ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal strip</label
+        >
         <button
           class="plain-button danger"
           :disabled="inUse(place.id)"

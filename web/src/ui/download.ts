@@ -1,6 +1,6 @@
-/** Hands a text to the person as a file. */
-export function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: `${type};charset=utf-8` }));
+/** Hands a text, or what the server made, to the person as a file. */
+export function download(name: string, type: string, content: string | Blob): void {
+  const url = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type: `${type};charset=utf-8` }) : content);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

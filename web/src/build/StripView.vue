@@ -1,0 +1,189 @@
+<script setup lang="ts">
+/** Terminal strips, front and back, and what goes into each receptacle of each socket. */
+import { computed } from 'vue';
+import { WIRE_COLOURS, partOf, pinOf, sizeName, stripsCsv, type Wire } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { download, fileName } from '../ui/download.ts';
+
+const project = useProject();
+const strips = computed(() => project.analysis?.strips ?? []);
+const netlist = computed(() => project.analysis!.netlist);
+const tagOf = (id: string) => netlist.value.parts.find((part) => part.id === id)?.tag ?? id;
+const at = (terminal: string) => `${tagOf(partOf(terminal))} ${pinOf(terminal)}`;
+const placeName = (id: string) => project.design!.places.find((place) => place.id === id)!.name;
+const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
+const toggle = (id: string) =>
+  project.edit('terminal strip', (now) => ({
+    ...now,
+    places: now.places.map((place) => (place.id === id ? { ...place, strip: !place.strip } : place)),
+  }));
+/** Pins of every relay with the wires that land on each. */
+const sockets = computed(() =>
+  netlist.value.parts.flatMap((part) => {
+    if (part.kind !== 'relay') return [];
+    const { type, socket } = part.spec;
+    const pins = [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])];
+    const rows = pins.map((pin) => ({
+      pin,
+      what: type.coil.includes(pin)
+        ? 'coil'
+        : type.poles.some(({ common }) => common === pin)
+          ? 'common'
+          : type.poles.some(({ closing }) => closing === pin)
+            ? 'closes'
+            : 'rests closed',
+      wires: netlist.value.wires.filter(({ from, to }) => [from, to].includes(`${part.id}.${pin}`)),
+    }));
+    return [{ id: part.id, tag: part.tag, name: type.name, socket: socket.name, place: placeName(part.place), rows }];
+  }),
+);
+const other = (wire: Wire, part: string) => at(partOf(wire.from) === part ? wire.to : wire.from);
+const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), 'text/csv', stripsCsv(strips.value));
+</script>
+
+<template>
+  <section aria-label="Terminal strips">
+    <div class="row head">
+      <span>A strip at</span>
+      <label v-for="place in project.design!.places" :key="place.id" class="row">
+        <input type="checkbox" :checked="place.strip" @change="toggle(place.id)" /> {{ place.name }}
+      </label>
+      <button class="plain-button" :disabled="strips.length === 0" @click="save">Strips as CSV</button>
+    </div>
+    <p v-if="strips.length === 0" class="empty">
+      No place has a strip. With one, all that leaves the place is numbered in front and behind, and can be taken off and tested there.
+    </p>
+    <article v-for="strip in strips" :key="strip.place">
+      <h2>
+        {{ strip.name }}, {{ placeName(strip.place) }} <span class="mono count">{{ strip.ways }} ways</span>
+      </h2>
+      <p v-if="strip.ways === 0" class="empty">Nothing leaves this place that fits under it.</p>
+      <div v-else class="scroll" tabindex="0" :aria-label="`Strip ${strip.name}`">
+        <table class="sheet strip">
+          <thead>
+            <tr>
+              <th scope="col">Goes to</th>
+              <th scope="col">Wire, outside</th>
+              <th scope="col">Back</th>
+              <th scope="col">Front</th>
+              <th scope="col">Inside</th>
+              <th scope="col">Carries</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="position in strip.positions" :key="position.front" @click="project.selection = { kind: 'wire', id: position.wire }">
+              <td>
+                {{ at(position.outside) }} <span class="place">{{ position.toPlace }}</span>
+              </td>
+              <td>
+                <span class="swatch" :style="{ background: swatch(position.colour) }" aria-hidden="true" />{{ position.tag }}
+                {{ position.colour }} {{ sizeName(position.sizeMm2) }}
+              </td>
+              <td class="screw mono">{{ position.back }}</td>
+              <td class="screw mono">{{ position.front }}</td>
+              <td>{{ at(position.inside) }}</td>
+              <td class="number">{{ position.ratedA }} A</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-for="common in strip.commons" :key="common.name" class="common">
+        <b class="mono">{{ common.positions.join(' · ') }}</b> {{ common.name
+        }}{{
+          common.isolated
+            ? ', isolated: no jumper to any other ground'
+            : common.positions.length > 1
+              ? ', one metal: a jumper may join them'
+              : ''
+        }}
+      </p>
+      <p v-for="clash in strip.clashes" :key="clash.colour" class="clash">▲ {{ clash.words }}</p>
+      <p v-if="strip.beside.length" class="place">Beside it, too thick or mains: {{ strip.beside.join(', ') }}</p>
+    </article>
+    <h2>Sockets, seen from the wire side</h2>
+    <p class="empty">
+      Go by the numbers moulded beside each receptacle: seen from the wires they stand mirrored to the pins under the relay.
+    </p>
+    <div class="sockets">
+      <table v-for="socket in sockets" :key="socket.id" class="sheet">
+        <caption>
+          <b>{{ socket.tag }}</b>
+          {{
+            socket.name
+          }},
+          {{
+            socket.place
+          }}
+        </caption>
+        <tbody>
+          <tr v-for="row in socket.rows" :key="row.pin">
+            <th scope="row" class="mono">{{ row.pin }}</th>
+            <td class="place">{{ row.what }}</td>
+            <td>
+              <span v-if="row.wires.length === 0" class="place">empty</span>
+              <span v-for="wire in row.wires" :key="wire.id" class="wire">
+                <span class="swatch" :style="{ background: swatch(wire.colour) }" aria-hidden="true" />{{ wire.tag }} {{ wire.colour }} to
+                {{ other(wire, socket.id) }}
+              </span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  margin-bottom: 10px;
+}
+article {
+  margin-bottom: 18px;
+  max-width: 980px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.count,
+.place,
+.empty {
+  color: var(--iron);
+  font-size: 12.5px;
+}
+.strip .screw {
+  text-align: center;
+  font-weight: 700;
+  background: var(--bench);
+  border-left: 2px solid var(--iron);
+  border-right: 2px solid var(--iron);
+}
+.swatch {
+  display: inline-block;
+  width: 14px;
+  height: 10px;
+  border: 1px solid var(--line);
+  margin-right: 5px;
+}
+.common {
+  margin: 5px 0 0;
+}
+.clash {
+  color: var(--caution);
+  margin: 5px 0 0;
+}
+.sockets {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
+  gap: 14px;
+  align-items: start;
+}
+caption {
+  text-align: left;
+  padding: 4px 0;
+}
+.wire {
+  display: block;
+}
+</style>

@@ -1,0 +1,284 @@
+<script setup lang="ts">
+/** All pieces of wire; what a person says of one stays with it. */
+import { computed, ref } from 'vue';
+import { WIRE_COLOURS, colourName, sizeName, wireListCsv, type WireRow } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { download, fileName } from '../ui/download.ts';
+import { withWireEdit } from './edits.ts';
+
+const project = useProject();
+const text = ref('');
+const job = ref('');
+type Column = 'tag' | 'from' | 'to' | 'colour' | 'sizeMm2' | 'lengthM' | 'loom';
+const COLUMNS: readonly (readonly [Column, string])[] = [
+  ['tag', 'Wire'],
+  ['from', 'From'],
+  ['to', 'To'],
+  ['colour', 'Colour'],
+  ['sizeMm2', 'Size'],
+  ['lengthM', 'Cut'],
+  ['loom', 'Loom'],
+];
+const sort = ref<{ by: Column; down: boolean } | null>(null);
+const COLLATE = new Intl.Collator('en', { numeric: true });
+
+const all = computed(() => project.analysis?.wires ?? []);
+const rows = computed(() => {
+  const words = text.value.trim().toLowerCase().split(/\s+/).filter(Boolean);
+  const own = all.value.filter(
+    (row) =>
+      (job.value === '' || row.job === job.value) &&
+      words.every((word) =>
+        `${row.tag} ${row.from} ${row.fromPlace} ${row.to} ${row.toPlace} ${row.colour} ${row.colourName} ${row.sizeMm2} ${row.awg} loom ${row.loom} ${row.labelFrom}`
+          .toLowerCase()
+          .includes(word),
+      ),
+  );
+  if (!sort.value) return own;
+  const { by, down } = sort.value;
+  return [...own].sort((a, b) => {
+    const [x, y] = [a[by], b[by]];
+    const order = typeof x === 'number' && typeof y === 'number' ? x - y : COLLATE.compare(String(x), String(y));
+    return down ? -order : order;
+  });
+});
+function order(by: Column): void {
+  sort.value = sort.value?.by !== by ? { by, down: false } : sort.value.down ? null : { by, down: true };
+}
+const clashes = computed(() =>
+  (project.analysis?.strips ?? []).flatMap((strip) => strip.clashes.map(({ words }) => `${strip.name}: ${words}`)),
+);
+
+const BASES = Object.keys(WIRE_COLOURS) as (keyof typeof WIRE_COLOURS)[];
+const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
+/** Plain colours, and the tracers of the one that it has. */
+const colours = (now: string) => [
+  ...new Set([now, ...BASES, ...BASES.filter((tracer) => tracer !== now.slice(0, 2)).map((tracer) => `${now.slice(0, 2)}/${tracer}`)]),
+];
+const said = (row: WireRow) => project.design!.build.wires[row.wire];
+const edit = (row: WireRow, what: string, changes: Parameters<typeof withWireEdit>[2]) =>
+  project.edit(`${what} of ${row.tag}`, (now) => withWireEdit(now, row.wire, changes), `wire-${row.wire}-${what}`);
+/** Whole wires only: a piece between strip and part follows its wire. */
+const whole = (row: WireRow) => row.id === row.wire;
+const trouble = ref('');
+function setLength(row: WireRow, event: Event): void {
+  const field = event.target as HTMLInputElement;
+  const typed = field.value.trim().replace(',', '.');
+  const value = Number(typed);
+  trouble.value = '';
+  if (typed === '') void edit(row, 'length', { lengthM: undefined });
+  else if (!(value > 0 && value <= 500)) {
+    trouble.value = `The length of ${row.tag} is metres, above 0 and up to 500.`;
+    field.value = row.lengthM.toFixed(2);
+  } else if (Math.abs(value - row.lengthM) > 0.001) {
+    // What the strips add to the piece belongs to the wire.
+    const netWire = project.analysis!.netlist.wires.find(({ id }) => id === row.wire)!;
+    void edit(row, 'length', { lengthM: Math.round((value + netWire.lengthM - row.lengthM) * 1000) / 1000 });
+  }
+}
+function setLabel(row: WireRow, event: Event): void {
+  const value = (event.target as HTMLInputElement).value.trim();
+  if (value !== (said(row)?.label ?? '')) void edit(row, 'label', { label: value === '' ? undefined : value });
+}
+const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 'text/csv', wireListCsv(rows.value));
+</script>
+
+<template>
+  <section>
+    <p v-for="clash in clashes" :key="clash" class="clash">▲ {{ clash }}</p>
+    <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
+    <div class="row head">
+      <label class="field">Find <input v-model="text" type="search" placeholder="K1, red, tail, loom B, 2.5" /></label>
+      <label class="field"
+        >Job
+        <select v-model="job" class="select">
+          <option value="">all jobs</option>
+          <option v-for="entry in project.design?.jobs ?? []" :key="entry.id" :value="entry.name">{{ entry.name }}</option>
+        </select>
+      </label>
+      <span class="count mono" role="status">{{ rows.length }} of {{ all.length }} pieces</span>
+      <button class="plain-button" :disabled="rows.length === 0" @click="save">Wires as CSV</button>
+    </div>
+    <div v-if="rows.length" class="scroll" tabindex="0" aria-label="Wire list">
+      <table class="sheet">
+        <thead>
+          <tr>
+            <th
+              v-for="[by, title] in COLUMNS"
+              :key="by"
+              scope="col"
+              :aria-sort="sort?.by === by ? (sort.down ? 'descending' : 'ascending') : 'none'"
+            >
+              <button class="bare sorter" @click="order(by)">{{ title }}{{ sort?.by === by ? (sort.down ? ' ▼' : ' ▲') : '' }}</button>
+            </th>
+            <th scope="col">Ends</th>
+            <th scope="col">Label</th>
+            <th scope="col">There</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="row in rows"
+            :key="row.id"
+            :class="{ selected: project.selection?.id === row.wire, there: row.existing }"
+            @click="project.selection = { kind: 'wire', id: row.wire }"
+          >
+            <td class="mono">{{ row.tag }}</td>
+            <td>
+              {{ row.from }} <span class="place">{{ row.fromPlace }}</span>
+            </td>
+            <td>
+              {{ row.to }} <span class="place">{{ row.toPlace }}</span>
+            </td>
+            <td class="colour">
+              <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />
+              <select
+                v-if="whole(row)"
+                class="plain"
+                :aria-label="`Colour of ${row.tag}`"
+                :value="row.colour"
+                @change="edit(row, 'colour', { colour: ($event.target as HTMLSelectElement).value })"
+              >
+                <option v-for="code in colours(row.colour)" :key="code" :value="code">{{ code }} {{ colourName(code) }}</option>
+              </select>
+              <template v-else>{{ row.colour }} {{ row.colourName }}</template>
+            </td>
+            <td class="number">{{ sizeName(row.sizeMm2) }}</td>
+            <td class="number">
+              <input
+                v-if="whole(row)"
+                class="plain length"
+                inputmode="decimal"
+                :class="{ said: said(row)?.lengthM !== undefined }"
+                :aria-label="`Length of ${row.tag}, m`"
+                :value="row.lengthM.toFixed(2)"
+                @change="setLength(row, $event)"
+              />
+              <template v-else>{{ row.lengthM.toFixed(2) }}</template>
+              m
+            </td>
+            <td>{{ row.loom }}</td>
+            <td class="place">{{ row.fromTerminal }} · {{ row.toTerminal }}</td>
+            <td>
+              <input
+                v-if="whole(row)"
+                class="plain label"
+                maxlength="24"
+                :aria-label="`Label of ${row.tag}`"
+                :placeholder="row.tag"
+                :value="said(row)?.label ?? ''"
+                @change="setLabel(row, $event)"
+              />
+            </td>
+            <td>
+              <input
+                v-if="whole(row)"
+                type="checkbox"
+                :aria-label="`${row.tag} is there already`"
+                :checked="row.existing"
+                @change="edit(row, 'existing', { existing: row.existing ? undefined : true })"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-else class="empty">{{ all.length > 0 ? 'No wire is like that.' : 'No wires yet: a job that is wired puts its wires here.' }}</p>
+    <p class="note">
+      Lengths hold a tenth of slack; one that you measured stays as you typed it, and its drop is solved anew. Empty takes it back.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  align-items: end;
+  margin-bottom: 8px;
+}
+.head .field:first-child {
+  width: 240px;
+}
+.head .field:nth-child(2) {
+  width: 190px;
+}
+.count {
+  margin-left: auto;
+  color: var(--iron);
+  font-size: 12px;
+}
+.scroll {
+  max-height: calc(100vh - 300px);
+  min-height: 260px;
+  overflow: auto;
+  border: 1px solid var(--line);
+}
+.scroll th {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+}
+.sorter {
+  font: inherit;
+  letter-spacing: inherit;
+  text-transform: inherit;
+  color: inherit;
+}
+tbody tr:hover,
+.selected {
+  background: var(--control-fill);
+}
+.there td {
+  color: var(--iron);
+}
+.place {
+  color: var(--iron);
+  font-size: 12px;
+}
+.colour {
+  white-space: nowrap;
+}
+.swatch {
+  display: inline-block;
+  width: 14px;
+  height: 10px;
+  border: 1px solid var(--line);
+  margin-right: 4px;
+}
+.plain {
+  background: none;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  padding: 1px 3px;
+}
+.plain:hover,
+.plain:focus {
+  border-color: var(--line);
+  background: var(--sheet);
+}
+select.plain {
+  max-width: 128px;
+}
+.length {
+  width: 58px;
+  text-align: right;
+  font-family: var(--mono);
+}
+.length.said {
+  font-weight: 700;
+}
+.label {
+  width: 92px;
+}
+.clash {
+  color: var(--caution);
+  margin: 0 0 4px;
+}
+.stop {
+  color: var(--danger);
+  font-weight: 600;
+}
+.note,
+.empty {
+  color: var(--iron);
+}
+</style>

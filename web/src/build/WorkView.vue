@@ -1,0 +1,231 @@
+<script setup lang="ts">
+/** The order of work, to be ticked where it is done: on a phone too, and on from where it was left off. */
+import { useLocalStorage } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { PHASES, drawJobs, drawingSvg, orderOfWork, type WorkStep } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+import { useRecords } from '../stores/records.ts';
+import MainsGate from './MainsGate.vue';
+
+const project = useProject();
+const records = useRecords();
+const initials = useLocalStorage('iron-nudge:initials', '');
+const netlist = computed(() => project.analysis!.netlist);
+const steps = computed(() => orderOfWork(project.design!, netlist.value, project.analysis!.wires));
+const phases = computed(() =>
+  PHASES.map((phase) => ({ phase, steps: steps.value.filter((step) => step.phase === phase) })).filter(({ steps: own }) => own.length > 0),
+);
+const done = (step: WorkStep) => records.ticks.get(step.id);
+const count = computed(() => steps.value.filter(done).length);
+/** Where one left off. */
+const next = computed(() => steps.value.find((step) => !done(step)) ?? null);
+const opened = ref<string | null>(null);
+const isOpen = (step: WorkStep) => (opened.value === null ? next.value?.id === step.id : opened.value === step.id);
+const tagOf = (wire: string) => netlist.value.wires.find(({ id }) => id === wire)?.tag ?? wire;
+const wireWords = (id: string) => {
+  const rows = project.analysis!.wires.filter(({ wire }) => wire === id);
+  return rows.map((row) => `${row.tag}  ${row.colour} ${row.sizeMm2} mm²  ${row.from} → ${row.to}`);
+};
+
+/** That part of the drawing: what the step lays stands out, all else is grey. */
+function picture(step: WorkStep): string | null {
+  const marked = new Set([...step.wires, ...step.parts]);
+  const touched =
+    step.job !== null ? [step.job] : [...new Set(netlist.value.wires.filter(({ id }) => step.wires.includes(id)).map(({ job }) => job))];
+  // Of steps over many jobs a picture would be all of it.
+  if (touched.length === 0 || touched.length > 3) return null;
+  const drawing = drawJobs(netlist.value, touched);
+  return `data:image/svg+xml;utf8,${encodeURIComponent(drawingSvg(drawing, netlist.value, { title: step.title, marked }))}`;
+}
+function tick(step: WorkStep): void {
+  const standing = done(step);
+  records.add({
+    kind: 'tick',
+    step: step.id,
+    words: step.title,
+    done: standing === undefined,
+    initials: initials.value.trim().slice(0, 8),
+  });
+  opened.value = null;
+}
+const when = (at: number) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+</script>
+
+<template>
+  <section class="work" aria-label="Order of work">
+    <div class="row head">
+      <label class="field">Your initials <input v-model="initials" maxlength="8" autocomplete="off" /></label>
+      <div class="progress" role="status">
+        <span class="mono">{{ count }} of {{ steps.length }}</span>
+        <progress :value="count" :max="steps.length || 1" aria-label="Steps done" />
+        <span v-if="records.sync.kind !== 'kept'" class="kept">{{
+          records.sync.kind === 'sending' ? 'sending…' : 'kept here until the server answers'
+        }}</span>
+      </div>
+    </div>
+    <p v-if="steps.length === 0" class="note">Nothing to build yet: a job that is wired puts its steps here.</p>
+    <template v-for="{ phase, steps: own } in phases" :key="phase">
+      <h2 class="caps">{{ phase }}</h2>
+      <MainsGate v-if="phase === 'supply'" />
+      <ol>
+        <li v-for="step in own" :key="step.id" :data-done="done(step) ? 'yes' : 'no'" :class="{ next: next?.id === step.id }">
+          <div class="top">
+            <label class="tick">
+              <input type="checkbox" :checked="done(step) !== undefined" :aria-label="step.title" @change="tick(step)" />
+            </label>
+            <button class="bare title" :aria-expanded="isOpen(step)" @click="opened = isOpen(step) ? '' : step.id">
+              {{ step.title }}
+              <span v-if="done(step)" class="by mono">{{ when(done(step)!.at) }} {{ done(step)!.initials }}</span>
+            </button>
+          </div>
+          <div v-if="isOpen(step)" class="body">
+            <p v-if="step.caution" class="caution">▲ {{ step.caution }}</p>
+            <p>{{ step.text }}</p>
+            <template v-if="step.wires.length > 0 && step.phase !== 'tug'">
+              <ul v-if="step.wires.length <= 16" class="wires mono">
+                <template v-for="id in step.wires" :key="id">
+                  <li v-for="words in wireWords(id)" :key="words">{{ words }}</li>
+                </template>
+              </ul>
+              <p v-else class="mono">{{ step.wires.map(tagOf).join('  ') }}</p>
+            </template>
+            <img v-if="picture(step)" :src="picture(step)!" :alt="`${step.title}: its part of the drawing`" />
+            <p class="check"><b>Check:</b> {{ step.check }}</p>
+          </div>
+        </li>
+      </ol>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.work {
+  max-width: 860px;
+}
+.head {
+  align-items: end;
+  justify-content: space-between;
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+  z-index: 2;
+  padding: 4px 0 8px;
+}
+.head .field {
+  width: 110px;
+}
+.progress {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+progress {
+  accent-color: var(--hold);
+}
+.kept {
+  color: var(--caution);
+  font-size: 12.5px;
+}
+.note {
+  color: var(--iron);
+}
+h2.caps {
+  margin: 12px 0 4px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+ol > li {
+  border-bottom: 1px solid var(--line);
+}
+ol > li:last-child {
+  border-bottom: 0;
+}
+ol > li.next {
+  box-shadow: inset 4px 0 0 var(--copper);
+}
+.top {
+  display: flex;
+  align-items: center;
+}
+.tick {
+  padding: 8px 12px;
+}
+.tick input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--hold);
+  display: block;
+}
+.title {
+  flex: 1;
+  padding: 8px 10px 8px 0;
+  font-weight: 600;
+}
+[data-done='yes'] .title {
+  color: var(--iron);
+  font-weight: 400;
+}
+.by {
+  float: right;
+  font-size: 12px;
+  color: var(--hold);
+}
+.body {
+  padding: 0 14px 10px 44px;
+}
+.body p {
+  margin: 3px 0;
+}
+.wires {
+  margin: 6px 0;
+  padding: 0;
+  list-style: none;
+  font-size: 12.5px;
+}
+.caution {
+  color: var(--caution);
+  font-weight: 600;
+}
+.check {
+  color: var(--hold);
+}
+img {
+  display: block;
+  max-width: 100%;
+  max-height: 330px;
+  background: #fff;
+  border: 1px solid var(--line);
+  margin: 6px 0;
+}
+@media (max-width: 800px) {
+  .tick {
+    padding: 12px 14px;
+  }
+  .tick input {
+    width: 28px;
+    height: 28px;
+  }
+  .title {
+    min-height: 52px;
+    font-size: 16px;
+  }
+  .by {
+    float: none;
+    display: block;
+  }
+  .body {
+    padding: 0 14px 12px;
+    font-size: 15px;
+  }
+  .head input {
+    font-size: 16px;
+    min-height: 40px;
+  }
+}
+</style>
