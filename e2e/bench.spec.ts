@@ -30,6 +30,7 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   const project = await freshOwlBox(request, 'Readings');
   await page.goto(`/projects/${project}/bench/dew`);
   const coil = page.getByLabel('Reading across the coil of K1, Ω');
+  await page.getByLabel('Meter', { exact: true }).fill('the yellow one');
   await coil.fill('not a number');
   await coil.press('Enter');
   await expect(page.getByRole('alert')).toContainText('is no reading');
@@ -42,6 +43,11 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   await coil.fill('OL');
   await coil.press('Enter');
   await expect(row).toHaveAttribute('data-state', 'fail');
+  await expect(page.getByText('2 readings on the server')).toBeVisible();
+  await page.getByRole('button', { name: 'Log', exact: true }).click();
+  await expect(page.getByLabel('Readings', { exact: true }).getByText('the yellow one').first()).toBeVisible();
+  // Read twice: it has a chart over its dates.
+  await expect(page.getByRole('img', { name: 'across the coil of K1 over its dates' })).toBeVisible();
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Readings as CSV' }).click()]);
   const text = readFileSync((await file.path())!, 'utf8');
   // Both stand there: a correction adds, it takes nothing away.
@@ -68,6 +74,50 @@ test('on the mains nothing live is measured before what needs no power has passe
     await button.click();
   await expect(page.getByText('after the steps with no power')).toHaveCount(0);
   await expect(page.getByLabel(/Reading into the coil of K7/)).toBeVisible();
-  await page.getByRole('button', { name: /Let the meter read contact K7 2 with its relay in/ }).click();
+  await page.getByRole('button', { name: /Let the meter read contact K7 2 with K7 in/ }).click();
   await expect(page.locator('section li[data-state="fail"]')).toHaveCount(0);
+});
+
+test('two faults at once are found where no single one explains the readings, and the ranking stands on the drawing', async ({
+  page,
+  request,
+}) => {
+  const project = await freshOwlBox(request, 'Bench two');
+  await page.goto(`/projects/${project}/bench/dew`);
+  const says = page.getByLabel('What the readings say');
+  await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
+  await says.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.getByLabel('Reading across the coil of K1, Ω').fill('OL');
+  await page.getByLabel('Reading across the coil of K1, Ω').press('Enter');
+  await page.getByRole('button', { name: 'On the drawing' }).click();
+  await expect(page.locator('.rank').first()).toBeVisible();
+  await page.getByLabel('Reading across E1.1 dew strips, Ω').fill('2,86');
+  await page.getByLabel('Reading across E1.1 dew strips, Ω').press('Enter');
+  await page.getByLabel('Reading across E1.2 dew strips, Ω').fill('2,86');
+  await page.getByLabel('Reading across E1.2 dew strips, Ω').press('Enter');
+  await expect(says.getByText(/Two at once would|Nor do two at once/)).toBeVisible();
+});
+
+test('a relay out of the bag is named from the readings that are asked for', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Bag');
+  await page.goto(`/projects/${project}/bench/dew?view=relay`);
+  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('8');
+  await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
+  const ask = page.getByRole('button', { name: 'Let the meter read it' });
+  for (let reading = 0; reading < 50 && (await ask.isVisible()); reading++) await ask.click();
+  const what = page.getByLabel('What it is');
+  await expect(what.getByText('Known.')).toBeVisible();
+  await expect(what.getByText(/^common/)).toHaveCount(2);
+  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('4');
+  const read = async (ohm: string) => {
+    await page.getByLabel('Reads, Ω').fill(ohm);
+    await page.getByLabel('Reads, Ω').press('Enter');
+  };
+  await read('90');
+  await page.getByRole('combobox', { name: /^Red on/ }).selectOption('3');
+  await page.getByRole('combobox', { name: /^Black on/ }).selectOption('4');
+  await read('85');
+  await expect(what.getByRole('alert')).toContainText('cannot all be of one relay');
+  expect(errors).toEqual([]);
 });

@@ -78,15 +78,16 @@ test('the lists to build from are there, and go out as CSV', async ({ page, requ
   const project = await freshOwlBox(request, 'Builder');
   await page.goto(`/projects/${project}/build`);
   await expect(page.getByText('1 finding says danger')).toBeVisible();
-  const row = page.locator('tr').filter({ hasText: 'F1M 1' });
+  const row = page.locator('tr').filter({ hasText: 'F1M 1' }).first();
   await expect(row).toContainText('nose locker');
-  await expect(row).toContainText('6 mm²');
+  await expect(row).toContainText('10 mm²');
   const [wires] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Wires as CSV' }).click()]);
   const lines = readFileSync(await wires.path(), 'utf8')
     .trim()
     .split('\r\n');
   expect(lines[0]).toContain('Wire,Job,From');
   expect(lines.length - 1).toBe(await page.locator('[aria-label="Wire list"] tbody tr').count());
+  await page.getByRole('navigation', { name: 'Build' }).getByRole('button', { name: 'Parts' }).click();
   const [parts] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Parts as CSV' }).click()]);
   expect(readFileSync(await parts.path(), 'utf8')).toContain('30 A plug-in relay, four-pin');
 });

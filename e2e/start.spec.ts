@@ -63,6 +63,39 @@ test('an edit survives killing and restarting everything, and Ctrl-C leaves no p
   await expect.poll(leftovers, { timeout: 15_000 }).toEqual([]);
 });
 
+test('killing the server in the middle of logging loses no reading', async ({ page }) => {
+  test.setTimeout(150_000);
+  const first = start();
+  const base = await first.address();
+  const { port } = new URL(base);
+  const { projects } = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string }[] };
+  const project = projects[0]!.id;
+  await page.goto(`${base}/projects/${project}/bench/dew`);
+  const fields = page.getByLabel(/^Reading .*, Ω$/);
+  await expect(fields.first()).toBeVisible();
+  const take = async (at: number) => {
+    await fields.nth(at).fill(String(80 + at));
+    await fields.nth(at).press('Enter');
+  };
+  await take(0);
+  await take(1);
+  await expect(page.getByText('2 readings on the server')).toBeVisible();
+  group(first.child, 'SIGKILL');
+  await first.gone;
+  for (const at of [2, 3, 4]) await take(at);
+  await expect(page.getByText('5 readings; the last kept here until the server answers')).toBeVisible();
+
+  const second = start({ PORT: port });
+  await second.address();
+  await expect(page.getByText('5 readings on the server')).toBeVisible({ timeout: 20_000 });
+  const kept = (await (await page.request.get(`${base}/api/projects/${project}/records`)).json()) as { records: { value: number }[] };
+  expect(kept.records.map(({ value }) => value)).toEqual([80, 81, 82, 83, 84]);
+  await page.reload();
+  await expect(page.getByText('5 readings on the server')).toBeVisible();
+  group(second.child, 'SIGINT');
+  await second.gone;
+});
+
 test('a port that is taken is said in one sentence, and nothing is left running', async () => {
   const holder = createServer();
   await new Promise<void>((resolve) => holder.listen(0, '127.0.0.1', resolve));

@@ -70,7 +70,8 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
 export const api = {
   parts: () => request<{ parts: PartRecord[] }>('GET', '/parts').then(({ parts }) => parts),
   addPart: (part: OwnRelay) => request<unknown>('POST', '/parts', { part }),
-  savePart: (part: OwnRelay) => request<unknown>('PUT', `/parts/${part.id}`, { part }),
+  /** Goes out even while the page is left. */
+  savePart: (part: OwnRelay) => request<unknown>('PUT', `/parts/${part.id}`, { part }, true),
   removePart: (id: string) => request<unknown>('DELETE', `/parts/${id}`),
   importParts: (parts: readonly OwnRelay[]) => request<{ count: number }>('POST', '/parts/import', { parts }),
   list: () => request<{ projects: ProjectSummary[] }>('GET', '/projects').then(({ projects }) => projects),

@@ -1,3 +1,4 @@
+import './no-eval.ts';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';

@@ -55,6 +55,7 @@ import { ssrLeakage } from './ssr-leakage.ts';
 import { ssrMinimumLoad } from './ssr-minimum-load.ts';
 import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { stateMismatch } from './state-mismatch.ts';
+import { stripOverCurrent } from './strip-over-current.ts';
 import { supplyOverload } from './supply-overload.ts';
 import { thermocouplePolarity } from './thermocouple-polarity.ts';
 import { transistorNotSaturated } from './transistor-not-saturated.ts';
@@ -90,6 +91,7 @@ export const RULES: readonly Rule[] = [
   loadOverContact,
   contactLife,
   wireAmpacity,
+  stripOverCurrent,
   wireBundleHeat,
   wireAboveTerminal,
   wireParallelUnequal,

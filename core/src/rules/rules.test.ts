@@ -36,6 +36,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'fuse-below-load': 'caution',
   'fuse-continuous-load': 'caution',
   'wire-ampacity': 'danger',
+  'strip-over-current': 'danger',
   'wire-drop': 'caution',
   'coil-wrong-voltage': 'danger',
   'coil-pull-in-low-battery-hot': 'caution',
@@ -116,7 +117,7 @@ test('a sound circuit holds every rule, and says so', () => {
   const { findings } = check(design([job({ continuous: true })]));
   expect(findings.filter(({ severity }) => severity !== 'hold')).toEqual([]);
   // Those are silent that have nothing to say of it: no thresholds, no motor, no ground that jobs share, no second
-  // battery, no pulsed feed, no bundle, and a project that does not match fuses to loads.
+  // battery, no pulsed feed, no bundle, no strip, and a project that does not match fuses to loads.
   const said = new Set(findings.map(({ rule }) => rule));
   const silent = RULES.map(({ id }) => id).filter((id) => !said.has(id));
   // It has no mains, no module, no controller and no heat of that kind.
@@ -131,6 +132,7 @@ test('a sound circuit holds every rule, and says so', () => {
     'pulsed-feed-tap',
     'reversing-no-interlock',
     'shared-ground-backfeed',
+    'strip-over-current',
     'transistor-not-saturated',
     'unknown-after-power-cut',
     'vsr-hunting',

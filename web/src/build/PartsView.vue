@@ -4,20 +4,18 @@ import { computed } from 'vue';
 import { colourName, partsListCsv, sizeName, totalPrice } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
+import CellField from '../ui/CellField.vue';
 import { withCount } from './edits.ts';
 
 const project = useProject();
 const parts = computed(() => project.analysis?.parts ?? []);
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const total = computed(() => totalPrice(parts.value, cuts.value));
-function set(list: 'drawer' | 'spares', description: string, event: Event): void {
-  const field = event.target as HTMLInputElement;
-  const count = field.value.trim() === '' ? undefined : Number(field.value);
-  if (count !== undefined && (!Number.isInteger(count) || count < 0 || count > 10_000)) {
-    field.value = '';
-    return;
-  }
-  void project.edit(list === 'drawer' ? 'drawer' : 'spares', (now) => withCount(now, list, description, count), `${list}-${description}`);
+function set(list: 'drawer' | 'spares', description: string, typed: string, refuse: () => void): void {
+  const count = typed === '' ? undefined : Number(typed);
+  if (count !== undefined && (!Number.isInteger(count) || count < 0 || count > 10_000)) refuse();
+  else
+    void project.edit(list === 'drawer' ? 'drawer' : 'spares', (now) => withCount(now, list, description, count), `${list}-${description}`);
 }
 const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 'text/csv', partsListCsv(parts.value));
 </script>
@@ -50,20 +48,20 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
           <td class="note">{{ row.places }}</td>
           <td class="number">{{ row.count }}</td>
           <td class="number">
-            <input
-              inputmode="numeric"
-              :aria-label="`Spare of ${row.description}`"
-              :value="row.spare"
-              @change="set('spares', row.description, $event)"
+            <CellField
+              numeric
+              :label="`Spare of ${row.description}`"
+              :model-value="String(row.spare)"
+              @take="(typed, refuse) => set('spares', row.description, typed, refuse)"
             />
           </td>
           <td class="number">
-            <input
-              inputmode="numeric"
-              :aria-label="`In the drawer of ${row.description}`"
-              :value="row.inDrawer || ''"
+            <CellField
+              numeric
               placeholder="0"
-              @change="set('drawer', row.description, $event)"
+              :label="`In the drawer of ${row.description}`"
+              :model-value="row.inDrawer ? String(row.inDrawer) : ''"
+              @take="(typed, refuse) => set('drawer', row.description, typed, refuse)"
             />
           </td>
           <td class="number">{{ row.price === null ? '' : row.price.toFixed(2) }}</td>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { WIRE_COLOURS, colourName, sizeName, wireListCsv, type WireRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
+import CellField from '../ui/CellField.vue';
 import { withWireEdit } from './edits.ts';
 
 const project = useProject();
@@ -61,25 +62,20 @@ const edit = (row: WireRow, what: string, changes: Parameters<typeof withWireEdi
 /** Whole wires only: a piece between strip and part follows its wire. */
 const whole = (row: WireRow) => row.id === row.wire;
 const trouble = ref('');
-function setLength(row: WireRow, event: Event): void {
-  const field = event.target as HTMLInputElement;
-  const typed = field.value.trim().replace(',', '.');
-  const value = Number(typed);
+function setLength(row: WireRow, typed: string, refuse: () => void): void {
+  const value = Number(typed.replace(',', '.'));
   trouble.value = '';
   if (typed === '') void edit(row, 'length', { lengthM: undefined });
   else if (!(value > 0 && value <= 500)) {
     trouble.value = `The length of ${row.tag} is metres, above 0 and up to 500.`;
-    field.value = row.lengthM.toFixed(2);
-  } else if (Math.abs(value - row.lengthM) > 0.001) {
+    refuse();
+  } else {
     // What the strips add to the piece belongs to the wire.
-    const netWire = project.analysis!.netlist.wires.find(({ id }) => id === row.wire)!;
-    void edit(row, 'length', { lengthM: Math.round((value + netWire.lengthM - row.lengthM) * 1000) / 1000 });
+    const { lengthM } = project.analysis!.netlist.wires.find(({ id }) => id === row.wire)!;
+    void edit(row, 'length', { lengthM: Math.round((value + lengthM - row.lengthM) * 1000) / 1000 });
   }
 }
-function setLabel(row: WireRow, event: Event): void {
-  const value = (event.target as HTMLInputElement).value.trim();
-  if (value !== (said(row)?.label ?? '')) void edit(row, 'label', { label: value === '' ? undefined : value });
-}
+const setLabel = (row: WireRow, typed: string) => edit(row, 'label', { label: typed === '' ? undefined : typed });
 const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 'text/csv', wireListCsv(rows.value));
 </script>
 
@@ -145,14 +141,14 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             </td>
             <td class="number">{{ sizeName(row.sizeMm2) }}</td>
             <td class="number">
-              <input
+              <CellField
                 v-if="whole(row)"
                 class="plain length"
-                inputmode="decimal"
+                numeric
                 :class="{ said: said(row)?.lengthM !== undefined }"
-                :aria-label="`Length of ${row.tag}, m`"
-                :value="row.lengthM.toFixed(2)"
-                @change="setLength(row, $event)"
+                :label="`Length of ${row.tag}, m`"
+                :model-value="row.lengthM.toFixed(2)"
+                @take="(typed, refuse) => setLength(row, typed, refuse)"
               />
               <template v-else>{{ row.lengthM.toFixed(2) }}</template>
               m
@@ -160,14 +156,14 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             <td>{{ row.loom }}</td>
             <td class="place">{{ row.fromTerminal }} · {{ row.toTerminal }}</td>
             <td>
-              <input
+              <CellField
                 v-if="whole(row)"
                 class="plain label"
-                maxlength="24"
-                :aria-label="`Label of ${row.tag}`"
+                :most="24"
+                :label="`Label of ${row.tag}`"
                 :placeholder="row.tag"
-                :value="said(row)?.label ?? ''"
-                @change="setLabel(row, $event)"
+                :model-value="said(row)?.label ?? ''"
+                @take="setLabel(row, $event)"
               />
             </td>
             <td>

@@ -1,17 +1,29 @@
 <script setup lang="ts">
 /** An own relay, typed from its data sheet; kept with each good keystroke. */
-import { useDebounceFn } from '@vueuse/core';
-import { ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { onBeforeUnmount, ref } from 'vue';
 import { ownRelaySchema, type OwnRelay } from '@iron-nudge/core';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
 
-const props = defineProps<{ part: OwnRelay }>();
-const emit = defineEmits<{ save: [part: OwnRelay] }>();
+const props = defineProps<{ part: OwnRelay; save: (part: OwnRelay) => Promise<boolean> }>();
 const draft = ref<OwnRelay>(props.part);
 const problem = ref('');
-const save = useDebounceFn((part: OwnRelay) => emit('save', part), 400);
+const SAVE_AFTER_MS = 400;
+/** What is typed and not sent yet. */
+let waiting: OwnRelay | null = null;
+let timer: ReturnType<typeof setTimeout> | undefined;
+const kept = ref(true);
+async function send(): Promise<void> {
+  clearTimeout(timer);
+  const part = waiting;
+  waiting = null;
+  if (part) kept.value = (await props.save(part)) && waiting === null;
+}
+// Leaving keeps the last keystroke too.
+onBeforeUnmount(() => void send());
+useEventListener(window, 'pagehide', () => void send());
 
 function set(changes: Partial<OwnRelay>): void {
   draft.value = { ...draft.value, ...changes };
@@ -22,7 +34,10 @@ function set(changes: Partial<OwnRelay>): void {
     return;
   }
   problem.value = '';
-  void save(parsed.data);
+  waiting = parsed.data;
+  kept.value = false;
+  clearTimeout(timer);
+  timer = setTimeout(() => void send(), SAVE_AFTER_MS);
 }
 function setForm(form: OwnRelay['form']): void {
   set({ form, resting: form === 'four' ? null : (draft.value.resting ?? { resistiveA: draft.value.closing.resistiveA / 2, own: {} }) });
@@ -53,6 +68,7 @@ function setOwn(side: 'closing' | 'resting', kind: (typeof KINDS)[number], text:
 
 <template>
   <p v-if="problem" class="problem" role="alert">Not kept: {{ problem }}</p>
+  <p v-else class="hint" role="status">{{ kept ? 'kept' : 'keeping…' }}</p>
   <div class="grid">
     <TextField label="Name" :model-value="draft.name" @update:model-value="set({ name: $event })" />
     <SelectField

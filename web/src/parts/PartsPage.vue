@@ -118,7 +118,7 @@ const all = computed(() => [
     <p v-if="trouble" class="trouble" role="alert">■ {{ trouble }}</p>
     <template v-if="edited">
       <h1>{{ edited.part.name }}</h1>
-      <PartEditor :key="edited.part.id" :part="edited.part" @save="doing(() => api.savePart($event))" />
+      <PartEditor :key="edited.part.id" :part="edited.part" :save="(part) => doing(() => api.savePart(part))" />
       <p v-if="edited.usedIn.length > 0" class="used">
         Used in
         <template v-for="(project, at) in edited.usedIn" :key="project.id"

@@ -1,0 +1,166 @@
+/** From the proved circuit to the book in the garage: lists that are edited, the order of work on a phone, the PDF. */
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { freshOwlBox, saved, watchErrors } from './support.ts';
+
+const view = (page: Page, title: string) => page.getByRole('navigation', { name: 'Build' }).getByRole('button', { name: title }).click();
+
+test('the build book is made as a PDF, and everything goes out as JSON', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Book');
+  await page.goto(`/projects/${project}/build`);
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Build book, PDF' }).click()]);
+  expect(file.suggestedFilename()).toBe('book-build-book.pdf');
+  const pdf = readFileSync((await file.path())!);
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  expect(pdf.length).toBeGreaterThan(50_000);
+  const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'All as JSON' }).click()]);
+  const all = JSON.parse(readFileSync((await json.path())!, 'utf8')) as { wires: unknown[]; parts: unknown[]; steps: unknown[] };
+  expect(all.wires.length).toBeGreaterThan(50);
+  expect(all.parts.length).toBeGreaterThan(20);
+  expect(all.steps.length).toBeGreaterThan(20);
+  expect(errors).toEqual([]);
+});
+
+test('a wire is found, sorted, given another colour, label and length; it stays so, and one undo takes it back', async ({
+  page,
+  request,
+}) => {
+  const project = await freshOwlBox(request, 'Wires');
+  await page.goto(`/projects/${project}/build`);
+  await expect(page.getByText(/X2: 2 wires are blue with black and not one circuit/)).toBeVisible();
+  await page.getByLabel('Colour of W4.2', { exact: true }).selectOption('VT');
+  await expect(page.getByText(/X2: 2 wires are blue with black/)).toHaveCount(0);
+  await page.getByLabel('Label of W4.2', { exact: true }).fill('stowed');
+  await page.getByLabel('Label of W4.2', { exact: true }).press('Tab');
+  const length = page.getByLabel('Length of W4.2, m');
+  await length.fill('zero');
+  await length.press('Tab');
+  await expect(page.getByText('The length of W4.2 is metres')).toBeVisible();
+  await length.fill('3,1');
+  await length.press('Tab');
+  await expect(length).toHaveValue('3.10');
+  await page.getByPlaceholder('K1, red, tail, loom B, 2.5').fill('stowed');
+  await expect(page.getByText(/^[12] of \d+ pieces$/)).toBeVisible();
+  await page.getByPlaceholder('K1, red, tail, loom B, 2.5').fill('');
+  await page.getByRole('button', { name: 'Cut', exact: true }).click();
+  await page.getByRole('button', { name: /^Cut/ }).first().click();
+  await expect(page.locator('tbody tr').first()).toContainText('W1.2');
+  await expect(page.getByText(/saved · revision/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Length of W4.2, m')).toHaveValue('3.10');
+  await page.getByLabel('W4.2 is there already').check();
+  await view(page, 'Cut list');
+  await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(1);
+});
+
+test('what is in the drawer is not bought, a spool is cut from first, and a strip is put in and taken out', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Drawer');
+  await page.goto(`/projects/${project}/build?view=parts`);
+  const row = page.locator('tr', { hasText: 'Rectifier diode' });
+  await expect(row.locator('.buy')).toHaveText('6');
+  await page.getByLabel(/In the drawer of Rectifier diode/).fill('20');
+  await page.getByLabel(/In the drawer of Rectifier diode/).press('Tab');
+  await expect(row.locator('.buy')).toHaveText('0');
+  await view(page, 'Cut list');
+  await page.getByLabel('A spool that is there').selectOption({ label: '10 mm² (≈7 AWG) red' });
+  await page.getByRole('button', { name: 'Add the spool' }).click();
+  await expect(page.locator('.stock .name', { hasText: 'spool 1' })).toBeVisible();
+  await view(page, 'Strips');
+  await expect(page.getByRole('heading', { name: /X2, cabin panel/ })).toBeVisible();
+  await page.getByLabel('tail box').check();
+  await expect(page.getByRole('heading', { name: /X3, tail box/ })).toBeVisible();
+  await page.getByLabel('cabin panel').uncheck();
+  await expect(page.getByRole('heading', { name: /X2, cabin panel/ })).toHaveCount(0);
+});
+
+test('the whole project is one drawing with cross-references, zooms, and goes out as SVG', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Paper');
+  await page.goto(`/projects/${project}/build?view=drawing`);
+  await page.getByRole('button', { name: 'The whole project' }).click();
+  const drawing = page.getByLabel('Current paths', { exact: true });
+  await expect(
+    drawing
+      .locator('[data-part="dew-relay"]')
+      .filter({ hasText: /K1\/\d/ })
+      .first(),
+  ).toBeVisible();
+  const before = await drawing.locator('svg').boundingBox();
+  await page.getByRole('button', { name: 'Larger' }).click();
+  await expect.poll(async () => (await drawing.locator('svg').boundingBox())!.width).toBeGreaterThan(before!.width * 1.3);
+  await page.getByRole('button', { name: 'All of it' }).click();
+  await expect.poll(async () => (await drawing.locator('svg').boundingBox())!.width).toBeCloseTo(before!.width, 0);
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'SVG' }).click()]);
+  expect(file.suggestedFilename()).toBe('paper-all.svg');
+  expect(readFileSync((await file.path())!, 'utf8')).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"/);
+  expect(errors).toEqual([]);
+});
+
+test('on a phone the order of work is ticked through, with date and initials, and goes on where it was left', async ({ page, request }) => {
+  test.setTimeout(150_000);
+  const project = await freshOwlBox(request, 'Phone');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`/projects/${project}/build?view=work`);
+  const work = page.getByLabel('Order of work');
+  await work.getByLabel('Your initials').fill('QX');
+  // The list stands as wide as the phone: nothing is reached by pushing it sideways.
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const all = await work.locator('ol > li[data-done]').count();
+  expect(all).toBeGreaterThan(20);
+  const step = (done: number) => expect(work.getByText(`${done} of ${all}`)).toBeVisible();
+  const tickNext = () => work.locator('li.next input[type="checkbox"]').check({ noWaitAfter: true });
+  for (let done = 0; done < 12; done++) {
+    await tickNext();
+    await step(done + 1);
+  }
+  await page.reload();
+  await step(12);
+  await expect(work.locator('li.next').getByText('Check:')).toBeVisible();
+  await expect(work.locator('[data-done="yes"]').first()).toContainText('QX');
+  let pictures = 0;
+  for (let done = 12; done < all; done++) {
+    pictures += await work.locator('li.next img').count();
+    await tickNext();
+    await step(done + 1);
+  }
+  expect(pictures).toBeGreaterThan(5);
+  await expect(work.locator('[data-done="no"]')).toHaveCount(0);
+  // One is taken back: it is the next again.
+  await work.locator('ol > li[data-done] input[type="checkbox"]').nth(3).uncheck({ noWaitAfter: true });
+  await step(all - 1);
+  const records = (await (await request.get(`/api/projects/${project}/records`)).json()) as {
+    records: { kind: string; initials: string }[];
+  };
+  expect(records.records.filter(({ kind, initials }) => kind === 'tick' && initials === 'QX')).toHaveLength(all + 1);
+});
+
+test('what was built otherwise is noted, a revision is kept, and what changed since is a list and on the drawing', async ({
+  page,
+  request,
+}) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Built');
+  await page.goto(`/projects/${project}/build?view=built`);
+  await page.getByLabel('Wire or part').selectOption({ label: 'W1.6 BN 1 mm²' });
+  await page.getByLabel('What is different').fill('black, there was no brown');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByText('black, there was no brown')).toBeVisible();
+  await page.getByLabel('Name').fill('as built');
+  await page.getByRole('button', { name: 'Keep as a revision' }).click();
+  await view(page, 'Wires');
+  await page.getByLabel('Colour of W1.6', { exact: true }).selectOption('BK');
+  await saved(page, 2);
+  await view(page, 'As built');
+  await page.getByLabel('From').selectOption({ label: 'as built' });
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await expect(page.getByLabel('Changes').getByText('colour brown → black')).toBeVisible();
+  await expect(page.locator('.rank')).toHaveCount(1);
+  await page.reload();
+  await expect(page.getByText('black, there was no brown')).toBeVisible();
+  await page.getByRole('button', { name: 'Take back the note on W1.6' }).click();
+  await expect(page.getByText('black, there was no brown')).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
