@@ -28,18 +28,6 @@ async function heatUp(page) {
   await page.waitForTimeout(900);
 }
 
-/** 87 and 87a of one of the two relays changed about by hand. */
-async function swapThrows(page) {
-  await page.locator('.symbol[data-part="roof-relay"] .body').first().click();
-  await page.getByRole('button', { name: 'Swap 87 and 87a' }).click();
-  await page.waitForTimeout(700);
-}
-
-async function compare(page) {
-  await page.getByRole('button', { name: 'ways of wiring it' }).click();
-  await page.getByText('this one is drawn').waitFor();
-}
-
 async function candidates(page) {
   await page.getByRole('button', { name: 'candidates' }).click();
   await page.getByText('Best of').waitFor();
@@ -56,11 +44,37 @@ async function start(page) {
 async function findFault(page) {
   await page.getByLabel('Put in').selectOption({ label: 'W1.11 has a bad crimp, a bad return' });
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await page.getByRole('button', { name: 'On the drawing' }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
   for (let reading = 0; reading < 4 && (await ask.isVisible()); reading++) {
     await ask.click();
     await page.waitForTimeout(300);
   }
+}
+
+/** Jobs that share a main fuse, on one sheet. */
+async function severalJobs(page) {
+  await page.getByLabel('Stowed marker').check();
+  await page.waitForTimeout(600);
+}
+
+/** The first steps done: on to the control side of a job. */
+async function someSteps(page) {
+  await page.getByLabel('Your initials').fill('QX');
+  for (let step = 0; step < 40; step++) {
+    const next = page.locator('li.next');
+    if ((await next.locator('img').count()) > 0 && (await next.getByText('control side').count()) > 0) break;
+    await next.locator('input[type="checkbox"]').check({ noWaitAfter: true });
+    await page.waitForTimeout(150);
+  }
+  await page.locator('li.next').scrollIntoViewIfNeeded();
+}
+
+async function relayInTheBag(page) {
+  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('8');
+  await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
+  const ask = page.getByRole('button', { name: 'Let the meter read it' });
+  for (let reading = 0; reading < 14 && (await ask.isVisible()); reading++) await ask.click();
 }
 
 const VIEWS = [
@@ -82,16 +96,16 @@ const VIEWS = [
   { name: 'candidates', path: 'design/dew', ready: '.symbol', act: candidates },
   { name: 'start', path: 'design/fans', ready: '.symbol', act: start },
   { name: 'parts', at: 'parts', ready: 'table' },
-  { name: 'places', path: 'design/dew', ready: '.symbol', act: (page) => page.getByRole('button', { name: 'places, distances' }).click() },
   { name: 'prove', path: 'prove/dew', ready: 'table' },
-  { name: 'build', file: 'circuits/13-mains-lamp-by-module', path: 'build', ready: 'table' },
+  { name: 'build', path: 'build', ready: 'table' },
+  { name: 'build-drawing', path: 'build?view=drawing', ready: '.symbol', act: severalJobs },
+  { name: 'build-work', path: 'build?view=work', ready: 'ol', act: someSteps, size: { width: 390, height: 844 } },
   { name: 'design-boot', file: 'mistakes/boot-energises', path: 'design/lamp', ready: '.symbol', act: powerOn },
   { name: 'design-oven', file: 'circuits/19-oven', path: 'design/element-1', ready: '.symbol', act: (page) => page.keyboard.press('1') },
   { name: 'board', file: 'circuits/13-mains-lamp-by-module', path: 'design/lamp', ready: '.symbol', act: openBoard },
   { name: 'heat', file: 'circuits/20-kiln', path: 'design/ring-1', ready: '.symbol', act: heatUp },
-  { name: 'design-wrong', file: 'circuits/09-reversing', path: 'design/roof', ready: '.symbol', act: swapThrows },
-  { name: 'wirings', file: 'circuits/04-keep-on', path: 'design/beam', ready: '.symbol', act: compare },
   { name: 'bench', path: 'bench/dew', ready: '.bench ul', act: findFault },
+  { name: 'bench-relay', path: 'bench/dew?view=relay', ready: '.finder', act: relayInTheBag },
   { name: 'design-night', path: 'design/lamps', ready: '.symbol', night: true },
 ];
 
@@ -122,10 +136,10 @@ run(async () => {
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
   atEnd(() => browser.close());
-  for (const { name, file, path, ready = 'main', act, at, night = false } of VIEWS)
+  for (const { name, file, path, ready = 'main', act, at, night = false, size = { width: 1280, height: 800 } } of VIEWS)
     await step(name, async () => {
       const page = await browser.newPage({
-        viewport: { width: 1280, height: 800 },
+        viewport: size,
         colorScheme: night ? 'dark' : 'light',
         reducedMotion: 'reduce',
       });

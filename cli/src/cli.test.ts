@@ -130,3 +130,23 @@ describe('nudge states', () => {
     ]);
   });
 });
+
+describe('nudge build', () => {
+  test('prints every piece of wire, what to buy, what is cut from what, and the order of work', () => {
+    const { status, stdout } = nudge('build', owlBox);
+    type Built = {
+      wires: { tag: string; lengthM: number }[];
+      parts: unknown[];
+      cuts: { lengthM: number }[];
+      strips: { name: string }[];
+      steps: unknown[];
+    };
+    const { wires, parts, cuts, strips, steps } = JSON.parse(stdout) as Built;
+    expect(status).toBe(0);
+    expect(strips.map(({ name }) => name)).toEqual(['X2']);
+    expect(parts.length).toBeGreaterThan(20);
+    expect(steps.length).toBeGreaterThan(20);
+    const sum = (rows: { lengthM: number }[]) => rows.reduce((total, { lengthM }) => total + lengthM, 0);
+    expect(sum(cuts)).toBeCloseTo(sum(wires), 6);
+  });
+});

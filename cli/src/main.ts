@@ -1,6 +1,6 @@
 /** `nudge <command> FILE.json`: the core on a project file. */
 import { readFileSync } from 'node:fs';
-import { analyse, comparePlaces, parseDesignText, sizeJob, stateTable, type Design } from '@iron-nudge/core';
+import { analyse, comparePlaces, orderOfWork, parseDesignText, sizeJob, stateTable, type Design } from '@iron-nudge/core';
 
 const BAD_FILE = 2;
 
@@ -101,7 +101,16 @@ function size(file: string): number {
   return jobs.every(({ chosen }) => chosen !== null) ? 0 : 1;
 }
 
-const COMMANDS: Readonly<Record<string, (file: string) => number>> = { check, size, states };
+/** What is cut, bought and done, as the Build stage has it; exits with 1 when a job is not wired. */
+function build(file: string): number {
+  const design = readProject(file);
+  const { wires, parts, cuts, strips, netlist, jobs } = analyse(design).analysis;
+  const steps = orderOfWork(design, netlist, wires);
+  process.stdout.write(`${JSON.stringify({ wires, parts, cuts, strips, steps }, null, 2)}\n`);
+  return jobs.every(({ unwired }) => unwired.length === 0) ? 0 : 1;
+}
+
+const COMMANDS: Readonly<Record<string, (file: string) => number>> = { build, check, size, states };
 
 const [command, file] = process.argv.slice(2);
 const run = command === undefined ? undefined : COMMANDS[command];

@@ -1,0 +1,54 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Tick } from '@iron-nudge/core';
+import { openOutbox } from './outbox.ts';
+
+class MemoryStorage implements Storage {
+  readonly items = new Map<string, string>();
+  constructor(private readonly room = Infinity) {}
+  get length() {
+    return this.items.size;
+  }
+  key = (at: number) => [...this.items.keys()][at] ?? null;
+  getItem = (key: string) => this.items.get(key) ?? null;
+  removeItem = (key: string) => void this.items.delete(key);
+  clear = () => this.items.clear();
+  setItem(key: string, value: string) {
+    if (this.items.size >= this.room) throw new Error('QuotaExceededError');
+    this.items.set(key, value);
+  }
+}
+const tick = (at: number): Tick => ({
+  kind: 'tick',
+  id: `00000000-0000-4000-8000-${String(at).padStart(12, '0')}`,
+  at,
+  step: 'tug/3',
+  words: 'Tug every terminal',
+  done: true,
+  initials: 'QX',
+});
+
+describe('records that the server has not confirmed', () => {
+  test('wait in the order in which they were taken, until they are confirmed one by one', () => {
+    const outbox = openOutbox(new MemoryStorage(), 'p');
+    for (const at of [3, 1, 2]) expect(outbox.keep(tick(at))).toBe(true);
+    expect(outbox.waiting().map(({ at }) => at)).toEqual([1, 2, 3]);
+    outbox.confirm([tick(2).id]);
+    expect(outbox.waiting().map(({ at }) => at)).toEqual([1, 3]);
+  });
+  test('of two windows stand beside one another, those of another project apart', () => {
+    const storage = new MemoryStorage();
+    const [one, two, other] = [openOutbox(storage, 'p'), openOutbox(storage, 'p'), openOutbox(storage, 'q')];
+    one.keep(tick(1));
+    two.keep(tick(2));
+    other.keep(tick(3));
+    expect(one.waiting().map(({ at }) => at)).toEqual([1, 2]);
+    expect(other.waiting().map(({ at }) => at)).toEqual([3]);
+  });
+  test('a browser with no room says so, and what is no record is left alone', () => {
+    expect(openOutbox(new MemoryStorage(0), 'p').keep(tick(1))).toBe(false);
+    const storage = new MemoryStorage();
+    storage.setItem('iron-nudge:record:p:x', 'not json');
+    storage.setItem('iron-nudge:record:p:y', '{"kind":"tick"}');
+    expect(openOutbox(storage, 'p').waiting()).toEqual([]);
+  });
+});
