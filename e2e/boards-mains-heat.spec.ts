@@ -122,7 +122,7 @@ test('a mains job says what can hurt, and the plug comes after all that is safe'
   await expect(cautions).toContainText('prove it dead twice, before relay case is opened');
   await cautions.getByRole('button', { name: /more/ }).click();
   await expect(cautions).toContainText('Your local code comes first');
-  await page.goto(`/projects/${project}/build`);
+  await page.goto(`/projects/${project}/build?view=work`);
   const gate = page.getByLabel('Before it is plugged in');
   const boxes = gate.getByRole('checkbox');
   await expect(boxes.first()).toBeVisible();

@@ -43,8 +43,9 @@ test('a wire is found, sorted, given another colour, label and length; it stays 
   await page.getByPlaceholder('K1, red, tail, loom B, 2.5').fill('stowed');
   await expect(page.getByText(/^[12] of \d+ pieces$/)).toBeVisible();
   await page.getByPlaceholder('K1, red, tail, loom B, 2.5').fill('');
-  await page.getByRole('button', { name: 'Cut', exact: true }).click();
-  await page.getByRole('button', { name: /^Cut/ }).first().click();
+  const longest = page.getByRole('columnheader', { name: /^Cut/ }).getByRole('button');
+  await longest.click();
+  await longest.click();
   await expect(page.locator('tbody tr').first()).toContainText('W1.2');
   await expect(page.getByText(/saved · revision/)).toBeVisible();
   await page.reload();

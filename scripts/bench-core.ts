@@ -6,6 +6,8 @@ import { LuDecomposition, Matrix } from 'ml-matrix';
 import {
   analyse,
   combinationsOf,
+  diagnose,
+  dictionaryInSteps,
   search,
   searchByTrying,
   sizingProblem,
@@ -20,6 +22,7 @@ import {
   type Design,
   type When,
 } from '@iron-nudge/core';
+import { makeBook } from '../server/src/book/book.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const say = (what: string, figure: string) => process.stdout.write(`${what.padEnd(64)} ${figure}\n`);
@@ -248,8 +251,51 @@ function manyStates(): void {
   say('the same with every corner and every rule', `${((performance.now() - whole) / 1000).toFixed(2)} s`);
 }
 
+/** The bench of each job of the largest demo: every fault in every step, and the ranking after a reading. */
+function benches(): void {
+  const { design, evidence } = { design: demo(7), evidence: analyse(demo(7)).evidence };
+  let [faults, steps, total, most] = [0, 0, 0, 0];
+  const ranking: number[] = [];
+  for (const { id } of design.jobs) {
+    const begun = performance.now();
+    const running = dictionaryInSteps(evidence, id);
+    let step = running.next();
+    while (!step.done) step = running.next();
+    const dictionary = step.value;
+    const took = performance.now() - begun;
+    total += took;
+    most = Math.max(most, took);
+    faults += dictionary.faults.length;
+    steps += dictionary.steps.length;
+    const readings: Record<string, number> = {};
+    dictionary.steps.forEach(({ id: at }, row) => {
+      readings[at] = dictionary.values[0]![row]!;
+      const asked = performance.now();
+      diagnose(dictionary, readings);
+      ranking.push(performance.now() - asked);
+    });
+  }
+  say(
+    `fault dictionary, ${faults} faults and ${steps} steps of 7 jobs`,
+    `${(total / 1000).toFixed(2)} s, the largest job ${(most / 1000).toFixed(2)} s`,
+  );
+  say('ranking after a reading', `p50 ${percentile(ranking, 0.5).toFixed(2)} ms, p95 ${percentile(ranking, 0.95).toFixed(2)} ms`);
+}
+
+async function book(): Promise<void> {
+  const times: number[] = [];
+  for (let turn = 0; turn < 3; turn++) {
+    const begun = performance.now();
+    await makeBook({ design: demo(7), ticks: [], asBuilt: [], paper: 'A4', at: 0 });
+    times.push(performance.now() - begun);
+  }
+  say('build book of the largest demo', `first ${(times[0]! / 1000).toFixed(2)} s, then ${(Math.min(...times) / 1000).toFixed(2)} s`);
+}
+
 keystroke(6);
 keystroke(24);
+benches();
+await book();
 sizing('02-fan-by-thermostat.json', 'fan');
 sizing('01-switched-load.json', 'light');
 solvedStates();

@@ -16,7 +16,7 @@ describe('readings as they are typed and shown', () => {
   test('past the last ohm a meter shows OL', () => {
     expect(showReading(OPEN_OHM, 'Ω')).toBe('OL (open)');
     expect(showReading(85, 'Ω')).toBe('85 Ω');
-    expect(showReading(12.6, 'V')).toBe('12.6 V');
+    expect(showReading(12.6, 'V')).toBe('12.60 V');
   });
   test('go out with their verdict, and a note that a spreadsheet would run is set off', () => {
     const reading: Reading = {
