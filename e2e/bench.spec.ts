@@ -108,7 +108,7 @@ test('a relay out of the bag is named from the readings that are asked for', asy
   for (let reading = 0; reading < 50 && (await ask.isVisible()); reading++) await ask.click();
   const what = page.getByLabel('What it is');
   await expect(what.getByText('Known.')).toBeVisible();
-  await expect(what.getByRole('definition').filter({ hasText: /^common \d/ })).toHaveCount(2);
+  await expect(what.getByRole('definition').filter({ hasText: /common \d, closed at rest/ })).toHaveCount(2);
   await page.getByRole('combobox', { name: /^Pins/ }).selectOption('4');
   const read = async (ohm: string) => {
     await page.getByLabel('Reads, Ω').fill(ohm);

@@ -80,7 +80,7 @@ test('the lists to build from are there, and go out as CSV', async ({ page, requ
   await expect(page.getByText('1 finding says danger')).toBeVisible();
   const row = page.locator('tr').filter({ hasText: 'F1M 1' }).first();
   await expect(row).toContainText('nose locker');
-  await expect(row).toContainText('10 mm²');
+  await expect(row).toContainText('6 mm²');
   const [wires] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Wires as CSV' }).click()]);
   const lines = readFileSync(await wires.path(), 'utf8')
     .trim()

@@ -39,7 +39,7 @@ test('a nudge mends the danger, says what else moves, and one undo takes it back
   await expect(danger).toContainText('F3 opens above 40 A');
   const nudge = danger.getByRole('button', { name: /Nudge to a 35 A fuse/ });
   await nudge.hover();
-  await expect(danger.locator('.moves')).toContainText('Load of 7.5 A through a 35 A fuse');
+  await expect(danger.locator('.moves')).toContainText('Load of 7.49 A through a 35 A fuse');
   await nudge.click();
   await expect(danger).toHaveCount(0);
   await expect(page.getByText(/nothing to fix/i)).toBeVisible();

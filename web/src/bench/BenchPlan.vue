@@ -142,7 +142,7 @@ li.locked {
   color: var(--hold);
 }
 [data-state='odd'] :is(.mark, .reads) {
-  color: var(--caution);
+  color: var(--caution-text);
   font-weight: 700;
 }
 [data-state='fail'] :is(.mark, .reads) {

@@ -150,7 +150,7 @@ li:last-child {
   color: var(--hold);
 }
 [data-state='odd'] :is(.mark, .reads) {
-  color: var(--caution);
+  color: var(--caution-text);
 }
 [data-state='fail'] :is(.mark, .reads) {
   color: var(--danger);

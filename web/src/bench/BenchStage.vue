@@ -157,7 +157,7 @@ const ranks = computed(() => {
   font-size: 12px;
 }
 .kept[data-kind='waiting'] {
-  color: var(--caution);
+  color: var(--caution-text);
 }
 .meter {
   align-items: end;
@@ -196,7 +196,7 @@ const ranks = computed(() => {
   top: 0;
 }
 .caution {
-  color: var(--caution);
+  color: var(--caution-text);
   margin: 4px 0 8px;
 }
 .stop {

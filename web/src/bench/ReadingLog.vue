@@ -149,7 +149,7 @@ const save = () => download(fileName(`${project.design!.name} readings`, 'csv'),
   color: var(--hold);
 }
 [data-state='odd'] {
-  color: var(--caution);
+  color: var(--caution-text);
 }
 [data-state='fail'] {
   color: var(--danger);

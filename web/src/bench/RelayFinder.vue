@@ -266,7 +266,7 @@ table.sheet {
   font-weight: 600;
 }
 .caution {
-  color: var(--caution);
+  color: var(--caution-text);
 }
 dl {
   background: var(--sheet);

@@ -222,7 +222,7 @@ const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: '
   color: var(--danger);
 }
 [data-kind='changed'] .mark {
-  color: var(--caution);
+  color: var(--caution-text);
 }
 .changes {
   max-height: 300px;

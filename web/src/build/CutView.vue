@@ -159,7 +159,7 @@ h3 {
   margin-right: 6px;
 }
 .long {
-  color: var(--caution);
+  color: var(--caution-text);
   margin: 3px 0;
 }
 </style>

@@ -170,7 +170,7 @@ article {
   margin: 5px 0 0;
 }
 .clash {
-  color: var(--caution);
+  color: var(--caution-text);
   margin: 5px 0 0;
 }
 .sockets {

@@ -266,7 +266,7 @@ select.plain {
   width: 92px;
 }
 .clash {
-  color: var(--caution);
+  color: var(--caution-text);
   margin: 0 0 4px;
 }
 .stop {

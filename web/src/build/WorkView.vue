@@ -124,7 +124,7 @@ progress {
   accent-color: var(--hold);
 }
 .kept {
-  color: var(--caution);
+  color: var(--caution-text);
   font-size: 12.5px;
 }
 .note {
@@ -189,7 +189,7 @@ ol > li.next {
   font-size: 12.5px;
 }
 .caution {
-  color: var(--caution);
+  color: var(--caution-text);
   font-weight: 600;
 }
 .check {
