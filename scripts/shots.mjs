@@ -50,6 +50,7 @@ async function findFault(page) {
     await ask.click();
     await page.waitForTimeout(300);
   }
+  await page.locator('.bench').evaluate((bench) => (bench.scrollTop = 0));
 }
 
 /** Jobs that share a main fuse, on one sheet. */

@@ -108,7 +108,7 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
     say(x + 9, top - 3, pinOf(upper), false);
     say(x + 9, bottom + 12, pinOf(lower), false);
     if (symbol.symbol === 'contact-changeover') say(x - 22, top + 4, otherThrow(pinOf(lower), pinOf(upper)), true);
-    if (reference) say(x + 12, middle + 4, reference, false);
+    if (reference) say(x + 12, middle - 5, reference, false);
     return;
   }
   if (isCoil) {

@@ -198,12 +198,14 @@ const diodeWords = computed(() => {
         </template>
       </dl>
       <p v-if="found.next" class="ask">
-        Read next: red on <b class="mono">{{ found.next.red }}</b>, black on <b class="mono">{{ found.next.black }}</b>,
-        {{
-          found.next.energised
-            ? `its coil powered${found.diode && found.diode !== 'none' ? `, plus on ${found.diode.plus}` : ''}`
-            : 'no power'
-        }}
+        <span>
+          Read next: red on <b class="mono">{{ found.next.red }}</b>, black on <b class="mono">{{ found.next.black }}</b>,
+          {{
+            found.next.energised
+              ? `its coil powered${found.diode && found.diode !== 'none' ? `, plus on ${found.diode.plus}` : ''}`
+              : 'no power'
+          }}
+        </span>
         <button v-if="hidden" class="plain-button" @click="meter">Let the meter read it</button>
       </p>
       <p v-if="found.next?.energised" class="about">

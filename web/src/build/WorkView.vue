@@ -106,10 +106,11 @@ const when = (at: number) => new Date(at).toLocaleDateString('en-GB', { day: 'nu
   align-items: end;
   justify-content: space-between;
   position: sticky;
-  top: 0;
+  /* Over the padding of the page too: nothing shows above it. */
+  top: -14px;
   background: var(--paper);
   z-index: 2;
-  padding: 4px 0 8px;
+  padding: 16px 0 8px;
 }
 .head .field {
   width: 110px;

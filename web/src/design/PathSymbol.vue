@@ -58,7 +58,7 @@ const showsAmps = computed(
       <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
     </template>
     <text v-else-if="symbol.symbol === 'diode'" class="faint" :x="x + 13" :y="m - 8">{{ symbol.labels[0] }}</text>
-    <text v-if="reference" class="faint" :x="isCoil ? x - 62 : x + 12" :y="isCoil ? m + 38 : m + 4" :text-anchor="isCoil ? 'end' : 'start'">
+    <text v-if="reference" class="faint" :x="isCoil ? x - 62 : x + 12" :y="isCoil ? m + 38 : m - 5" :text-anchor="isCoil ? 'end' : 'start'">
       {{ reference }}
     </text>
     <text
