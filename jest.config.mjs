@@ -12,5 +12,6 @@ export default {
     ],
   },
   testEnvironment: 'node',
-  testTimeout: 30000,
+  // For a slow machine: a test that hangs is still ended.
+  testTimeout: 120_000,
 };

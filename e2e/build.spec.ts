@@ -101,7 +101,7 @@ test('the whole project is one drawing with cross-references, zooms, and goes ou
 });
 
 test('on a phone the order of work is ticked through, with date and initials, and goes on where it was left', async ({ page, request }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   const project = await freshOwlBox(request, 'Phone');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`/projects/${project}/build?view=work`);

@@ -3,10 +3,10 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   workers: 1,
-  timeout: 60_000,
-  expect: { timeout: 15_000 },
-  /** A slow machine is no failure: what passes only the second time is counted as passed and named as flaky. */
-  retries: 1,
+  timeout: 120_000,
+  expect: { timeout: 30_000 },
+  /** A slow machine is no failure: what passes only when tried again is counted as passed and named as flaky. */
+  retries: 2,
   forbidOnly: true,
   reporter: [['list'], ['json']],
   outputDir: '../test-results',

@@ -23,7 +23,7 @@ function start(env: Record<string, string> = {}) {
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += String(text)));
   const gone = new Promise<number | null>((resolve) => child.once('exit', resolve));
   const address = async () => {
-    await expect.poll(() => output, { timeout: 50_000 }).toMatch(/served at (http:\S+)/);
+    await expect.poll(() => output, { timeout: 120_000 }).toMatch(/served at (http:\S+)/);
     return /served at (http:\S+)/.exec(output)![1]!;
   };
   return { child, gone, address, output: () => output };
@@ -37,7 +37,7 @@ function leftovers(): string[] {
 }
 
 test('an edit survives killing and restarting everything, and Ctrl-C leaves no process behind', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const first = start();
   const base = await first.address();
   const projects = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string; name: string }[] };
@@ -64,7 +64,7 @@ test('an edit survives killing and restarting everything, and Ctrl-C leaves no p
 });
 
 test('killing the server in the middle of logging loses no reading', async ({ page }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   const first = start();
   const base = await first.address();
   const { port } = new URL(base);
@@ -87,7 +87,7 @@ test('killing the server in the middle of logging loses no reading', async ({ pa
 
   const second = start({ PORT: port });
   await second.address();
-  await expect(page.getByText('5 readings on the server')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('5 readings on the server')).toBeVisible({ timeout: 60_000 });
   const kept = (await (await page.request.get(`${base}/api/projects/${project}/records`)).json()) as { records: { value: number }[] };
   expect(kept.records.map(({ value }) => value)).toEqual([80, 81, 82, 83, 84]);
   await page.reload();

@@ -61,7 +61,7 @@ run(async () => {
     );
     const stats = readReport(report)?.stats;
     count((stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
-    if (stats?.flaky) say(`${stats.flaky} of them only when tried a second time`);
+    if (stats?.flaky) say(`${stats.flaky} of them only when tried again`);
     if (code !== 0 && !stats?.unexpected) count(0, 1);
   });
 

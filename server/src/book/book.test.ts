@@ -49,7 +49,7 @@ describe('the build book of Owl Box', () => {
     // The mains heater: its list before the plug is there, each step with room for a tick.
     expect(all).toContain('BEFORE IT IS PLUGGED IN');
     expect(all).toContain('proved dead twice');
-  }, 30_000);
+  }, 120_000);
   test('stands on the paper that is asked for, and shows what was ticked and noted', async () => {
     const [step] = orderOfWork(design, analysis.netlist, analysis.wires);
     const tick: Tick = {
@@ -75,11 +75,11 @@ describe('the build book of Owl Box', () => {
     expect(all).toContain('2026-05-03 QX');
     expect(all).toContain('☑');
     expect(all).toContain('built: orange instead');
-  }, 30_000);
+  }, 120_000);
   test('embeds its fonts', async () => {
     const { pdf } = await read();
     const raw = pdf.toString('latin1');
     expect(raw.match(/\/FontFile2/g)!.length).toBeGreaterThanOrEqual(3);
     expect(raw).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
-  }, 30_000);
+  }, 120_000);
 });
