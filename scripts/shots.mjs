@@ -46,10 +46,13 @@ async function findFault(page) {
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await page.getByRole('button', { name: 'On the drawing' }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
-  for (let reading = 0; reading < 4 && (await ask.isVisible()); reading++) {
-    await ask.click();
-    await page.waitForTimeout(300);
-  }
+  const asked = () =>
+    ask.waitFor({ timeout: 4000 }).then(
+      () => true,
+      () => false,
+    );
+  for (let reading = 0; reading < 4 && (await asked()); reading++) await ask.click();
+  await page.waitForTimeout(500);
   await page.locator('.bench').evaluate((bench) => (bench.scrollTop = 0));
 }
 

@@ -79,7 +79,8 @@ export const useBench = defineStore('bench', () => {
     const two = await project.explainByTwo(values.value);
     if (mine === asked) pairs.value = two;
   });
-  const next = computed(() => rows.value.find(({ step }) => step.id === diagnosis.value?.next) ?? null);
+  /** What was read since the last answer is not asked for again. */
+  const next = computed(() => rows.value.find(({ step, reading }) => reading === null && step.id === diagnosis.value?.next) ?? null);
   const last = computed(() => rows.value.filter(({ reading }) => reading !== null).sort((a, b) => b.reading!.at - a.reading!.at));
 
   function add(step: BenchStep, value: number): void {
