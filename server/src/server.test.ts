@@ -166,11 +166,14 @@ test('the demo is put in once, and stays deleted', async () => {
 });
 
 test('migrations go down and up again', async () => {
-  const tables = () => source.query(`SELECT to_regclass('project') AS project, to_regclass('part') AS part`);
+  const tables = () =>
+    source.query(`SELECT to_regclass('project') AS project, to_regclass('part') AS part, to_regclass('record') AS record`);
   await source.undoLastMigration();
-  expect(await tables()).toEqual([{ project: 'project', part: null }]);
+  expect(await tables()).toEqual([{ project: 'project', part: 'part', record: null }]);
   await source.undoLastMigration();
-  expect(await tables()).toEqual([{ project: null, part: null }]);
+  expect(await tables()).toEqual([{ project: 'project', part: null, record: null }]);
+  await source.undoLastMigration();
+  expect(await tables()).toEqual([{ project: null, part: null, record: null }]);
   await source.runMigrations();
   await create();
 });

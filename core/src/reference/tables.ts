@@ -17,6 +17,7 @@ import { LOAD_SURGE, SURGE_SOURCE } from './load-surge.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
 import { standard, type Source } from './source.ts';
+import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
@@ -171,6 +172,14 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
       ['screw clamp of an eight-pin socket', text(TERMINAL_MOST_MM2.clamp)],
       ['ring on a stud', text(TERMINAL_MOST_MM2.ring)],
     ],
+  },
+  {
+    id: 'strip-terminals',
+    title: 'What a terminal of a strip carries',
+    source: STRIP_TERMINAL_SOURCE,
+    note: 'A wire thicker than 4 mm² passes beside the strip.',
+    columns: ['wire to, mm²', 'A'],
+    rows: STRIP_TERMINAL_RATINGS.map(([mm2, ampere]) => [text(mm2), text(ampere)]),
   },
   {
     id: 'preferred-values',
