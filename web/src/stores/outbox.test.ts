@@ -45,7 +45,12 @@ describe('records that the server has not confirmed', () => {
     expect(other.waiting().map(({ at }) => at)).toEqual([3]);
   });
   test('a browser with no room says so, and what is no record is left alone', () => {
-    expect(openOutbox(new MemoryStorage(0), 'p').keep(tick(1))).toBe(false);
+    const full = openOutbox(new MemoryStorage(0), 'p');
+    expect(full.keep(tick(1))).toBe(false);
+    // It is sent all the same, as long as the page is there.
+    expect(full.waiting().map(({ at }) => at)).toEqual([1]);
+    full.confirm([tick(1).id]);
+    expect(full.waiting()).toEqual([]);
     const storage = new MemoryStorage();
     storage.setItem('iron-nudge:record:p:x', 'not json');
     storage.setItem('iron-nudge:record:p:y', '{"kind":"tick"}');

@@ -7,7 +7,7 @@ import { recordSchema, type ProjectRecord } from '@iron-nudge/core';
 const PREFIX = 'iron-nudge:record:';
 
 export interface Outbox {
-  /** False when the browser has no room for it. */
+  /** False when the browser has no room for it: it waits in memory then, and is gone with the page. */
   keep(record: ProjectRecord): boolean;
   confirm(ids: readonly string[]): void;
   waiting(): ProjectRecord[];
@@ -15,20 +15,25 @@ export interface Outbox {
 
 export function openOutbox(storage: Storage, project: string): Outbox {
   const prefix = `${PREFIX}${project}:`;
+  const unkept = new Map<string, ProjectRecord>();
   return {
     keep(record) {
       try {
         storage.setItem(prefix + record.id, JSON.stringify(record));
         return true;
       } catch {
+        unkept.set(record.id, record);
         return false;
       }
     },
     confirm(ids) {
-      for (const id of ids) storage.removeItem(prefix + id);
+      for (const id of ids) {
+        storage.removeItem(prefix + id);
+        unkept.delete(id);
+      }
     },
     waiting() {
-      const found: ProjectRecord[] = [];
+      const found: ProjectRecord[] = [...unkept.values()];
       for (let at = 0; at < storage.length; at++) {
         const key = storage.key(at)!;
         if (!key.startsWith(prefix)) continue;
