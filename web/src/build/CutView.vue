@@ -85,6 +85,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
           </span>
         </span>
         <span class="over mono">{{ stock.leftM.toFixed(2) }} m over</span>
+        <span class="whole mono">{{ stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre.toFixed(2)}`).join(' · ') }}</span>
       </div>
       <p v-for="piece in row.cut.tooLong" :key="piece.id" class="long">
         {{ piece.id }}: {{ piece.lengthM.toFixed(2) }} m, longer than a roll: by the metre
@@ -150,6 +151,16 @@ h3 {
   overflow: hidden;
   white-space: nowrap;
   padding-left: 3px;
+}
+/* A number that is cut short would be another wire's. */
+.piece span {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.whole {
+  grid-column: 2;
+  font-size: 11.5px;
 }
 .swatch {
   display: inline-block;
