@@ -180,7 +180,7 @@ export class NetlistBuilder {
       }
     }
     this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
-    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set() };
+    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set(), dropped: [] };
   }
 
   /** The wire that a person laid beside another, under the same terminals. */

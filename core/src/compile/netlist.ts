@@ -1,5 +1,6 @@
 /** Parts, their pins, and the wires and joints between them. */
 import type { AnyPart } from '../parts/registry.ts';
+import type { DroppedEdit } from './edits.ts';
 import type { Terminal } from '../circuit/terminal.ts';
 
 export type WireRole = 'load' | 'control' | 'return' | 'earth';
@@ -40,4 +41,6 @@ export interface Netlist {
   /** Parts that a person left out, and parts that a person put a wire in place of. */
   readonly leftOut: ReadonlySet<string>;
   readonly bridged: ReadonlySet<string>;
+  /** Edits by hand that no longer fit and were not made. */
+  readonly dropped: readonly DroppedEdit[];
 }

@@ -5,8 +5,8 @@ import { usedShare, type Finding } from './rule.ts';
 /** A number worse by less than this is the same: lengths and loads are not known better. */
 const SAME = 1.005;
 
-/** Further past its limit than when it was accepted. */
-function isWorse(finding: Finding, then: Accepted): boolean {
+/** Further past its limit than `then`, by more than what nobody knows anyway. */
+export function isFurtherPast(finding: Finding, then: Pick<Accepted, 'value' | 'limit'>): boolean {
   const [now, before] = [usedShare(finding), usedShare({ ...then, sense: finding.sense })];
   if (Number.isFinite(now) || Number.isFinite(before)) return now > before * SAME;
   // Past a limit of nothing: the number itself tells.
@@ -17,7 +17,7 @@ function isWorse(finding: Finding, then: Accepted): boolean {
 export function acceptedReason(finding: Finding, accepted: readonly Accepted[]): string | null {
   if (finding.severity === 'hold') return null;
   const then = accepted.find(({ key }) => key === finding.key);
-  return then && !isWorse(finding, then) ? then.reason : null;
+  return then && !isFurtherPast(finding, then) ? then.reason : null;
 }
 
 export function acceptFinding(design: Design, { key, value, limit }: Finding, reason: string): Design {

@@ -2,7 +2,8 @@
 import { applyPatches, type Patch } from '../design/patch.ts';
 import type { Design } from '../design/schema.ts';
 import { gatherEvidence, type Evidence } from '../prove/evidence.ts';
-import { acceptedReason } from './accept.ts';
+import { acceptedReason, isFurtherPast } from './accept.ts';
+import { notWired } from './not-wired.ts';
 import { ruleContext, type RuleContext } from './context.ts';
 import { RULES } from './registry.ts';
 import { usedShare, type Finding, type Nudge, type Severity } from './rule.ts';
@@ -30,24 +31,67 @@ export interface MendingNudge extends Nudge {
 }
 
 /** Attempts before giving up: the lists are ordered by size, and each attempt re-checks the project. */
-const MOST_ATTEMPTS = 40;
+const MOST_ATTEMPTS = 60;
 
 /**
- * The first of the rule's proposals after which this finding holds (or is gone) and no finding is worse
- * than before; null when none does.
+ * What may mend a finding: its own rule's proposals first, then those of what else is wrong with its job. A drop of all
+ * the volts there are has no thicker wire for it, but goes away with the swapped pins that cause it.
  */
-export function findNudge(evidence: Evidence, findings: readonly Finding[], finding: Finding): MendingNudge | null {
+function* proposalsFor(context: RuleContext, findings: readonly Finding[], finding: Finding): Generator<Nudge> {
+  const tried = new Set<string>();
+  const causes = findings.filter((other) => other !== finding && other.job === finding.job && other.severity !== 'hold');
+  for (const about of [finding, ...causes])
+    for (const nudge of RULES.find(({ id }) => id === about.rule)?.nudges?.(context, about) ?? []) {
+      const key = JSON.stringify(nudge.patches);
+      if (!tried.has(key)) yield nudge;
+      tried.add(key);
+    }
+}
+
+/** What a change does to the project: the evidence after it, and what is found then. */
+interface After {
+  readonly evidence: Evidence;
+  readonly findings: readonly Finding[];
+}
+function after(evidence: Evidence, patches: readonly Patch[]): After {
+  const made = gatherEvidence(applyPatches<Design>(evidence.design, patches), evidence.cache);
+  return { evidence: made, findings: checkEvidence(made) };
+}
+
+/**
+ * The first proposal after which this finding holds (or is gone), its job is still wired and no finding is worse than
+ * before; null when none is. Yields after every attempt, so that a search can be cut into slices and given up.
+ */
+export function* nudgeInSteps(
+  evidence: Evidence,
+  findings: readonly Finding[],
+  finding: Finding,
+): Generator<undefined, (MendingNudge & { readonly after: After }) | null> {
   if (finding.severity === 'hold') return null;
-  const rule = RULES.find(({ id }) => id === finding.rule);
-  const proposals = rule?.nudges?.(ruleContext(evidence), finding) ?? [];
-  for (const nudge of proposals.slice(0, MOST_ATTEMPTS)) {
-    const after = checkEvidence(gatherEvidence(applyPatches<Design>(evidence.design, nudge.patches), evidence.cache));
-    const same = after.find(({ key }) => key === finding.key);
-    if (same && same.severity !== 'hold') continue;
-    if (worsened(findings, after)) continue;
-    return { ...nudge, moves: movements(findings, after, new Set([finding.key])) };
+  let attempts = 0;
+  for (const nudge of proposalsFor(ruleContext(evidence), findings, finding)) {
+    if (++attempts > MOST_ATTEMPTS) break;
+    const then = after(evidence, nudge.patches);
+    const same = then.findings.find(({ key }) => key === finding.key);
+    if ((!same || same.severity === 'hold') && !worsened(findings, then.findings))
+      return { ...nudge, moves: movements(findings, then.findings, new Set([finding.key])), after: then };
+    yield;
   }
   return null;
+}
+
+/** The same in one go. */
+export function findNudge(evidence: Evidence, findings: readonly Finding[], finding: Finding): MendingNudge | null {
+  const found = toEnd(nudgeInSteps(evidence, findings, finding));
+  if (!found) return null;
+  const { label, patches, moves } = found;
+  return { label, patches, moves };
+}
+
+function toEnd<T>(steps: Generator<unknown, T>): T {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
 }
 
 export interface NudgePlan {
@@ -60,28 +104,33 @@ export interface NudgePlan {
   readonly moves: readonly Movement[];
 }
 
+/** More steps than this are no plan that anybody reads. */
+const MOST_STEPS = 40;
+
 /**
- * One nudge after another until none of the job's findings has one left. It ends: each makes one finding hold
- * and none worse.
+ * One nudge after another until none of the job's findings has one left. It ends: a nudge makes one finding hold and
+ * none worse, so with each step fewer fail; only a job that gets wired for the first time brings findings of its own,
+ * and that happens to a job once. Yields after every attempt.
  */
-export function nudgeAll(evidence: Evidence, findings: readonly Finding[], job: string): NudgePlan {
+export function* nudgeAllInSteps(evidence: Evidence, findings: readonly Finding[], job: string): Generator<undefined, NudgePlan> {
   const steps: { title: string; label: string; key: string }[] = [];
   const patches: Patch[] = [];
-  let now = { evidence, findings };
+  let now: After = { evidence, findings };
   const open = () => now.findings.filter((finding) => finding.job === job && finding.severity !== 'hold' && finding.accepted === null);
-  for (;;) {
-    let next: { finding: Finding; nudge: MendingNudge } | null = null;
-    for (const finding of open()) {
-      const nudge = findNudge(now.evidence, now.findings, finding);
-      if (!nudge) continue;
-      next = { finding, nudge };
-      break;
+  /** What was tried since anything changed, and not mended. */
+  const hopeless = new Set<string>();
+  while (steps.length < MOST_STEPS) {
+    const finding = open().find(({ key }) => !hopeless.has(key));
+    if (!finding) break;
+    const nudge = yield* nudgeInSteps(now.evidence, now.findings, finding);
+    if (!nudge) {
+      hopeless.add(finding.key);
+      continue;
     }
-    if (!next) break;
-    steps.push({ title: next.finding.title, label: next.nudge.label, key: next.finding.key });
-    patches.push(...next.nudge.patches);
-    const after = gatherEvidence(applyPatches<Design>(now.evidence.design, next.nudge.patches), evidence.cache);
-    now = { evidence: after, findings: checkEvidence(after) };
+    hopeless.clear();
+    steps.push({ title: finding.title, label: nudge.label, key: finding.key });
+    patches.push(...nudge.patches);
+    now = nudge.after;
   }
   return {
     steps: steps.map(({ title, label }) => ({ title, label })),
@@ -91,11 +140,21 @@ export function nudgeAll(evidence: Evidence, findings: readonly Finding[], job: 
   };
 }
 
+/** The same in one go. */
+export const nudgeAll = (evidence: Evidence, findings: readonly Finding[], job: string): NudgePlan =>
+  toEnd(nudgeAllInSteps(evidence, findings, job));
+
 function worsened(before: readonly Finding[], after: readonly Finding[]): boolean {
   const was = new Map(before.map((finding) => [finding.key, finding]));
   // A job that was not wired was not checked: what is found of it now is no step back.
-  const unchecked = new Set(before.filter(({ rule }) => rule === 'not-wired').map(({ job }) => job));
-  return after.some((finding) => !unchecked.has(finding.job) && ORDER[finding.severity] < ORDER[was.get(finding.key)?.severity ?? 'hold']);
+  const unchecked = new Set(before.filter(({ rule, severity }) => rule === notWired.id && severity !== 'hold').map(({ job }) => job));
+  return after.some((finding) => {
+    if (unchecked.has(finding.job)) return false;
+    const old = was.get(finding.key);
+    if (ORDER[finding.severity] !== ORDER[old?.severity ?? 'hold']) return ORDER[finding.severity] < ORDER[old?.severity ?? 'hold'];
+    // What failed before must not fail by more.
+    return old !== undefined && finding.severity !== 'hold' && isFurtherPast(finding, old);
+  });
 }
 
 /** Changed so that one would see it: another severity, or a number that differs by half a per cent. */

@@ -16,6 +16,7 @@ import { dcOnAcContact } from './dc-on-ac-contact.ts';
 import { deviceWrongCurrentKind } from './device-wrong-current-kind.ts';
 import { dividerOutOfRange } from './divider-out-of-range.ts';
 import { earthMissing } from './earth-missing.ts';
+import { editNotMade } from './edit-not-made.ts';
 import { failsClosedNoCutout } from './fails-closed-no-cutout.ts';
 import { floatingInput } from './floating-input.ts';
 import { fuseAboveContact } from './fuse-above-contact.ts';
@@ -70,6 +71,7 @@ import { wireParallelUnequal } from './wire-parallel-unequal.ts';
 
 export const RULES: readonly Rule[] = [
   notWired,
+  editNotMade,
   stateMismatch,
   relayChatter,
   backfeed,

@@ -29,6 +29,7 @@ function read(file: string): Design {
 /** For each rule a project in which it fires, and how hard. */
 const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'not-wired': 'danger',
+  'edit-not-made': 'caution',
   'load-over-contact': 'danger',
   'fuse-missing': 'danger',
   'fuse-above-wire': 'danger',
@@ -126,6 +127,7 @@ test('a sound circuit holds every rule, and says so', () => {
     'both-ends-fuse',
     'coil-release-slow',
     'cranking-through-aux',
+    'edit-not-made',
     'floating-input',
     'fuse-match-school',
     'mosfet-gate-level',
