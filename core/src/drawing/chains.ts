@@ -56,6 +56,8 @@ export function decompose({ edges, rails, returnVertex }: Graph): Chain[] {
     const down = top <= bottom;
     const vertices = down ? found.vertices : [...found.vertices].reverse();
     const path = down ? found.edges : [...found.edges].reverse();
+    // Of a chain that ends in the air (a swapped pin with nothing on it) both ends may be new: it hangs on none.
+    const parent = home.get(start) ?? home.get(end) ?? -1;
     found.vertices.forEach((vertex, at) => {
       if (!depth.has(vertex)) {
         depth.set(vertex, top + ((bottom - top) * at) / (found.vertices.length - 1));
@@ -63,7 +65,7 @@ export function decompose({ edges, rails, returnVertex }: Graph): Chain[] {
       }
     });
     for (const edge of found.edges) done.add(edge);
-    chains.push({ vertices, edges: path, parent: home.get(start) ?? home.get(end) ?? -1 });
+    chains.push({ vertices, edges: path, parent });
     // Ears of this chain stand next to it, so they are drawn before the next path is begun; a part that
     // bridges two points of it (a diode across its coil) stands nearest.
     const inner = found.vertices.slice(1, -1);
