@@ -45,8 +45,7 @@ describe.each(readdirSync(folder).sort())('%s', (file) => {
 });
 
 describe('an edit that does not fit', () => {
-  const relay = (part: string, edits: Edit[]) =>
-    design([job({ device: { kind: 'relay', part, socket: 'auto', place: 'box' }, edits })]);
+  const relay = (part: string, edits: Edit[]) => design([job({ device: { kind: 'relay', part, socket: 'auto', place: 'box' }, edits })]);
   const said = (made: Design) => analyse(made).analysis.findings.find(({ rule }) => rule === 'edit-not-made');
   const swapped: Edit = { kind: 'swap', part: 'job-1-relay', a: '87', b: '87a' };
 

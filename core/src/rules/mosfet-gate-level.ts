@@ -16,7 +16,9 @@ export const mosfetGateLevel: Rule = {
       context.netlist.parts.flatMap((part) => {
         if (!isKind(part, 'transistor') || part.job !== job.job.id || part.spec.type.kind !== 'mosfet') return [];
         const { type } = part.spec;
-        const pins = context.design.signals.filter((signal) => signal.nature === 'pin' && job.evidence.signals.includes(signal.id));
+        const pins = context.design.signals.filter(
+          (signal) => (signal.nature === 'pin' || signal.nature === 'regulator') && job.evidence.signals.includes(signal.id),
+        );
         const [gate, , source] = type.pins.map((pin) => terminal(part.id, pin)) as [string, string, string];
         const { value: most } = context.worst(job, ({ solution }) => context.volts(solution, gate, source) || 0);
         const value = most * (1 - PIN_TOLERANCE);
@@ -35,7 +37,7 @@ export const mosfetGateLevel: Rule = {
             working: {
               formula: 'V_GS · k ≥ V_given',
               given: [
-                ...(pin?.nature === 'pin'
+                ...(pin && 'volt' in pin
                   ? [
                       {
                         symbol: 'V_pin',
@@ -47,7 +49,7 @@ export const mosfetGateLevel: Rule = {
                     ]
                   : []),
                 { symbol: 'V_GS', meaning: 'at the gate', value: most, unit: 'V', source: computed('solved, behind its resistors') },
-                { symbol: 'k', meaning: 'pin 5 % low', value: 1 - PIN_TOLERANCE, unit: '', source: fromMemory('usual tolerance') },
+                { symbol: 'k', meaning: 'output 5 % low', value: 1 - PIN_TOLERANCE, unit: '', source: fromMemory('usual tolerance') },
               ],
               result: { symbol: 'V_GS · k', meaning: 'at the least', value, unit: 'V', source: computed('product') },
               limit: {

@@ -40,6 +40,15 @@ export const contactLogic: Drive = {
         job,
         `There are no helper relays for ${supply.name}: say it with contacts in series, or choose another supply for the coil.`,
       );
+    const output = signalsOf(clause)
+      .map((id) => design.signals.find((signal) => signal.id === id)!)
+      .find(({ nature }) => nature === 'regulator');
+    if (output)
+      return cannot(
+        design,
+        job,
+        `${output.name} gives a few milliamperes: it drives the input of a solid-state relay, or a transistor before one coil, by itself or together with contacts and feeds that must all be on. Helper relays are too much for it.`,
+      );
     const name = (signal: string) => design.signals.find(({ id }) => id === signal)!.name;
     const twice = racing(clause);
     if (twice !== null)

@@ -20,7 +20,7 @@ import { E12, preferredAtMost } from '../../quantity/preferred.ts';
 import { PIN_TOLERANCE, RESISTOR_TOLERANCE } from '../../reference/tolerances.ts';
 import { controlSupplyOf, currentOf } from '../../design/supply.ts';
 import type { ControlSide } from '../control-side.ts';
-import { boardGround, boardOf, returnTo, type Dry } from '../shared-parts.ts';
+import { boardGround, boardOf, returnTo, sourceReturn, type Dry } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { cannot, termsOf, type Coil, type Drive, type WayReason } from './drive.ts';
 import { chainOf, type Chain } from './series.ts';
@@ -31,23 +31,28 @@ const PULL_DOWN_OHM = { bipolar: 10_000, mosfet: 100_000, opto: 10_000 } as cons
 /** Times the current that an optocoupler's output needs of its diode: they fade with the years (from memory). */
 export const OPTO_AGEING = 1.5;
 
+type Output = SignalOf<'pin' | 'regulator'>;
+
 interface Parted {
-  readonly pin: SignalOf<'pin'>;
+  readonly pin: Output;
   readonly chain: Chain;
 }
 
-/** The one pin of a clause, and the rest as a chain before the coil; or why it is none. */
+/** The one output of a clause, and the rest as a chain before the coil; or why it is none. */
 function partedOf(design: Design, clause: When): Parted | string {
   const terms = termsOf(clause);
-  const isPin = (term: When) => term.op === 'signal' && design.signals.some(({ id, nature }) => id === term.signal && nature === 'pin');
-  const pins = terms.filter(isPin);
-  const [only] = pins;
-  if (pins.length !== 1 || only?.op !== 'signal') return 'A transistor follows one pin of a controller.';
-  const rest = terms.filter((term) => !isPin(term));
+  const outputOf = (term: When): Output | undefined => {
+    const signal = term.op === 'signal' ? design.signals.find(({ id }) => id === term.signal) : undefined;
+    return signal?.nature === 'pin' || signal?.nature === 'regulator' ? signal : undefined;
+  };
+  const pins = terms.flatMap((term) => outputOf(term) ?? []);
+  const [pin] = pins;
+  if (pins.length !== 1 || !pin) return 'A transistor follows one pin of a controller, or the output of one temperature controller.';
+  const rest = terms.filter((term) => !outputOf(term));
   const chain = chainOf(design, rest);
   if (typeof chain === 'string') return chain;
   if (chain.grounding) return `${chain.grounding.signal.name} switches to ground, where the transistor is.`;
-  return { pin: design.signals.find(({ id }) => id === only.signal) as SignalOf<'pin'>, chain };
+  return { pin, chain };
 }
 
 /** Most current of a coil, A: highest supply, coldest, least resistance. */
@@ -92,7 +97,7 @@ function refuse(design: Design, job: Job, clause: When, kind: TransistorType['ki
   // The light that crosses leaves the pin's ground and the coil's apart: a choice, not what comes of itself.
   if (type.kind === 'opto') {
     if (job.driver === 'auto' && !job.module.isolated) return cannot(design, job, 'An optocoupler is for when it is to isolate.');
-    if (!boardOf(design, pin)) return cannot(design, job, `Say which controller board ${pin.name} is a pin of.`);
+    if (pin.nature === 'pin' && !boardOf(design, pin)) return cannot(design, job, `Say which controller board ${pin.name} is a pin of.`);
     const ledA = (pin.volt - type.ledV) / (ledOhm(type, pin.volt, coilA) + PIN_OHM);
     if (job.driverOhm === 'auto' && ledA > pin.limitA)
       return cannot(
@@ -160,9 +165,11 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
   run.wire(`control-driver${suffix}`, out, 'BU/BK');
   const back = returnTo(builder, design, side.supply, job.device.place);
   run.from(ground).wire(`control-return${suffix}`, back, 'BN', 'return');
-  // The pin's current comes back to its own board: the two grounds are one.
-  const board = boardOf(design, pin);
-  if (board && (isolated || board.supply !== side.supply.id))
+  // The output's current comes back to where it comes from: the two grounds are one.
+  const board = pin.nature === 'pin' ? boardOf(design, pin) : null;
+  if (pin.nature === 'regulator')
+    side.loose(low).wire(`control-ground${suffix}`, sourceReturn(builder, design, pin, job.device.place), 'BK', 'return');
+  else if (board && (isolated || board.supply !== side.supply.id))
     side.loose(low).wire(`control-ground${suffix}`, boardGround(builder, design, board), 'BK', 'return');
   const pinRun = side.pinSource(pin);
   pinRun.feeds(type.kind === 'mosfet' ? 0 : pin.limitA);
@@ -171,7 +178,7 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
 
 export const bipolar: Drive = {
   id: 'bipolar',
-  title: 'a transistor on the coil’s ground side, driven by the pin',
+  title: 'a transistor on the coil’s ground side, driven by the output',
   rank: () => 4.2,
   refuse: (design, job, clause) => refuse(design, job, clause, 'bipolar'),
   wire: (side, coil) => wire(side, coil, 'bipolar'),
@@ -179,7 +186,7 @@ export const bipolar: Drive = {
 
 export const mosfet: Drive = {
   id: 'mosfet',
-  title: 'a MOSFET on the coil’s ground side, driven by the pin',
+  title: 'a MOSFET on the coil’s ground side, driven by the output',
   rank: () => 4.4,
   refuse: (design, job, clause) => refuse(design, job, clause, 'mosfet'),
   wire: (side, coil) => wire(side, coil, 'mosfet'),
@@ -187,7 +194,7 @@ export const mosfet: Drive = {
 
 export const opto: Drive = {
   id: 'opto',
-  title: 'an optocoupler on the coil’s ground side, its diode lit by the pin',
+  title: 'an optocoupler on the coil’s ground side, its diode lit by the output',
   // Before the others where a person asks for isolation; it refuses where nobody does.
   rank: () => 4.1,
   refuse: (design, job, clause) => refuse(design, job, clause, 'opto'),
