@@ -183,6 +183,8 @@ describe('other ways', () => {
       supply: 'aux',
       plate: { unit: 'A', value: 20, ratedV: 12 },
       place: 'rear',
+      series: 1,
+      earth: 'none',
       important: true,
     };
     const list = route([job({ when: on('charging'), loads: [charge] })], { supplies: [...design().supplies, aux] });

@@ -2,14 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { clauseOver } from '../testing/clauses.ts';
 import { HEATER, and, delay, design, held, job, not, on, or, toggle } from '../testing/designs.ts';
-import { waysBetween } from './distances.ts';
+import { contradictions, waysBetween } from './distances.ts';
 import { joinTerm, removeTerm, replaceTerm } from './edit.ts';
 import { mintId } from './ids.ts';
 import { unitOhm, unitRatedA } from './load.ts';
 import { parseDesign, parseDesignText } from './parse.ts';
 import { applyPatches } from './patch.ts';
 import { sentenceOf, sentenceText } from './sentence.ts';
-import type { When } from './schema.ts';
+import type { Design, When } from './schema.ts';
 import { blankDesign, READY_SENTENCES } from './starters.ts';
 import { meaning, normalForm, signalsOf, withSignal } from './when.ts';
 import { readWhen, writeWhen } from './when-words.ts';
@@ -246,6 +246,42 @@ describe('plates and ways', () => {
     expect(ways('rear', 'front')!.lengthM).toBeCloseTo(4.1, 12);
     expect(ways('dash', 'box')).toEqual({ lengthM: 1.1, bundle: 1 });
     expect(waysBetween({ ...design(), distances: [] })('front', 'rear')).toBeUndefined();
+  });
+
+  describe('a measured way beside a shorter chain', () => {
+    const measured = (lengthM: number, more: Design['distances'] = []) => ({
+      places: design().places,
+      distances: [
+        { a: 'front', b: 'dash', lengthM: 1.4, bundle: 1 },
+        { a: 'dash', b: 'box', lengthM: 1.1, bundle: 4 },
+        { a: 'front', b: 'box', lengthM, bundle: 2 },
+        { a: 'box', b: 'rear', lengthM: 3.2, bundle: 3 },
+        ...more,
+      ],
+    });
+
+    test('stands as it was measured, both ways round, with its own bundle', () => {
+      const ways = waysBetween(measured(6));
+      expect(ways('front', 'box')).toEqual({ lengthM: 6, bundle: 2 });
+      expect(ways('box', 'front')).toEqual({ lengthM: 6, bundle: 2 });
+      // Nobody measured this one: the shortest chain, in the fullest bundle on it.
+      expect(ways('front', 'rear')!.lengthM).toBeCloseTo(1.4 + 1.1 + 3.2, 12);
+      expect(ways('front', 'rear')!.bundle).toBe(4);
+    });
+
+    test('entered twice, the longer one counts, in either order', () => {
+      const twice = (first: number, second: number) =>
+        waysBetween(measured(first, [{ a: 'box', b: 'front', lengthM: second, bundle: 1 }]))('front', 'box')!.lengthM;
+      expect([twice(2, 2.4), twice(2.4, 2)]).toEqual([2.4, 2.4]);
+    });
+
+    test('is pointed out past five per cent, with the places of the chain, and not a hair before', () => {
+      const chain = 1.4 + 1.1;
+      expect(contradictions(measured(chain / 0.95 - 1e-9))).toEqual([]);
+      expect(contradictions(measured(chain / 0.95 + 1e-6))).toEqual([
+        { a: 'front', b: 'box', measuredM: chain / 0.95 + 1e-6, chainM: chain, via: ['dash'] },
+      ]);
+    });
   });
 });
 

@@ -1,6 +1,6 @@
 /** What rules read: the evidence, and each job's wired parts by what they do. */
 import type { Solution } from '../circuit/circuit.ts';
-import { partOf, terminal } from '../circuit/terminal.ts';
+import { partOf, terminal, type Terminal } from '../circuit/terminal.ts';
 import { wireBranch } from '../compile/compile.ts';
 import type { Netlist, Wire } from '../compile/netlist.ts';
 import { supplyIdOf } from '../design/intent.ts';
@@ -69,6 +69,8 @@ export interface RuleContext {
   besides(wire: Wire): readonly Wire[];
   /** The same if it lay by itself, A. */
   looseAmpacity(wire: Wire): number;
+  /** Place of the part that a terminal belongs to. */
+  placeAt(at: Terminal): string;
   placeName(id: string): string;
   hottestC(place: string): number;
   /** Meant against found in every solved state of a job. */
@@ -132,6 +134,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
       const sum = siemens.reduce((total, one) => total + one, 0);
       return Math.min(...together.map((one, at) => (wireAmpacity(one) * sum) / siemens[at]!));
     },
+    placeAt: (at) => parts.get(partOf(at))!.place,
     placeName: (id) => places.get(id)!.name,
     hottestC: (id) => places.get(id)!.hottestC,
     verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),

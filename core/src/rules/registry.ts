@@ -14,6 +14,7 @@ import { contactLife } from './contact-life.ts';
 import { crankingThroughAux } from './cranking-through-aux.ts';
 import { dcOnAcContact } from './dc-on-ac-contact.ts';
 import { deviceWrongCurrentKind } from './device-wrong-current-kind.ts';
+import { distanceContradicted } from './distance-contradicted.ts';
 import { dividerOutOfRange } from './divider-out-of-range.ts';
 import { earthMissing } from './earth-missing.ts';
 import { editNotMade } from './edit-not-made.ts';
@@ -72,6 +73,7 @@ import { wireParallelUnequal } from './wire-parallel-unequal.ts';
 export const RULES: readonly Rule[] = [
   notWired,
   editNotMade,
+  distanceContradicted,
   stateMismatch,
   relayChatter,
   backfeed,
