@@ -2,7 +2,6 @@
 import { cutList, partsList, wireList, type CutRow, type PartRow, type WireRow } from './build/lists.ts';
 import { stripsOf, type Strip } from './build/strips.ts';
 import type { Netlist } from './compile/netlist.ts';
-import { sentenceOf, type Phrase } from './design/sentence.ts';
 import type { Design } from './design/schema.ts';
 import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
 import { gatherEvidence, type Cache, type Evidence } from './prove/evidence.ts';
@@ -14,7 +13,6 @@ import type { Finding, Severity } from './rules/rule.ts';
 
 export interface JobView {
   readonly id: string;
-  readonly sentence: readonly Phrase[];
   /** The worst that is found of it; a caution that is accepted does not count, a danger always does. */
   readonly severity: Severity;
   /** Largest load current, A; null when the job is not wired. */
@@ -82,7 +80,6 @@ function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[]
     const verdicts = at ? context.verdicts(at) : [];
     return {
       id: job.id,
-      sentence: sentenceOf(evidence.design, job),
       severity: own.some(({ severity }) => severity === 'danger')
         ? 'danger'
         : own.some(({ severity, accepted }) => severity === 'caution' && accepted === null)

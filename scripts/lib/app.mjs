@@ -41,6 +41,7 @@ export async function watchServer(onBuilt) {
 export async function buildAll() {
   const now = fingerprint([
     'core/src',
+    'contract/src',
     'server/src',
     'web/src',
     'web/index.html',

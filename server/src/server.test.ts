@@ -81,6 +81,32 @@ describe('projects', () => {
     expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ document: { name: 'First' } });
   });
 
+  test('a change on a revision is made; on an old one it is refused, and one that makes no sense names what', async () => {
+    const { id } = await create();
+    const change = (revision: number, patches: unknown) => request(app).patch(`/api/projects/${id}`).send({ revision, patches });
+    await change(1, [{ path: ['notes'], value: 'typed' }]).expect(200);
+    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ revision: 2, document: { ...owlBox, notes: 'typed' } });
+    expect((await change(1, [{ path: ['notes'], value: 'late' }]).expect(409)).body).toMatchObject({ code: 'stale-revision' });
+    expect((await change(2, [{ path: ['jobs', 0, 'fuse'], value: 17 }]).expect(422)).body).toMatchObject({ path: 'jobs[0].fuse' });
+    expect((await change(2, [{ path: ['jobs', 99, 'fuse'], value: 10 }]).expect(422)).body).toMatchObject({ code: 'bad-change' });
+    expect((await change(2, [{ path: ['__proto__', 'x'], value: 1 }]).expect(400)).body).toMatchObject({ code: 'bad-request' });
+    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ revision: 2 });
+  });
+
+  test('a change that overtakes the one before it waits for that one', async () => {
+    const { id } = await create();
+    const change = (revision: number, notes: string) =>
+      request(app)
+        .patch(`/api/projects/${id}`)
+        .send({ revision, patches: [{ path: ['notes'], value: notes }] });
+    const [second, first] = await Promise.all([
+      change(2, 'second'),
+      new Promise<request.Response>((resolve) => setTimeout(() => void change(1, 'first').then(resolve), 150)),
+    ]);
+    expect([first.body, second.body]).toMatchObject([{ revision: 2 }, { revision: 3 }]);
+    expect((await request(app).get(`/api/projects/${id}`)).body).toMatchObject({ document: { notes: 'second' } });
+  });
+
   test('of two saves at once from one revision, one wins', async () => {
     const { id } = await create();
     const answers = await Promise.all(

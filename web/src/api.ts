@@ -1,24 +1,13 @@
 /** The server's routes, with one kind of error. */
-import type { AsBuilt, Design, OwnRelay, ProjectRecord as Recorded, Tick } from '@iron-nudge/core';
+import type { PartRecord, ProjectSummary } from '@iron-nudge/contract';
+import type { AsBuilt, Design, OwnRelay, Patch, ProjectRecord as Recorded, Tick } from '@iron-nudge/core';
 
-export interface ProjectSummary {
-  id: string;
-  name: string;
-  revision: number;
-  updatedAt: string;
-  jobs: number;
-}
+export type { PartRecord, ProjectSummary };
 export interface ProjectRecord {
   id: string;
   revision: number;
   document: Design;
   updatedAt: string;
-}
-
-export interface PartRecord {
-  part: OwnRelay;
-  updatedAt: string;
-  usedIn: { id: string; name: string }[];
 }
 
 export interface BookOrder {
@@ -78,6 +67,9 @@ export const api = {
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
   create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),
   save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
+  /** What changed since a revision; with `leaving` it goes out even while the page is left. */
+  change: (id: string, revision: number, patches: readonly Patch[], leaving: boolean) =>
+    request<{ revision: number }>('PATCH', `/projects/${id}`, { revision, patches }, leaving),
   records: (id: string, after: number) => request<{ records: Recorded[]; last: number }>('GET', `/projects/${id}/records?after=${after}`),
   addRecords: (id: string, records: readonly Recorded[]) => request<{ kept: string[] }>('POST', `/projects/${id}/records`, { records }),
   /** A build book as a PDF. */

@@ -27,3 +27,26 @@ function put(target: unknown, path: readonly (string | number)[], value: unknown
   else copy[String(key)] = put(copy[key], rest, value);
   return copy;
 }
+
+/** What turns `before` into `after`, as few patches as their shared branches allow; a list of another length goes whole. */
+export function patchesBetween(before: unknown, after: unknown): Patch[] {
+  const patches: Patch[] = [];
+  const walk = (a: unknown, b: unknown, path: readonly (string | number)[]): void => {
+    if (Object.is(a, b)) return;
+    if (Array.isArray(a) && Array.isArray(b) && a.length === b.length)
+      return b.forEach((item: unknown, at) => walk((a as unknown[])[at], item, [...path, at]));
+    if (isRecord(a) && isRecord(b)) {
+      for (const key of Object.keys(a)) if (!(key in b)) patches.push({ path: [...path, key], value: undefined });
+      for (const key of Object.keys(b)) if (key in a || b[key] !== undefined) walk(a[key], b[key], [...path, key]);
+      return;
+    }
+    patches.push({ path, value: b });
+  };
+  walk(before, after, []);
+  return patches;
+}
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** Whether two documents say the same, whatever the order of their keys. */
+export const sameDocument = (a: unknown, b: unknown): boolean => patchesBetween(a, b).length === 0;

@@ -1,4 +1,5 @@
 /** The build book: everything one needs beside the vehicle, on paper. */
+import type { Paper } from '@iron-nudge/contract';
 import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, ContentTable, PageOrientation, TDocumentDefinitions } from 'pdfmake/interfaces.js';
@@ -31,12 +32,11 @@ import {
   type Tick,
 } from '@iron-nudge/core';
 
-export const PAPERS = ['A4', 'LETTER'] as const;
 export interface BookOrder {
   readonly design: Design;
   readonly ticks: readonly Tick[];
   readonly asBuilt: readonly AsBuilt[];
-  readonly paper: (typeof PAPERS)[number];
+  readonly paper: Paper;
   /** Milliseconds since 1970, for the cover. */
   readonly at: number;
 }

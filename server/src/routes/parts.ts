@@ -1,13 +1,10 @@
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
-import { z } from 'zod';
-import { MOST_OWN_PARTS, POWER_RELAYS, ownRelaySchema, type OwnRelay } from '@iron-nudge/core';
+import { bodies } from '@iron-nudge/contract';
+import { POWER_RELAYS, type OwnRelay } from '@iron-nudge/core';
 import { PartEntity } from '../entities/part.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
-
-const partBody = z.strictObject({ part: ownRelaySchema });
-const listBody = z.strictObject({ parts: z.array(ownRelaySchema).min(1, 'holds no part').max(MOST_OWN_PARTS) });
 
 /** Projects that have a job with the part, by part. */
 type UsedIn = ReadonlyMap<string, { id: string; name: string }[]>;
@@ -37,7 +34,7 @@ export function partRoutes(source: DataSource): Router {
   });
 
   router.post('/', async (request, response) => {
-    const { part } = parseBody(partBody, request.body);
+    const { part } = parseBody(bodies.part, request.body);
     refuseShelf(part);
     const { id } = part;
     if (await parts.existsBy({ id })) throw new HttpError(409, 'part-exists', `There is a part “${id}” already.`, 'id');
@@ -47,7 +44,7 @@ export function partRoutes(source: DataSource): Router {
 
   /** Several at once, from a file: new ones are added, known ones replaced; all of them or none. */
   router.post('/import', async (request, response) => {
-    const { parts: list } = parseBody(listBody, request.body);
+    const { parts: list } = parseBody(bodies.importParts, request.body);
     list.forEach(refuseShelf);
     await source.transaction((manager) =>
       manager.upsert(
@@ -60,7 +57,7 @@ export function partRoutes(source: DataSource): Router {
   });
 
   router.put('/:id', async (request, response) => {
-    const { part } = parseBody(partBody, request.body);
+    const { part } = parseBody(bodies.part, request.body);
     const { id } = request.params;
     if (part.id !== id) throw new HttpError(400, 'bad-request', 'The id of a part stays what it is.', 'part.id');
     const { affected } = await parts.update({ id }, { document: part });

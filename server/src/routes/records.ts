@@ -1,16 +1,12 @@
 import { Router } from 'express';
 import { MoreThan, type DataSource } from 'typeorm';
-import { z } from 'zod';
-import { parseDesign, recordSchema } from '@iron-nudge/core';
+import { bodies, queries } from '@iron-nudge/contract';
+import { parseDesign } from '@iron-nudge/core';
 import { ProjectEntity } from '../entities/project.ts';
 import { RecordEntity } from '../entities/record.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
 import { findProject, projectIdOf } from './ids.ts';
-
-const MOST_AT_ONCE = 200;
-const postBody = z.strictObject({ records: z.array(recordSchema).min(1).max(MOST_AT_ONCE) });
-const query = z.object({ after: z.coerce.number().int().min(0).default(0) });
 
 /** Records of a project: added, never changed. Sending one twice leaves one. */
 export function recordRoutes(source: DataSource): Router {
@@ -20,14 +16,14 @@ export function recordRoutes(source: DataSource): Router {
 
   router.get('/', async (request, response) => {
     const { id } = await findProject(projects, projectIdOf(request));
-    const { after } = parseBody(query, request.query);
+    const { after } = parseBody(queries.records, request.query);
     const rows = await records.find({ where: { project: id, seq: MoreThan(String(after)) }, order: { seq: 'ASC' } });
     response.json({ records: rows.map(({ body }) => body), last: Number(rows[rows.length - 1]?.seq ?? after) });
   });
 
   router.post('/', async (request, response) => {
     const { id } = await findProject(projects, projectIdOf(request));
-    const { records: sent } = parseBody(postBody, request.body);
+    const { records: sent } = parseBody(bodies.addRecords, request.body);
     sent.forEach((record, at) => {
       if (record.kind !== 'revision') return;
       const parsed = parseDesign(record.document);

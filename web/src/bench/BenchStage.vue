@@ -31,7 +31,9 @@ watch([() => project.analysis, () => project.job?.id], () => void bench.open(), 
 
 const onMains = computed(() => project.design && project.job && loadSupplyOf(project.design, project.job).kind === 'mains');
 const cautions = computed(() =>
-  project.design && project.job && project.analysis ? cautionsFor(project.design, project.job, project.analysis.netlist) : [],
+  project.checked && project.checkedJob && project.analysis
+    ? cautionsFor(project.checked, project.checkedJob, project.analysis.netlist)
+    : [],
 );
 const count = computed(() => recordsOf(records.all, 'reading').length);
 const kept = computed(() => {

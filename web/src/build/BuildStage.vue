@@ -62,7 +62,7 @@ async function makeBook(): Promise<void> {
 }
 function saveJson(): void {
   const { wires, parts, cuts, strips, netlist } = project.analysis!;
-  const steps = orderOfWork(project.design!, netlist, wires);
+  const steps = orderOfWork(project.checked!, netlist, wires);
   const text = JSON.stringify(
     { project: project.design!.name, wires, parts, cuts, strips, steps, asBuilt: [...records.asBuilt.values()] },
     null,

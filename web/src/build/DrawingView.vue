@@ -9,7 +9,7 @@ import ZoomPan from '../ui/ZoomPan.vue';
 
 const project = useProject();
 const wired = computed(() =>
-  project.design!.jobs.filter(({ id }) => project.analysis!.jobs.some((view) => view.id === id && view.unwired.length === 0)),
+  project.checked!.jobs.filter(({ id }) => project.analysis!.jobs.some((view) => view.id === id && view.unwired.length === 0)),
 );
 const picked = ref<readonly string[]>(project.job ? [project.job.id] : []);
 const shown = computed(() => wired.value.filter(({ id }) => picked.value.includes(id)).map(({ id }) => id));

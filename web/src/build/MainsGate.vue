@@ -5,7 +5,7 @@ import { LOCAL_CODE, mainsSteps } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 
 const project = useProject();
-const steps = computed(() => (project.design && project.analysis ? mainsSteps(project.design, project.analysis.netlist) : []));
+const steps = computed(() => (project.checked && project.analysis ? mainsSteps(project.checked, project.analysis.netlist) : []));
 const ticked = ref<readonly string[]>([]);
 const key = computed(() => `iron-nudge-mains-${project.id}`);
 // What was proved was proved of the wiring as it was then: another design has to be proved again.

@@ -10,7 +10,7 @@ const strips = computed(() => project.analysis?.strips ?? []);
 const netlist = computed(() => project.analysis!.netlist);
 const tagOf = (id: string) => netlist.value.parts.find((part) => part.id === id)?.tag ?? id;
 const at = (terminal: string) => `${tagOf(partOf(terminal))} ${pinOf(terminal)}`;
-const placeName = (id: string) => project.design!.places.find((place) => place.id === id)!.name;
+const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)!.name;
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 const toggle = (id: string) =>
   project.edit('terminal strip', (now) => ({

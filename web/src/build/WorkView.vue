@@ -11,7 +11,7 @@ const project = useProject();
 const records = useRecords();
 const initials = useLocalStorage('iron-nudge:initials', '');
 const netlist = computed(() => project.analysis!.netlist);
-const steps = computed(() => orderOfWork(project.design!, netlist.value, project.analysis!.wires));
+const steps = computed(() => orderOfWork(project.checked!, netlist.value, project.analysis!.wires));
 const phases = computed(() =>
   PHASES.map((phase) => ({ phase, steps: steps.value.filter((step) => step.phase === phase) })).filter(({ steps: own }) => own.length > 0),
 );

@@ -6,7 +6,9 @@ import { useProject } from '../stores/project.ts';
 
 const project = useProject();
 const said = computed(() =>
-  project.design && project.job && project.analysis ? cautionsFor(project.design, project.job, project.analysis.netlist) : [],
+  project.checked && project.checkedJob && project.analysis
+    ? cautionsFor(project.checked, project.checkedJob, project.analysis.netlist)
+    : [],
 );
 const all = ref(false);
 </script>

@@ -122,7 +122,7 @@ async function take(): Promise<void> {
   const now = sized.value;
   if (!now) return;
   emit('done');
-  await project.patch(`sizes of ${project.job!.name}`, now.patches);
+  project.patch(`sizes of ${project.job!.name}`, now.patches);
 }
 </script>
 

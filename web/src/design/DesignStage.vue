@@ -28,7 +28,7 @@ const view = computed(() => project.jobView);
         <p v-for="reason in view?.unwired ?? []" :key="reason">{{ reason }}</p>
         <p class="hint">Nothing of this job is drawn or checked until it can be wired. Change a phrase above, or undo.</p>
       </div>
-      <div v-else role="status" class="unwired">Drawing…</div>
+      <div v-else role="status" class="unwired">{{ project.trouble ? 'Not drawn: the circuit could not be checked.' : 'Drawing…' }}</div>
       <div class="foot">
         <SignalDesk />
         <MeterPanel />

@@ -43,11 +43,11 @@ function askReason(finding: Finding): void {
   accepting.value = accepting.value === finding.key ? '' : finding.key;
   reasonText.value = '';
 }
-async function accept(finding: Finding): Promise<void> {
+function accept(finding: Finding): void {
   const why = reasonText.value.trim();
   if (why === '') return;
   accepting.value = '';
-  await project.edit('accept a finding', (now) => acceptFinding(now, finding, why));
+  project.edit('accept a finding', (now) => acceptFinding(now, finding, why));
 }
 const takeBack = ({ key }: Finding) => project.edit('take an acceptance back', (now) => takeBackAcceptance(now, key));
 async function propose(): Promise<void> {
@@ -55,13 +55,15 @@ async function propose(): Promise<void> {
   const made = await project.nudgeAll(of);
   if (project.job?.id === of && project.analysis === before) plan.value = made;
 }
-async function applyPlan({ steps, patches }: NudgePlan): Promise<void> {
-  if (await project.patch(`${steps.length} nudges`, patches))
-    void message.success(`${steps.length} nudges. Ctrl Z takes all of them back.`, 3);
+function applyPlan({ steps, patches }: NudgePlan): void {
+  // Made for a document that is not the newest any more.
+  if (project.isStale) return;
+  if (project.patch(`${steps.length} nudges`, patches)) void message.success(`${steps.length} nudges. Ctrl Z takes all of them back.`, 3);
 }
-async function apply(nudge: MendingNudge): Promise<void> {
+function apply(nudge: MendingNudge): void {
   peeking.value = '';
-  if (await project.patch(nudge.label.toLowerCase(), nudge.patches)) void message.success('Nudged. Ctrl Z takes it back.', 3);
+  if (project.isStale) return;
+  if (project.patch(nudge.label.toLowerCase(), nudge.patches)) void message.success('Nudged. Ctrl Z takes it back.', 3);
 }
 </script>
 
@@ -71,7 +73,9 @@ async function apply(nudge: MendingNudge): Promise<void> {
     <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
     </div>
-    <button v-if="mendable > 1 && !plan" class="plain-button all" @click="propose">Nudge all {{ mendable }}…</button>
+    <button v-if="mendable > 1 && !plan" class="plain-button all" :disabled="project.isStale" @click="propose">
+      Nudge all {{ mendable }}…
+    </button>
     <div v-if="plan" class="plan" role="group" aria-label="All nudges">
       <ol>
         <li v-for="step in plan.steps" :key="step.label">{{ step.label }}</li>

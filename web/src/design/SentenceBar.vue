@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Phrase } from '@iron-nudge/core';
+import { sentenceOf, type Phrase } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import DelayPhrase from './DelayPhrase.vue';
@@ -29,7 +29,7 @@ function joined(phrases: readonly Phrase[]): Phrase[] {
 
 const project = useProject();
 const tokens = computed<Token[]>(() => {
-  const phrases = joined(project.jobView?.sentence ?? []);
+  const phrases = joined(sentenceOf(project.design!, project.job!));
   const stopOf = (phrase: Phrase | undefined) => (phrase?.kind === 'words' ? (/^[.,)]+/.exec(phrase.text)?.[0] ?? '') : '');
   return phrases.map((phrase, at) => ({
     phrase,

@@ -131,7 +131,7 @@ const exported = (language: 'cpp' | 'py') =>
 async function removeBoard(): Promise<void> {
   emit('done');
   const { id } = board.value;
-  await project.edit(`delete ${board.value.name}`, (now) => ({
+  project.edit(`delete ${board.value.name}`, (now) => ({
     ...now,
     controllers: now.controllers.filter((other) => other.id !== id),
     signals: now.signals.map((signal) =>

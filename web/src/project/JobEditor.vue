@@ -87,7 +87,7 @@ const sockets = computed(() => {
 
 async function duplicate(): Promise<void> {
   emit('done');
-  await project.edit(`duplicate ${job.value.name}`, (now) => {
+  project.edit(`duplicate ${job.value.name}`, (now) => {
     const copy = { ...now.jobs[props.at]!, id: mintId('job', now.jobs), name: `${now.jobs[props.at]!.name.slice(0, 53)} (copy)` };
     return { ...now, jobs: [...now.jobs.slice(0, props.at + 1), copy, ...now.jobs.slice(props.at + 1)] };
   });
@@ -95,7 +95,7 @@ async function duplicate(): Promise<void> {
 async function remove(): Promise<void> {
   emit('done');
   const name = job.value.name;
-  await project.edit(`delete ${name}`, (now) => {
+  project.edit(`delete ${name}`, (now) => {
     const { id } = now.jobs[props.at]!;
     const about = ({ what, id: other }: { what: string; id: string }) => what === 'job' && other === id;
     return {

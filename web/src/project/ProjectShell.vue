@@ -7,6 +7,7 @@ import TopBar from '../shell/TopBar.vue';
 import CommandFinder from '../shell/CommandFinder.vue';
 import KeysHelp from '../shell/KeysHelp.vue';
 import { useProject } from '../stores/project.ts';
+import { download, fileName } from '../ui/download.ts';
 
 const project = useProject();
 const route = useRoute();
@@ -46,13 +47,20 @@ const saveWords = computed(() => {
   }
 });
 
-async function undo(): Promise<void> {
-  const label = await project.undo();
-  if (label) void message.info(`Undone: ${label}`, 2);
+/** Says what was taken back, and goes where it can be seen. */
+async function travelled(word: string, moved: { label: string; at: string } | null): Promise<void> {
+  if (!moved) return;
+  void message.info(`${word}: ${moved.label}`, 2);
+  if (moved.at !== '' && stageOf(moved.at) !== stageOf(route.path)) await router.push(moved.at);
 }
-async function redo(): Promise<void> {
-  const label = await project.redo();
-  if (label) void message.info(`Redone: ${label}`, 2);
+/** Project and stage of an address; which job or list is shown there does not matter. */
+const stageOf = (path: string) => path.split('/').slice(0, 4).join('/');
+const undo = () => travelled('Undone', project.undo());
+const redo = () => travelled('Redone', project.redo());
+
+function sendFile(): void {
+  const { design } = project;
+  if (design) download(fileName(design.name, 'json'), 'application/json', JSON.stringify(design, null, 2));
 }
 
 const typing = (target: EventTarget | null) =>
@@ -98,6 +106,7 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
         <RouterLink class="stage" :to="{ name: 'bench', params: { id: $route.params.id } }">Bench</RouterLink>
       </template>
       <template #right>
+        <span v-if="project.isStale && !project.trouble" class="saving checking">checking…</span>
         <span class="saving" role="status" :data-kind="project.saving.kind">{{ saveWords }}</span>
         <span class="row pair">
           <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">
@@ -130,6 +139,15 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       <span>That edit was not taken. {{ project.problem }}</span>
       <button class="plain-button" @click="project.problem = ''">OK</button>
     </div>
+    <div v-if="project.trouble" class="banner" role="alert">
+      <span
+        >This circuit could not be checked, so no number on this page stands for it. {{ project.trouble }} The project is kept and saved as
+        it is.</span
+      >
+      <button class="plain-button" :disabled="project.history.past.length === 0" @click="undo">Undo the last edit</button>
+      <button class="plain-button" @click="project.checkAgain()">Try again</button>
+      <button class="plain-button" @click="sendFile">Take the file</button>
+    </div>
     <main v-if="project.load.kind === 'failed'" class="middle" role="alert">
       <h1>This project cannot be opened</h1>
       <p>{{ project.load.message }}</p>
@@ -139,6 +157,9 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       </p>
     </main>
     <main v-else-if="project.load.kind !== 'ready'" class="middle" role="status">Opening the project…</main>
+    <main v-else-if="!project.analysis && !(project.trouble && route.name === 'design')" class="middle" role="status">
+      {{ project.trouble ? 'Not checked.' : 'Checking the circuit…' }}
+    </main>
     <RouterView v-else />
     <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" />
     <KeysHelp v-model:open="helping" />
@@ -174,6 +195,16 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
 .saving[data-kind='conflict'],
 .saving[data-kind='refused'] {
   color: #ffb38a;
+}
+/* A check is mostly over before anybody looks; only one that takes its time is said. */
+.checking {
+  opacity: 0;
+  animation: appear 0.1s linear 0.4s forwards;
+}
+@keyframes appear {
+  to {
+    opacity: 1;
+  }
 }
 .pair {
   gap: 0;

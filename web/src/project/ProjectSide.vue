@@ -52,12 +52,12 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
 
 async function add(id: string): Promise<void> {
   const ready = READY_SENTENCES.find((candidate) => candidate.id === id)!;
-  if (await project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now)))
+  if (project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now)))
     await show(design.value.jobs[design.value.jobs.length - 1]!.id);
 }
 
 async function addSignal(): Promise<void> {
-  await project.edit('add a signal', (now) => {
+  project.edit('add a signal', (now) => {
     const id = mintId('signal', now.signals);
     const place = now.places[0]!.id;
     return {
@@ -81,7 +81,7 @@ async function addSignal(): Promise<void> {
 }
 
 async function addSupply(): Promise<void> {
-  await project.edit('add a supply', (now) => {
+  project.edit('add a supply', (now) => {
     const id = mintId('supply', now.supplies);
     const first = now.supplies[0]!;
     return { ...now, supplies: [...now.supplies, { ...first, id, name: `battery ${now.supplies.length + 1}` }] };
@@ -89,7 +89,7 @@ async function addSupply(): Promise<void> {
 }
 
 async function addBoard(): Promise<void> {
-  const done = await project.edit('add a board', (now) => {
+  const done = project.edit('add a board', (now) => {
     const id = mintId('board', now.controllers);
     const place = now.places[0]!.id;
     const name = `board ${now.controllers.length + 1}`;

@@ -114,7 +114,7 @@ function chooseBoard(id: string): void {
 }
 async function remove(): Promise<void> {
   emit('done');
-  await project.edit(`delete ${signal.value.name}`, (now) => ({
+  project.edit(`delete ${signal.value.name}`, (now) => ({
     ...now,
     signals: now.signals.filter((_, index) => index !== props.at),
     statements: now.statements.filter(({ a, b }) => ![a, b].some(({ what, id }) => what === 'signal' && id === signal.value.id)),

@@ -89,7 +89,7 @@ function changeKind(key: string): void {
 
 async function remove(): Promise<void> {
   emit('done');
-  await project.edit(`delete ${supply.value.name}`, (now) => ({ ...now, supplies: now.supplies.filter((_, index) => index !== props.at) }));
+  project.edit(`delete ${supply.value.name}`, (now) => ({ ...now, supplies: now.supplies.filter((_, index) => index !== props.at) }));
 }
 </script>
 

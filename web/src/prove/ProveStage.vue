@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { formatQuantity, linesOf, sentenceText, stateWord, type Signal, type StateRow, type StateTable } from '@iron-nudge/core';
+import {
+  formatQuantity,
+  linesOf,
+  sentenceOf,
+  sentenceText,
+  stateWord,
+  type Signal,
+  type StateRow,
+  type StateTable,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 import StatementList from './StatementList.vue';
@@ -92,7 +101,7 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
       <SweepPanel />
     </section>
     <section v-else-if="project.job" class="states">
-      <p class="sentence">{{ sentenceText(project.jobView?.sentence ?? []) }}</p>
+      <p class="sentence">{{ project.job ? sentenceText(sentenceOf(project.design!, project.job)) : '' }}</p>
       <template v-if="table">
         <div class="row head">
           <h2>{{ differing === 0 ? 'Every state does what was said' : `${differing} of ${table.rows.length} states differ` }}</h2>

@@ -3,6 +3,8 @@ import { defineStore } from 'pinia';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import {
   applyPatches,
+  parseDesign,
+  sameDocument,
   type Analysis,
   type Design,
   type DeskReading,
@@ -19,16 +21,11 @@ import {
 import { proxy } from 'comlink';
 import { ApiError, api } from '../api.ts';
 import { startEngine } from '../worker/engine.ts';
+import { EngineLost } from '../worker/link.ts';
+import { Told } from '../worker/told.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
-import { openJournal, tabId, type Journal } from './journal.ts';
-
-export type SaveState =
-  | { kind: 'saved' }
-  | { kind: 'waiting' }
-  | { kind: 'offline'; message: string }
-  /** Another window saved first; `mine` is untouched here. */
-  | { kind: 'conflict'; message: string }
-  | { kind: 'refused'; message: string };
+import { openJournal, tabId } from './journal.ts';
+import { RETRY_AFTER_MS, Saver, type SaveState } from './saver.ts';
 
 export type LoadState = { kind: 'none' } | { kind: 'loading' } | { kind: 'ready' } | { kind: 'failed'; message: string };
 
@@ -37,16 +34,22 @@ export interface Selection {
   readonly id: string;
 }
 
-const SAVE_AFTER_MS = 350;
-const RETRY_AFTER_MS = 2500;
+/** A check that takes longer than this has come to nothing. */
+const CHECK_WITHIN_MS = 60_000;
 
 export const useProject = defineStore('project', () => {
-  const engine = startEngine();
-
   const id = ref('');
   const load = ref<LoadState>({ kind: 'none' });
+  /** What is meant: every edit is in it at once. */
   const design = shallowRef<Design | null>(null);
+  /** Counts the edits of this page. */
+  const edition = ref(0);
+  /** What the worker found, of the document `checked` and the edition of that number. */
   const analysis = shallowRef<Analysis | null>(null);
+  const checked = shallowRef<Design | null>(null);
+  const checkedEdition = ref(-1);
+  /** Why the newest document could not be checked; it is kept and saved all the same. */
+  const trouble = ref('');
   const nudges = shallowRef<ReadonlyMap<string, MendingNudge | null>>(new Map());
   const history = shallowRef<History<Design>>(emptyHistory());
   const saving = ref<SaveState>({ kind: 'saved' });
@@ -58,68 +61,120 @@ export const useProject = defineStore('project', () => {
 
   const drawing = shallowRef<Drawing | null>(null);
 
+  const newest = () => (design.value ? { revision: edition.value, document: design.value } : null);
+  /** One worker checks and operates the desk; the other one searches, so that no search stands before a keystroke. */
+  const engine = new Told(startEngine(), newest);
+  const searcher = new Told(startEngine(), newest);
+  const isStale = computed(() => design.value !== null && checkedEdition.value !== edition.value);
+
   const deskOn = shallowRef<readonly string[]>([]);
   const deskVolts = shallowRef<Readonly<Record<string, number>>>({});
   const reading = shallowRef<DeskReading | null>(null);
   /** Controllers whose program runs on the desk, since when, and what was typed to them. */
   const boards = shallowRef<Readonly<Record<string, { startedS: number; typed: string }>>>({});
 
-  let journal: Journal | null = null;
-  let saveTimer: ReturnType<typeof setTimeout> | undefined;
-  let inFlight = false;
-  let serial = 0;
+  let saver: Saver | null = null;
+  let looking = 0;
 
   const job = computed<Job | null>(
     () => design.value?.jobs.find((candidate) => candidate.id === jobId.value) ?? design.value?.jobs[0] ?? null,
   );
+  /** The same job as it was when it was checked last; null while it is new. */
+  const checkedJob = computed<Job | null>(() => checked.value?.jobs.find((candidate) => candidate.id === job.value?.id) ?? null);
   const jobIndex = computed(() => (job.value && design.value ? design.value.jobs.indexOf(job.value) : -1));
   const jobView = computed(() => analysis.value?.jobs.find((view) => view.id === job.value?.id) ?? null);
   const findings = computed(() => analysis.value?.findings.filter((finding) => finding.job === job.value?.id) ?? []);
 
   // Redrawn when the job or what the core found of it changes; an answer that comes late is dropped.
   watch([() => job.value?.id, analysis], async ([id_, fresh]) => {
-    const made = id_ === undefined || fresh === null ? null : await engine.draw(id_);
+    const made = id_ === undefined || fresh === null ? null : await quietly(engine.ask((remote) => remote.draw(id_)));
     if (job.value?.id === id_ && analysis.value === fresh) drawing.value = made;
   });
+  // What is searched for is searched for the job that is looked at.
+  watch([() => job.value?.id, analysis], () => void lookForNudges());
+
+  const journalOf = (project: string) =>
+    openJournal(
+      localStorage,
+      project,
+      tabId(sessionStorage, () => crypto.randomUUID()),
+    );
 
   async function open(project: string): Promise<void> {
     close();
     id.value = project;
     load.value = { kind: 'loading' };
-    journal = openJournal(
-      localStorage,
-      project,
-      tabId(sessionStorage, () => crypto.randomUUID()),
-    );
+    const journal = journalOf(project);
     const left = journal.recover(Date.now());
+    const begin = (base: number, document: Design) => {
+      revision.value = base;
+      saver = new Saver({
+        api,
+        project,
+        journal,
+        revision: base,
+        document,
+        now: Date.now,
+        changed(state, at) {
+          saving.value = state;
+          revision.value = at;
+        },
+      });
+      return saver;
+    };
     try {
       const record = await api.load(project);
       if (id.value !== project) return;
-      revision.value = left?.revision ?? record.revision;
-      await show(left?.document ?? record.document);
-      if (left) {
-        if (left.revision === record.revision) scheduleSave(0);
-        else saving.value = { kind: 'conflict', message: conflictWords(record.revision) };
+      const theirs = read(record.document);
+      const mine = left && read(left.document);
+      const made = begin(record.revision, theirs);
+      if (!left || !mine || sameDocument(mine, theirs)) {
+        journal.clear();
+        show(theirs);
+      } else {
+        show(mine);
+        made.take(mine);
+        if (left.revision !== record.revision) made.conflict(conflictWords(record.revision));
       }
       load.value = { kind: 'ready' };
     } catch (error) {
       if (id.value !== project) return;
       if (left && error instanceof ApiError && error.passing) {
-        revision.value = left.revision;
-        await show(left.document);
+        const mine = read(left.document);
+        show(mine);
         saving.value = { kind: 'offline', message: error.message };
-        scheduleSave(RETRY_AFTER_MS);
         load.value = { kind: 'ready' };
+        void goOnline(project, begin(left.revision, mine), mine, left.revision);
       } else load.value = { kind: 'failed', message: error instanceof Error ? error.message : String(error) };
     }
   }
 
+  /** Opened from the journal while the server was away: once it is back, what it has is what ours is held against. */
+  async function goOnline(project: string, made: Saver, mine: Design, base: number): Promise<void> {
+    for (;;) {
+      await new Promise((resolve) => setTimeout(resolve, RETRY_AFTER_MS));
+      if (saver !== made) return;
+      try {
+        const record = await api.load(project);
+        if (saver !== made) return;
+        made.accept(record.revision, read(record.document));
+        made.take(design.value ?? mine);
+        if (record.revision !== base) made.conflict(conflictWords(record.revision));
+        return;
+      } catch (error) {
+        if (!(error instanceof ApiError && error.passing)) return;
+      }
+    }
+  }
+
   function close(): void {
-    if (saving.value.kind === 'waiting') void save(true);
-    clearTimeout(saveTimer);
+    void saver?.close();
+    saver = null;
     id.value = '';
     design.value = null;
     analysis.value = null;
+    checked.value = null;
+    trouble.value = '';
     history.value = emptyHistory();
     nudges.value = new Map();
     saving.value = { kind: 'saved' };
@@ -131,18 +186,58 @@ export const useProject = defineStore('project', () => {
     boards.value = {};
     load.value = { kind: 'none' };
   }
+  // A tab that is closed has no time to wait; one that is only hidden may never come back either.
+  addEventListener('pagehide', () => saver?.leave());
+  addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') void saver?.send();
+  });
+  // A page that the browser had put by has missed what happened since.
+  addEventListener('pageshow', (event: PageTransitionEvent) => {
+    if (event.persisted) location.reload();
+  });
 
-  /** Shows a document that is known to be good. */
-  async function show(document: Design): Promise<void> {
-    const checked = await engine.check(document);
-    if (!checked.ok)
-      throw new Error(`The saved project cannot be read: ${checked.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
-    design.value = checked.design;
-    deskOn.value = checked.design.signals.filter(({ usual }) => usual).map((signal) => signal.id);
-    accept(checked.analysis);
+  /** A document as it was kept, of whatever version. */
+  function read(document: unknown): Design {
+    const parsed = parseDesign(document);
+    if (parsed.ok) return parsed.design;
+    throw new Error(`The saved project cannot be read: ${parsed.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
   }
 
-  function accept(fresh: Analysis): void {
+  /** Shows a document that is known to be good. */
+  function show(document: Design): void {
+    deskOn.value = document.signals.filter(({ usual }) => usual).map((signal) => signal.id);
+    put(document);
+  }
+
+  /** Makes a document the newest one; what is found of it comes when it comes. */
+  function put(document: Design): void {
+    design.value = document;
+    edition.value++;
+    // What was found for the document before it is not to be applied to this one.
+    looking++;
+    nudges.value = new Map();
+    void check();
+  }
+
+  /** Brings the newest document to the worker, and what is found of it here; an older answer is passed over. */
+  async function check(): Promise<void> {
+    const of = edition.value;
+    try {
+      const found = await engine.ask((remote) => remote.analysis(), CHECK_WITHIN_MS);
+      // A newer document is on its way, and its answer will come.
+      if (!found || found.revision !== edition.value || design.value === null) return;
+      trouble.value = '';
+      accept(found.analysis, design.value, found.revision);
+    } catch (error) {
+      if (of !== edition.value) return;
+      const why = error instanceof Error ? error.message : String(error);
+      trouble.value = error instanceof EngineLost ? `The part of the page that checks circuits is gone. ${why}` : why;
+    }
+  }
+
+  function accept(fresh: Analysis, of: Design, at: number): void {
+    checked.value = of;
+    checkedEdition.value = at;
     analysis.value = fresh;
     if (selection.value) {
       const { kind, id: selected } = selection.value;
@@ -150,141 +245,104 @@ export const useProject = defineStore('project', () => {
       if (!list.some((item) => item.id === selected)) selection.value = null;
     }
     void operate();
-    void lookForNudges(fresh);
   }
 
-  async function lookForNudges(fresh: Analysis): Promise<void> {
-    const mine = ++serial;
+  /** Nudges for what is found of the job on the screen, one after another, until it or the document changes. */
+  async function lookForNudges(): Promise<void> {
+    const mine = ++looking;
+    const fresh = analysis.value;
     const found = new Map<string, MendingNudge | null>();
-    const open_ = fresh.findings.filter(({ severity }) => severity !== 'hold');
-    // The job on the screen first.
-    open_.sort((a, b) => Number(b.job === job.value?.id) - Number(a.job === job.value?.id));
-    for (const finding of open_) {
-      const nudge = await engine.nudge(finding.key);
-      if (mine !== serial) return;
+    nudges.value = found;
+    for (const finding of fresh?.findings ?? []) {
+      if (finding.severity === 'hold' || finding.job !== job.value?.id) continue;
+      const nudge = await quietly(searcher.ask((remote) => remote.nudge(finding.key)));
+      if (mine !== looking || isStale.value) return;
       found.set(finding.key, nudge);
       nudges.value = new Map(found);
     }
-    if (open_.length === 0) nudges.value = found;
   }
 
-  let queue: Promise<unknown> = Promise.resolve();
-  /** Takes an edit: checked first, then shown, kept and saved. False when it was refused. `field` joins typing. */
-  function edit(label: string, change: (now: Design) => Design, field: string | null = null): Promise<boolean> {
-    const run = queue.then(async () => {
-      const before = design.value;
-      if (!before) return false;
-      const after = change(before);
-      if (after === before) return true;
-      const checked = await engine.check(after);
-      if (!checked.ok) {
-        problem.value = checked.problems.map(({ path, message }) => `${path}: ${message}`).join('; ');
-        return false;
-      }
-      problem.value = '';
-      history.value = recorded(history.value, label, before, field);
-      take(after, checked.analysis);
-      return true;
-    });
-    queue = run.catch(() => undefined);
-    return run;
+  /** An answer, or null where the worker is lost or the question fails: what is asked for again on the next change. */
+  async function quietly<T>(answer: Promise<T>): Promise<T | null> {
+    try {
+      return await answer;
+    } catch {
+      return null;
+    }
+  }
+
+  /**
+   * Takes an edit: in the document at once, kept and on its way to the server; checking follows. False when it makes no
+   * good document. `field` joins typing.
+   */
+  function edit(label: string, change: (now: Design) => Design, field: string | null = null): boolean {
+    const before = design.value;
+    if (!before) return false;
+    const after = change(before);
+    if (after === before) return true;
+    const parsed = parseDesign(after);
+    if (!parsed.ok) {
+      problem.value = parsed.problems.map(({ path, message }) => `${path}: ${message}`).join('; ');
+      return false;
+    }
+    problem.value = '';
+    history.value = recorded(history.value, label, before, field, location.pathname);
+    take(after);
+    return true;
   }
   const patch = (label: string, patches: readonly Patch[], field: string | null = null) =>
     edit(label, (now) => applyPatches(now, patches), field);
 
-  function take(after: Design, fresh: Analysis): void {
+  function take(after: Design): void {
     const known = new Set(design.value?.signals.map((signal) => signal.id));
     const added = after.signals.filter((signal) => signal.usual && !known.has(signal.id)).map((signal) => signal.id);
     const left = new Set(after.signals.map((signal) => signal.id));
     deskOn.value = [...deskOn.value.filter((signal) => left.has(signal)), ...added];
-    design.value = after;
-    accept(fresh);
-    const kept = journal?.keep({ revision: revision.value, document: after, at: Date.now() }) ?? true;
-    if (saving.value.kind !== 'conflict') {
-      saving.value = kept ? { kind: 'waiting' } : { kind: 'offline', message: 'This browser has no room to keep unsaved edits.' };
-      scheduleSave(SAVE_AFTER_MS);
-    }
+    put(after);
+    saver?.take(after);
   }
 
-  async function travel(step: typeof undone<Design>): Promise<string | null> {
-    await queue;
+  /** One step back or forth; what it was and where it was made, or null where there is none. */
+  function travel(step: typeof undone<Design>): { label: string; at: string } | null {
     const now = design.value;
     const moved = now && step(history.value, now);
     if (!moved) return null;
-    const checked = await engine.check(moved.document);
-    if (!checked.ok) return null;
     history.value = moved.history;
-    take(moved.document, checked.analysis);
-    return moved.label;
+    problem.value = '';
+    take(moved.document);
+    return { label: moved.label, at: moved.at };
   }
   const undo = () => travel(undone);
   const redo = () => travel(redone);
 
-  function scheduleSave(after: number): void {
-    clearTimeout(saveTimer);
-    saveTimer = setTimeout(() => void save(), after);
-  }
-
-  async function save(last = false): Promise<void> {
-    if (inFlight && !last) return scheduleSave(SAVE_AFTER_MS);
-    const document = design.value;
-    const project = id.value;
-    if (!document || !project) return;
-    inFlight = true;
-    try {
-      const { revision: saved } = await api.save(project, revision.value, document);
-      if (id.value !== project)
-        return openJournal(
-          localStorage,
-          project,
-          tabId(sessionStorage, () => crypto.randomUUID()),
-        ).clear();
-      revision.value = saved;
-      if (design.value === document) {
-        journal?.clear();
-        saving.value = { kind: 'saved' };
-      } else {
-        journal?.keep({ revision: saved, document: design.value!, at: Date.now() });
-        scheduleSave(SAVE_AFTER_MS);
-      }
-    } catch (error) {
-      if (id.value !== project) return;
-      if (!(error instanceof ApiError)) throw error;
-      if (error.code === 'stale-revision') saving.value = { kind: 'conflict', message: error.message };
-      else if (error.passing) {
-        saving.value = { kind: 'offline', message: error.message };
-        journal?.keep({ revision: revision.value, document, at: Date.now() });
-        scheduleSave(RETRY_AFTER_MS);
-      } else saving.value = { kind: 'refused', message: error.message };
-    } finally {
-      inFlight = false;
-    }
-  }
-
   /** Ends a conflict: ours over theirs, theirs with ours one undo away, or ours as a project of its own. */
   async function resolveConflict(choice: 'mine' | 'theirs' | 'copy'): Promise<string | null> {
     const mine = design.value;
-    if (!mine) return null;
+    const made = saver;
+    if (!mine || !made) return null;
     if (choice === 'copy') {
-      const made = await api.create({ ...mine, name: `${mine.name.slice(0, 50)} (mine)` });
+      const copy = await api.create({ ...mine, name: `${mine.name.slice(0, 50)} (mine)` });
       await resolveConflict('theirs');
-      return made.id;
+      return copy.id;
     }
     const record = await api.load(id.value);
+    const theirs = read(record.document);
+    made.accept(record.revision, theirs);
     revision.value = record.revision;
-    if (choice === 'mine') {
-      saving.value = { kind: 'waiting' };
-      await save();
-      return null;
+    if (choice === 'theirs') {
+      history.value = recorded(history.value, 'my version', mine, null, location.pathname);
+      put(theirs);
     }
-    const checked = await engine.check(record.document);
-    if (!checked.ok) throw new Error('The other version cannot be read.');
-    history.value = recorded(history.value, 'my version', mine);
-    design.value = checked.design;
-    accept(checked.analysis);
-    journal?.clear();
-    saving.value = { kind: 'saved' };
+    made.take(design.value ?? mine);
+    await made.send();
     return null;
+  }
+
+  /** Tries again to check the document, with a new worker. */
+  function checkAgain(): void {
+    trouble.value = '';
+    engine.link.end();
+    void check();
   }
 
   /** The desk's clock, s: it stands still while nothing waits, and may be put forward. */
@@ -297,7 +355,9 @@ export const useProject = defineStore('project', () => {
   const desk = (on: readonly string[] = deskOn.value) => ({ on: [...on], volts: { ...deskVolts.value }, boards: { ...boards.value } });
   async function operate(): Promise<void> {
     now.value = clockS();
-    shown(await engine.desk(desk(), now.value));
+    const at = now.value;
+    const read_ = await quietly(engine.ask((remote) => remote.desk(desk(), at)));
+    if (!isStale.value) shown(read_);
   }
   function shown(read: DeskReading | null): void {
     reading.value = read;
@@ -347,10 +407,15 @@ export const useProject = defineStore('project', () => {
     deskOn.value = steps[steps.length - 1] ?? others;
     deskVolts.value = voltsFor(deskOn.value);
     now.value = clockS();
+    const at = now.value;
     shown(
-      await engine.replay(
-        steps.map((on) => ({ on, volts: voltsFor(on) })),
-        now.value,
+      await quietly(
+        engine.ask((remote) =>
+          remote.replay(
+            steps.map((on) => ({ on, volts: voltsFor(on) })),
+            at,
+          ),
+        ),
       ),
     );
   }
@@ -374,25 +439,25 @@ export const useProject = defineStore('project', () => {
     await nextTick();
     following.value = '';
   }
-  const states = (of: string) => engine.states(of);
-  const nudgeAll = (of: string) => engine.nudgeAll(of);
-  const wirings = (of: string) => engine.wirings(of);
-  const trail = (key: string) => engine.trail(key);
-  const size = (of: string, order: SizeOrder) => engine.size(of, order);
-  const mountPlaces = (of: string) => engine.places(of);
-  const startOf = (of: string) => engine.start(of);
-  const openBench = (of: string, tell: (share: number) => void) => engine.openBench(of, proxy(tell));
-  const explainByTwo = (readings: Readonly<Record<string, number>>) => engine.explainByTwo({ ...readings });
-  const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[]) =>
-    engine.diagnose({ ...readings }, [...blocked]);
-  const simulate = (step: string, hidden: readonly string[], chance: readonly [number, number, number]) =>
-    engine.simulate(step, [...hidden], chance);
+  const states = (of: string) => engine.ask((remote) => remote.states(of));
+  const trail = (key: string) => engine.ask((remote) => remote.trail(key));
+  const startOf = (of: string) => engine.ask((remote) => remote.start(of));
+  const statements = () => engine.ask((remote) => remote.statements());
   const heat = (setup: HeatSetup, faults: HeatFaults, from: HeatState | null, forS: number, everyS: number) =>
-    engine.heat(setup, faults, from, forS, everyS);
-  const statements = () => engine.statements();
+    engine.ask((remote) => remote.heat(setup, faults, from, forS, everyS));
+  const nudgeAll = (of: string) => searcher.ask((remote) => remote.nudgeAll(of));
+  const wirings = (of: string) => searcher.ask((remote) => remote.wirings(of));
+  const size = (of: string, order: SizeOrder) => searcher.ask((remote) => remote.size(of, order));
+  const mountPlaces = (of: string) => searcher.ask((remote) => remote.places(of));
+  const openBench = (of: string, tell: (share: number) => void) => searcher.ask((remote) => remote.openBench(of, proxy(tell)));
+  const explainByTwo = (readings: Readonly<Record<string, number>>) => searcher.ask((remote) => remote.explainByTwo({ ...readings }));
+  const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[]) =>
+    searcher.ask((remote) => remote.diagnose({ ...readings }, [...blocked]));
+  const simulate = (step: string, hidden: readonly string[], chance: readonly [number, number, number]) =>
+    searcher.ask((remote) => remote.simulate(step, [...hidden], [...chance]));
   const sweep = (vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void) =>
-    engine.sweep([...vary], [...fixedOn], proxy(tell));
-  const stopSweep = () => engine.stopSweep();
+    searcher.ask((remote) => remote.sweep([...vary], [...fixedOn], proxy(tell)));
+  const stopSweep = () => searcher.ask((remote) => remote.stopSweep());
   function setVolts(supply: string, volts: number): void {
     deskVolts.value = { ...deskVolts.value, [supply]: volts };
     void operate();
@@ -403,6 +468,11 @@ export const useProject = defineStore('project', () => {
     load,
     design,
     analysis,
+    checked,
+    checkedJob,
+    isStale,
+    trouble,
+    checkAgain,
     nudges,
     history,
     saving,

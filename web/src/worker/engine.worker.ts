@@ -1,8 +1,14 @@
-/** The core behind the one channel: holds the last checked project and answers about it. */
+/**
+ * The core behind a channel: holds the newest document and answers about it. Two workers run this: one checks and
+ * operates the desk, the other one searches, so that no search stands before a keystroke. What takes long works in
+ * slices and gives up when the document changes meanwhile.
+ */
 import { expose } from 'comlink';
+import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract';
 import {
   OPEN_OHM,
   analyse,
+  applyPatches,
   diagnose,
   dictionaryInSteps,
   explainByTwo,
@@ -14,8 +20,8 @@ import {
   comparePlaces,
   compareWirings,
   drawJobs,
-  findNudge,
-  nudgeAll,
+  nudgeAllInSteps,
+  nudgeInSteps,
   parseDesign,
   readDesk,
   ruleContext,
@@ -33,7 +39,6 @@ import {
   type BenchStep,
   type DeskMemory,
   type DeskReading,
-  type DocumentProblem,
   type Drawing,
   type Evidence,
   type Given,
@@ -45,16 +50,12 @@ import {
   type MountPlace,
   type NudgePlan,
   type Sized,
-  type SizeOrder,
   type StartChart,
   type StateTable,
   type StatementResult,
   type SweepProgress,
   type WiringView,
 } from '@iron-nudge/core';
-
-/** The document comes back as it was read: one of an older version is brought up. */
-export type CheckResult = { ok: true; design: Design; analysis: Analysis } | { ok: false; problems: DocumentProblem[] };
 
 /** A fault as it is shown: without the netlist that it may carry. */
 export type PlainFault = Pick<Dictionary['faults'][number], 'id' | 'kind' | 'words' | 'subject'>;
@@ -74,7 +75,8 @@ export interface BenchView {
   readonly faults: readonly PlainFault[];
 }
 
-let current: { analysis: Analysis; evidence: Evidence } | null = null;
+/** The newest document, and what is derived from it once somebody asks. */
+let newest: { revision: number; design: Design; made: ReturnType<typeof analyse> | null } | null = null;
 /** What costly checks found, kept from one document to the next. */
 const cache: Cache = new Map();
 /** How the relays stood on the desk a moment ago. */
@@ -86,61 +88,117 @@ let opening = 0;
 /** The sweep that runs; a newer one, or a stop, makes it end. */
 let sweeping = 0;
 
+/** Everything about the newest document; null before there is one. */
+function current(): ReturnType<typeof analyse> | null {
+  if (!newest) return null;
+  newest.made ??= analyse(newest.design, cache);
+  return newest.made;
+}
+
+/** Lets what waits at the door come in: a newer document, a stop. */
+const breathe = (() => {
+  const channel = new MessageChannel();
+  const waiting: (() => void)[] = [];
+  channel.port1.onmessage = () => waiting.shift()?.();
+  return () =>
+    new Promise<void>((resolve) => {
+      waiting.push(resolve);
+      channel.port2.postMessage(null);
+    });
+})();
+
+/** Longest that a search works before it looks up, ms. */
+const SLICE_MS = 40;
+
+/** Runs a search to its end in slices; null when the document changed or `goesOn` says no. */
+async function inSlices<T, S>(steps: Generator<S, T>, goesOn: () => boolean = () => true, each?: (step: S) => void): Promise<T | null> {
+  const of = newest;
+  let turn = performance.now();
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) return step.value;
+    if (performance.now() - turn < SLICE_MS) continue;
+    each?.(step.value);
+    await breathe();
+    if (newest !== of || !goesOn()) return null;
+    turn = performance.now();
+  }
+}
+
+/** A question whose arguments are parsed at the door. */
+const asked =
+  <Q extends Question, R>(question: Q, answer: (...given: ArgumentsOf<Q>) => R) =>
+  (...given: ArgumentsOf<Q>): R =>
+    answer(...(questions[question].parse(given) as ArgumentsOf<Q>));
+
+function readAt(desk: Desk, nowS: number): DeskReading | null {
+  const made = current();
+  if (!made) return null;
+  const read = readDesk(made.evidence, desk, memory, nowS);
+  memory = read.memory;
+  return read.reading;
+}
+
 const engine = {
-  /** Parses and analyses a document; a bad one leaves the last good one in place. */
-  check(document: unknown): CheckResult {
-    const parsed = parseDesign(document);
-    if (!parsed.ok) return { ok: false, problems: parsed.problems };
-    current = analyse(parsed.design, cache);
+  /** The newest document, whole or as a change of the one that is here; parsed like any unknown input. */
+  take: asked('take', (message): void => {
+    if (message.kind === 'change' && newest?.revision !== message.from)
+      throw new Error(`A change of revision ${message.from} came to one that has ${newest?.revision ?? 'none'}`);
+    const parsed = parseDesign(message.kind === 'whole' ? message.document : applyPatches<unknown>(newest!.design, message.patches));
+    if (!parsed.ok) throw new Error(parsed.problems.map(({ path, message: why }) => `${path} ${why}`).join('; '));
+    newest = { revision: message.revision, design: parsed.design, made: null };
     memory = null;
-    return { ok: true, design: parsed.design, analysis: current.analysis };
+  }),
+  /** All that is derived from the newest document; null when a newer one came before the work began. */
+  async analysis(): Promise<{ revision: number; analysis: Analysis } | null> {
+    const of = newest;
+    await breathe();
+    if (newest !== of) return null;
+    const made = current();
+    return made && of && { revision: of.revision, analysis: made.analysis };
   },
   /** The desk at a moment of its clock, s. */
-  desk(desk: Desk, nowS: number): DeskReading | null {
-    if (!current) return null;
-    const read = readDesk(current.evidence, desk, memory, nowS);
-    memory = read.memory;
-    return read.reading;
-  },
+  desk: asked('desk', (desk, nowS) => readAt(desk, nowS)),
   /** The desk after signals have been put one way after another, time enough between them. */
-  replay(steps: readonly Desk[], nowS: number): DeskReading | null {
-    if (!current) return null;
+  replay: asked('replay', (steps, nowS): DeskReading | null => {
     memory = null;
     let reading: DeskReading | null = null;
-    for (const step of steps) {
-      reading = this.desk(step, nowS);
+    for (const given of steps) {
+      const step: Desk = { ...given, boards: {} };
+      reading = readAt(step, nowS);
       // Whatever waits has its time: each step is looked at when all has come to rest.
-      for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = this.desk(step, nowS + 1e6 * (turn + 1));
+      for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = readAt(step, nowS + 1e6 * (turn + 1));
       if (memory) memory = { sensed: memory.sensed, programs: memory.programs, due: new Map() };
     }
     return reading;
-  },
+  }),
   /** One job on current paths; null while it is not wired. */
-  draw(job: string): Drawing | null {
-    const view = current?.analysis.jobs.find(({ id }) => id === job);
-    return current && view && view.unwired.length === 0 ? drawJobs(current.analysis.netlist, [job]) : null;
-  },
+  draw: asked('draw', (job): Drawing | null => {
+    const made = current();
+    const view = made?.analysis.jobs.find(({ id }) => id === job);
+    return made && view && view.unwired.length === 0 ? drawJobs(made.analysis.netlist, [job]) : null;
+  }),
   /** Every state of a job: meant and found. */
-  states(job: string): StateTable | null {
-    const evidence = current?.evidence.jobs.get(job);
-    return current && evidence ? stateTable(current.evidence, evidence) : null;
-  },
-  statements(): StatementResult[] {
-    return current ? checkStatements(current.evidence) : [];
-  },
-  wirings(job: string): WiringView[] {
-    return current ? compareWirings(current.evidence.design, job) : [];
-  },
+  states: asked('states', (job): StateTable | null => {
+    const made = current();
+    const evidence = made?.evidence.jobs.get(job);
+    return made && evidence ? stateTable(made.evidence, evidence) : null;
+  }),
+  statements: asked('statements', (): StatementResult[] => {
+    const made = current();
+    return made ? checkStatements(made.evidence) : [];
+  }),
+  wirings: asked('wirings', (job): WiringView[] => (newest ? compareWirings(newest.design, job) : [])),
   /** Runs a sweep, telling how far it is after each batch; answers false when it was stopped. */
   async sweep(vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void): Promise<boolean> {
     const mine = ++sweeping;
-    const evidence = current?.evidence;
+    const evidence = current()?.evidence;
     if (!evidence) return false;
+    const of = newest;
     for (const progress of sweep(evidence, vary, fixedOn)) {
       tell(progress);
       // The desk and a stop get their turn between batches; the circuit is ours again after them.
-      await new Promise((resolve) => setTimeout(resolve, 0));
-      if (mine !== sweeping || current?.evidence !== evidence) return false;
+      await breathe();
+      if (mine !== sweeping || newest !== of) return false;
     }
     return true;
   },
@@ -148,24 +206,24 @@ const engine = {
     sweeping++;
   },
   /** What a finding's solved numbers come from. */
-  trail(key: string): Given[] {
-    const finding = current?.analysis.findings.find((candidate) => candidate.key === key);
-    return current && finding ? trailOf(ruleContext(current.evidence), finding) : [];
-  },
+  trail: asked('trail', (key): Given[] => {
+    const made = current();
+    const finding = made?.analysis.findings.find((candidate) => candidate.key === key);
+    return made && finding ? trailOf(ruleContext(made.evidence), finding) : [];
+  }),
   /** Relay, socket, fuse and wires of a job together. */
-  size(job: string, order: SizeOrder): Sized | null {
-    return current && current.evidence.design.jobs.some(({ id }) => id === job) ? sizeJob(current.evidence.design, job, order) : null;
-  },
-  places(job: string): MountPlace[] {
-    return current ? comparePlaces(current.evidence.design, job) : [];
-  },
+  size: asked('size', (job, order): Sized | null =>
+    newest?.design.jobs.some(({ id }) => id === job) ? sizeJob(newest.design, job, order) : null,
+  ),
+  places: asked('places', (job): MountPlace[] => (newest ? comparePlaces(newest.design, job) : [])),
   /** The start of a job's loads against its fuse and its weakest wire. */
-  start(job: string): StartChart | null {
-    if (!current) return null;
-    const context = ruleContext(current.evidence);
+  start: asked('start', (job): StartChart | null => {
+    const made = current();
+    if (!made) return null;
+    const context = ruleContext(made.evidence);
     const wired = context.jobs.find((candidate) => candidate.job.id === job);
     return wired ? startChart(context, wired) : null;
-  },
+  }),
   /** Runs a heated thing on for some seconds of its own time; `from` null begins cold. */
   heat(
     setup: HeatSetup,
@@ -182,39 +240,34 @@ const engine = {
    */
   async openBench(job: string, tell: (share: number) => void): Promise<BenchView | null> {
     const mine = ++opening;
-    const evidence = current?.evidence;
+    const evidence = current()?.evidence;
     if (!evidence?.jobs.has(job)) return null;
-    const running = dictionaryInSteps(evidence, job);
-    let turn = performance.now();
-    let step = running.next();
-    for (; !step.done; step = running.next()) {
-      if (performance.now() - turn < 60) continue;
-      tell(step.value.done / step.value.of);
-      await new Promise((resolve) => setTimeout(resolve, 0));
-      if (mine !== opening || current?.evidence !== evidence) return null;
-      turn = performance.now();
-    }
-    const dictionary = step.value;
+    const dictionary = await inSlices(
+      dictionaryInSteps(evidence, job),
+      () => mine === opening,
+      ({ done, of }) => tell(done / of),
+    );
+    if (!dictionary) return null;
     bench = { evidence, dictionary };
     const { steps, healthy, faults } = dictionary;
     return { steps, healthy, faults: faults.map(plain) };
   },
-  diagnose(readings: Readonly<Record<string, number>>, blocked: readonly string[]): PlainDiagnosis | null {
+  diagnose: asked('diagnose', (readings, blocked): PlainDiagnosis | null => {
     if (!bench) return null;
     const { explained, ...rest } = diagnose(bench.dictionary, readings, new Set(blocked));
     return { ...rest, explained: explained.map(({ fault, share }) => ({ fault: plain(fault), share })) };
-  },
+  }),
   /** Pairs of faults that would explain what no single one does. */
-  explainByTwo(readings: Readonly<Record<string, number>>): PlainPair[] {
-    return bench
+  explainByTwo: asked('explainByTwo', (readings): PlainPair[] =>
+    bench
       ? explainByTwo(bench.evidence, bench.dictionary, readings).map(({ faults: [a, b], share }) => ({
           faults: [plain(a), plain(b)],
           share,
         }))
-      : [];
-  },
+      : [],
+  ),
   /** What a meter shows on a bench with faults in it; `chance` from 0 to 1 moves supply, parts and the meter. */
-  simulate(step: string, hidden: readonly string[], chance: readonly [number, number, number]): number | null {
+  simulate: asked('simulate', (step, hidden, chance): number | null => {
     if (!bench) return null;
     const { evidence, dictionary } = bench;
     const found = dictionary.steps.find(({ id }) => id === step);
@@ -223,16 +276,20 @@ const engine = {
     const faults = dictionary.faults.filter(({ id }) => hidden.includes(id));
     const there = faultyReader(evidence, faults, spread)(found);
     return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);
-  },
-  /** The nudge that mends one finding of the last checked document. */
-  nudge(key: string): MendingNudge | null {
-    const finding = current?.analysis.findings.find((candidate) => candidate.key === key);
-    return current && finding ? findNudge(current.evidence, current.analysis.findings, finding) : null;
-  },
-  /** All that nudges can do for one job of the last checked document. */
-  nudgeAll(job: string): NudgePlan | null {
-    return current ? nudgeAll(current.evidence, current.analysis.findings, job) : null;
-  },
+  }),
+  /** The nudge that mends one finding of the newest document; null as well when the document changed meanwhile. */
+  nudge: asked('nudge', async (key): Promise<MendingNudge | null> => {
+    const made = current();
+    const finding = made?.analysis.findings.find((candidate) => candidate.key === key);
+    if (!made || !finding) return null;
+    const found = await inSlices(nudgeInSteps(made.evidence, made.analysis.findings, finding));
+    return found && { label: found.label, patches: found.patches, moves: found.moves };
+  }),
+  /** All that nudges can do for one job of the newest document. */
+  nudgeAll: asked('nudgeAll', async (job): Promise<NudgePlan | null> => {
+    const made = current();
+    return made && inSlices(nudgeAllInSteps(made.evidence, made.analysis.findings, job));
+  }),
 };
 
 export type Engine = typeof engine;

@@ -1,0 +1,79 @@
+/**
+ * Bodies and answers of the server's routes, all of them JSON below `/api`. A document is `unknown` here: its own
+ * parser reads it, of whatever version it is.
+ */
+import { z } from 'zod';
+import { MOST_OWN_PARTS, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
+import { patchSchema } from './patch.ts';
+
+/** The largest whole number that the database keeps for a revision. */
+const MOST_REVISION = 2 ** 31 - 1;
+const revision = z.number().int().min(1).max(MOST_REVISION);
+const document = z.unknown();
+const time = z.string();
+
+/** Whatever is refused: a stable code, a sentence, and the field to blame (empty when none is). */
+export const errorAnswer = z.object({ code: z.string(), message: z.string(), path: z.string() });
+
+export const projectSummary = z.object({ id: z.uuid(), name: z.string(), revision, updatedAt: time, jobs: z.number().int() });
+export const projectRecord = z.object({ id: z.uuid(), revision, document, updatedAt: time });
+export const savedAnswer = z.object({ id: z.uuid(), revision, updatedAt: time });
+
+/** Papers that the build book is printed on. */
+export const PAPERS = ['A4', 'LETTER'] as const;
+export type Paper = (typeof PAPERS)[number];
+
+/** Records that are taken in one request. */
+export const MOST_RECORDS_AT_ONCE = 200;
+
+export const bodies = {
+  /** POST /projects */
+  createProject: z.strictObject({ document }),
+  /** PUT /projects/:id, made on a revision. */
+  saveProject: z.strictObject({ revision, document }),
+  /**
+   * PATCH /projects/:id: what changed since a revision. One that is not there yet is waited for a little: an earlier
+   * change of the same window is on its way.
+   */
+  changeProject: z.strictObject({ revision, patches: z.array(patchSchema).min(1).max(5000) }),
+  /** POST /projects/:id/records */
+  addRecords: z.strictObject({ records: z.array(recordSchema).min(1).max(MOST_RECORDS_AT_ONCE) }),
+  /** POST /parts, PUT /parts/:id */
+  part: z.strictObject({ part: ownRelaySchema }),
+  /** POST /parts/import */
+  importParts: z.strictObject({ parts: z.array(ownRelaySchema).min(1, 'holds no part').max(MOST_OWN_PARTS) }),
+  /** POST /book */
+  book: z.strictObject({
+    document,
+    ticks: z.array(tickSchema).max(2000),
+    asBuilt: z.array(asBuiltSchema).max(2000),
+    paper: z.enum(PAPERS),
+    at: z.number().int().min(0),
+  }),
+} as const;
+
+export const queries = {
+  /** GET /projects/:id/records: those after a number. */
+  records: z.object({ after: z.coerce.number().int().min(0).default(0) }),
+} as const;
+
+export const answers = {
+  /** GET /projects */
+  projects: z.object({ projects: z.array(projectSummary) }),
+  /** GET, POST /projects and the rest that answer one project. */
+  project: projectRecord,
+  /** PUT, PATCH /projects/:id */
+  saved: savedAnswer,
+  /** GET /parts */
+  parts: z.object({
+    parts: z.array(z.object({ part: ownRelaySchema, updatedAt: time, usedIn: z.array(z.object({ id: z.uuid(), name: z.string() })) })),
+  }),
+  /** GET /projects/:id/records */
+  records: z.object({ records: z.array(recordSchema), last: z.number().int() }),
+  /** POST /projects/:id/records */
+  kept: z.object({ kept: z.array(z.uuid()) }),
+} as const;
+
+export type ProjectSummary = z.infer<typeof projectSummary>;
+export type PartRecord = z.infer<typeof answers.parts>['parts'][number];
+export type ErrorAnswer = z.infer<typeof errorAnswer>;
