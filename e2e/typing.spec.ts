@@ -86,7 +86,7 @@ for (const jobs of [1, 60])
   });
 
 test('two quick undos undo two steps, and an edit typed at once after one is kept', async ({ page, request }) => {
-  const project = await freshOwlBox(request, 'Undone');
+  const project = await freshOwlBox(request, 'Two steps back');
   await openJob(page, project, 'dew');
   const load = phrase(page);
   for (const [count, words] of [

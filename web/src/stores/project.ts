@@ -157,9 +157,11 @@ export const useProject = defineStore('project', () => {
       try {
         const record = await api.load(project);
         if (saver !== made) return;
-        made.accept(record.revision, read(record.document));
-        made.take(design.value ?? mine);
-        if (record.revision !== base) made.conflict(conflictWords(record.revision));
+        const [ours, theirs] = [design.value ?? mine, read(record.document)];
+        made.accept(record.revision, theirs);
+        made.take(ours);
+        // What went out while the page was left may have arrived after all.
+        if (record.revision !== base && !sameDocument(ours, theirs)) made.conflict(conflictWords(record.revision));
         return;
       } catch (error) {
         if (!(error instanceof ApiError && error.passing)) return;
