@@ -2,10 +2,10 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { analyse, drawJobs } from './analyse.ts';
-import { parseDesignText } from './design/parse.ts';
-import { partsListCsv, wireListCsv } from './formats/build-csv.ts';
-import { toCsv } from './formats/csv.ts';
-import { readDesk } from './prove/desk.ts';
+import { parseDesignText } from './project/parse.ts';
+import { partsListCsv, wireListCsv } from './outputs/formats/build-csv.ts';
+import { toCsv } from './outputs/formats/csv.ts';
+import { readDesk } from './analysis/desk.ts';
 import { HEATER, and, design, job, on } from './testing/designs.ts';
 
 const owlBox = (() => {

@@ -1,15 +1,10 @@
 /** From a document to all that a person sees of it, in named stages. */
-import { cutList, partsList, wireList, type CutRow, type PartRow, type WireRow } from './build/lists.ts';
-import { stripsOf, type Strip } from './build/strips.ts';
-import type { Netlist } from './compile/netlist.ts';
-import type { Design } from './design/schema.ts';
-import { drawCurrentPaths, type Drawing } from './drawing/current-paths.ts';
-import { gatherEvidence, type Cache, type Evidence } from './prove/evidence.ts';
-import { staircase, type Step } from './prove/staircase.ts';
-import type { Verdict } from './prove/verdict.ts';
-import { checkEvidence } from './rules/check.ts';
-import { loadAmps, ruleContext, type RuleContext } from './rules/context.ts';
-import type { Finding, Severity } from './rules/rule.ts';
+import { type CutRow, type Drawing, type PartRow, type WireRow, cutList, drawCurrentPaths, partsList, wireList } from './outputs/index.ts';
+import { type Netlist, type Strip, stripsOf } from './graph/index.ts';
+import type { Design } from './project/index.ts';
+import { type Cache, type Evidence, type Verdict, gatherEvidence } from './analysis/index.ts';
+import { type Step, checkEvidence, staircase } from './advice/index.ts';
+import { type Finding, type RuleContext, type Severity, loadAmps, ruleContext } from './rules/index.ts';
 
 export interface JobView {
   readonly id: string;

@@ -2,12 +2,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { analyse, drawJobs } from './analyse.ts';
-import { parseDesignText } from './design/parse.ts';
-import type { Design, Edit } from './design/schema.ts';
-import { isKind } from './parts/registry.ts';
-import { gatherEvidence } from './prove/evidence.ts';
-import { jobVerdicts } from './prove/verdict.ts';
-import { checkStatements } from './prove/joint.ts';
+import { parseDesignText } from './project/parse.ts';
+import type { Design, Edit } from './project/schema.ts';
+import { isKind } from './kinds/part/registry.ts';
+import { gatherEvidence } from './analysis/evidence.ts';
+import { jobVerdicts } from './analysis/verdict.ts';
+import { checkStatements } from './analysis/joint.ts';
 
 const folder = new URL('../../examples/circuits/', import.meta.url);
 const files = readdirSync(folder).sort();

@@ -1,103 +1,344 @@
 /** The public face of the core. */
-export * from './quantity/format.ts';
-export { sourceText, type Source } from './reference/source.ts';
-export { WIRE_COLOURS, colourName } from './reference/wire-colours.ts';
-export { awgName, nearestAwg, sizeName, soldAwg } from './reference/awg.ts';
-export { STOCK_SIZES_MM2 } from './reference/vehicle-ampacity.ts';
-export { BLADE_FUSE_RATINGS, bladeFuseColour } from './reference/blade-fuses.ts';
+export { type Unit, countWord, figures, formatQuantity, partOf, pinOf, terminal } from './quantity/index.ts';
 export {
+  BLADE_FUSE_RATINGS,
+  PROTECTION_NAMES,
+  type Protection,
+  type ReferenceTable,
+  STOCK_SIZES_MM2,
+  type Source,
+  THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_TYPES,
+  WIRE_COLOURS,
+  awgName,
+  bladeFuseColour,
+  chargeLevels,
+  colourName,
+  nearestAwg,
+  ratingsOf,
+  sizeName,
+  soldAwg,
+  sourceText,
+} from './reference/index.ts';
+export {
+  type AnyPart,
+  CONTROLLERS,
+  HEATSINKS,
+  LOADS,
+  LOAD_KINDS,
+  type Load,
+  type LoadKind,
+  type OwnRelay,
   PLAIN_PARTS,
   POWER_RELAYS,
+  REFERENCE_TABLES,
   RELAYS,
+  type RelayType,
+  SIGNALS,
+  SIGNAL_NATURES,
   SOCKETS,
+  SUPPLY_VARIANTS,
+  type Shape,
+  type Signal,
+  type SignalNature,
+  type SignalOf,
+  type Supply,
+  type SupplyOf,
+  TOUCH_V,
+  TRANSISTORS,
+  UNIT_KINDS,
+  type UnitLoad,
+  asCharged,
+  asKind,
+  asNature,
+  asVariant,
+  bootState,
+  controllerType,
+  currentOf,
+  formOfSignal,
   hasResting,
+  isCharged,
+  isFeed,
+  isMains,
+  isMomentary,
+  isOnVehicle,
+  isPin,
+  isRegulator,
+  isStored,
+  levelsOf,
+  loadFacets,
+  loadSchema,
   ownRelay,
+  ownRelaySchema,
   powerRelays,
   relayOf,
-  throwRating,
+  signalFacets,
+  signalSchema,
   socketsFor,
-  type RelayType,
-} from './parts/shelf.ts';
-export * from './design/schema.ts';
-export * from './record/record.ts';
-export * from './bench/relay-finder.ts';
-export { explainByTwo, type ExplainedByTwo } from './bench/two-faults.ts';
-export { parseDesign, parseDesignText, type DocumentProblem, type ParseResult } from './design/parse.ts';
-export { applyPatches, patchesBetween, sameDocument, type Patch } from './design/patch.ts';
-export { joinTerm, removeTerm, replaceTerm, type TermPath } from './design/edit.ts';
-export { partsOf, signalsOf, stateWord } from './design/when.ts';
-export { intentOf, linesOf, supplyIdOf } from './design/intent.ts';
-export { readWhen, writeWhen } from './design/when-words.ts';
-export { loadPhrase, sentenceOf, sentenceText, type Phrase } from './design/sentence.ts';
-export { LOAD_KIND_NAMES } from './design/load.ts';
-export { SCHOOLS, schoolChoice, type School } from './design/schools.ts';
-export { mintId } from './design/ids.ts';
-export { blankDesign, blankJob, READY_SENTENCES, type ReadySentence } from './design/starters.ts';
-export { terminal, partOf, pinOf } from './circuit/terminal.ts';
-export { prepareCircuit, type Circuit, type Solution } from './circuit/circuit.ts';
-export { prepareNetwork } from './circuit/network.ts';
-export { compile, toCircuit, wireBranch } from './compile/compile.ts';
-export type { Netlist, Wire } from './compile/netlist.ts';
-export type { AnyPart } from './parts/registry.ts';
-export { gatherEvidence, type Cache, type Evidence } from './prove/evidence.ts';
-export { readDesk, thresholdState, type BoardReading, type Desk, type DeskMemory, type DeskReading, type Waiting } from './prove/desk.ts';
-export { microPython, portableCpp } from './program/export-code.ts';
-export { pinsOf, stepWords } from './program/program.ts';
-export { CONTROLLERS, bootState, controllerType } from './parts/controllers.ts';
-export { HEATSINKS } from './parts/heatsinks.ts';
-export { PROTECTION_NAMES, ratingsOf, type Protection } from './reference/guards.ts';
-export { THERMOCOUPLE_LEADS, THERMOCOUPLE_TYPES } from './reference/thermocouples.ts';
-export { TOUCH_V, currentOf, loadSupplyOf, supplyById } from './design/supply.ts';
-export { heatSetup, type HeatSetup } from './scenarios/heat.ts';
-export { coldStart, firingDegrees, runHeat, type HeatFaults, type HeatSample, type HeatState } from './scenarios/heat-up.ts';
-export { dividerVolts } from './scenarios/divider.ts';
-export type { Sneak } from './prove/sneak.ts';
-export { compareWirings, type WiringView } from './prove/compare.ts';
-export { checkStatements, sweep, type StatementResult, type SweepProgress, type SweepRow } from './prove/joint.ts';
-export { statementWords } from './design/statements.ts';
-export { sizeJob, sizingProblem, type Candidate, type CandidateStep, type Choice, type Sized } from './sizing/size.ts';
-export { comparePlaces, type MountPlace } from './sizing/mount.ts';
-export { combinationsOf, search, searchByTrying } from './sizing/search.ts';
-export type { SizingProblem } from './sizing/problem.ts';
-export { startChart, type StartChart } from './scenarios/start-chart.ts';
-export { trailOf } from './rules/trail.ts';
-export { REFERENCE_TABLES, type ReferenceTable } from './reference/tables.ts';
-export { ruleContext } from './rules/context.ts';
-export { PARTS_CSV_HEADER, ownRelaysCsv, ownRelaysFromRows, type RowProblem } from './formats/parts-csv.ts';
-export { TRANSISTORS } from './parts/transistor-types.ts';
-export { chargeLevels } from './reference/charge-levels.ts';
-export { editWords } from './rules/nudging.ts';
-export { delayWords } from './design/when-words.ts';
-export { stateTable, type StateRow, type StateTable } from './prove/table.ts';
-export { type Step } from './prove/staircase.ts';
-export { acceptFinding, takeBackAcceptance } from './rules/accept.ts';
-export { checkEvidence, findNudge, nudgeAll, nudgeAllInSteps, nudgeInSteps, type MendingNudge, type NudgePlan } from './rules/check.ts';
-export type { Finding, Given, Severity, Working } from './rules/rule.ts';
-export { analyse, drawJobs, type Analysis, type JobView } from './analyse.ts';
-export type { Drawing, DrawnRail, DrawnSymbol, DrawnWire } from './drawing/current-paths.ts';
-export { toCsv, type Column } from './formats/csv.ts';
-export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
-export { LOCAL_CODE, cautionsFor, hasMains, mainsSteps, type MainsStep } from './build/cautions.ts';
+  stateWord,
+  supplyFacets,
+  supplyFields,
+  supplySchema,
+  throwRating,
+  variantOf,
+} from './kinds/index.ts';
 export {
-  buildDictionary,
-  diagnose,
-  dictionaryInSteps,
-  predictions,
-  faultyReader,
+  type Accepted,
+  type AsBuilt,
+  type Build,
+  type Controller,
+  type ControllerLink,
+  DEFAULT_MODULE,
+  DEFAULT_SETTINGS,
+  type Design,
+  type DocumentProblem,
+  type Edit,
+  type Job,
+  MOST_NOTES,
+  MOST_OWN_PARTS,
+  MOST_RECORD_TEXT,
+  type ModuleSettings,
+  type Otherwise,
+  PLAIN_JOB,
+  type ParseResult,
+  type Phrase,
+  type ProgramStep,
+  type ProjectRecord,
+  READY_SENTENCES,
+  type Reading,
+  type ReadySentence,
+  type RecordOf,
+  type Revision,
+  SCHOOLS,
+  SIZE_ORDERS,
+  SUPPRESSIONS,
+  type School,
+  type Settings,
+  type SizeOrder,
+  type Statement,
+  type StatementTerm,
+  type Tick,
+  type Verdict,
+  type WireEdit,
+  acceptedSchema,
+  asBuiltNow,
+  asBuiltSchema,
+  blankDesign,
+  blankJob,
+  buildSchema,
+  controllerSchema,
+  cutOutSchema,
+  delayWords,
+  designSchema,
+  editSchema,
+  freshStartSchema,
+  inOrder,
+  intentOf,
+  jobSchema,
+  linesOf,
+  linkSchema,
+  loadPhrase,
+  loadSupplyOf,
+  moduleSchema,
+  otherwiseSchema,
+  parseDesign,
+  parseDesignText,
+  pinsOf,
+  programStepSchema,
+  readWhen,
+  readingSchema,
+  readingVerdict,
+  readingsNow,
+  recordSchema,
+  recordsOf,
+  revisionSchema,
+  schoolChoice,
+  sentenceOf,
+  sentenceText,
+  settingsSchema,
+  statementSchema,
+  statementWords,
+  stepWords,
+  supplyById,
+  supplyIdOf,
+  tickSchema,
+  ticksNow,
+  wireEditSchema,
+  writeWhen,
+} from './project/index.ts';
+export {
+  FORMAT,
+  FORMAT_VERSION,
+  type Field,
+  type Patch,
+  type Place,
+  type Reference,
+  type TermPath,
+  WHEN_MAX_DEPTH,
+  type When,
+  applyPatches,
+  distanceSchema,
+  fieldValue,
+  joinTerm,
+  mintId,
+  partsOf,
+  patchesBetween,
+  placeSchema,
+  removeTerm,
+  replaceTerm,
+  sameDocument,
+  signalsOf,
+  whenSchema,
+} from './document/index.ts';
+export {
+  type Asked,
+  type BenchStep,
+  CLOSED_BELOW_OHM,
+  COIL_OHM,
+  type Change,
+  type Column,
+  type Comparison,
+  type Cut,
+  type CutRow,
   type Diagnosis,
   type Dictionary,
   type DictionaryProgress,
-} from './bench/dictionary.ts';
-export { OPEN_OHM, meterError, rangeFor, type Quantity } from './bench/meter.ts';
-export { STAGES, benchPlan, type BenchStep, type Stage } from './bench/plan.ts';
-export { totalPrice, type CutRow, type PartRow, type WireRow } from './build/lists.ts';
-export { type Strip, type StripPosition } from './build/strips.ts';
-export { type Cut, type Stock } from './build/cut-list.ts';
-export { PHASES, orderOfWork, type Phase, type WorkStep } from './build/order.ts';
-export { compareDesigns, type Change, type Comparison } from './build/compare.ts';
-export { SHAPES, otherThrow, shapeHalf, type Shape } from './drawing/symbols.ts';
-export { referencesIn, type PathReferences } from './drawing/references.ts';
-export { drawingSvg } from './formats/drawing-svg.ts';
-export { SUMS } from './sums/registry.ts';
-export { sendSum, workingText } from './sums/send.ts';
-export { isAsked, keptValues, type Sum, type SumInput, type SumResult, type SumValues } from './sums/sum.ts';
+  type Drawing,
+  type DrawnRail,
+  type DrawnSymbol,
+  type DrawnWire,
+  type ExplainedByTwo,
+  type Found,
+  type HiddenRelay,
+  LOCAL_CODE,
+  type MainsStep,
+  OPEN_ABOVE_OHM,
+  OPEN_OHM,
+  PARTS_CSV_HEADER,
+  PHASES,
+  PIN_COUNTS,
+  type PairState,
+  type PartRow,
+  type PathReferences,
+  type Phase,
+  type PinCount,
+  type PinReading,
+  type Pole,
+  type Quantity,
+  type RowProblem,
+  SHAPES,
+  STAGES,
+  type Stage,
+  type Stock,
+  USUAL_COILS,
+  USUAL_COILS_SOURCE,
+  type WireRow,
+  type WorkStep,
+  benchPlan,
+  buildDictionary,
+  cautionsFor,
+  compareDesigns,
+  cutListCsv,
+  diagnose,
+  dictionaryInSteps,
+  drawingSvg,
+  explainByTwo,
+  faultyReader,
+  hasMains,
+  hiddenOhm,
+  hideRelay,
+  identifyRelay,
+  labelsCsv,
+  mainsSteps,
+  meterError,
+  microPython,
+  orderOfWork,
+  otherThrow,
+  ownRelaysCsv,
+  ownRelaysFromRows,
+  pairState,
+  partsListCsv,
+  portableCpp,
+  powered,
+  predictions,
+  rangeFor,
+  referencesIn,
+  shapeHalf,
+  spaceOf,
+  stripsCsv,
+  toCsv,
+  totalPrice,
+  wireListCsv,
+} from './outputs/index.ts';
+export { type Circuit, type Solution, dividerVolts, prepareCircuit, prepareNetwork } from './solve/index.ts';
+export { type SizingProblem, compile, toCircuit, wireBranch } from './wiring/index.ts';
+export type { Netlist, Strip, StripPosition, Wire } from './graph/index.ts';
+export {
+  type BoardReading,
+  type Cache,
+  type Desk,
+  type DeskMemory,
+  type DeskReading,
+  type Evidence,
+  type Sneak,
+  type StateRow,
+  type StateTable,
+  type StatementResult,
+  type SweepProgress,
+  type SweepRow,
+  type Waiting,
+  checkStatements,
+  gatherEvidence,
+  readDesk,
+  stateTable,
+  sweep,
+  thresholdState,
+} from './analysis/index.ts';
+export {
+  type HeatFaults,
+  type HeatSample,
+  type HeatSetup,
+  type HeatState,
+  type StartChart,
+  coldStart,
+  firingDegrees,
+  heatSetup,
+  runHeat,
+  startChart,
+} from './scenarios/index.ts';
+export {
+  type Candidate,
+  type CandidateStep,
+  type Choice,
+  type MendingNudge,
+  type MountPlace,
+  type NudgePlan,
+  type Sized,
+  type Step,
+  type WiringView,
+  checkEvidence,
+  combinationsOf,
+  comparePlaces,
+  compareWirings,
+  findNudge,
+  nudgeAll,
+  nudgeAllInSteps,
+  nudgeInSteps,
+  search,
+  searchByTrying,
+  sizeJob,
+  sizingProblem,
+} from './advice/index.ts';
+export {
+  type Finding,
+  type Given,
+  type Severity,
+  type Working,
+  acceptFinding,
+  editWords,
+  ruleContext,
+  takeBackAcceptance,
+  trailOf,
+} from './rules/index.ts';
+export { type Analysis, type JobView, analyse, drawJobs } from './analyse.ts';
+export { SUMS, type Sum, type SumInput, type SumResult, type SumValues, isAsked, keptValues, sendSum, workingText } from './sums/index.ts';

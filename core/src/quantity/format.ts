@@ -3,9 +3,9 @@
  * here it gets a unit, an engineering prefix and no more figures than a workshop can use.
  */
 
-export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | '°C' | '%' | 'Ah' | 's' | 'K' | '';
+export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | '';
 
-const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'A', 'Ω', 'W']);
+const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'A', 'Ω', 'W', 'Pa']);
 
 /** `value` to at most `figures` significant figures, without trailing zeros or exponents. */
 export function figures(value: number, figures = 3): string {

@@ -1,8 +1,4 @@
 /** Preferred values of resistors (IEC 60063). */
-import { standard } from '../reference/source.ts';
-
-export const PREFERRED_SOURCE = standard('IEC 60063, E12 and E24', 'preferred-values');
-
 export const E12: readonly number[] = [1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2];
 export const E24: readonly number[] = [
   1, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2, 2.2, 2.4, 2.7, 3, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2, 9.1,

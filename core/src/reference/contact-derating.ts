@@ -1,17 +1,18 @@
-import type { LoadKind } from '../design/schema.ts';
 import { fromMemory } from './source.ts';
 
 export const CONTACT_DERATING_SOURCE = fromMemory(
   'reliability-prediction practice for a contact with a resistive rating only',
   'contact-derating',
 );
+export const SURGE_SOURCE = fromMemory('surge of a load by its kind', 'load-surge');
 
-/** Share of a resistive contact rating that may be used for a kind of load. */
-export const CONTACT_DERATING: Readonly<Record<LoadKind, number>> = {
-  heater: 1,
-  battery: 1,
-  led: 0.75,
-  filament: 0.1,
-  motor: 0.2,
-  solenoid: 0.4,
-};
+/** How a load starts, as it is told of a kind. */
+export interface Surge {
+  /** Times the running current, least and most. */
+  readonly least: number;
+  readonly most: number;
+  /** How long it lasts, s, least and most. */
+  readonly leastS: number;
+  readonly mostS: number;
+  readonly why: string;
+}

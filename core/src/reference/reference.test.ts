@@ -3,11 +3,11 @@ import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } fro
 import { BLADE_FUSES, bladeFuseAtLeast, bladeFuseAtMost, bladeFuseColour } from './blade-fuses.ts';
 import { CLASS5_OHM_PER_KM, class5OhmPerM } from './class5-conductors.ts';
 import { COPPER_RESISTIVITY_OHM_M, copperAtTemperature } from './copper.ts';
-import { CONTACT_DERATING } from './contact-derating.ts';
+import { LOADS } from '../kinds/load/registry.ts';
 import { AMPACITY_BY_AWG, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
 import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, tableAmpacity } from './wire-families.ts';
 import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
-import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from './load-surge.ts';
+import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from '../kinds/load/surge.ts';
 import { colourName } from './wire-colours.ts';
 
 describe('class 5 conductors', () => {
@@ -125,7 +125,10 @@ describe('vehicle ampacity (from memory: boat and vehicle practice, 105 °C)', (
 });
 
 test('contact derating by load kind (from memory: 75, 40, 20 and 10 %)', () => {
-  expect(CONTACT_DERATING).toEqual({ heater: 1, battery: 1, led: 0.75, solenoid: 0.4, motor: 0.2, filament: 0.1 });
+  const shares = Object.fromEntries(Object.values(LOADS).map(({ kind, derating }) => [kind, derating]));
+  expect(shares).toMatchObject({ heater: 1, battery: 1, led: 0.75, solenoid: 0.4, motor: 0.2, filament: 0.1 });
+  // A rectifier supply is capacitive, a transformer’s primary inductive.
+  expect(shares).toMatchObject({ electronics: 0.75, transformer: 0.4 });
 });
 
 test('colour codes are read as IEC 60757 writes them', () => {

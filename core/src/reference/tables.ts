@@ -1,7 +1,6 @@
-/** The reference tables as one can read them. Adding one is its file and an entry here. */
-import { LOAD_KIND_NAMES } from '../design/load.ts';
-import { E12, E24, PREFERRED_SOURCE } from '../quantity/preferred.ts';
-import { figures } from '../quantity/format.ts';
+/** The reference tables that know no kind of thing, as one can read them. Adding one is its file and an entry here. */
+import { E12, E24, figures } from '../quantity/index.ts';
+import { PREFERRED_SOURCE } from './preferred.ts';
 import { awgAreaMm2, awgDiameterMm, awgName } from './awg.ts';
 import { BLADE_BANDS, BLADE_BAND_SOURCE } from './blade-fuse-bands.ts';
 import { BLADE_FUSES, BLADE_FUSE_SOURCE } from './blade-fuses.ts';
@@ -11,12 +10,10 @@ import { BREAKER_CARRIES, BREAKER_CURVES, BREAKER_OPENS, BREAKER_SOURCE } from '
 import { BUNDLE_FACTORS, BUNDLE_SOURCE } from './bundle-factors.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
-import { CONTACT_DERATING, CONTACT_DERATING_SOURCE } from './contact-derating.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
-import { LOAD_SURGE, SURGE_SOURCE } from './load-surge.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
-import { standard, type Source } from './source.ts';
+import { type Source, standard } from './source.ts';
 import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
@@ -33,9 +30,9 @@ export interface ReferenceTable {
   readonly rows: readonly (readonly string[])[];
 }
 
-const text = (value: number): string => figures(value, 4);
+export const text = (value: number): string => figures(value, 4);
 
-export const REFERENCE_TABLES: readonly ReferenceTable[] = [
+export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
   {
     id: 'class5',
     title: 'Flexible copper conductors',
@@ -135,30 +132,6 @@ export const REFERENCE_TABLES: readonly ReferenceTable[] = [
     note: 'A rating without a category is for resistive loads. One for alternating current says nothing about direct current.',
     columns: ['category', 'current', 'load'],
     rows: CONTACT_CATEGORIES,
-  },
-  {
-    id: 'contact-derating',
-    title: 'A resistive rating with other loads',
-    source: CONTACT_DERATING_SOURCE,
-    note: 'Only where a part gives no rating of its own for the kind.',
-    columns: ['load', 'of its rating'],
-    rows: Object.entries(CONTACT_DERATING).map(([kind, share]) => [
-      LOAD_KIND_NAMES[kind as keyof typeof LOAD_KIND_NAMES],
-      `${text(100 * share)} %`,
-    ]),
-  },
-  {
-    id: 'load-surge',
-    title: 'Loads at switch-on',
-    source: SURGE_SOURCE,
-    note: 'Times the running current. The app reckons with the geometric middle of each.',
-    columns: ['load', 'times', 'for, s', 'why'],
-    rows: Object.entries(LOAD_SURGE).map(([kind, { least, most, leastS, mostS, why }]) => [
-      LOAD_KIND_NAMES[kind as keyof typeof LOAD_KIND_NAMES],
-      least === most ? text(least) : `${text(least)} to ${text(most)}`,
-      mostS === 0 ? '' : `${text(leastS)} to ${text(mostS)}`,
-      why,
-    ]),
   },
   {
     id: 'terminals',

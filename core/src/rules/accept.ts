@@ -1,6 +1,6 @@
 /** Findings that a person accepts with a reason: they stay, are shown as such, and come back when they get worse. */
-import type { Accepted, Design } from '../design/schema.ts';
-import { usedShare, type Finding } from './rule.ts';
+import type { Accepted, Design } from '../project/index.ts';
+import { type Finding, usedShare } from './rule.ts';
 
 /** A number worse by less than this is the same: lengths and loads are not known better. */
 const SAME = 1.005;

@@ -1,13 +1,11 @@
 import { takeBackEdits } from './nudging.ts';
-import { terminal } from '../circuit/terminal.ts';
-import { signalPartId } from '../compile/shared-parts.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { signalWords } from '../prove/verdict.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { branchId, isKind } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { signalWords } from '../analysis/index.ts';
 import { partSubject } from './context.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'backfeed';
 /** Less than this on a dead circuit lights nothing and keeps nothing awake. */

@@ -1,14 +1,12 @@
-import { terminal } from '../circuit/terminal.ts';
-import { signalPartId } from '../compile/shared-parts.ts';
-import type { Design } from '../design/schema.ts';
-import { bootState, controllerType } from '../parts/controllers.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../prove/faults.ts';
-import { computed, commonPractice } from '../reference/source.ts';
+import { terminal } from '../quantity/index.ts';
+import { signalPartId } from '../wiring/index.ts';
+import type { Design } from '../project/index.ts';
+import { bootState, branchId, controllerType, isKind, isPin } from '../kinds/index.ts';
+import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { modulePatch, withPinTurned } from './nudging.ts';
-import { judge, type Nudge, type Rule } from './rule.ts';
+import { type Nudge, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'boot-energises';
@@ -16,10 +14,10 @@ const ID = 'boot-energises';
 /** Other pins of the same board that drive nothing while it starts. */
 function quietPins(design: Design, signals: readonly string[]): Nudge[] {
   return design.signals.flatMap((signal, at) => {
-    const board = signal.nature === 'pin' ? design.controllers.find(({ id }) => id === signal.controller) : undefined;
+    const board = isPin(signal) ? design.controllers.find(({ id }) => id === signal.controller) : undefined;
     if (!board || !signals.includes(signal.id)) return [];
     const type = controllerType(board.type);
-    const taken = new Set(design.signals.flatMap((other) => (other.nature === 'pin' && other.controller === board.id ? [other.gpio] : [])));
+    const taken = new Set(design.signals.flatMap((other) => (isPin(other) && other.controller === board.id ? [other.gpio] : [])));
     return type.pins
       .filter((pin) => bootState(type, pin) === 'floats' && !taken.has(pin) && !type.uploadPins.includes(pin))
       .slice(0, 1)
@@ -38,7 +36,7 @@ export const bootEnergises: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) => {
-      const pins = context.design.signals.filter((signal) => signal.nature === 'pin' && job.evidence.signals.includes(signal.id));
+      const pins = context.design.signals.filter((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));
       if (pins.length === 0 || job.evidence.signals.length > MOST_FAULT_SIGNALS) return [];
       const names = pins.map(({ id }) => id);
       const count = context.remembered(ID, new Set([job.job.id]), (part) => {

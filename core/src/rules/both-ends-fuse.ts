@@ -1,8 +1,8 @@
-import { isKind } from '../parts/registry.ts';
-import { computed, standard } from '../reference/source.ts';
+import { isCharged, isKind } from '../kinds/index.ts';
+import { computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { fusePatch, takeBackEdits } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'both-ends-fuse';
 
@@ -11,7 +11,7 @@ export const bothEndsFuse: Rule = {
   id: ID,
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) => {
-      const charged = job.job.loads.filter(({ kind }) => kind === 'battery');
+      const charged = job.job.loads.filter(isCharged);
       if (charged.length === 0) return [];
       const there = (id: string) =>
         netlist.parts.some((part) => part.id === id && isKind(part, 'fuse')) && !netlist.bridged.has(id) && !netlist.leftOut.has(id);

@@ -1,13 +1,11 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { BREAKER_SOURCE } from '../reference/breakers.ts';
-import { PROTECTION_NAMES, curveOf, type Protection } from '../reference/guards.ts';
-import { SURGE_SOURCE, usualSurge } from '../reference/load-surge.ts';
-import { computed } from '../reference/source.ts';
-import { instantSurge } from '../sizing/fuse-choice.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BREAKER_SOURCE, PROTECTION_NAMES, type Protection, SURGE_SOURCE, computed, curveOf } from '../reference/index.ts';
+import { usualSurge } from '../kinds/index.ts';
+import { instantSurge } from '../wiring/index.ts';
 import { partSubject } from './context.ts';
 import { startBehind } from './fuse-surge-opens.ts';
 import { otherFuses } from './nudging.ts';
-import { judge, type Nudge, type Rule } from './rule.ts';
+import { type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'breaker-curve-surge';
 const STEEPER: Partial<Record<Protection, Protection>> = { 'breaker-b': 'breaker-c', 'breaker-c': 'breaker-d' };

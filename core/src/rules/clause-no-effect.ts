@@ -1,7 +1,7 @@
-import { withoutSignal } from '../design/when.ts';
-import { computed } from '../reference/source.ts';
-import { jobSubject, type WiredJob } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { withoutSignal } from '../document/index.ts';
+import { computed } from '../reference/index.ts';
+import { type WiredJob, jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'clause-no-effect';

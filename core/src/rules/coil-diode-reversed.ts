@@ -1,10 +1,9 @@
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { branchId, isKind } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-diode-reversed';
 /** What leaks through a diode that blocks, A. */

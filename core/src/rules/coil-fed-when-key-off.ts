@@ -1,10 +1,11 @@
-import { controlSupplyOf } from '../design/supply.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { controlSupplyOf } from '../project/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
 import { keyIsOff } from './key-off.ts';
 import { addKey } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
+import { isFeed, isStored } from '../kinds/index.ts';
 
 const ID = 'coil-fed-when-key-off';
 /** Below this a coil circuit drains no more than a battery loses by itself in a day. */
@@ -16,8 +17,8 @@ export const coilFedWhenKeyOff: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       // What hangs on no battery empties none.
-      if (controlSupplyOf(context.design, job.job).kind !== 'battery') return [];
-      const keys = context.design.signals.filter((signal) => signal.nature === 'feed' && signal.keyOn);
+      if (!isStored(controlSupplyOf(context.design, job.job))) return [];
+      const keys = context.design.signals.filter((signal) => isFeed(signal) && signal.keyOn);
       const keyOff = keyIsOff(context, job);
       return job.relays
         .filter(({ spec }) => !spec.type.solid)

@@ -1,7 +1,7 @@
-import { commonPractice, computed } from '../reference/source.ts';
-import { needsSuppression } from '../parts/relay.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { needsSuppression } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-no-suppression';
 

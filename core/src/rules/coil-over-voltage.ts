@@ -1,8 +1,8 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, ofPart } from '../reference/source.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, ofPart } from '../reference/index.ts';
 import { coilTerminals, partSubject } from './context.ts';
 import { otherRelays } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-over-voltage';
 

@@ -1,12 +1,9 @@
-import { coilTemperature, isCopperCoil } from '../parts/relay.ts';
-import type { PartOf } from '../parts/registry.ts';
-import { figures, formatQuantity } from '../quantity/format.ts';
-import { COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
-import { computed, entered, ofPart } from '../reference/source.ts';
-import { branchId } from '../parts/kind.ts';
-import { coilTerminals, partSubject, supplyOf, type RuleContext, type WiredJob } from './context.ts';
-import { coilFits, chooseAgain, otherRelays, thickerLegs } from './nudging.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type PartOf, branchId, coilTemperature, isCopperCoil } from '../kinds/index.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
+import { COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, coilTerminals, partSubject, supplyOf } from './context.ts';
+import { chooseAgain, coilFits, otherRelays, thickerLegs } from './nudging.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
 

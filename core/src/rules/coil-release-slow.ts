@@ -1,11 +1,9 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { SILICON_V } from '../reference/silicon.ts';
-import { computed, fromMemory, ofPart } from '../reference/source.ts';
-import { COIL_TOLERANCE_SOURCE, coilTemperature, leastCoilOhm, needsSuppression } from '../parts/relay.ts';
-import { coilRelease, CLAMP_V, parallelOhm } from '../scenarios/coil-release.ts';
-import { coilBranch, partSubject, type RuleContext, type WiredJob } from './context.ts';
-import { judge, type Finding, type Given, type Rule } from './rule.ts';
-import type { PartOf } from '../parts/registry.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { SILICON_V, computed, fromMemory, ofPart } from '../reference/index.ts';
+import { COIL_TOLERANCE_SOURCE, type PartOf, coilTemperature, leastCoilOhm, needsSuppression } from '../kinds/index.ts';
+import { CLAMP_V, coilRelease, parallelOhm } from '../solve/index.ts';
+import { type RuleContext, type WiredJob, coilBranch, partSubject } from './context.ts';
+import { type Finding, type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'coil-release-slow';
 /** A contact that takes longer to leave draws a longer arc from an inductive load. */

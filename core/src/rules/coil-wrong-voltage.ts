@@ -1,7 +1,7 @@
-import { commonPractice, entered, ofPart } from '../reference/source.ts';
+import { commonPractice, entered, ofPart } from '../reference/index.ts';
 import { partSubject, supplyOf } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-wrong-voltage';
 

@@ -1,9 +1,9 @@
-import { figures } from '../quantity/format.ts';
-import { commonPractice, computed, entered } from '../reference/source.ts';
+import { figures } from '../quantity/index.ts';
+import { commonPractice, computed, entered } from '../reference/index.ts';
 import { contactLoad } from './contact-load.ts';
 import { partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
-import { judge, usedShare, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge, usedShare } from './rule.ts';
 
 const ID = 'contact-life';
 /** Operations of a contact at its rating and with nothing on it: powers of ten. */

@@ -1,9 +1,6 @@
 /** What a contact carries against its rating, by kinds of load: several rules ask it. */
-import { branchId } from '../parts/kind.ts';
-import { currentOf } from '../design/supply.ts';
-import { throwRating } from '../parts/shelf.ts';
-import type { LoadKind } from '../design/schema.ts';
-import type { Source } from '../reference/source.ts';
+import { type LoadKind, branchId, currentOf, throwRating } from '../kinds/index.ts';
+import type { Source } from '../reference/index.ts';
 import type { PowerContact, RuleContext, WiredJob } from './context.ts';
 
 /** Largest current of each kind of load on a contact, A. */

@@ -1,19 +1,12 @@
 /** What rules read: the evidence, and each job's wired parts by what they do. */
-import type { Solution } from '../circuit/circuit.ts';
-import { partOf, terminal, type Terminal } from '../circuit/terminal.ts';
-import { wireBranch } from '../compile/compile.ts';
-import type { Netlist, Wire } from '../compile/netlist.ts';
-import { supplyIdOf } from '../design/intent.ts';
-import type { Design, Job, Supply } from '../design/schema.ts';
-import { branchId } from '../parts/kind.ts';
-import { contactBranchId } from '../parts/relay.ts';
-import { isKind, kindOf, type AnyPart, type PartOf } from '../parts/registry.ts';
-import { class5OhmPerM } from '../reference/class5-conductors.ts';
-import { ampacityAsLaid } from '../reference/wire-families.ts';
-import { laidOf } from '../compile/laid.ts';
-import { evidenceFor } from '../prove/faults.ts';
-import { jobVerdicts, type Verdict } from '../prove/verdict.ts';
-import { voltsBetween, type Corner, type Evidence, type JobEvidence, type SolvedState } from '../prove/evidence.ts';
+import type { Solution } from '../solve/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
+import { wireBranch } from '../wiring/index.ts';
+import { type Netlist, type Wire, laidOf } from '../graph/index.ts';
+import { type Design, type Job, supplyIdOf } from '../project/index.ts';
+import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind, kindOf } from '../kinds/index.ts';
+import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
+import { type Corner, type Evidence, type JobEvidence, type SolvedState, type Verdict, evidenceFor, jobVerdicts, voltsBetween } from '../analysis/index.ts';
 
 /** A throw that carries load current. */
 export interface PowerContact {
@@ -61,6 +54,8 @@ export interface RuleContext {
   worstAmps(job: WiredJob, branch: string): Worst;
   amps(solution: Solution, branch: string): number;
   volts(solution: Solution, from: string, to: string): number;
+  /** What a supply gives at a terminal of its own, A. */
+  givenAmps(solution: Solution, out: Terminal): number;
   /** Ampacity of a wire where it is hottest, in its bundle, A. */
   wireAmpacity(wire: Wire): number;
   /** Largest fuse before it that it bears, A: with a wire beside it, the two together as they share a current. */
@@ -103,6 +98,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
   }
   const besides = (wire: Wire) => [wire, ...byEnds.get(`${wire.from}>${wire.to}`)!.filter((other) => other !== wire)];
   const wireAmpacity = memo((wire: Wire) => ampacityAsLaid(wire.sizeMm2, laidOf(design, wire)));
+  const sourcesAt = memo((out: Terminal) => circuit.branches.flatMap(({ kind, a }, at) => (kind === 'source' && a === out ? [at] : [])));
   const memoPart = memo((ids: string) => partKey(evidence, new Set(ids.split(','))));
   const byJob = new Map<string, AnyPart[]>();
   for (const part of netlist.parts) for (const job of part.jobs) byJob.set(job, [...(byJob.get(job) ?? []), part]);
@@ -123,6 +119,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
       return worst(job, ({ solution }) => Math.abs(solution.amps(at)));
     },
     amps,
+    givenAmps: (solution, out) => sourcesAt(out).reduce((sum, at) => sum + Math.abs(solution.amps(at)), 0),
     volts: (solution, from, to) => voltsBetween(circuit, solution, from, to),
     looseAmpacity: (wire) => ampacityAsLaid(wire.sizeMm2, { ...laidOf(design, wire), bundleFactor: 1 }),
     wireAmpacity,

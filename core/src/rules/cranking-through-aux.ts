@@ -1,15 +1,11 @@
-import type { Wire } from '../compile/netlist.ts';
-import { intentOf } from '../design/intent.ts';
-import { mintId } from '../design/ids.ts';
-import type { Design, Job, Signal, When } from '../design/schema.ts';
-import { throwRating } from '../parts/shelf.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { bladeFuseOhm, BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
-import { CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
-import { chargeLevels } from '../reference/charge-levels.ts';
-import { computed, entered } from '../reference/source.ts';
-import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
-import { judge, type Finding, type Nudge, type Rule } from './rule.ts';
+import type { Wire } from '../graph/index.ts';
+import { type Design, type Job, intentOf, supplyById } from '../project/index.ts';
+import { type Signal, chargeSensor, isCharged, isFeed, isStored, levelsOf, supplyFacets, throwRating } from '../kinds/index.ts';
+import { type When, mintId } from '../document/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, bladeFuseOhm, class5OhmPerM, computed, entered } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
+import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'cranking-through-aux';
 /** More signals than these that may stand either way are not tried out. */
@@ -21,10 +17,10 @@ function joinedWhileCranking(design: Design, job: Job): boolean {
   const signals = intent.signals.map((id) => design.signals.find((signal) => signal.id === id)!);
   // Before the engine runs nothing charges: a sensor of a voltage sees what the battery has at rest.
   const known = (signal: Signal): boolean | null => {
-    if (signal.nature === 'feed' && (signal.keyOn || signal.starter)) return true;
-    if (signal.nature !== 'threshold' || signal.watches.quantity !== 'voltage') return null;
-    const { supply } = signal.watches;
-    return design.supplies.find(({ id }) => id === supply)!.restV >= signal.closesAt;
+    if (isFeed(signal) && (signal.keyOn || signal.starter)) return true;
+    const levels = levelsOf(signal);
+    if (!levels || levels.supply === null) return null;
+    return supplyById(design, levels.supply).restV >= levels.closesAt;
   };
   const free = signals.filter((signal) => known(signal) === null);
   const combinations = free.length > MOST_FREE ? 1 : 2 ** free.length;
@@ -41,20 +37,20 @@ function joinedWhileCranking(design: Design, job: Job): boolean {
 function check(context: RuleContext, job: WiredJob): Finding[] {
   const { design } = context;
   return job.job.loads.flatMap((load) => {
-    if (load.kind !== 'battery') return [];
+    if (!isCharged(load)) return [];
     const charged = design.supplies.find(({ id }) => id === load.supply)!;
     // The starter hangs on one of the two; the other one helps through the cable.
-    if (job.supply.kind !== 'battery' || charged.kind !== 'battery') return [];
-    const [starting, helping] = job.supply.crankA > 0 ? [job.supply, charged] : [charged, job.supply];
-    if (starting.crankA === 0) return [];
+    if (!isStored(job.supply) || !isStored(charged)) return [];
+    const [starting, helping] = supplyFacets(job.supply).crankA(job.supply) > 0 ? [job.supply, charged] : [charged, job.supply];
+    const crankA = supplyFacets(starting).crankA(starting);
+    if (crankA === 0) return [];
     const cable = job.wires.filter(({ role }: Wire) => role === 'load');
     const wireOhm = cable.reduce((sum, wire) => sum + class5OhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
     const fuseOhm = job.loadFuses.reduce((sum, { spec }) => sum + bladeFuseOhm(spec.ratingA), 0);
     const contactOhm = job.contacts.reduce((sum, { relay }) => sum + relay.spec.type.contactOhm, 0);
     const wayOhm = wireOhm + fuseOhm + contactOhm + helping.internalOhm;
     // Kirchhoff at the starter's post: (E_s − V)/R_s + (E_a − V)/R_a = I_crank.
-    const post =
-      (starting.restV / starting.internalOhm + helping.restV / wayOhm - starting.crankA) / (1 / starting.internalOhm + 1 / wayOhm);
+    const post = (starting.restV / starting.internalOhm + helping.restV / wayOhm - crankA) / (1 / starting.internalOhm + 1 / wayOhm);
     const joined = joinedWhileCranking(design, job.job);
     const value = joined ? Math.max(0, (helping.restV - post) / wayOhm) : 0;
     const rated = Math.min(
@@ -89,7 +85,7 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
             {
               symbol: 'I_crank',
               meaning: `starter on ${starting.name}`,
-              value: starting.crankA,
+              value: crankA,
               unit: 'A',
               source: entered(`supplies[${design.supplies.indexOf(starting)}].crankA`),
             },
@@ -145,7 +141,7 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
 }
 
 function nudges({ design }: RuleContext, { job, at }: WiredJob): Nudge[] {
-  const starters = design.signals.filter((signal) => signal.nature === 'feed' && signal.starter);
+  const starters = design.signals.filter((signal) => isFeed(signal) && signal.starter);
   const and = (term: When): When =>
     job.when.op === 'and' ? { op: 'and', of: [...job.when.of, term] } : { op: 'and', of: [job.when, term] };
   const supply = design.supplies.find(({ id }) => id === job.supply);
@@ -162,18 +158,7 @@ function nudges({ design }: RuleContext, { job, at }: WiredJob): Nudge[] {
             patches: [
               {
                 path: ['signals', design.signals.length],
-                value: {
-                  id,
-                  name: 'charge sensor',
-                  place: supply.place,
-                  usual: false,
-                  nature: 'threshold',
-                  limitA: 2,
-                  output: 'contact',
-                  watches: { quantity: 'voltage', supply: supply.id },
-                  ...chargeLevels(supply.nominalV),
-                  delayS: 5,
-                } satisfies Signal,
+                value: chargeSensor({ id, name: 'charge sensor', place: supply.place, usual: false }, supply),
               },
               { path: ['jobs', at, 'when'], value: { op: 'signal', signal: id } },
             ],

@@ -1,9 +1,8 @@
-import { currentOf } from '../design/supply.ts';
-import { powerRelays, throwRating } from '../parts/shelf.ts';
-import { computed, ofPart } from '../reference/source.ts';
-import { partSubject, type WiredJob } from './context.ts';
+import { currentOf, powerRelays, throwRating } from '../kinds/index.ts';
+import { computed, ofPart } from '../reference/index.ts';
+import { type WiredJob, partSubject } from './context.ts';
 import { coilFits } from './nudging.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'dc-on-ac-contact';
 const WORDS = { ac: 'alternating', dc: 'direct' } as const;

@@ -1,8 +1,7 @@
-import { currentOf } from '../design/supply.ts';
-import { powerRelays } from '../parts/shelf.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { currentOf, powerRelays } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'device-wrong-current-kind';

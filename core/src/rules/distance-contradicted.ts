@@ -1,8 +1,8 @@
-import { contradictions } from '../design/distances.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
+import { contradictions } from '../project/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'distance-contradicted';
 

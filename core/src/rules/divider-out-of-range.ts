@@ -1,10 +1,10 @@
-import { figures, formatQuantity } from '../quantity/format.ts';
-import { computed, entered, fromMemory } from '../reference/source.ts';
-import { dividerFor, dividerVolts } from '../scenarios/divider.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
+import { computed, entered, fromMemory } from '../reference/index.ts';
+import { dividerFor, dividerVolts } from '../solve/index.ts';
 import { jobSubject } from './context.ts';
 import { firstOnBoard } from './nudging.ts';
 import { INPUT_MARGIN_V } from './pin-level-mismatch.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'divider-out-of-range';
 

@@ -1,9 +1,10 @@
-import { terminal } from '../circuit/terminal.ts';
-import { commonPractice, computed, standard } from '../reference/source.ts';
+import { terminal } from '../quantity/index.ts';
+import { commonPractice, computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { isMains } from '../kinds/index.ts';
 
 const ID = 'earth-missing';
 
@@ -13,7 +14,7 @@ export const earthMissing: Rule = {
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) => {
       const metal = job.loads.filter(({ spec }) => spec.metal);
-      if (job.supply.kind !== 'mains' || metal.length === 0) return [];
+      if (!isMains(job.supply) || metal.length === 0) return [];
       const bare = metal.filter(({ id }) => !netlist.wires.some(({ from, role }) => role === 'earth' && from === terminal(id, 'PE')));
       const tags = bare.map(({ tag }) => tag).join(', ');
       return [

@@ -1,6 +1,6 @@
-import { computed } from '../reference/source.ts';
+import { computed } from '../reference/index.ts';
 import { editWords } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 /** A change by hand that no longer fits the circuit (its relay was exchanged, its wire is gone) is left out, and said. */

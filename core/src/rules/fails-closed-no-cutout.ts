@@ -1,9 +1,9 @@
-import { CUT_OUT } from '../compile/ways/mains.ts';
-import { relayId } from '../compile/ways/way.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { CUT_OUT, relayId } from '../wiring/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { solidContacts } from './solid.ts';
+import { LOADS } from '../kinds/index.ts';
 
 const ID = 'fails-closed-no-cutout';
 /** How far above the hottest that is usual where it sits a cut-out opens, K (common practice), and the hottest thermal fuse, °C (from memory). */
@@ -16,7 +16,7 @@ export const failsClosedNoCutout: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [contact] = solidContacts(context, job);
-      if (!contact || !job.loads.some(({ spec }) => spec.loadKind === 'heater')) return [];
+      if (!contact || !job.loads.some(({ spec }) => LOADS[spec.loadKind].heats)) return [];
       // What the job asks for counts only where it is wired: a contactor is one on the mains alone.
       const own = context.netlist.parts.filter((part) => part.job === job.job.id && !context.netlist.leftOut.has(part.id));
       const fuse = own.some(({ kind }) => kind === 'thermal-fuse');

@@ -1,12 +1,11 @@
 import { takeBackEdits } from './nudging.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { isKind } from '../parts/registry.ts';
-import { terminal } from '../circuit/terminal.ts';
-import { signalPartId } from '../compile/shared-parts.ts';
-import { branchId } from '../parts/kind.ts';
-import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../prove/faults.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { branchId, isKind } from '../kinds/index.ts';
+import { terminal } from '../quantity/index.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'floating-input';
@@ -18,7 +17,7 @@ export const floatingInput: Rule = {
     context.jobs.flatMap((job) =>
       job.evidence.signals.flatMap((id) => {
         const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
-        if (!part || !isKind(part, 'threshold') || part.spec.quantity !== 'voltage') return [];
+        if (!part || !isKind(part, 'threshold') || !part.spec.inCircuit) return [];
         const evidence = evidenceFor(context.evidence, new Set([job.job.id]));
         const { circuit } = evidence;
         const nodes = ['+', '-'].map((pin) => ({ pin, node: circuit.nodeOf(terminal(part.id, pin)) }));

@@ -1,10 +1,9 @@
-import { currentOf } from '../design/supply.ts';
-import { throwRating } from '../parts/shelf.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { ofPart } from '../reference/source.ts';
+import { currentOf, throwRating } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { ofPart } from '../reference/index.ts';
 import { coilFits, otherFuses, otherRelays } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'fuse-above-contact';
 

@@ -1,14 +1,12 @@
-import type { PartOf } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { sizeName } from '../reference/awg.ts';
-import { standard } from '../reference/source.ts';
+import type { PartOf } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT, sizeName, standard } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
-import { laidOf } from '../compile/laid.ts';
-import { smallestForAmpacity } from '../sizing/choose.ts';
-import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT } from '../reference/blade-fuses.ts';
+import { laidOf } from '../graph/index.ts';
+import { smallestForAmpacity } from '../wiring/index.ts';
 import { ampacityGiven, fuseRating } from './shared-working.ts';
 import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-above-wire';
 

@@ -1,9 +1,9 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
-import { branchId } from '../parts/kind.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered } from '../reference/index.ts';
+import { branchId } from '../kinds/index.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-below-load';
 

@@ -1,10 +1,10 @@
-import { figures, formatQuantity } from '../quantity/format.ts';
-import { branchId } from '../parts/kind.ts';
-import { computed, standard } from '../reference/source.ts';
-import { CONTINUOUS } from '../sizing/fuse-choice.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
+import { branchId } from '../kinds/index.ts';
+import { computed, standard } from '../reference/index.ts';
+import { CONTINUOUS } from '../wiring/index.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-continuous-load';
 

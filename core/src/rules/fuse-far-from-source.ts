@@ -1,8 +1,7 @@
-import { partOf } from '../circuit/terminal.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { entered, fromMemory } from '../reference/source.ts';
+import { formatQuantity, partOf } from '../quantity/index.ts';
+import { entered, fromMemory } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-far-from-source';
 /** Codes for boats and vehicles allow 180 to 450 mm of unfused wire at a battery's post. */

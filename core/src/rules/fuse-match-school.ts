@@ -1,12 +1,11 @@
-import { branchId } from '../parts/kind.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
-import { computed } from '../reference/source.ts';
-import { CONTINUOUS, chooseFuse } from '../sizing/fuse-choice.ts';
+import { branchId } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BLADE_FUSE_SOURCE, computed } from '../reference/index.ts';
+import { CONTINUOUS, chooseFuse } from '../wiring/index.ts';
 import { partSubject } from './context.ts';
 import { fusePatch } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-match-school';
 

@@ -1,7 +1,8 @@
-import { commonPractice, standard } from '../reference/source.ts';
+import { commonPractice, standard } from '../reference/index.ts';
 import type { WiredJob } from './context.ts';
 import { fusePatch } from './nudging.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
+import { isOutput } from '../kinds/index.ts';
 
 const ID = 'fuse-missing';
 const SOURCE = standard('IEC 60364-4-43');
@@ -38,9 +39,7 @@ export const fuseMissing: Rule = {
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
       // A pin, a drive output and a board's rail give no more than they can: what hangs on them has no fuse to miss.
-      const driven = design.signals.some(
-        ({ id, nature }) => (nature === 'pin' || nature === 'regulator') && job.evidence.signals.includes(id),
-      );
+      const driven = design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
       const limited = driven && job.controlFuses.length === 0 && job.relays.every(({ spec }) => spec.supply === null);
       return [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), ...(limited ? [] : [check(job, 'controlFuse')])];
     }),

@@ -1,15 +1,12 @@
-import { branchId } from '../parts/kind.ts';
-import type { PartOf } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { BLADE_BAND_SOURCE } from '../reference/blade-fuse-bands.ts';
-import { SURGE_SOURCE, usualSurge, type Starting } from '../reference/load-surge.ts';
-import { computed } from '../reference/source.ts';
-import { loadVolts } from '../prove/evidence.ts';
-import { surgeRating } from '../sizing/fuse-choice.ts';
-import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { type PartOf, type Starting, branchId, usualSurge } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BLADE_BAND_SOURCE, SURGE_SOURCE, computed } from '../reference/index.ts';
+import { loadVolts } from '../analysis/index.ts';
+import { surgeRating } from '../wiring/index.ts';
+import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-surge-opens';
 

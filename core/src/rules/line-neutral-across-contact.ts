@@ -1,11 +1,10 @@
-import { terminal } from '../circuit/terminal.ts';
-import { batteryId } from '../compile/shared-parts.ts';
-import { isTwoHot } from '../design/supply.ts';
-import { isKind } from '../parts/registry.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { terminal } from '../quantity/index.ts';
+import { batteryId } from '../wiring/index.ts';
+import { isKind, isMains, isTwoHot } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'line-neutral-across-contact';
@@ -48,7 +47,7 @@ export const lineNeutralAcrossContact: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [relay] = job.relays;
-      if (job.supply.kind !== 'mains' || !relay) return [];
+      if (!isMains(job.supply) || !relay) return [];
       const found = shorting(context, job);
       const names = found.map(({ relay: id, pin }) => `${context.part(id).tag} ${pin}`).join(', ');
       return [

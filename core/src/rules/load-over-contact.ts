@@ -1,12 +1,10 @@
 import { contactLoad } from './contact-load.ts';
-import { LOAD_KIND_NAMES } from '../design/load.ts';
-import { currentOf } from '../design/supply.ts';
-import { throwRating } from '../parts/shelf.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, ofPart } from '../reference/source.ts';
-import { partSubject, type PowerContact, type RuleContext, type WiredJob } from './context.ts';
+import { LOADS, currentOf, throwRating } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, ofPart } from '../reference/index.ts';
+import { type PowerContact, type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
-import { failingOrTightest, judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'load-over-contact';
 
@@ -17,7 +15,7 @@ function check(context: RuleContext, job: WiredJob, contact: PowerContact): Find
   const given = parts.flatMap(({ kind, ampere, rating }) => [
     {
       symbol: `I(${kind})`,
-      meaning: `${LOAD_KIND_NAMES[kind]}, largest`,
+      meaning: `${LOADS[kind].title}, largest`,
       value: ampere,
       unit: 'A' as const,
       source: computed('solved at the highest supply'),
@@ -30,7 +28,7 @@ function check(context: RuleContext, job: WiredJob, contact: PowerContact): Find
       source: rating.source,
     },
   ]);
-  const what = only ? `as ${LOAD_KIND_NAMES[only]}` : 'counted as resistive';
+  const what = only ? `as ${LOADS[only].title}` : 'counted as resistive';
   return judge(ID, {
     severity: 'danger',
     job: job.job.id,

@@ -1,15 +1,16 @@
-import { controlSupplyOf } from '../design/supply.ts';
-import { commonPractice, computed, standard } from '../reference/source.ts';
-import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { controlSupplyOf } from '../project/index.ts';
+import { commonPractice, computed, standard } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { isMains, isOutput } from '../kinds/index.ts';
 
 const ID = 'mains-low-voltage-together';
 
 /** Whether the control side of a mains job is of extra-low voltage. */
 function lowVoltage({ design }: RuleContext, job: WiredJob): boolean {
-  const driven = design.signals.some(({ id, nature }) => (nature === 'pin' || nature === 'regulator') && job.evidence.signals.includes(id));
-  return driven || controlSupplyOf(design, job.job).kind !== 'mains';
+  const driven = design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
+  return driven || !isMains(controlSupplyOf(design, job.job));
 }
 
 /** Mains and low voltage meet at the relay: in its box each has a compartment, or a distance that nothing bridges. */
@@ -17,7 +18,7 @@ export const mainsLowVoltageTogether: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) => {
-      if (job.supply.kind !== 'mains' || !lowVoltage(context, job)) return [];
+      if (!isMains(job.supply) || !lowVoltage(context, job)) return [];
       const place = context.design.places.find(({ id }) => id === job.job.device.place)!;
       const value = place.divided ? 0 : 1;
       return [

@@ -1,7 +1,8 @@
-import { commonPractice, computed, standard } from '../reference/source.ts';
+import { commonPractice, computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { isMains } from '../kinds/index.ts';
 
 const ID = 'mains-no-enclosure';
 
@@ -10,7 +11,7 @@ export const mainsNoEnclosure: Rule = {
   id: ID,
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
-      if (job.supply.kind !== 'mains') return [];
+      if (!isMains(job.supply)) return [];
       const place = design.places.find(({ id }) => id === job.job.device.place)!;
       const value = place.box === 'open' ? 1 : 0;
       return [

@@ -1,10 +1,10 @@
-import { batteryId, controllerId } from '../compile/shared-parts.ts';
-import { terminal } from '../circuit/terminal.ts';
-import { isKind } from '../parts/registry.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { batteryId, controllerId } from '../wiring/index.ts';
+import { terminal } from '../quantity/index.ts';
+import { currentOf, isKind, isOnVehicle, isPin } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { modulePatch, withPinTurned } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'module-isolation-defeated';
@@ -38,7 +38,7 @@ const crossing = ({ netlist }: RuleContext, { job }: WiredJob) =>
 /** The controller's ground and what feeds the relays, as a fact of the graph: a claim of isolation is not enough. */
 function metal(context: RuleContext, job: WiredJob): boolean {
   const board = context.design.controllers.find(({ id }) =>
-    context.design.signals.some((pin) => pin.nature === 'pin' && pin.controller === id && job.evidence.signals.includes(pin.id)),
+    context.design.signals.some((pin) => isPin(pin) && pin.controller === id && job.evidence.signals.includes(pin.id)),
   );
   const input = crossing(context, job);
   if (!board || !input) return false;
@@ -91,7 +91,7 @@ export const moduleIsolationDefeated: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
         const apart = { jumper: false, sharedGround: false };
-        const own = design.supplies.filter((supply) => supply.kind === 'adapter' && supply.current === 'dc');
+        const own = design.supplies.filter((supply) => !isOnVehicle(supply) && currentOf(supply) === 'dc');
         const patches = [
           { label: 'Nudge the jumper and the common ground off', patches: [modulePatch(job, apart)] },
           {

@@ -1,9 +1,8 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from '../reference/tracks.ts';
-import { computed, ofPart } from '../reference/source.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { TRACK_RISE_K, TRACK_SOURCE, computed, ofPart, trackAmpere } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { otherRelays, coilFits } from './nudging.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { coilFits, otherRelays } from './nudging.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'module-track-or-terminal';
 

@@ -1,10 +1,8 @@
-import { terminal } from '../circuit/terminal.ts';
-import { PIN_TOLERANCE } from '../reference/tolerances.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered, fromMemory, ofPart } from '../reference/source.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { PIN_TOLERANCE, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
+import { isKind, isOutput } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'mosfet-gate-level';
 
@@ -16,9 +14,7 @@ export const mosfetGateLevel: Rule = {
       context.netlist.parts.flatMap((part) => {
         if (!isKind(part, 'transistor') || part.job !== job.job.id || part.spec.type.kind !== 'mosfet') return [];
         const { type } = part.spec;
-        const pins = context.design.signals.filter(
-          (signal) => (signal.nature === 'pin' || signal.nature === 'regulator') && job.evidence.signals.includes(signal.id),
-        );
+        const pins = context.design.signals.filter((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
         const [gate, , source] = type.pins.map((pin) => terminal(part.id, pin)) as [string, string, string];
         const { value: most } = context.worst(job, ({ solution }) => context.volts(solution, gate, source) || 0);
         const value = most * (1 - PIN_TOLERANCE);

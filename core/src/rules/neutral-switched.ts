@@ -1,8 +1,9 @@
-import { breaksOf, isTwoHot } from '../design/supply.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, standard } from '../reference/source.ts';
-import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
-import { judge, type Finding, type Nudge, type Rule } from './rule.ts';
+import { breaksOf } from '../project/index.ts';
+import { isMains, isTwoHot } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, standard } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
+import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 import { touchWhenOff } from './touch.ts';
 import { twoPoles } from './nudging.ts';
 
@@ -63,7 +64,7 @@ export const neutralSwitched: Rule = {
   id: ID,
   check: (context) =>
     context.jobs.flatMap((job) =>
-      job.supply.kind !== 'mains' || isTwoHot(job.supply)
+      !isMains(job.supply) || isTwoHot(job.supply)
         ? []
         : [
             liveWhenOff(ID, context, job, {

@@ -1,6 +1,6 @@
-import { hasResting, powerRelays, relayOf } from '../parts/shelf.ts';
-import { computed } from '../reference/source.ts';
-import { judge, type Rule } from './rule.ts';
+import { hasResting, powerRelays, relayOf } from '../kinds/index.ts';
+import { computed } from '../reference/index.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 /** A job that could not be wired has not been checked at all; that must not pass for safe. */

@@ -1,16 +1,10 @@
 /** Changes that several rules propose. */
-import { withSignal } from '../design/when.ts';
-import type { Patch } from '../design/patch.ts';
-import type { Design, Edit, Job, ProgramStep } from '../design/schema.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import type { PartOf } from '../parts/registry.ts';
-import { alikeBuilt, hasResting, isResting, powerRelays, relayOf, throwRating, type RelayType } from '../parts/shelf.ts';
-import { modulePowered } from '../compile/control-side.ts';
-import { controlSupplyOf, currentOf } from '../design/supply.ts';
-import { ratingsOf } from '../reference/guards.ts';
-import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
-import { sizeName } from '../reference/awg.ts';
-import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
+import { type Patch, withSignal } from '../document/index.ts';
+import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf } from '../project/index.ts';
+import { type PartOf, type RelayType, alikeBuilt, currentOf, hasResting, isFeed, isPin, isResting, powerRelays, relayOf, throwRating } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { modulePowered } from '../wiring/index.ts';
+import { BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, ratingsOf, sizeName } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import type { Nudge } from './rule.ts';
 
@@ -131,7 +125,7 @@ export function editWords(edit: Edit): string {
 export function addKey(design: Design, { job, at }: WiredJob): Nudge[] {
   if (job.lost === 'on') return [];
   return design.signals
-    .filter((signal) => signal.nature === 'feed' && signal.keyOn && signal.supply === job.supply)
+    .filter((signal) => isFeed(signal) && signal.keyOn && signal.supply === job.supply)
     .map((key) => ({
       label: `Nudge in “${key.name} is on”`,
       patches: [{ path: ['jobs', at, 'when'], value: withSignal(job.when, key.id) }],
@@ -158,7 +152,7 @@ export function withPinTurned(design: Design, { job, at }: WiredJob): Patch[] {
     { path: ['jobs', at, 'when'], value: job.when.op === 'not' ? inner : { op: 'not', of: inner } },
     { path: ['signals', pinAt, 'usual'], value: !pin.usual },
     ...design.controllers.flatMap((board, index) =>
-      pin.nature === 'pin' && pin.controller === board.id ? [{ path: ['controllers', index, 'program'], value: turn(board.program) }] : [],
+      isPin(pin) && pin.controller === board.id ? [{ path: ['controllers', index, 'program'], value: turn(board.program) }] : [],
     ),
   ];
 }
@@ -166,7 +160,7 @@ export function withPinTurned(design: Design, { job, at }: WiredJob): Patch[] {
 /** The first job that follows a pin of a board, to hang what is said of the board on. */
 export function firstOnBoard({ design, jobs }: RuleContext, board: string): WiredJob | undefined {
   return jobs.find((job) =>
-    design.signals.some((signal) => signal.nature === 'pin' && signal.controller === board && job.evidence.signals.includes(signal.id)),
+    design.signals.some((signal) => isPin(signal) && signal.controller === board && job.evidence.signals.includes(signal.id)),
   );
 }
 

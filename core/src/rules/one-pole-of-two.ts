@@ -1,4 +1,4 @@
-import { isTwoHot } from '../design/supply.ts';
+import { isTwoHot } from '../kinds/index.ts';
 import { breakOtherwise, liveWhenOff } from './neutral-switched.ts';
 import type { Rule } from './rule.ts';
 

@@ -1,9 +1,8 @@
-import { branchId } from '../parts/kind.ts';
-import { isKind, type AnyPart } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, fromMemory, ofPart } from '../reference/source.ts';
+import { type AnyPart, branchId, isKind } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'opto-current';
 /** Optocouplers fade and differ: what a fresh one needs, times this (from memory). */

@@ -1,12 +1,11 @@
-import { batteryId } from '../compile/shared-parts.ts';
-import { branchId } from '../parts/kind.ts';
-import { figures, formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed, entered } from '../reference/source.ts';
-import { isKind } from '../parts/registry.ts';
+import { batteryId } from '../wiring/index.ts';
+import { branchId, isKind, supplyFacets } from '../kinds/index.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed, entered } from '../reference/index.ts';
 import { keyIsOff } from './key-off.ts';
 import { coilBranch, partSubject } from './context.ts';
-import { coilFits, addKey, otherRelays } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { addKey, coilFits, otherRelays } from './nudging.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'parasitic-drain';
 /** Share of a battery's charge that may be taken before it is as good as flat. */
@@ -19,13 +18,14 @@ export const parasiticDrain: Rule = {
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {
-      if (job.supply.kind !== 'battery') return [];
+      const capacityAh = supplyFacets(job.supply).storedAh(job.supply);
+      if (capacityAh === null) return [];
       const off = keyIsOff(context, job);
       // What this job takes for itself: its coils, and the eyes of its voltage sensors.
       const takers = [
         ...job.relays.filter(({ spec }) => spec.supply === job.supply.id).map(coilBranch),
         ...context.netlist.parts.flatMap((part) =>
-          isKind(part, 'threshold') && part.spec.quantity === 'voltage' && job.evidence.signals.includes(part.spec.signal)
+          isKind(part, 'threshold') && part.spec.inCircuit && job.evidence.signals.includes(part.spec.signal)
             ? [branchId(part.id, 'self')]
             : [],
         ),
@@ -36,7 +36,6 @@ export const parasiticDrain: Rule = {
         isIdle(state) ? takers.reduce((sum, branch) => sum + context.amps(state.solution, branch), 0) : 0,
       );
       const { restDays } = context.design.settings;
-      const { capacityAh } = job.supply;
       const limit = (USABLE * capacityAh) / (24 * restDays);
       const days = value > 0 ? (USABLE * capacityAh) / (24 * value) : Infinity;
       const battery = context.part(batteryId(job.supply.id));

@@ -1,8 +1,7 @@
-import { LOAD_KIND_NAMES } from '../design/load.ts';
-import { powerRelays } from '../parts/shelf.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { LOADS, powerRelays } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { solidContacts } from './solid.ts';
 
@@ -27,7 +26,7 @@ export const phaseAngleLoadKind: Rule = {
             limit: 0,
             unit: '',
             title: first
-              ? `${relay.tag} cuts into each half cycle, and ${first.name} is a ${LOAD_KIND_NAMES[first.spec.loadKind]}`
+              ? `${relay.tag} cuts into each half cycle, and ${first.name} is a ${LOADS[first.spec.loadKind].title}`
               : cuts
                 ? `${relay.tag} cuts into each half cycle of a resistive load`
                 : `${relay.tag} lets whole half cycles through`,

@@ -1,11 +1,10 @@
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed, fromMemory, ofPart } from '../reference/source.ts';
-import { dividerFor, dividerVolts } from '../scenarios/divider.ts';
-import { jobSubject, partSubject, type RuleContext, type WiredJob } from './context.ts';
+import { branchId, isKind } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
+import { dividerFor, dividerVolts } from '../solve/index.ts';
+import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { firstOnBoard, modulePatch, withPinTurned } from './nudging.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'pin-level-mismatch';
 

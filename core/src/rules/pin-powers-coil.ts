@@ -1,11 +1,10 @@
-import { signalPartId } from '../compile/shared-parts.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { branchId, isKind, isPin } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
 import { modulePatch, withPinTurned } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'pin-powers-coil';
 /** A coil whose current comes mostly from a pin is fed by it; the input beside it takes less than this share. */
@@ -19,7 +18,7 @@ export const pinPowersCoil: Rule = {
       job.relays
         .filter(({ spec }) => spec.type.module)
         .flatMap((relay) => {
-          const pin = context.design.signals.find(({ id, nature }) => nature === 'pin' && job.evidence.signals.includes(id));
+          const pin = context.design.signals.find((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));
           const part = pin && context.netlist.parts.find(({ id }) => id === signalPartId(pin.id));
           if (!pin || !part || !isKind(part, 'pin')) return [];
           const { value } = context.worst(job, ({ solution }) => {

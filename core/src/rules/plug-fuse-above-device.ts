@@ -1,10 +1,8 @@
-import { currentOf } from '../design/supply.ts';
-import { throwRating } from '../parts/shelf.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { PLUG_FUSE_SOURCE } from '../reference/plug-fuses.ts';
-import { entered, ofPart } from '../reference/source.ts';
+import { currentOf, throwRating } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { PLUG_FUSE_SOURCE, entered, ofPart } from '../reference/index.ts';
 import { chooseAgain, otherFuses } from './nudging.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'plug-fuse-above-device';
 

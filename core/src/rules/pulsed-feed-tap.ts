@@ -1,7 +1,8 @@
-import { computed, entered } from '../reference/source.ts';
+import { computed, entered } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { isFeed } from '../kinds/index.ts';
 
 const ID = 'pulsed-feed-tap';
 
@@ -10,11 +11,9 @@ export const pulsedFeedTap: Rule = {
   id: ID,
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
-      const pulsed = design.signals.filter(
-        (signal) => signal.nature === 'feed' && signal.pulsed && job.evidence.signals.includes(signal.id),
-      );
+      const pulsed = design.signals.filter((signal) => isFeed(signal) && signal.pulsed && job.evidence.signals.includes(signal.id));
       if (pulsed.length === 0) return [];
-      const bare = pulsed.filter((signal) => signal.nature === 'feed' && !signal.filtered);
+      const bare = pulsed.filter((signal) => isFeed(signal) && !signal.filtered);
       const names = (bare.length > 0 ? bare : pulsed).map(({ name }) => name).join(', ');
       return [
         judge(ID, {
@@ -47,7 +46,7 @@ export const pulsedFeedTap: Rule = {
       .map((job) => ({
         label: 'Nudge a filter in at the tap',
         patches: design.signals.flatMap((signal, at) =>
-          signal.nature === 'feed' && signal.pulsed && job.evidence.signals.includes(signal.id)
+          isFeed(signal) && signal.pulsed && job.evidence.signals.includes(signal.id)
             ? [{ path: ['signals', at, 'filtered'], value: true }]
             : [],
         ),

@@ -1,11 +1,10 @@
-import { controllerId } from '../compile/shared-parts.ts';
-import { controllerType } from '../parts/controllers.ts';
-import { isKind } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed, entered, ofPart } from '../reference/source.ts';
+import { controllerId } from '../wiring/index.ts';
+import { controllerType, currentOf, isKind, isOnVehicle, isPin } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed, entered, ofPart } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
-import { mintId } from '../design/ids.ts';
+import { type Rule, judge } from './rule.ts';
+import { mintId } from '../document/index.ts';
 
 const ID = 'rail-current-over';
 
@@ -18,7 +17,7 @@ export const railCurrentOver: Rule = {
       if (!part || !isKind(part, 'controller')) return [];
       const users = context.jobs.flatMap((job) => {
         const follows = context.design.signals.some(
-          (signal) => signal.nature === 'pin' && signal.controller === board.id && job.evidence.signals.includes(signal.id),
+          (signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id),
         );
         const relays = follows ? job.relays.filter(({ spec }) => spec.type.module) : [];
         // Those on a supply of their own take nothing from it.
@@ -90,12 +89,10 @@ export const railCurrentOver: Rule = {
     const board = design.controllers.find(({ id }) => part?.id === controllerId(id));
     if (!board) return [];
     const own = jobs.filter((job) =>
-      design.signals.some(
-        (signal) => signal.nature === 'pin' && signal.controller === board.id && job.evidence.signals.includes(signal.id),
-      ),
+      design.signals.some((signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id)),
     );
     const coilV = 5;
-    const known = design.supplies.find((supply) => supply.kind === 'adapter' && supply.current === 'dc' && supply.nominalV === coilV);
+    const known = design.supplies.find((supply) => !isOnVehicle(supply) && currentOf(supply) === 'dc' && supply.nominalV === coilV);
     const id = known?.id ?? mintId('supply', design.supplies);
     const made = {
       id,

@@ -1,8 +1,8 @@
 import { takeBackEdits } from './nudging.ts';
-import { computed } from '../reference/source.ts';
-import { signalWords } from '../prove/verdict.ts';
+import { computed } from '../reference/index.ts';
+import { signalWords } from '../analysis/index.ts';
 import { jobSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'relay-chatter';

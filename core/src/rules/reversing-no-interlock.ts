@@ -1,10 +1,10 @@
 import { takeBackEdits } from './nudging.ts';
-import { branchId } from '../parts/kind.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { signalWords } from '../prove/verdict.ts';
+import { branchId } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { signalWords } from '../analysis/index.ts';
 import { jobSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'reversing-no-interlock';
 /** Share of the running current that may flow while the motor is meant to stand. */

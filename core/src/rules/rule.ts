@@ -1,7 +1,7 @@
-import type { Patch } from '../design/patch.ts';
-import type { Corner } from '../prove/conditions.ts';
-import type { Unit } from '../quantity/format.ts';
-import type { Source } from '../reference/source.ts';
+import type { Patch } from '../document/index.ts';
+import type { Corner } from '../analysis/index.ts';
+import type { Unit } from '../quantity/index.ts';
+import type { Source } from '../reference/index.ts';
 import type { RuleContext } from './context.ts';
 
 export type Severity = 'danger' | 'caution' | 'hold';

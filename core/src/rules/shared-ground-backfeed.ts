@@ -1,13 +1,10 @@
-import { POWER_RELAYS } from '../parts/shelf.ts';
-import type { Solution } from '../circuit/circuit.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind, type PartOf } from '../parts/registry.ts';
-import { figures } from '../quantity/format.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { loadVolts, voltsBetween, type Evidence } from '../prove/evidence.ts';
-import { MOST_FAULT_SIGNALS, withBroken } from '../prove/faults.ts';
-import { coilTerminals, partSubject, type WiredJob } from './context.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { POWER_RELAYS, type PartOf, branchId, isKind } from '../kinds/index.ts';
+import type { Solution } from '../solve/index.ts';
+import { figures } from '../quantity/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { type Evidence, MOST_FAULT_SIGNALS, loadVolts, voltsBetween, withBroken } from '../analysis/index.ts';
+import { type WiredJob, coilTerminals, partSubject } from './context.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'shared-ground-backfeed';
 /** Share of what a thing needs from which it is felt: a lamp glows, a relay may stay in. */

@@ -1,14 +1,9 @@
 /** Lines of working that several rules show. */
-import { familyOf } from '../compile/laid.ts';
-import type { Wire } from '../compile/netlist.ts';
-import type { PartOf } from '../parts/registry.ts';
-import { sizeName } from '../reference/awg.ts';
-import { BLADE_FUSE_SOURCE } from '../reference/blade-fuses.ts';
-import { BOLT_FUSE_SOURCE } from '../reference/bolt-fuses.ts';
-import { computed, entered, type Source } from '../reference/source.ts';
-import { BUNDLE_SOURCE, bundleFactor } from '../reference/bundle-factors.ts';
-import { ambientFactor, tableAmpacity, wireFamily } from '../reference/wire-families.ts';
-import { wireBranch, type RuleContext, type WiredJob } from './context.ts';
+import { type Wire, familyOf } from '../graph/index.ts';
+import type { PartOf } from '../kinds/index.ts';
+import { BLADE_FUSE_SOURCE, BOLT_FUSE_SOURCE, BUNDLE_SOURCE, type Source, ambientFactor, bundleFactor, computed, entered, sizeName, tableAmpacity, wireFamily } from '../reference/index.ts';
+import { wireBranch } from '../wiring/index.ts';
+import type { RuleContext, WiredJob } from './context.ts';
 import type { Given, Working } from './rule.ts';
 
 /** The working of a rule that counts what must not be: `meaning` says what is counted, `source` how it was found, `why` the limit is none. */

@@ -1,12 +1,10 @@
-import { signalPartId } from '../compile/shared-parts.ts';
-import { controllerType } from '../parts/controllers.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind, type AnyPart, type PartOf } from '../parts/registry.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered, ofPart } from '../reference/source.ts';
-import { partSubject, type RuleContext } from './context.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { type AnyPart, type PartOf, branchId, controllerType, isFeed, isKind, isOutput, isPin } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered, ofPart } from '../reference/index.ts';
+import { type RuleContext, partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
-import { failingOrTightest, judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'signal-current-over';
 
@@ -25,7 +23,7 @@ function chips(context: RuleContext): Finding[] {
   return context.design.controllers.flatMap((board) => {
     const pins = context.netlist.parts.flatMap((part) =>
       isKind(part, 'pin') &&
-      context.design.signals.some((signal) => signal.nature === 'pin' && signal.id === part.spec.signal && signal.controller === board.id)
+      context.design.signals.some((signal) => isPin(signal) && signal.id === part.spec.signal && signal.controller === board.id)
         ? [part]
         : [],
     );
@@ -86,7 +84,7 @@ export const signalCurrentOver: Rule = {
           // A school that leaves existing circuits alone takes nothing from their fuses for a coil.
           const leftAlone =
             context.design.settings.feedTaps === 'never' &&
-            signal.nature === 'feed' &&
+            isFeed(signal) &&
             !signal.keyOn &&
             job.job.supply !== id &&
             !(job.job.otherwise.kind === 'original-feed' && job.job.otherwise.signal === id);
@@ -115,12 +113,11 @@ export const signalCurrentOver: Rule = {
                   : leftAlone
                     ? `${signal.name} gives a coil ${formatQuantity(value, 'A')}, and this project leaves existing circuits alone`
                     : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
-              detail:
-                signal.nature === 'feed'
-                  ? 'all that hangs on this feed together'
-                  : signal.nature === 'pin' || signal.nature === 'regulator'
-                    ? 'what the pin drives'
-                    : 'current through its contact',
+              detail: isFeed(signal)
+                ? 'all that hangs on this feed together'
+                : isOutput(signal)
+                  ? 'what the pin drives'
+                  : 'current through its contact',
               working: {
                 formula: 'I ≤ I_limit',
                 given: [],

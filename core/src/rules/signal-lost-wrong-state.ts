@@ -1,14 +1,11 @@
-import { wireBranch } from '../compile/compile.ts';
-import { wiringsOf } from '../compile/wiring.ts';
-import type { Job } from '../design/schema.ts';
-import { meaning } from '../design/when.ts';
-import { branchId } from '../parts/kind.ts';
-import { commonPractice, computed } from '../reference/source.ts';
-import { MOST_FAULT_SIGNALS, withBroken } from '../prove/faults.ts';
-import type { Evidence } from '../prove/evidence.ts';
-import { lineReader, signalWords } from '../prove/verdict.ts';
-import { jobSubject, type RuleContext, type WiredJob } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { wireBranch, wiringsOf } from '../wiring/index.ts';
+import type { Job } from '../project/index.ts';
+import { meaning } from '../document/index.ts';
+import { branchId, restOf } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { type Evidence, MOST_FAULT_SIGNALS, lineReader, signalWords, withBroken } from '../analysis/index.ts';
+import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'signal-lost-wrong-state';
@@ -92,11 +89,11 @@ export const signalLostWrongState: Rule = {
           .map(({ id, title }) => ({ label: `Nudge to another wiring: ${title}`, patches: [{ path: ['jobs', at, 'way'], value: id }] })),
         // A contact that rests the other way round says “not” by itself, and its wire's loss is an open contact.
         ...design.signals.flatMap((signal, index) =>
-          own.signals.includes(signal.id) && (signal.nature === 'switch' || signal.nature === 'ground-switch')
+          own.signals.includes(signal.id) && restOf(signal) !== null
             ? [
                 {
-                  label: `Nudge to a ${signal.name} that rests ${signal.rest === 'open' ? 'closed' : 'open'}`,
-                  patches: [{ path: ['signals', index, 'rest'], value: signal.rest === 'open' ? 'closed' : 'open' }],
+                  label: `Nudge to a ${signal.name} that rests ${restOf(signal) === 'open' ? 'closed' : 'open'}`,
+                  patches: [{ path: ['signals', index, 'rest'], value: restOf(signal) === 'open' ? 'closed' : 'open' }],
                 },
               ]
             : [],

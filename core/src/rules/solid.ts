@@ -1,6 +1,5 @@
 /** Solid-state relays of a job that carry its load, with the current through each: several rules ask. */
-import type { PartOf } from '../parts/registry.ts';
-import type { SolidType } from '../parts/shelf.ts';
+import { type PartOf, type SolidType, isMains } from '../kinds/index.ts';
 import type { PowerContact, RuleContext, WiredJob } from './context.ts';
 
 export interface SolidContact {
@@ -20,4 +19,4 @@ export function solidContacts(context: RuleContext, job: WiredJob): SolidContact
 
 /** The first contact of metal of a job on the mains: said, so that one sees that it was asked. */
 export const metalGaps = (job: WiredJob): readonly PowerContact[] =>
-  job.supply.kind === 'mains' ? job.contacts.filter(({ relay }) => !relay.spec.type.solid).slice(0, 1) : [];
+  isMains(job.supply) ? job.contacts.filter(({ relay }) => !relay.spec.type.solid).slice(0, 1) : [];

@@ -1,9 +1,8 @@
-import { terminal } from '../circuit/terminal.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, fromMemory, ofPart } from '../reference/source.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { computed, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { metalContacts } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { metalGaps, solidContacts } from './solid.ts';
 

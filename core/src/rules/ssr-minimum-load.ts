@@ -1,9 +1,9 @@
-import { branchId } from '../parts/kind.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, ofPart } from '../reference/source.ts';
+import { branchId } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { metalContacts } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { metalGaps, solidContacts } from './solid.ts';
 

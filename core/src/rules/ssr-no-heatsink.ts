@@ -1,9 +1,9 @@
-import { HEATSINKS, heatsinkOf } from '../parts/heatsinks.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered, fromMemory, ofPart } from '../reference/source.ts';
+import { HEATSINKS, heatsinkOf } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { otherRelays } from './nudging.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { solidContacts } from './solid.ts';
 
 const ID = 'ssr-no-heatsink';

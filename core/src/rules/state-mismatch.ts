@@ -1,6 +1,6 @@
 import { coilFits, otherRelays, takeBackEdits } from './nudging.ts';
-import { computed } from '../reference/source.ts';
-import { judge, type Rule } from './rule.ts';
+import { computed } from '../reference/index.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'state-mismatch';

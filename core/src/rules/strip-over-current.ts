@@ -1,12 +1,10 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { sizeName } from '../reference/awg.ts';
-import { computed } from '../reference/source.ts';
-import { STRIP_TERMINAL_SOURCE } from '../reference/strip-terminals.ts';
-import { stripsOf } from '../build/strips.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { STRIP_TERMINAL_SOURCE, computed, sizeName } from '../reference/index.ts';
+import { stripsOf } from '../graph/index.ts';
 import { wireSubject } from './context.ts';
 import { thickerLegs } from './nudging.ts';
 import { worstShared } from './shared-working.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'strip-over-current';
 

@@ -1,10 +1,10 @@
-import type { Solution } from '../circuit/circuit.ts';
-import { batteryId, signalPartId } from '../compile/shared-parts.ts';
-import { branchId } from '../parts/kind.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
+import type { Solution } from '../solve/index.ts';
+import { batteryId, postsOf, signalPartId } from '../wiring/index.ts';
+import { branchId, isFeed, supplyFacets } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
 /** Ratings in which plug-top supplies and small transformers are sold, A. */
@@ -15,13 +15,15 @@ export const supplyOverload: Rule = {
   id: ID,
   check: (context) =>
     context.design.supplies.flatMap((supply, at) => {
-      if (supply.kind !== 'adapter') return [];
+      const ratedA = supplyFacets(supply).ratedA(supply);
+      if (ratedA === null) return [];
       const part = context.netlist.parts.find(({ id }) => id === batteryId(supply.id));
       if (!part) return [];
-      const output = branchId(part.id, 'output');
+      const [out] = postsOf(supply);
+      const given = (solution: Solution) => context.givenAmps(solution, out);
       // What a feed's own circuit takes is not what this project hangs on it.
       const feeds = context.design.signals.flatMap((signal) =>
-        signal.nature === 'feed' && signal.supply === supply.id && context.netlist.parts.some(({ id }) => id === signalPartId(signal.id))
+        isFeed(signal) && signal.supply === supply.id && context.netlist.parts.some(({ id }) => id === signalPartId(signal.id))
           ? [branchId(signalPartId(signal.id), 'others')]
           : [],
       );
@@ -29,7 +31,7 @@ export const supplyOverload: Rule = {
       const users = context.jobs.flatMap((job) => {
         // What the job itself asks for: the others off, so that nothing is counted twice.
         const ampere = job.evidence.states.reduce(
-          (most, { solution, othersOn }) => (othersOn ? most : Math.max(most, context.amps(solution, output) - others(solution))),
+          (most, { solution, othersOn }) => (othersOn ? most : Math.max(most, given(solution) - others(solution))),
           0,
         );
         return ampere > 1e-6 ? [{ job, ampere }] : [];
@@ -43,10 +45,10 @@ export const supplyOverload: Rule = {
           job: first.job.job.id,
           subject: partSubject(part),
           value,
-          limit: supply.ratedA,
+          limit: ratedA,
           unit: 'A',
-          title: `${supply.name} gives ${formatQuantity(supply.ratedA, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
-          detail: value > supply.ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
+          title: `${supply.name} gives ${formatQuantity(ratedA, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
+          detail: value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
           working: {
             formula: 'Σ I ≤ I_rated',
             given: users.map(({ job, ampere }) => ({
@@ -57,14 +59,14 @@ export const supplyOverload: Rule = {
               source: computed('solved at the highest supply'),
             })),
             result: { symbol: 'Σ I', meaning: 'all on together', value, unit: 'A', source: computed('sum') },
-            limit: { symbol: 'I_rated', meaning: supply.name, value: supply.ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) },
+            limit: { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) },
           },
         }),
       ];
     }),
   nudges: ({ design }, finding) =>
     design.supplies.flatMap((supply, at) =>
-      supply.kind === 'adapter' && batteryId(supply.id) === finding.subject.id
+      batteryId(supply.id) === finding.subject.id
         ? RATINGS.filter((rating) => rating >= finding.value)
             .slice(0, 1)
             .map((rating) => ({

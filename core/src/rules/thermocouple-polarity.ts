@@ -1,8 +1,8 @@
-import { signalPartId } from '../compile/shared-parts.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
-import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, swappedReadingC, thermocoupleMv } from '../reference/thermocouples.ts';
-import { judge, type Rule } from './rule.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, computed, entered, swappedReadingC, thermocoupleMv } from '../reference/index.ts';
+import { type Rule, judge } from './rule.ts';
+import { isRegulator } from '../kinds/index.ts';
 
 const ID = 'thermocouple-polarity';
 /** Where the two readings are compared, and the controller's own terminals, °C. */
@@ -15,7 +15,7 @@ export const thermocouplePolarity: Rule = {
   check: (context) =>
     context.design.signals.flatMap((signal, at) => {
       const job = context.jobs.find(({ evidence }) => evidence.signals.includes(signal.id));
-      if (signal.nature !== 'regulator' || !job) return [];
+      if (!isRegulator(signal) || !job) return [];
       const type = signal.thermocouple;
       const swapped = signal.polarity === 'swapped';
       const value = swapped ? swappedReadingC(type, HOT_C, COLD_C) : HOT_C;
@@ -66,7 +66,7 @@ export const thermocouplePolarity: Rule = {
     }),
   nudges: ({ design }, finding) =>
     design.signals.flatMap((signal, at) =>
-      signal.nature === 'regulator' && signalPartId(signal.id) === finding.subject.id
+      isRegulator(signal) && signalPartId(signal.id) === finding.subject.id
         ? [{ label: 'Nudge the two leads about', patches: [{ path: ['signals', at, 'polarity'], value: 'right' }] }]
         : [],
     ),

@@ -1,7 +1,7 @@
 /** Parts that are live while they are meant to be off: several rules and the drawing ask it. */
-import { terminal } from '../circuit/terminal.ts';
-import { batteryId } from '../compile/shared-parts.ts';
-import { TOUCH_V, currentOf } from '../design/supply.ts';
+import { terminal } from '../quantity/index.ts';
+import { batteryId } from '../wiring/index.ts';
+import { TOUCH_V, currentOf } from '../kinds/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 
 /** Largest voltage of a load's terminals against earth while its job is off, V; its limit of IEC 60364-4-41. */

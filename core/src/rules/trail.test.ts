@@ -1,11 +1,11 @@
 /** Every number of a working can be followed: to a field that holds it, and down to the plate by hand. */
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
-import { parseDesignText } from '../design/parse.ts';
-import type { Design } from '../design/schema.ts';
-import { gatherEvidence } from '../prove/evidence.ts';
+import { parseDesignText } from '../project/parse.ts';
+import type { Design } from '../project/schema.ts';
+import { gatherEvidence } from '../analysis/evidence.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
-import { checkEvidence } from './check.ts';
+import { checkEvidence } from '../advice/check.ts';
 import { ruleContext } from './context.ts';
 import type { Given } from './rule.ts';
 import { trailOf } from './trail.ts';

@@ -2,23 +2,13 @@
  * Down to the plate: what a solved current or voltage of a finding comes from, as numbers that one can look up in the
  * project, on the part or in a table, and put together by hand. Worked out only when somebody asks.
  */
-import { terminal } from '../circuit/terminal.ts';
-import { batteryId } from '../compile/shared-parts.ts';
-import { linesOf } from '../design/intent.ts';
-import type { Load } from '../design/schema.ts';
-import { branchId } from '../parts/kind.ts';
-import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, coilTemperature } from '../parts/relay.ts';
-import { isKind } from '../parts/registry.ts';
-import { commonOf } from '../parts/shelf.ts';
-import { cornerVolt } from '../prove/conditions.ts';
-import { CORNER_NAMES, voltsBetween, type Corner, type SolvedState } from '../prove/evidence.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { sizeName } from '../reference/awg.ts';
-import { BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
-import { CLASS5_SOURCE } from '../reference/class5-conductors.ts';
-import { COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
-import { computed, entered, ofPart } from '../reference/source.ts';
-import { coilBranch, wireBranch, type RuleContext, type WiredJob } from './context.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { batteryId, wireBranch } from '../wiring/index.ts';
+import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, isKind } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
+import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart, sizeName } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, coilBranch } from './context.ts';
 import { RULES } from './registry.ts';
 import type { Finding, Given } from './rule.ts';
 

@@ -1,10 +1,8 @@
-import { PIN_TOLERANCE, RESISTOR_TOLERANCE } from '../reference/tolerances.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { figures } from '../quantity/format.ts';
-import { commonPractice, computed, fromMemory, ofPart } from '../reference/source.ts';
+import { PIN_TOLERANCE, RESISTOR_TOLERANCE, commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
+import { branchId, isKind } from '../kinds/index.ts';
+import { figures } from '../quantity/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'transistor-not-saturated';
 

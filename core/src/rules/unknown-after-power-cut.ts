@@ -1,8 +1,8 @@
-import { withStop } from '../design/when.ts';
-import { isKind } from '../parts/registry.ts';
-import { commonPractice, computed } from '../reference/source.ts';
+import { withStop } from '../document/index.ts';
+import { isKind, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'unknown-after-power-cut';
@@ -16,10 +16,10 @@ export const unknownAfterPowerCut: Rule = {
         (part) => isKind(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step',
       );
       const receivers = design.signals.flatMap((signal) =>
-        signal.nature === 'receiver' && job.evidence.signals.includes(signal.id) ? [signal] : [],
+        signalFacets(signal).afterCut(signal) !== null && job.evidence.signals.includes(signal.id) ? [signal] : [],
       );
       if (steps.length === 0 && receivers.length === 0 && !job.evidence.sequential) return [];
-      const left = receivers.filter(({ afterCut }) => afterCut === 'unknown' || afterCut === 'as it was');
+      const left = receivers.filter((signal) => ['unknown', 'as it was'].includes(signalFacets(signal).afterCut(signal) ?? ''));
       const tags = [...steps.map(({ tag }) => tag), ...left.map(({ name }) => name)].join(', ');
       return [
         judge(ID, {
@@ -31,7 +31,7 @@ export const unknownAfterPowerCut: Rule = {
           unit: '',
           title: tags
             ? `After a power cut ${tags} stands as it was: the load may come on by itself`
-            : receivers.some(({ afterCut }) => afterCut === 'on')
+            : receivers.some((signal) => signalFacets(signal).afterCut(signal) === 'on')
               ? 'After a power cut it comes on, as was chosen'
               : 'After a power cut it begins with off',
           detail: tags
@@ -52,12 +52,12 @@ export const unknownAfterPowerCut: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap(({ job, at, evidence }) => [
         ...design.signals.flatMap((signal, index) =>
-          signal.nature === 'receiver' && evidence.signals.includes(signal.id)
+          signalFacets(signal).afterCut(signal) !== null && evidence.signals.includes(signal.id)
             ? [{ label: `Nudge ${signal.name} to begin with off`, patches: [{ path: ['signals', index, 'afterCut'], value: 'off' }] }]
             : [],
         ),
         ...design.signals
-          .filter((signal) => signal.nature === 'switch' && signal.action === 'momentary' && signal.rest === 'closed')
+          .filter((signal) => isMomentary(signal) && restOf(signal) === 'closed')
           .map((stop) => ({
             label: `Nudge to “until ${stop.name} is pressed”`,
             patches: [{ path: ['jobs', at, 'when'], value: withStop(job.when, stop.id) }],

@@ -1,9 +1,9 @@
-import { terminal } from '../circuit/terminal.ts';
-import { batteryId, signalPartId } from '../compile/shared-parts.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { computed, entered } from '../reference/source.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { batteryId, signalPartId } from '../wiring/index.ts';
+import { computed, entered } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
+import { levelsOf } from '../kinds/index.ts';
 
 const ID = 'vsr-hunting';
 
@@ -13,30 +13,32 @@ export const vsrHunting: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.design.signals.flatMap((signal, at) => {
-        if (signal.nature !== 'threshold' || signal.watches.quantity !== 'voltage' || signal.closesAt <= signal.opensAt) return [];
-        if (!job.evidence.signals.includes(signal.id) || signal.watches.supply !== job.supply.id) return [];
+        const levels = levelsOf(signal);
+        if (!levels || levels.supply !== job.supply.id || levels.closesAt <= levels.opensAt) return [];
+        if (!job.evidence.signals.includes(signal.id)) return [];
+        const { closesAt, opensAt: opens } = levels;
         const part = context.netlist.parts.find(({ id }) => id === signalPartId(signal.id));
         if (!part) return [];
         const [plus, minus] = [terminal(batteryId(job.supply.id), '+'), terminal(batteryId(job.supply.id), '-')];
         const sag = context.worst(job, ({ on, supplyV, solution }) =>
           on.has(signal.id) ? Math.max(0, supplyV - context.volts(solution, plus, minus)) : 0,
         ).value;
-        const value = signal.closesAt - sag;
+        const value = closesAt - sag;
         return [
           judge(ID, {
             severity: 'caution',
             job: job.job.id,
             subject: partSubject(part),
             value,
-            limit: signal.opensAt,
+            limit: opens,
             unit: 'V',
             sense: 'at least',
-            title: `${signal.name} closes at ${formatQuantity(signal.closesAt, 'V')} and then sees ${formatQuantity(value, 'V')}; it opens at ${formatQuantity(signal.opensAt, 'V')}`,
-            detail: value < signal.opensAt ? 'it opens as soon as it has closed, over and over' : 'it stays closed',
+            title: `${signal.name} closes at ${formatQuantity(closesAt, 'V')} and then sees ${formatQuantity(value, 'V')}; it opens at ${formatQuantity(opens, 'V')}`,
+            detail: value < opens ? 'it opens as soon as it has closed, over and over' : 'it stays closed',
             working: {
               formula: 'V_close − I · R_source ≥ V_open',
               given: [
-                { symbol: 'V_close', meaning: 'closes at', value: signal.closesAt, unit: 'V', source: entered(`signals[${at}].closesAt`) },
+                { symbol: 'V_close', meaning: 'closes at', value: closesAt, unit: 'V', source: entered(`signals[${at}].closesAt`) },
                 {
                   symbol: 'I · R_source',
                   meaning: `sag of ${job.supply.name} under the load, at most`,
@@ -46,7 +48,7 @@ export const vsrHunting: Rule = {
                 },
               ],
               result: { symbol: 'V', meaning: 'seen after it has closed', value, unit: 'V', source: computed('difference') },
-              limit: { symbol: 'V_open', meaning: 'opens at', value: signal.opensAt, unit: 'V', source: entered(`signals[${at}].opensAt`) },
+              limit: { symbol: 'V_open', meaning: 'opens at', value: opens, unit: 'V', source: entered(`signals[${at}].opensAt`) },
             },
           }),
         ];

@@ -1,11 +1,9 @@
-import { partOf } from '../circuit/terminal.ts';
-import { kindOf } from '../parts/registry.ts';
-import { sizeName } from '../reference/awg.ts';
-import { computed, entered } from '../reference/source.ts';
-import { TERMINAL_SOURCE } from '../reference/terminals.ts';
+import { partOf } from '../quantity/index.ts';
+import { kindOf } from '../kinds/index.ts';
+import { TERMINAL_SOURCE, computed, entered, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thinnerLegs } from './nudging.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-above-terminal';
 

@@ -1,13 +1,10 @@
-import { familyOf } from '../compile/laid.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { sizeName } from '../reference/awg.ts';
-import { computed } from '../reference/source.ts';
-import { wireFamily } from '../reference/wire-families.ts';
-import type { Wire } from '../compile/netlist.ts';
-import { wireSubject, type RuleContext, type WiredJob } from './context.ts';
+import { type Wire, familyOf } from '../graph/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, sizeName, wireFamily } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
-import { judge, type Finding, type Rule } from './rule.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'wire-ampacity';
 

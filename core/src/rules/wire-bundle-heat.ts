@@ -1,11 +1,9 @@
-import { formatQuantity } from '../quantity/format.ts';
-import { sizeName } from '../reference/awg.ts';
-import { BUNDLE_SOURCE } from '../reference/bundle-factors.ts';
-import { computed } from '../reference/source.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BUNDLE_SOURCE, computed, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-bundle-heat';
 

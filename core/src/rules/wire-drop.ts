@@ -1,19 +1,13 @@
-import type { Solution } from '../circuit/circuit.ts';
-import { terminal } from '../circuit/terminal.ts';
-import { postsOf } from '../compile/shared-parts.ts';
-import { linesOf } from '../design/intent.ts';
-import { dropBudgetV } from '../design/load.ts';
-import { branchId } from '../parts/kind.ts';
-import { isKind } from '../parts/registry.ts';
-import { commonOf } from '../parts/shelf.ts';
-import { figures, formatQuantity } from '../quantity/format.ts';
-import { BLADE_FUSE_OHM_SOURCE } from '../reference/blade-fuses.ts';
-import { CLASS5_SOURCE } from '../reference/class5-conductors.ts';
-import { commonPractice, computed, entered, ofPart } from '../reference/source.ts';
-import { CORNER_NAMES, type SolvedState } from '../prove/evidence.ts';
-import { wireBranch, type RuleContext, type WiredJob } from './context.ts';
+import type { Solution } from '../solve/index.ts';
+import { figures, formatQuantity, terminal } from '../quantity/index.ts';
+import { postsOf, wireBranch } from '../wiring/index.ts';
+import { dropBudgetV, linesOf } from '../project/index.ts';
+import { branchId, commonOf, isKind } from '../kinds/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, commonPractice, computed, entered, ofPart } from '../reference/index.ts';
+import { CORNER_NAMES, type SolvedState } from '../analysis/index.ts';
+import type { RuleContext, WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
-import { judge, type Finding, type Given, type Rule } from './rule.ts';
+import { type Finding, type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'wire-drop';
 

@@ -1,9 +1,8 @@
-import { familyOf } from '../compile/laid.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { entered, standard } from '../reference/source.ts';
-import { wireFamily } from '../reference/wire-families.ts';
+import { familyOf } from '../graph/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { entered, standard, wireFamily } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
-import { failingOrTightest, judge, type Rule } from './rule.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-insulation-temperature';
 

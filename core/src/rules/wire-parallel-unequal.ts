@@ -1,9 +1,7 @@
-import { SECOND } from '../compile/builder.ts';
-import { class5OhmPerM } from '../reference/class5-conductors.ts';
-import { sizeName } from '../reference/awg.ts';
-import { computed, entered, standard } from '../reference/source.ts';
+import { SECOND } from '../wiring/index.ts';
+import { class5OhmPerM, computed, entered, sizeName, standard } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
-import { judge, type Rule } from './rule.ts';
+import { type Rule, judge } from './rule.ts';
 
 const ID = 'wire-parallel-unequal';
 

@@ -10,9 +10,9 @@
  * What can go wrong is a switch that may be thrown at any moment: the sensor changed about, the relay stuck closed, the
  * cut-out there or not. A state is plain data, so that a run can go on where it was.
  */
-import type { SignalOf } from '../design/schema.ts';
-import { swappedReadingC, thermocoupleRange, type ThermocoupleType } from '../reference/thermocouples.ts';
-import { angleForPower } from './phase-angle.ts';
+import type { SignalOf } from '../kinds/index.ts';
+import { type ThermocoupleType, swappedReadingC, thermocoupleRange } from '../reference/index.ts';
+import { angleForPower } from '../solve/index.ts';
 
 export interface HeatPlant {
   readonly heatJPerK: number;

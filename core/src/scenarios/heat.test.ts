@@ -1,18 +1,11 @@
 /** Heat against what is outside the project: tables of ITS-90, an ODE package, closed forms, numeric integration. */
 import { describe, expect, test } from '@jest/globals';
 import { createRequire } from 'node:module';
-import {
-  THERMOCOUPLE_TYPES,
-  swappedReadingC,
-  thermocoupleC,
-  thermocoupleMv,
-  thermocoupleRange,
-  type ThermocoupleType,
-} from '../reference/thermocouples.ts';
+import { THERMOCOUPLE_TYPES, type ThermocoupleType, swappedReadingC, thermocoupleC, thermocoupleMv, thermocoupleRange } from '../reference/thermocouples.ts';
 import { trackAmpere } from '../reference/tracks.ts';
-import { dividerFor, dividerVolts } from './divider.ts';
-import { coldStart, firingDegrees, runHeat, tuned, type HeatControl, type HeatFaults, type HeatPlant } from './heat-up.ts';
-import { angleForPower, phasePowerShare, phaseVoltShare } from './phase-angle.ts';
+import { dividerFor, dividerVolts } from '../solve/divider.ts';
+import { type HeatControl, type HeatFaults, type HeatPlant, coldStart, firingDegrees, runHeat, tuned } from './heat-up.ts';
+import { angleForPower, phasePowerShare, phaseVoltShare } from '../solve/phase-angle.ts';
 
 const { Solver } = createRequire(import.meta.url)('odex') as {
   Solver: new (dimensions: number) => {

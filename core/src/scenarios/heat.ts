@@ -1,9 +1,7 @@
 /** A temperature controller of a design with all that it heats, as a plant that can be run. */
-import { intentOf } from '../design/intent.ts';
-import { unitOhm } from '../design/load.ts';
-import type { Design, SignalOf } from '../design/schema.ts';
-import { loadSupplyOf } from '../design/supply.ts';
-import { tuned, type HeatControl, type HeatPlant } from './heat-up.ts';
+import { type Design, intentOf, loadSupplyOf, unitOhm } from '../project/index.ts';
+import { type SignalOf, levelsOf, loadFacets } from '../kinds/index.ts';
+import { type HeatControl, type HeatPlant, tuned } from './heat-up.ts';
 
 export interface HeatSetup {
   readonly plant: HeatPlant;
@@ -18,11 +16,11 @@ export interface HeatSetup {
 /** Null where nothing is heated by it. */
 export function heatSetup(design: Design, regulator: SignalOf<'regulator'>): HeatSetup | null {
   const jobs = design.jobs.filter(
-    (job) => intentOf(design, job).signals.includes(regulator.id) && job.loads.some(({ kind }) => kind === 'heater'),
+    (job) => intentOf(design, job).signals.includes(regulator.id) && job.loads.some((load) => loadFacets(load).heats),
   );
   const watt = jobs.reduce((sum, job) => {
     const volt = loadSupplyOf(design, job).restV;
-    return sum + job.loads.reduce((own, load) => own + (load.kind === 'heater' ? (load.count * volt ** 2) / unitOhm(load) : 0), 0);
+    return sum + job.loads.reduce((own, load) => own + (loadFacets(load).heats ? (load.count * volt ** 2) / unitOhm(load) : 0), 0);
   }, 0);
   if (watt === 0) return null;
   const place = design.places.find(({ id }) => id === regulator.place)!;
@@ -33,7 +31,8 @@ export function heatSetup(design: Design, regulator: SignalOf<'regulator'>): Hea
     if (cutOut.kind === 'thermal-fuse') return [cutOut.opensAtC];
     if (cutOut.kind === 'none') return [];
     const signal = design.signals.find(({ id }) => id === cutOut.signal);
-    return signal?.nature === 'threshold' && signal.watches.quantity === 'temperature' ? [signal.opensAt] : [];
+    const levels = signal && levelsOf(signal);
+    return levels?.unit === '°C' ? [levels.opensAt] : [];
   });
   const above = cutOuts.filter((celsius) => celsius > setC);
   return {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { gatherEvidence } from '../prove/evidence.ts';
+import { gatherEvidence } from '../analysis/evidence.ts';
 import { ruleContext } from '../rules/context.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
 import { bladeOpensBy, startChart, wireEnds } from './start-chart.ts';

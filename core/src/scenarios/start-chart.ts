@@ -5,12 +5,10 @@
  * 60364-4-43, good to about 5 s); for a long time it bears I_z. Between them I(t) = I_z / √(1 − e^(−t/τ)) with
  * τ = (k·S/I_z)², which has both ends.
  */
-import type { Wire } from '../compile/netlist.ts';
-import type { PartOf } from '../parts/registry.ts';
-import { BLADE_BANDS, bladeBears } from '../reference/blade-fuse-bands.ts';
-import { START_TIMES_S, startAmpere } from '../reference/load-surge.ts';
-import { startBehind } from '../rules/fuse-surge-opens.ts';
-import type { RuleContext, WiredJob } from '../rules/context.ts';
+import type { Wire } from '../graph/index.ts';
+import { type PartOf, START_TIMES_S, startAmpere } from '../kinds/index.ts';
+import { BLADE_BANDS, bladeBears } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, startBehind } from '../rules/index.ts';
 
 /** k of copper with PVC insulation, A·√s/mm² (IEC 60364-4-43, table 43A). */
 export const ADIABATIC_K = 115;

@@ -1,18 +1,5 @@
-import { awgName, sizeName } from '../reference/awg.ts';
-import { BUNDLE_SOURCE, bundleFactor } from '../reference/bundle-factors.ts';
-import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from '../reference/flexible-cords.ts';
-import {
-  NEC_AMPACITY,
-  NEC_AMPACITY_SOURCE,
-  NEC_COLUMNS_C,
-  NEC_SMALL_CONDUCTOR_A,
-  necAmpacity,
-  type NecColumn,
-} from '../reference/nec-ampacity.ts';
-import { computed } from '../reference/source.ts';
-import { ambientFactor, tableAmpacity } from '../reference/wire-families.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
-import { choice, given, numberOf, numeric, onlyWhen, type Sum } from './sum.ts';
+import { AMPACITY_SOURCE, BUNDLE_SOURCE, CORD_AMPACITY, CORD_AMPACITY_SOURCE, NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, STOCK_SIZES_MM2, ambientFactor, awgName, bundleFactor, computed, necAmpacity, sizeName, tableAmpacity } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 const FAMILY_MAX_C = { vehicle: 105, cord: 70 } as const;
 

@@ -1,6 +1,5 @@
-import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg } from '../reference/awg.ts';
-import { computed, standard } from '../reference/source.ts';
-import { choice, given, numberOf, numeric, onlyWhen, type Sum } from './sum.ts';
+import { awgAreaMm2, awgDiameterMm, awgName, computed, nearestAwg, standard } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 const ASTM = standard('ASTM B258');
 

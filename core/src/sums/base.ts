@@ -1,7 +1,6 @@
-import { RESISTOR_TOLERANCE, PIN_TOLERANCE } from '../reference/tolerances.ts';
-import { computed, fromMemory } from '../reference/source.ts';
-import { PREFERRED_SOURCE, preferredAtMost } from '../quantity/preferred.ts';
-import { given, numberOf, numeric, type Sum } from './sum.ts';
+import { PIN_TOLERANCE, PREFERRED_SOURCE, RESISTOR_TOLERANCE, computed, fromMemory } from '../reference/index.ts';
+import { preferredAtMost } from '../quantity/index.ts';
+import { type Sum, given, numberOf, numeric } from './sum.ts';
 
 export const base: Sum = {
   id: 'base',

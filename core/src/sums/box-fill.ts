@@ -1,6 +1,5 @@
-import { BOX_FILL_SOURCE, BOX_FILL_IN3, IN3_CM3 } from '../reference/box-fill.ts';
-import { computed } from '../reference/source.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3, computed } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const boxFill: Sum = {
   id: 'box-fill',

@@ -1,6 +1,5 @@
-import { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
-import { computed } from '../reference/source.ts';
-import { given, numberOf, numeric, type Sum } from './sum.ts';
+import { COPPER_ALPHA_PER_K, COPPER_SOURCE, computed, copperAtTemperature } from '../reference/index.ts';
+import { type Sum, given, numberOf, numeric } from './sum.ts';
 
 export const coil: Sum = {
   id: 'coil',

@@ -1,8 +1,6 @@
-import { LOAD_KINDS } from '../design/schema.ts';
-import { LOAD_KIND_NAMES } from '../design/load.ts';
-import { CONTACT_DERATING, CONTACT_DERATING_SOURCE } from '../reference/contact-derating.ts';
-import { computed } from '../reference/source.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { LOADS, UNIT_KINDS, type UnitLoad } from '../kinds/index.ts';
+import { CONTACT_DERATING_SOURCE, computed } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const contact: Sum = {
   id: 'contact',
@@ -13,26 +11,23 @@ export const contact: Sum = {
     choice(
       'kind',
       'Kind of load',
-      LOAD_KINDS.map((kind) => [kind, LOAD_KIND_NAMES[kind]] as const),
+      UNIT_KINDS.map((kind) => [kind, LOADS[kind].title] as const),
       'motor',
     ),
     numeric('ampere', 'Load', 'A', 8),
   ],
   job: (values) => ({
-    load: { kind: values.kind as (typeof LOAD_KINDS)[number], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
+    load: { kind: values.kind as UnitLoad['kind'], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
   }),
   work(values) {
     const rating = numberOf(values, 'rating');
-    const kind = values.kind as (typeof LOAD_KINDS)[number];
-    const factor = CONTACT_DERATING[kind];
+    const kind = values.kind as UnitLoad['kind'];
+    const factor = LOADS[kind].derating;
     const may = rating * factor;
     const load = numberOf(values, 'ampere');
     return {
       formula: 'I_may = I_resistive · k',
-      given: [
-        given('I_resistive', 'rating', rating, 'A'),
-        given('k', `for a ${LOAD_KIND_NAMES[kind]}`, factor, '', CONTACT_DERATING_SOURCE),
-      ],
+      given: [given('I_resistive', 'rating', rating, 'A'), given('k', `for a ${LOADS[kind].title}`, factor, '', CONTACT_DERATING_SOURCE)],
       results: [
         given('I_may', 'may be switched', may, 'A', computed('product')),
         given('I/I_may', 'of it is used', (100 * load) / may, '%', computed('quotient')),

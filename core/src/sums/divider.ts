@@ -1,6 +1,6 @@
-import { computed } from '../reference/source.ts';
-import { E12, E24, PREFERRED_SOURCE } from '../quantity/preferred.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { PREFERRED_SOURCE, computed } from '../reference/index.ts';
+import { E12, E24 } from '../quantity/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 /** Resistors of the lower arm that are tried, Ω: from what an input hardly loads to what a pin drives with ease. */
 const LOWER_DECADES = [1e3, 1e4];

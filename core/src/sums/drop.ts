@@ -1,9 +1,5 @@
-import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
-import { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from '../reference/copper.ts';
-import { computed } from '../reference/source.ts';
-import { sizeName } from '../reference/awg.ts';
-import { STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K, COPPER_SOURCE, STOCK_SIZES_MM2, class5OhmPerM, computed, copperAtTemperature, sizeName } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const drop: Sum = {
   id: 'drop',

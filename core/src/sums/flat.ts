@@ -1,5 +1,5 @@
-import { computed } from '../reference/source.ts';
-import { given, numberOf, numeric, type Sum } from './sum.ts';
+import { computed } from '../reference/index.ts';
+import { type Sum, given, numberOf, numeric } from './sum.ts';
 
 export const flat: Sum = {
   id: 'flat',

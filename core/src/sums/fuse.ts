@@ -1,9 +1,5 @@
-import { sizeName } from '../reference/awg.ts';
-import { BLADE_FUSE_RATINGS, bladeFuseColour } from '../reference/blade-fuses.ts';
-import { computed, standard } from '../reference/source.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
-import { looseInAir } from '../reference/wire-families.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { AMPACITY_SOURCE, BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, bladeFuseColour, computed, looseInAir, sizeName, standard } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const fuse: Sum = {
   id: 'fuse',

@@ -1,6 +1,6 @@
-import { HEATSINKS } from '../parts/heatsinks.ts';
-import { computed, fromMemory } from '../reference/source.ts';
-import { given, numberOf, numeric, type Sum } from './sum.ts';
+import { HEATSINKS } from '../kinds/index.ts';
+import { computed, fromMemory } from '../reference/index.ts';
+import { type Sum, given, numberOf, numeric } from './sum.ts';
 
 export const heatsink: Sum = {
   id: 'heatsink',

@@ -1,5 +1,5 @@
-import { computed } from '../reference/source.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { computed } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 /** Each pair of known quantities, as volts and ohms. */
 const PAIRS: Readonly<

@@ -1,6 +1,6 @@
-import { computed } from '../reference/source.ts';
-import { angleForPower, phasePowerShare, phaseVoltShare } from '../scenarios/phase-angle.ts';
-import { choice, given, numberOf, numeric, onlyWhen, type Sum } from './sum.ts';
+import { computed } from '../reference/index.ts';
+import { angleForPower, phasePowerShare, phaseVoltShare } from '../solve/index.ts';
+import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 export const phaseAngle: Sum = {
   id: 'phase-angle',

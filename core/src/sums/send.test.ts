@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
-import { parseDesign } from '../design/parse.ts';
-import { MOST_NOTES } from '../design/schema.ts';
-import { blankDesign } from '../design/starters.ts';
+import { parseDesign } from '../project/parse.ts';
+import { MOST_NOTES } from '../project/schema.ts';
+import { blankDesign } from '../project/starters.ts';
 import { design } from '../testing/designs.ts';
 import { SUMS } from './registry.ts';
 import { sendSum } from './send.ts';

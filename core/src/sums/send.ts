@@ -1,15 +1,15 @@
 /** A sum sent into a project: what it is about as a job where it is about a load, and its working in the notes. */
-import { mintId } from '../design/ids.ts';
-import { MOST_NOTES, type Design, type Job, type LOAD_KINDS } from '../design/schema.ts';
-import { blankJob } from '../design/starters.ts';
-import { formatQuantity } from '../quantity/format.ts';
-import { sourceText } from '../reference/source.ts';
+import { mintId } from '../document/index.ts';
+import { type Design, type Job, MOST_NOTES, blankJob } from '../project/index.ts';
+import { type UnitLoad, isFeed } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { sourceText } from '../reference/index.ts';
 import type { Sum, SumResult, SumValues } from './sum.ts';
 
 /** What a job takes from a sum. */
 export interface SumJob {
   readonly load: {
-    readonly kind: (typeof LOAD_KINDS)[number];
+    readonly kind: UnitLoad['kind'];
     readonly unit: 'W' | 'A' | 'Ω';
     readonly value: number;
     readonly ratedV: number;
@@ -46,7 +46,7 @@ export function sendSum(design: Design, sum: Sum, values: SumValues): { design: 
 }
 
 function withJob(design: Design, sum: Sum, { load, wayM, sizeMm2, fuseA, continuous }: SumJob): { design: Design; job: string } {
-  const key = design.signals.find((signal) => signal.nature === 'feed' && signal.keyOn) ?? design.signals[0];
+  const key = design.signals.find((signal) => isFeed(signal) && signal.keyOn) ?? design.signals[0];
   const begun: Design = key
     ? design
     : {

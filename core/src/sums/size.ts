@@ -1,10 +1,5 @@
-import { sizeName } from '../reference/awg.ts';
-import { CLASS5_SOURCE, class5OhmPerM } from '../reference/class5-conductors.ts';
-import { copperAtTemperature } from '../reference/copper.ts';
-import { computed } from '../reference/source.ts';
-import { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from '../reference/vehicle-ampacity.ts';
-import { conductorTemperature, looseInAir } from '../reference/wire-families.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { AMPACITY_SOURCE, CLASS5_SOURCE, STOCK_SIZES_MM2, class5OhmPerM, computed, conductorTemperature, copperAtTemperature, looseInAir, sizeName } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const size: Sum = {
   id: 'size',

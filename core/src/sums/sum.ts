@@ -1,5 +1,5 @@
-import type { Unit } from '../quantity/format.ts';
-import type { Given } from '../rules/rule.ts';
+import type { Unit } from '../quantity/index.ts';
+import type { Given } from '../rules/index.ts';
 import type { SumJob } from './send.ts';
 
 /** Where an input is asked for only with certain values of another. */

@@ -4,7 +4,7 @@ import { bundleFactor } from '../reference/bundle-factors.ts';
 import { CORD_AMPACITY } from '../reference/flexible-cords.ts';
 import { NEC_AMPACITY, necAmpacity } from '../reference/nec-ampacity.ts';
 import { SUMS } from './registry.ts';
-import { keptValues, type SumValues } from './sum.ts';
+import { type SumValues, keptValues } from './sum.ts';
 
 function work(id: string, values: SumValues) {
   const sum = SUMS.find((candidate) => candidate.id === id)!;

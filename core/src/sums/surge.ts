@@ -1,10 +1,6 @@
-import { LOAD_KINDS } from '../design/schema.ts';
-import { LOAD_KIND_NAMES } from '../design/load.ts';
-import { BLADE_BAND_SOURCE, bladeOpens } from '../reference/blade-fuse-bands.ts';
-import { BLADE_FUSE_RATINGS } from '../reference/blade-fuses.ts';
-import { LOAD_SURGE, SURGE_SOURCE } from '../reference/load-surge.ts';
-import { computed } from '../reference/source.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { LOADS, UNIT_KINDS, type UnitLoad, surgeOf } from '../kinds/index.ts';
+import { BLADE_BAND_SOURCE, BLADE_FUSE_RATINGS, SURGE_SOURCE, bladeOpens, computed } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const surge: Sum = {
   id: 'surge',
@@ -14,7 +10,7 @@ export const surge: Sum = {
     choice(
       'kind',
       'Kind',
-      LOAD_KINDS.map((kind) => [kind, LOAD_KIND_NAMES[kind]] as const),
+      UNIT_KINDS.map((kind) => [kind, LOADS[kind].title] as const),
       'motor',
     ),
     numeric('ampere', 'Running current', 'A', 8),
@@ -26,13 +22,13 @@ export const surge: Sum = {
     ),
   ],
   job: (values) => ({
-    load: { kind: values.kind as (typeof LOAD_KINDS)[number], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
+    load: { kind: values.kind as UnitLoad['kind'], unit: 'A', value: numberOf(values, 'ampere'), ratedV: 12 },
     fuseA: Number(values.fuse),
   }),
   work(values) {
     const ampere = numberOf(values, 'ampere');
     const rating = Number(values.fuse);
-    const { least, most, leastS, mostS, why } = LOAD_SURGE[values.kind as (typeof LOAD_KINDS)[number]];
+    const { least, most, leastS, mostS, why } = surgeOf(values.kind as UnitLoad['kind']);
     const peak = most * ampere;
     const opens = bladeOpens(peak / rating);
     const risky = opens !== null && opens.leastS < mostS;

@@ -1,14 +1,5 @@
-import { computed } from '../reference/source.ts';
-import {
-  THERMOCOUPLE_LEADS,
-  THERMOCOUPLE_SOURCE,
-  THERMOCOUPLE_TYPES,
-  swappedReadingC,
-  thermocoupleC,
-  thermocoupleMv,
-  type ThermocoupleType,
-} from '../reference/thermocouples.ts';
-import { choice, given, numberOf, numeric, onlyWhen, type Sum } from './sum.ts';
+import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, type ThermocoupleType, computed, swappedReadingC, thermocoupleC, thermocoupleMv } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 export const thermocouple: Sum = {
   id: 'thermocouple',

@@ -1,5 +1,5 @@
-import { TRACK_SOURCE, trackAmpere } from '../reference/tracks.ts';
-import { choice, given, numberOf, numeric, type Sum } from './sum.ts';
+import { TRACK_SOURCE, trackAmpere } from '../reference/index.ts';
+import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const track: Sum = {
   id: 'track',

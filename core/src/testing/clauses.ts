@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { When } from '../design/schema.ts';
+import type { When } from '../document/when-schema.ts';
 import { and, delay, held, not, on, or, toggle } from './designs.ts';
 
 /** Any clause over some signals, up to four deep; `remembering` ones hold, toggle and delay as well. */

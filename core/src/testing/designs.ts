@@ -1,17 +1,9 @@
 /** Small designs for tests: lopsided on purpose, so that a swapped axis or side shows. */
-import { parseDesign } from '../design/parse.ts';
-import {
-  DEFAULT_SETTINGS,
-  FORMAT_VERSION,
-  PLAIN_JOB,
-  type Design,
-  type Job,
-  type Load,
-  type LOAD_KINDS,
-  type When,
-} from '../design/schema.ts';
-
-type LoadUnitKind = (typeof LOAD_KINDS)[number];
+import { parseDesign } from '../project/parse.ts';
+import { DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from '../project/schema.ts';
+import { FORMAT_VERSION } from '../document/format.ts';
+import type { LoadOf } from '../kinds/load/registry.ts';
+import type { When } from '../document/when-schema.ts';
 
 export const on = (signal: string): When => ({ op: 'signal', signal });
 export const not = (of: When): When => ({ op: 'not', of });
@@ -22,7 +14,7 @@ export const toggle = (of: When): When => ({ op: 'toggle', of });
 export const delay = (of: When, onS: number, offS: number): When => ({ op: 'delay', of, onS, offS });
 
 /** 96 W at 12 V: 1.5 Ω, 8 A. */
-export const HEATER: Extract<Load, { kind: LoadUnitKind }> = {
+export const HEATER: LoadOf<'heater'> = {
   id: 'load-1',
   name: 'heater',
   kind: 'heater',

@@ -1,15 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { LOAD_KINDS, LOAD_KIND_NAMES, linesOf, loadSupplyOf, mintId, type Load } from '@iron-nudge/core';
+import {
+  LOADS,
+  LOAD_KINDS,
+  asCharged,
+  asKind,
+  isMains,
+  linesOf,
+  loadFacets,
+  loadSupplyOf,
+  mintId,
+  type Load,
+  type UnitLoad,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import NumberField from '../ui/NumberField.vue';
+import { referencesOf } from '../project/references.ts';
+import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
-import TextField from '../ui/TextField.vue';
 
 const props = defineProps<{ line: string }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
-const onMains = computed(() => loadSupplyOf(project.design!, project.job!).kind === 'mains');
+const onMains = computed(() => isMains(loadSupplyOf(project.design!, project.job!)));
 const main = computed(() => project.job!.loads.some(({ id }) => id === props.line));
 const loads = computed<readonly Load[]>(() => {
   const { loads: first, otherwise } = project.job!;
@@ -18,32 +30,19 @@ const loads = computed<readonly Load[]>(() => {
 const path = computed(() => (main.value ? ['loads'] : ['otherwise', 'loads']));
 const index = computed(() => loads.value.findIndex(({ id }) => id === props.line));
 const load = computed<Load>(() => loads.value[index.value]!);
-const places = computed(() => project.design!.places.map(({ id, name }) => ({ value: id, text: name })));
 
+const references = computed(() => referencesOf(project.design!, project.job!.supply));
 const batteries = computed(() => project.design!.supplies.filter(({ id }) => id !== project.job!.supply));
-const kinds = computed(() => [
-  ...LOAD_KINDS.map((kind) => ({ value: kind as Load['kind'], text: LOAD_KIND_NAMES[kind] })),
-  ...(batteries.value.length > 0 ? [{ value: 'battery' as const, text: LOAD_KIND_NAMES.battery }] : []),
-]);
+const kinds = computed(() =>
+  LOAD_KINDS.filter((kind) => LOADS[kind].takes.as !== 'source' || batteries.value.length > 0).map((kind) => ({
+    value: kind,
+    text: LOADS[kind].title,
+  })),
+);
 function setKind(kind: Load['kind']): void {
-  const { id, name, plate, place, important, earth } = load.value;
   const [battery] = batteries.value;
-  const base = { id, name, plate, place, important, earth, series: 1 };
-  void put(
-    kind === 'battery' && battery
-      ? {
-          ...base,
-          kind,
-          count: 1,
-          supply: battery.id,
-          name: battery.name,
-          place: battery.place,
-          plate: { unit: 'A', value: 20, ratedV: battery.nominalV },
-        }
-      : kind === 'battery'
-        ? load.value
-        : { ...base, kind, count: load.value.count },
-  );
+  if (LOADS[kind].takes.as !== 'source') return void put(asKind(load.value, kind as UnitLoad['kind']));
+  if (battery) void put(asCharged(load.value, battery));
 }
 const put = (value: Load, typed: string | null = null) =>
   project.patch(
@@ -53,7 +52,7 @@ const put = (value: Load, typed: string | null = null) =>
   );
 const set = (changes: Partial<Load>, typed: string | null = null) => put({ ...load.value, ...changes } as Load, typed);
 function add(): void {
-  const copy: Load = { ...load.value, id: mintId('load', linesOf(project.job!)), name: 'another load', count: 1 };
+  const copy = { ...load.value, id: mintId('load', linesOf(project.job!)), name: 'another load', count: 1 } as Load;
   void project.patch('add a load', [{ path: ['jobs', project.jobIndex, ...path.value, loads.value.length], value: copy }]);
   emit('done');
 }
@@ -65,53 +64,16 @@ function remove(): void {
 
 <template>
   <template v-if="load">
-    <div class="pair">
-      <NumberField
-        v-if="load.kind !== 'battery'"
-        label="How many"
-        whole
-        :least="1"
-        :most="24"
-        :model-value="load.count"
-        @update:model-value="set({ count: $event }, 'count')"
-      />
-      <TextField label="What" :model-value="load.name" @update:model-value="set({ name: $event }, 'name')" />
-    </div>
-    <div class="plate">
-      <NumberField
-        :label="load.kind === 'battery' ? 'Takes at most' : 'Plate of one'"
-        :model-value="load.plate.value"
-        @update:model-value="set({ plate: { ...load.plate, value: $event } }, 'plate')"
-      />
-      <SelectField
-        label="Unit"
-        :model-value="load.plate.unit"
-        :options="[
-          { value: 'W', text: 'W' },
-          { value: 'A', text: 'A' },
-          { value: 'Ω', text: 'Ω' },
-        ]"
-        @update:model-value="set({ plate: { ...load.plate, unit: $event } })"
-      />
-      <NumberField
-        label="Rated"
-        unit="V"
-        :most="500"
-        :model-value="load.plate.ratedV"
-        @update:model-value="set({ plate: { ...load.plate, ratedV: $event } }, 'rated')"
+    <div class="line">
+      <FieldsEditor
+        :value="load"
+        :fields="loadFacets(load).fields"
+        :references="references"
+        @change="(value, typed) => put(value as Load, typed)"
       />
     </div>
-    <NumberField
-      v-if="load.kind === 'heater'"
-      label="In series, in each string"
-      whole
-      :least="1"
-      :most="12"
-      :model-value="load.series"
-      @update:model-value="set({ series: $event }, 'series')"
-    />
     <SelectField label="Kind" :model-value="load.kind" :options="kinds" @update:model-value="setKind" />
-    <SelectField label="Place" :model-value="load.place" :options="places" @update:model-value="set({ place: $event })" />
+    <SelectField label="Place" :model-value="load.place" :options="references.place" @update:model-value="set({ place: $event })" />
     <SelectField
       v-if="onMains"
       label="Metal that one can touch"
@@ -135,14 +97,19 @@ function remove(): void {
 </template>
 
 <style scoped>
-.pair {
+/* How many and what, then the plate, each on a row of its own. */
+.line {
   display: grid;
-  grid-template-columns: 80px 1fr;
+  grid-template-columns: repeat(6, 1fr);
   gap: 8px;
 }
-.plate {
-  display: grid;
-  grid-template-columns: 1fr 70px 1fr;
-  gap: 8px;
+.line > * {
+  grid-column: span 2;
+}
+.line > :nth-child(2) {
+  grid-column: span 4;
+}
+.line > :nth-child(n + 6) {
+  grid-column: 1 / -1;
 }
 </style>

@@ -2,7 +2,7 @@
 import { Modal, message } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { READY_SENTENCES, formatQuantity, intentOf, mintId, type Design, type Signal } from '@iron-nudge/core';
+import { READY_SENTENCES, formatQuantity, intentOf, mintId, signalFacets, supplyById, currentOf, type Design } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -37,16 +37,6 @@ watch(
 const inSettings = (path: string) => /^jobs\[\d+\]\.(?!loads|when|supply|otherwise\.loads)/.test(path);
 const design = computed<Design>(() => project.design!);
 const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.id, view])));
-
-const NATURE: Readonly<Record<Signal['nature'], string>> = {
-  feed: 'feed',
-  switch: 'switch',
-  'ground-switch': 'to ground',
-  threshold: 'two levels',
-  pin: 'pin',
-  receiver: 'radio',
-  regulator: 'temperature',
-};
 
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 
@@ -97,7 +87,7 @@ async function addBoard(): Promise<void> {
   });
   if (done) boardOpen.value = design.value.controllers.length - 1;
 }
-const isMains = (id: string) => design.value.supplies.some((supply) => supply.id === id && supply.kind === 'mains');
+const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>
   design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)).map(({ name }) => name);
@@ -150,7 +140,7 @@ const usedBy = (signal: string) =>
             :wanted="project.following.startsWith(`supplies[${at}]`)"
           >
             <span class="name">{{ supply.name }}</span><span class="value mono"
-              >{{ formatQuantity(supply.restV, 'V') }}{{ isMains(supply.id) ? ' ~' : '' }}</span
+              >{{ formatQuantity(supply.restV, 'V') }}{{ alternates(supply.id) ? ' ~' : '' }}</span
             >
             <template #editor="{ close }"><SupplyEditor :at="at" @done="close" /></template>
           </EditorPopover>
@@ -168,7 +158,7 @@ const usedBy = (signal: string) =>
             placement="rightTop"
             :wanted="project.following.startsWith(`signals[${at}]`)"
           >
-            <span class="name">{{ signal.name }}</span><span class="value mono">{{ NATURE[signal.nature] }}</span>
+            <span class="name">{{ signal.name }}</span><span class="value mono">{{ signalFacets(signal).short }}</span>
             <template #editor="{ close }"><SignalEditor :at="at" :used-by="usedBy(signal.id)" @done="close" /></template>
           </EditorPopover>
         </li>

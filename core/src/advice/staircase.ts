@@ -1,0 +1,51 @@
+import { formatQuantity } from '../quantity/index.ts';
+import { sizeName } from '../reference/index.ts';
+import { currentOf, throwRating } from '../kinds/index.ts';
+import { type RuleContext, type WiredJob, loadAmps } from '../rules/index.ts';
+
+/** One step of a job's current staircase, A. */
+export interface Step {
+  readonly id: 'load' | 'fuse' | 'wire' | 'terminals' | 'contact';
+  readonly label: string;
+  readonly ampere: number;
+  readonly note: string;
+  /** Stands high enough: the fuse above the load, the rest above the fuse (above the load with none). */
+  readonly holds: boolean;
+  /** Part or wire that the step is about. */
+  readonly subject: string;
+}
+
+export function staircase(context: RuleContext, job: WiredJob): Step[] {
+  const load = loadAmps(context, job);
+  const fuse = job.loadFuses[0] ?? (job.contacts.length === 0 ? job.controlFuses[0] : undefined);
+  const floor = Math.max(load, fuse?.spec.ratingA ?? 0);
+  const guarded = fuse ? context.guardedBy(fuse) : job.wires.filter(({ role }) => role === 'load');
+  const [first, ...rest] = guarded;
+  const weak = first && rest.reduce((low, wire) => (context.behindFuse(wire) < context.behindFuse(low) ? wire : low), first);
+  const step = (id: Step['id'], label: string, ampere: number, note: string, subject: string, least = floor): Step => ({
+    id,
+    label,
+    ampere,
+    note,
+    holds: ampere >= least,
+    subject,
+  });
+  const unit = job.loads[0]?.id ?? '';
+  const current = currentOf(job.supply);
+  const rated = ({ relay, pin }: WiredJob['contacts'][0]) => throwRating(relay.spec.type, pin, 'heater', current).ampere;
+  const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>((low, next) => (!low || rated(next) < rated(low) ? next : low), null);
+  const type = contact?.relay.spec.type;
+  return [
+    step('load', 'Load, most', load, `at ${formatQuantity(job.supply.highestV, 'V')}`, unit, 0),
+    fuse
+      ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
+      : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
+    ...(weak ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak), sizeName(weak.sizeMm2), weak.id)] : []),
+    ...(contact && type
+      ? [
+          step('terminals', 'Socket', contact.relay.spec.socket.terminalA, contact.relay.spec.socket.name, contact.relay.id),
+          step('contact', `Contact ${contact.pin}`, rated(contact), 'resistive', contact.relay.id),
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,224 @@
+/**
+ * The wired project, solved: every state of a job's signals, with all other signals off and with all of
+ * them on, at each corner of supply and temperature. Rules and the proof read only this.
+ */
+import type { Circuit, Solution } from '../solve/index.ts';
+import { terminal } from '../quantity/index.ts';
+import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
+import { type Netlist, laidOf } from '../graph/index.ts';
+import { type Design, type Intent, type Job, intentOf, supplyIdOf } from '../project/index.ts';
+import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
+import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
+import { type Explored, type Machine, type Surroundings, explore } from './explore.ts';
+
+export interface SolvedState {
+  readonly corner: Corner;
+  /** Signals of the job that are on. */
+  readonly on: ReadonlySet<string>;
+  /** Whether every signal that is not the job's own is on. */
+  readonly othersOn: boolean;
+  /** What the sentence says of each load line. */
+  readonly lines: readonly Intent[];
+  /** Signals and memory: the same state at another corner has the same key. */
+  readonly key: string;
+  /** Voltage of the job's supply with nothing connected, V. */
+  readonly supplyV: number;
+  /** Signals of the job, as bits one after another, that lead here from power-up. */
+  readonly path: readonly number[];
+  readonly solution: Solution;
+}
+
+export interface JobEvidence {
+  readonly job: Job;
+  readonly signals: readonly string[];
+  /** Whether its states depend on what was before. */
+  readonly sequential: boolean;
+  readonly states: readonly SolvedState[];
+}
+
+export interface Evidence {
+  readonly design: Design;
+  readonly netlist: Netlist;
+  readonly circuit: Circuit;
+  readonly unwired: readonly Unwired[];
+  readonly wiring: ReadonlyMap<string, string>;
+  /** What each job's load side asks of its sizes. */
+  readonly sizing: ReadonlyMap<string, SizingParts>;
+  readonly jobs: ReadonlyMap<string, JobEvidence>;
+  /** Wire temperature in the hot corners, °C. */
+  readonly hotWireC: ReadonlyMap<string, number>;
+  /** Answers of costly checks by what they depend on, kept from one document to the next. */
+  readonly cache: Cache;
+}
+
+export type Cache = Map<string, unknown>;
+
+/** Beyond this many signals a job is solved at every corner with the other signals off only. */
+const MANY_SIGNALS = 8;
+
+export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> {
+  const intent = intentOf(design, job);
+  return {
+    signals: intent.signals,
+    remembers: intent.remembers,
+    step: (on, memory) => {
+      const { memory: next, lines } = intent.step(on, memory);
+      return { memory: next, meant: lines };
+    },
+  };
+}
+
+/** Indices of the sensors of the parts that some jobs use. */
+export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<string>): number[] {
+  const parts = new Set(netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id }) => id));
+  return circuit.sensors.flatMap((sensor, at) =>
+    sensor.kind !== 'signal' && parts.has(sensor.id.slice(0, sensor.id.lastIndexOf('/'))) ? [at] : [],
+  );
+}
+
+export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {
+  const { netlist, unwired, wiring, sizing } = compile(design);
+  const circuit = toCircuit(netlist);
+  const jobs = design.jobs
+    .filter((job) => wiring.has(job.id))
+    .map((job) => {
+      const machine = machineOf(design, job);
+      const own = sensorsOf(netlist, circuit, new Set([job.id]));
+      return { job, machine, own, supply: supplyIdOf(design, job), walk: machine.remembers, states: [] as SolvedState[] };
+    });
+
+  /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
+  const around = (
+    { machine, own }: (typeof jobs)[number],
+    base: Uint8Array,
+    others: boolean,
+    setVolts: Surroundings['setVolts'],
+  ): Surroundings => {
+    const atRest = (sensed: Uint8Array) => {
+      const rest = sensed.slice();
+      for (const sensor of own) rest[sensor] = 0;
+      return rest;
+    };
+    const on = (signal: string) => others && !machine.signals.includes(signal);
+    const rest = setVolts(on) ? atRest(circuit.settle(on, { from: atRest(base) }).sensed) : atRest(base);
+    return { others: () => others, rest, own, cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'), setVolts };
+  };
+  const solve = (
+    corner: Corner,
+    wireC: ReadonlyMap<string, number>,
+    settings: readonly boolean[],
+    keep: (job: (typeof jobs)[number], state: SolvedState) => void,
+  ) => {
+    circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
+    const voltsFor = supplyVolts(design, corner);
+    const setVolts = voltSetter(design, circuit, corner);
+    for (const others of settings) {
+      if (!setVolts(() => others)) continue;
+      const base = circuit.settle(() => others).sensed;
+      for (const job of jobs) {
+        const { machine, supply } = job;
+        const many = machine.signals.length > MANY_SIGNALS;
+        // Without other signals there is nothing to tell apart.
+        if (others && (many || machine.signals.length === design.signals.length)) continue;
+        const place = around(job, base, others, setVolts);
+        if (corner === 'usual' && !others && !job.walk && !many) job.walk = hasMemory(circuit, machine, place);
+        explore(circuit, machine, place, job.walk, (state) => {
+          const volts = voltsFor((signal) => (machine.signals.includes(signal) ? state.on.has(signal) : others));
+          keep(job, solvedState(state, corner, others, volts!.get(supply)!));
+        });
+      }
+    }
+  };
+
+  // First with wires at the air's temperature, to learn how warm their currents make them; with the other
+  // signals off, when the supply sags least and the currents are largest.
+  const hottest = new Float64Array(netlist.wires.length);
+  const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
+  solve('high-hot', new Map(), [false], (_, { solution }) => {
+    for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
+  });
+  const hotWireC = new Map(
+    netlist.wires.map((wire, at) => {
+      const laid = laidOf(design, wire);
+      return [wire.id, conductorTemperature(hottest[at]!, ampacityAsLaid(wire.sizeMm2, laid), laid)];
+    }),
+  );
+  for (const corner of CORNERS) solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
+
+  return {
+    design,
+    netlist,
+    circuit,
+    unwired,
+    wiring,
+    sizing,
+    jobs: new Map(jobs.map(({ job, machine, walk, states }) => [job.id, { job, signals: machine.signals, sequential: walk, states }])),
+    hotWireC,
+    cache,
+  };
+}
+
+/** Puts the supplies where a set of signals says; false when no voltage fits them. */
+export function voltSetter(design: Design, circuit: Circuit, corner: Corner): Surroundings['setVolts'] {
+  const volts = supplyVolts(design, corner);
+  const fixed = volts(() => false);
+  let latest: ReadonlyMap<string, number> | null = null;
+  return (on) => {
+    const wanted = volts(on);
+    if (wanted === null) return false;
+    // Without thresholds on a voltage it is the same map each time, and the corner has set it.
+    if (wanted !== fixed && wanted !== latest) circuit.setVolts((supply) => wanted.get(supply)!);
+    latest = wanted;
+    return true;
+  };
+}
+
+function solvedState(state: Explored<readonly Intent[]>, corner: Corner, othersOn: boolean, supplyV: number): SolvedState {
+  const { on, meant, solution, bits, memory, path } = state;
+  return { corner, on, othersOn, lines: meant, key: `${bits}|${memory.map(Number).join('')}`, supplyV, path, solution };
+}
+
+/** Whether some relay of a job stands otherwise when it comes from pulled in than when it comes from rest. */
+function hasMemory(circuit: Circuit, machine: Machine<unknown>, around: Surroundings): boolean {
+  const sensed: string[] = [];
+  const read = ({ solution }: { solution: Solution }) => around.own.map((sensor) => solution.sensed[sensor]).join('');
+  explore(circuit, machine, around, false, (state) => sensed.push(read(state)));
+  const pulled = around.rest.slice();
+  for (const sensor of around.own) pulled[sensor] = 1;
+  let at = 0;
+  let differs = false;
+  explore(circuit, machine, { ...around, rest: pulled }, false, (state) => {
+    if (read(state) !== sensed[at++]) differs = true;
+  });
+  return differs;
+}
+
+export type LoadState = Intent | 'weak';
+
+/** Volts between a load's terminals below this share of the open supply mean off, above the other on. */
+const OFF_BELOW = 0.05;
+const ON_ABOVE = 0.8;
+/** How far a second speed may be from what its resistor should give, as a share of the supply. */
+const LOW_WITHIN = 0.12;
+
+/** How a unit stands that gets `acrossV` (plus over minus) of `supplyV`. `lowShare` is its second speed's. */
+export function loadState(acrossV: number, supplyV: number, lowShare: number | null = null): LoadState {
+  const share = acrossV / supplyV;
+  if (lowShare !== null && Math.abs(share - lowShare) <= LOW_WITHIN && share < (lowShare + 1) / 2) return 'low';
+  if (Math.abs(share) <= OFF_BELOW) return 'off';
+  if (share >= ON_ABOVE) return 'on';
+  return share <= -ON_ABOVE ? 'reverse' : 'weak';
+}
+
+/** Volts from one terminal to another in a solved state; NaN where either floats. */
+export function voltsBetween(circuit: Circuit, solution: Solution, from: string, to: string): number {
+  const a = circuit.nodeOf(from);
+  const b = circuit.nodeOf(to);
+  return solution.floating[a] || solution.floating[b] ? NaN : solution.volts[a]! - solution.volts[b]!;
+}
+
+/** Volts across a load; nothing where an end of it hangs in the air. */
+export function loadVolts(circuit: Circuit, solution: Solution, load: string): number {
+  const volts = voltsBetween(circuit, solution, terminal(load, '+'), terminal(load, '-'));
+  return Number.isNaN(volts) ? 0 : volts;
+}

@@ -1,0 +1,92 @@
+/**
+ * Every state that some signals can bring a circuit to, beside what they were meant to do.
+ *
+ * Expects a circuit whose conditions are set. A job that remembers nothing is solved once for each
+ * combination of its signals; one that remembers is walked from power-up, one signal changing at a time,
+ * until no new state comes. A state is the signals, what the clauses remember, and how the relays stand.
+ */
+import type { Circuit, Solution } from '../solve/index.ts';
+import type { Memory } from '../document/index.ts';
+
+export interface Machine<Meant> {
+  readonly signals: readonly string[];
+  readonly remembers: boolean;
+  step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly meant: Meant };
+}
+
+export interface Explored<Meant> {
+  readonly bits: number;
+  readonly on: ReadonlySet<string>;
+  readonly memory: readonly boolean[];
+  readonly meant: Meant;
+  /** Signals, one set after another, that lead here from power-up; empty where the order is all one. */
+  readonly path: readonly number[];
+  readonly solution: Solution;
+}
+
+export interface Surroundings {
+  /** State of signals that are not the machine's. */
+  readonly others: (signal: string) => boolean;
+  /** Sensors as they stand when the machine's own relays are at rest. */
+  readonly rest: Uint8Array;
+  /** Puts the supplies where the signals say; false when no voltage fits them. */
+  readonly setVolts: (on: (signal: string) => boolean) => boolean;
+  /** Indices of the machine's own sensors: what tells its states apart. */
+  readonly own: readonly number[];
+  /** Those of them that are cams of stepping relays: they begin where a *toggle* is off. */
+  readonly cams: readonly number[];
+}
+
+/** More states than this are not walked. */
+export const MOST_STATES = 4096;
+
+export function explore<Meant>(
+  circuit: Circuit,
+  machine: Machine<Meant>,
+  around: Surroundings,
+  walk: boolean,
+  each: (state: Explored<Meant>) => void,
+): void {
+  const { signals } = machine;
+  const index = new Map(signals.map((signal, at) => [signal, at]));
+  const isOn = (bits: number) => (signal: string) => {
+    const at = index.get(signal);
+    return at === undefined ? around.others(signal) : ((bits >> at) & 1) === 1;
+  };
+  const visit = (bits: number, memory: Memory, from: Uint8Array, path: readonly number[]): Explored<Meant> | null => {
+    const on = isOn(bits);
+    if (!around.setVolts(on)) return null;
+    const next = machine.step(on, memory);
+    const solution = circuit.settle(on, { from });
+    return { bits, on: new Set(signals.filter((_, at) => (bits >> at) & 1)), memory: next.memory, meant: next.meant, path, solution };
+  };
+  if (!walk) {
+    // In Gray's order one signal changes from each state to the next, and little is solved again.
+    for (let turn = 0; turn < 2 ** signals.length; turn++) {
+      const state = visit(turn ^ (turn >> 1), null, around.rest, []);
+      if (state) each(state);
+    }
+    return;
+  }
+  const seen = new Set<string>();
+  const queue: Explored<Meant>[] = [];
+  const take = (state: Explored<Meant> | null) => {
+    if (!state) return;
+    const key = `${state.bits}|${state.memory.map(Number).join('')}|${around.own.map((sensor) => state.solution.sensed[sensor]).join('')}`;
+    if (seen.has(key) || seen.size >= MOST_STATES) return;
+    seen.add(key);
+    queue.push(state);
+    each(state);
+  };
+  const first = visit(0, null, around.rest, [0]);
+  if (first) {
+    const from = first.solution.sensed.slice();
+    for (const cam of around.cams) from[cam] = 0;
+    take(visit(0, null, from, [0]));
+  }
+  for (let state = queue.shift(); state !== undefined; state = queue.shift())
+    for (let at = 0; at < signals.length; at++) {
+      const bits = state.bits ^ (1 << at);
+      take(visit(bits, state.memory, state.solution.sensed, [...state.path, bits]));
+    }
+}

@@ -1,0 +1,66 @@
+/** A job's states again with one thing broken: what a fallen wire or a lost ground would do. */
+import { partOf } from '../quantity/index.ts';
+import { toCircuit } from '../wiring/index.ts';
+import type { Netlist } from '../graph/index.ts';
+import type { Intent } from '../project/index.ts';
+import { conditionsAt } from './conditions.ts';
+import { type Evidence, type JobEvidence, machineOf, sensorsOf, voltSetter } from './evidence.ts';
+import { type Explored, explore } from './explore.ts';
+
+/** Jobs with more signals than this are not solved again for each wire. */
+export const MOST_FAULT_SIGNALS = 6;
+
+/** The part of a netlist that some jobs use; the others, at rest, hang on it by nothing that conducts. */
+function partFor(netlist: Netlist, jobs: ReadonlySet<string>): Netlist {
+  const uses = ({ jobs: users }: { jobs: readonly string[] }) => users.some((job) => jobs.has(job));
+  const wires = netlist.wires.filter(uses);
+  const touched = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]));
+  const kept = new Set(netlist.parts.filter((part) => uses(part) || (part.job === null && touched.has(part.id))).map(({ id }) => id));
+  // A tap hangs on its battery, a body on its ground: what is joined to a kept part comes too.
+  for (let before = -1; before !== kept.size;) {
+    before = kept.size;
+    for (const [a, b] of netlist.joints) {
+      const [x, y] = [partOf(a), partOf(b)];
+      if (kept.has(x) !== kept.has(y)) {
+        const other = netlist.parts.find(({ id }) => id === (kept.has(x) ? y : x))!;
+        if (other.job === null) kept.add(other.id);
+      }
+    }
+  }
+  return {
+    ...netlist,
+    wires,
+    parts: netlist.parts.filter(({ id }) => kept.has(id)),
+    joints: netlist.joints.filter(([a, b]) => kept.has(partOf(a)) && kept.has(partOf(b))),
+  };
+}
+
+/** The evidence's circuit cut down to some jobs. */
+export function evidenceFor(evidence: Evidence, jobs: ReadonlySet<string>): Evidence {
+  const netlist = partFor(evidence.netlist, jobs);
+  return { ...evidence, netlist, circuit: toCircuit(netlist) };
+}
+
+/** Solves every state of a job on a fair day, the other signals off, once for each broken branch; null breaks none. */
+export function withBroken(
+  { circuit, design, netlist, hotWireC }: Evidence,
+  { job, sequential }: JobEvidence,
+  branches: readonly (string | null)[],
+  each: (branch: string | null, state: Explored<readonly Intent[]>) => void,
+): void {
+  const machine = machineOf(design, job);
+  const own = sensorsOf(netlist, circuit, new Set([job.id]));
+  circuit.setConditions(conditionsAt(design, netlist, 'usual', hotWireC));
+  const around = {
+    others: () => false,
+    own,
+    cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'),
+    setVolts: voltSetter(design, circuit, 'usual'),
+  };
+  for (const branch of branches) {
+    if (branch !== null) circuit.setFault(branch, 'open');
+    const rest = new Uint8Array(circuit.sensors.length);
+    explore(circuit, machine, { ...around, rest }, sequential, (state) => each(branch, state));
+    if (branch !== null) circuit.setFault(branch, null);
+  }
+}

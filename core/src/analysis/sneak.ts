@@ -1,0 +1,94 @@
+/**
+ * Sneak paths: a coil or a load that stands between nothing and enough, because its current comes through
+ * something that was not meant to feed it.
+ */
+import type { Solution } from '../solve/index.ts';
+import { partOf, terminal } from '../quantity/index.ts';
+import { type PartOf, branchId, isKind, kindOf, pullInA } from '../kinds/index.ts';
+import { type Evidence, voltsBetween } from './evidence.ts';
+
+export interface Sneak {
+  /** The coil or load that gets it. */
+  readonly part: string;
+  readonly volts: number;
+  readonly ampere: number;
+  /** Wires along which that current comes, from the victim back to where it enters. */
+  readonly wires: readonly string[];
+  /** Other coils and loads that it passes. */
+  readonly through: readonly string[];
+}
+
+/** Share of what it needs below which nothing is felt, and above which it simply works. */
+const FELT = 0.05;
+const WORKS = 0.8;
+
+/** How much of what it needs a coil or load gets in a state, and the volts; null for anything else. */
+function share(
+  evidence: Evidence,
+  solution: Solution,
+  part: PartOf<'relay'> | PartOf<'load'>,
+): { share: number; volts: number; ampere: number } {
+  const { circuit } = evidence;
+  if (isKind(part, 'relay')) {
+    const [plus, minus] = part.spec.type.coil;
+    const ampere = Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'coil'))));
+    const volts = Math.abs(voltsBetween(circuit, solution, terminal(part.id, plus), terminal(part.id, minus)) || 0);
+    return { share: ampere / pullInA(part.spec.type), volts, ampere };
+  }
+  const volts = Math.abs(voltsBetween(circuit, solution, terminal(part.id, '+'), terminal(part.id, '-')) || 0);
+  return { share: volts / part.spec.ratedV, volts, ampere: Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'load')))) };
+}
+
+export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
+  if (solution.outcome !== 'settled') return [];
+  return evidence.netlist.parts.flatMap((part) => {
+    if (!isKind(part, 'relay') && !isKind(part, 'load')) return [];
+    // A coil that has pulled in holds below its pull-in current; a load behind a resistor is meant to get less.
+    if (isKind(part, 'relay') && solution.sensed[evidence.circuit.sensorIndex(branchId(part.id, 'armature'))] === 1) return [];
+    if (isKind(part, 'load') && evidence.netlist.parts.some((other) => isKind(other, 'resistor') && other.job === part.job)) return [];
+    const gets = share(evidence, solution, part);
+    if (gets.share <= FELT || gets.share >= WORKS) return [];
+    return [{ part: part.id, volts: gets.volts, ampere: gets.ampere, ...wayOf(evidence, solution, part, gets.ampere) }];
+  });
+}
+
+/** Follows at least half of the victim's current through wires, contacts and other parts. */
+function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> | PartOf<'load'>, ampere: number) {
+  const { circuit, netlist } = evidence;
+  const least = ampere / 2;
+  const carries = (branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch))) >= least;
+  const near = new Map<number, { branch: string; to: number; part: string | null; wire: string | null }[]>();
+  const link = (branch: string, a: string, b: string, part: string | null, wire: string | null) => {
+    const [x, y] = [circuit.nodeOf(a), circuit.nodeOf(b)];
+    near.set(x, [...(near.get(x) ?? []), { branch, to: y, part, wire }]);
+    near.set(y, [...(near.get(y) ?? []), { branch, to: x, part, wire }]);
+  };
+  for (const branch of circuit.branches) {
+    const wire = branch.id.startsWith('wire:') ? branch.id.slice(5) : null;
+    if (branch.kind === 'source' || !carries(branch.id)) continue;
+    link(branch.id, branch.a, branch.b, wire ? null : partOf(`${branch.id.slice(0, branch.id.lastIndexOf('/'))}.x`), wire);
+  }
+  const wires = new Set<string>();
+  const through = new Set<string>();
+  const own = victim.kind === 'relay' ? victim.spec.type.coil : (['+', '-'] as const);
+  const open = own.map((pin) => circuit.nodeOf(terminal(victim.id, pin)));
+  const seen = new Set(open);
+  const stops = new Set(
+    netlist.parts.flatMap((part) => {
+      const rail = kindOf(part).rail?.(part.spec);
+      return rail && rail.side !== 'feed' ? [circuit.nodeOf(terminal(part.id, rail.pin))] : [];
+    }),
+  );
+  for (let node = open.pop(); node !== undefined; node = open.pop()) {
+    if (stops.has(node)) continue;
+    for (const { to, part, wire } of near.get(node) ?? []) {
+      if (wire) wires.add(wire);
+      const other = part === null ? undefined : netlist.parts.find(({ id }) => id === part);
+      if (other && other.id !== victim.id && (other.kind === 'relay' || other.kind === 'load')) through.add(other.id);
+      if (seen.has(to)) continue;
+      seen.add(to);
+      open.push(to);
+    }
+  }
+  return { wires: [...wires], through: [...through] };
+}

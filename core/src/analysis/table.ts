@@ -1,0 +1,55 @@
+/** Meant against found for every state of a job, as a table to read. */
+import { type Intent, linesOf } from '../project/index.ts';
+import { CORNER_NAMES } from './conditions.ts';
+import type { Evidence, JobEvidence, LoadState } from './evidence.ts';
+import { type Found, type Verdict, jobVerdicts } from './verdict.ts';
+
+export interface StateRow {
+  /** For each of the table's signals, whether it is on. */
+  readonly on: readonly boolean[];
+  /** Set where the clause remembers and more than one state has these signals: what was before. */
+  readonly memory: string;
+  /** Signals that are on, one set after another, that lead here from power-up. */
+  readonly path: readonly (readonly string[])[];
+  readonly meant: Intent;
+  /** The worst of the loads over all corners, with the other signals off and on. */
+  readonly found: Found;
+  readonly matches: boolean;
+  /** Each load line with the resting supply: volts of a unit, how it stands, and what was meant of it. */
+  readonly loads: readonly { readonly name: string; readonly volts: number; readonly state: LoadState; readonly meant: Intent }[];
+  /** Corners at which it differs. */
+  readonly differsAt: readonly string[];
+}
+
+export interface StateTable {
+  readonly job: string;
+  readonly signals: readonly string[];
+  readonly sequential: boolean;
+  readonly rows: readonly StateRow[];
+}
+
+export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: readonly Verdict[] = jobVerdicts(evidence, own)): StateTable {
+  const names = linesOf(own.job).map(({ name }) => name);
+  const groups = new Map<string, Verdict[]>();
+  for (const verdict of verdicts) groups.set(verdict.state.key, [...(groups.get(verdict.state.key) ?? []), verdict]);
+  const order = [...groups].sort(([a], [b]) => Number(a.split('|')[0]) - Number(b.split('|')[0]) || a.localeCompare(b));
+  const rows = order.map(([key, same]): StateRow => {
+    const usual = same.find(({ state }) => state.corner === 'usual' && !state.othersOn) ?? same[0]!;
+    const wrong = same.filter(({ matches }) => !matches);
+    const shown = wrong[0] ?? usual;
+    return {
+      on: own.signals.map((id) => usual.state.on.has(id)),
+      memory: key.split('|')[1]!,
+      path:
+        usual.state.path.length > 0
+          ? usual.state.path.map((bits) => own.signals.filter((_, at) => (bits >> at) & 1))
+          : [[...usual.state.on]],
+      meant: shown.meant,
+      found: shown.found,
+      matches: wrong.length === 0,
+      differsAt: [...new Set(wrong.map(({ state }) => CORNER_NAMES[state.corner]))],
+      loads: names.map((name, at) => ({ name, ...usual.lines[at]!, meant: usual.state.lines[at]! })),
+    };
+  });
+  return { job: own.job.id, signals: own.signals, sequential: own.sequential, rows };
+}

@@ -1,0 +1,11 @@
+/** Ideas of a document that know no kind of thing: ids, places, clauses, patches, migrations, fields of editors. */
+export { REST, idSchema, limitA, nameSchema, positive } from './atoms.ts';
+export { type TermPath, joinTerm, removeTerm, replaceTerm } from './edit.ts';
+export { type Field, type Reference, fieldValue } from './field.ts';
+export { FORMAT, FORMAT_VERSION } from './format.ts';
+export { mintId } from './ids.ts';
+export { migrate } from './migrations.ts';
+export { type Patch, applyPatches, patchesBetween, sameDocument } from './patch.ts';
+export { type Place, distanceSchema, placeSchema } from './place.ts';
+export { WHEN_MAX_DEPTH, type When, whenSchema } from './when-schema.ts';
+export { type Memory, meaning, normalForm, partsOf, remembers, signalsOf, withSignal, withStop, withoutSignal } from './when.ts';

@@ -1,0 +1,27 @@
+/** Where things are, and how far apart. */
+import { z } from 'zod';
+import { idSchema as id, nameSchema as name, positive } from './atoms.ts';
+
+export const placeSchema = z.strictObject({
+  id,
+  name,
+  /** Coldest and hottest air around parts mounted here, °C. */
+  coldestC: z.number().min(-60).max(100),
+  hottestC: z.number().min(-60).max(400),
+  /** What closes it in, and whether mains and low voltage have a compartment each in it. */
+  box: z.enum(['open', 'plastic', 'metal']).default('open'),
+  divided: z.boolean().default(false),
+  /** Whether what leaves it goes over a numbered terminal strip. */
+  strip: z.boolean().default(false),
+});
+
+export const distanceSchema = z.strictObject({
+  a: id,
+  b: id,
+  lengthM: positive.max(500),
+  /** Loaded circuits that lie in one bundle along this way, the project's own and others. */
+  bundle: z.number().int().min(1).max(9),
+});
+
+export type Place = z.infer<typeof placeSchema>;
+export type Distance = z.infer<typeof distanceSchema>;

@@ -1,0 +1,58 @@
+/** What a person wired otherwise than the app would, put into a finished netlist. */
+import { type Terminal, terminal } from '../quantity/index.ts';
+import type { Design, Edit } from '../project/index.ts';
+import { kindOf } from '../kinds/index.ts';
+import type { Netlist } from './netlist.ts';
+
+/** An edit of a job's that no longer fits what is wired: it is not made, and a rule says so. */
+export interface DroppedEdit {
+  readonly job: string;
+  /** Position among the job's edits. */
+  readonly at: number;
+  readonly edit: Edit;
+  /** What it names and the circuit has not. */
+  readonly missing: string;
+}
+
+export function applyEdits(design: Design, netlist: Netlist): Netlist {
+  return design.jobs
+    .flatMap(({ id: job, edits }) => edits.map((edit, at) => ({ job, at, edit })))
+    .reduce((now, entry) => {
+      const missing = whatIsMissing(now, entry.edit);
+      return missing === null ? applyEdit(now, entry.edit) : { ...now, dropped: [...now.dropped, { ...entry, missing }] };
+    }, netlist);
+}
+
+/** What an edit names that is not there; null where all of it is. */
+function whatIsMissing(netlist: Netlist, edit: Edit): string | null {
+  if (edit.kind === 'no-wire') return netlist.wires.some(({ id }) => id === edit.wire) ? null : 'that wire';
+  const part = netlist.parts.find(({ id }) => id === edit.part);
+  if (!part) return 'that part';
+  if (edit.kind !== 'swap') return null;
+  const pins = kindOf(part).pins(part.spec);
+  const pin = [edit.a, edit.b].find((name) => !pins.includes(name));
+  return pin === undefined ? null : `pin ${pin} on ${part.tag}`;
+}
+
+/** The netlist with one edit made that fits it. */
+export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
+  switch (edit.kind) {
+    case 'swap': {
+      const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];
+      const turned = (at: Terminal): Terminal => (at === a ? b : at === b ? a : at);
+      return {
+        ...netlist,
+        wires: netlist.wires.map((wire) => ({ ...wire, from: turned(wire.from), to: turned(wire.to) })),
+        joints: netlist.joints.map(([x, y]) => [turned(x), turned(y)] as const),
+      };
+    }
+    case 'leave-out':
+      return { ...netlist, leftOut: new Set([...netlist.leftOut, edit.part]) };
+    case 'bridge':
+      return { ...netlist, bridged: new Set([...netlist.bridged, edit.part]) };
+    case 'no-wire':
+      return { ...netlist, wires: netlist.wires.filter(({ id }) => id !== edit.wire) };
+    default:
+      return edit satisfies never;
+  }
+}

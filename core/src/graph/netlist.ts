@@ -1,0 +1,46 @@
+/** Parts, their pins, and the wires and joints between them. */
+import type { AnyPart } from '../kinds/index.ts';
+import type { DroppedEdit } from './edits.ts';
+import type { Terminal } from '../quantity/index.ts';
+
+export type WireRole = 'load' | 'control' | 'return' | 'earth';
+
+export interface Wire {
+  /** Stable across recompiling: job and the two ends that it was made for. */
+  readonly id: string;
+  /** What is printed on it: `W1.3`. */
+  readonly tag: string;
+  /** The job whose document entry holds the choices for it. */
+  readonly job: string;
+  /** All jobs that it serves, that one first. */
+  readonly jobs: readonly string[];
+  /** Key of the leg in the job's `wires`. */
+  readonly leg: string;
+  readonly role: WireRole;
+  readonly from: Terminal;
+  readonly to: Terminal;
+  readonly sizeMm2: number;
+  /** Whether a person chose the size. */
+  readonly sizeChosen: boolean;
+  readonly colour: string;
+  readonly lengthM: number;
+  /** Hotter of its two ends' places. */
+  readonly hotPlace: string;
+  /** Whether mains flows in it, and what its insulation is. */
+  readonly mains: boolean;
+  readonly insulation: 'usual' | 'glass';
+  /** Loaded circuits in the fullest bundle that it lies in. */
+  readonly bundle: number;
+}
+
+export interface Netlist {
+  readonly parts: readonly AnyPart[];
+  readonly wires: readonly Wire[];
+  /** Terminals that sit on the same metal with no wire between them. */
+  readonly joints: readonly (readonly [Terminal, Terminal])[];
+  /** Parts that a person left out, and parts that a person put a wire in place of. */
+  readonly leftOut: ReadonlySet<string>;
+  readonly bridged: ReadonlySet<string>;
+  /** Edits by hand that no longer fit and were not made. */
+  readonly dropped: readonly DroppedEdit[];
+}

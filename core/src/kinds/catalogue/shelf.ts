@@ -1,0 +1,661 @@
+import type { ContactKind } from '../load/kind.ts';
+import { LOADS, type LoadKind } from '../load/registry.ts';
+import type { OwnRelay } from './own-relay.ts';
+import { CONTACT_DERATING_SOURCE, STOCK_SIZES_MM2, type Source, TERMINAL_MOST_MM2, ofPart, sizeName } from '../../reference/index.ts';
+import { CONTROLLERS } from './controllers.ts';
+import { HEATSINKS } from './heatsinks.ts';
+import { TRANSISTORS } from './transistor-types.ts';
+import { GUARD_PRICES, SMALL_PRICES, wirePrice } from './prices.ts';
+
+/** Continuous direct-current rating of one throw at the coil's system voltage, A. */
+export interface ThrowRating {
+  /** 0 where it has no rating for direct current. */
+  readonly resistiveA: number;
+  /** The part's own rating for a kind of load, where it gives one (steady running current). */
+  readonly own: Partial<Readonly<Record<ContactKind, number>>>;
+  /** For alternating current to `mostV`; what is not given has no such rating. */
+  readonly ac?: { readonly resistiveA: number; readonly own: Partial<Readonly<Record<ContactKind, number>>>; readonly mostV: number };
+}
+
+/** What a relay module adds to a relay: an input with its driver, and copper on a board. */
+export interface ModuleType {
+  /** Series resistor of an input and what its diodes drop, Ω and V. */
+  readonly inputOhm: number;
+  readonly inputV: number;
+  /** Input current from which its driver switches the relay, and below which it lets go, A. */
+  readonly closesA: number;
+  readonly opensA: number;
+  /** An optocoupler between input and relay; without one the two share the ground. */
+  readonly opto: boolean;
+  /** Its weakest track, width and copper, mm and µm. */
+  readonly trackMm: number;
+  readonly copperUm: number;
+  readonly terminalA: number;
+}
+
+/** The output of a solid-state relay. */
+export interface SolidType {
+  readonly switches: 'ac' | 'dc';
+  readonly firing: 'zero crossing' | 'any time' | 'phase angle';
+  /** Lost across it while on, V. */
+  readonly onV: number;
+  /** Through it while off, A, at its rated voltage. */
+  readonly leakA: number;
+  readonly ratedV: number;
+  /** Least load that keeps it on, A. */
+  readonly leastA: number;
+  readonly junctionC: number;
+  /** Junction to case, and case to heatsink with paste, K/W. */
+  readonly caseKPerW: number;
+  readonly pasteKPerW: number;
+}
+
+/** One set of contacts by its pin names; `resting` is closed with no coil power. */
+export interface Pole {
+  readonly common: string;
+  readonly closing: string;
+  readonly resting: string | null;
+}
+
+/** A relay. All parts are invented, with ratings usual for their class. */
+export interface RelayType {
+  readonly id: string;
+  readonly name: string;
+  /** `power` switches loads; the others serve a clause: plain logic, its delays, its toggles, a controller's pin. */
+  readonly duty: 'power' | 'logic' | 'timer' | 'step' | 'pin';
+  readonly poles: readonly Pole[];
+  /** Coil pins; the first is the positive one by convention. */
+  readonly coil: readonly [plus: string, minus: string];
+  readonly coilV: 3.3 | 5 | 12 | 24 | 120 | 230 | 240;
+  /** How it is built: what else may take its place. */
+  readonly build?: 'module' | 'contactor' | 'solid' | 'board';
+  readonly module?: ModuleType;
+  readonly solid?: SolidType;
+  /** Coil resistance at 20 °C, Ω. */
+  readonly coilOhm: number;
+  /** Highest pull-in and lowest release voltage at 20 °C, V. */
+  readonly pullInV: number;
+  readonly releaseV: number;
+  /** Rise of the coil above the air at continuous nominal voltage, K. */
+  readonly coilRiseK: number;
+  readonly contactOhm: number;
+  readonly closing: ThrowRating;
+  /** The throw closed at rest; null where there is none. */
+  readonly resting: ThrowRating | null;
+  /** Highest voltage that the coil bears for good, V. */
+  readonly coilMostV: number;
+  /** Inductance of the coil with the armature pulled in, H. */
+  readonly coilHenry: number;
+  readonly socket: SocketKind;
+  /** In the shelf's own money; invented, as the part is. */
+  readonly price: number;
+}
+
+/** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
+export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw';
+
+export interface SocketType {
+  readonly id: string;
+  readonly name: string;
+  readonly fits: SocketKind;
+  /** What each of its receptacles bears, A (6.3 mm blades from memory: about 30 A). */
+  readonly terminalA: number;
+  /** Largest wire that they take, mm². */
+  readonly mostMm2: number;
+  readonly price: number;
+}
+
+export const SOCKETS: readonly SocketType[] = [
+  { id: 'socket-blade-30', name: 'Socket, 6.3 mm receptacles', fits: 'blade', terminalA: 30, mostMm2: TERMINAL_MOST_MM2.blade, price: 1.6 },
+  {
+    id: 'socket-blade-40',
+    name: 'Socket, heavy load receptacles',
+    fits: 'blade',
+    terminalA: 40,
+    mostMm2: TERMINAL_MOST_MM2.heavy,
+    price: 2.9,
+  },
+  {
+    id: 'socket-pin-16',
+    name: 'Eight-pin socket, screw terminals',
+    fits: 'eight-pin',
+    terminalA: 16,
+    mostMm2: TERMINAL_MOST_MM2.clamp,
+    price: 3.4,
+  },
+  {
+    id: 'socket-module-10',
+    name: 'Screw terminals of the module',
+    fits: 'module',
+    terminalA: 10,
+    mostMm2: TERMINAL_MOST_MM2.clamp,
+    price: 0,
+  },
+  {
+    id: 'socket-module-16',
+    name: 'Large screw terminals of the module',
+    fits: 'module',
+    terminalA: 16,
+    mostMm2: TERMINAL_MOST_MM2.blade,
+    price: 0,
+  },
+  { id: 'socket-screw-30', name: 'Screw terminals, 30 A', fits: 'screw', terminalA: 30, mostMm2: TERMINAL_MOST_MM2.heavy, price: 0 },
+  { id: 'socket-screw-80', name: 'Screw terminals, 80 A', fits: 'screw', terminalA: 80, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
+  { id: 'socket-board-1', name: 'Soldered to a board', fits: 'board', terminalA: 1, mostMm2: TERMINAL_MOST_MM2.clamp, price: 0 },
+];
+
+export const socketsFor = (type: RelayType): readonly SocketType[] => SOCKETS.filter(({ fits }) => fits === type.socket);
+
+/** The socket that a person named, where it fits; else the least that bears what the relay's contact does. */
+export function socketOf(type: RelayType, choice: string): SocketType {
+  const fitting = socketsFor(type);
+  const named = fitting.find(({ id }) => id === choice);
+  return named ?? fitting.find(({ terminalA }) => terminalA >= type.closing.resistiveA) ?? fitting[fitting.length - 1]!;
+}
+
+/** Terminal numbers after DIN 72552 for vehicles, EN 50005 for the rest. */
+const four: readonly Pole[] = [{ common: '30', closing: '87', resting: null }];
+const five: readonly Pole[] = [{ common: '30', closing: '87', resting: '87a' }];
+const two: readonly Pole[] = [
+  { common: '11', closing: '14', resting: '12' },
+  { common: '21', closing: '24', resting: '22' },
+];
+const vehicle = ['86', '85'] as const;
+const industrial = ['A1', 'A2'] as const;
+
+const closing30: ThrowRating = { resistiveA: 30, own: { motor: 20, filament: 15, led: 20, solenoid: 15 } };
+const closing40: ThrowRating = { resistiveA: 40, own: { motor: 28, filament: 20, led: 28, solenoid: 20 } };
+const closing20: ThrowRating = { resistiveA: 20, own: { motor: 12, filament: 10, led: 12, solenoid: 8 } };
+const closing15: ThrowRating = { resistiveA: 15, own: { motor: 8, filament: 6, led: 8, solenoid: 6 } };
+const signalContact: ThrowRating = { resistiveA: 0.5, own: {} };
+const power12 = { duty: 'power', coil: vehicle, coilV: 12, pullInV: 7.2, releaseV: 1.2, coilRiseK: 45, socket: 'blade' } as const;
+const coil30 = { ...power12, coilOhm: 85, contactOhm: 0.004, coilMostV: 15.6, coilHenry: 0.2, price: 4.2 } as const;
+const coil40 = { ...power12, coilOhm: 90, contactOhm: 0.003, coilMostV: 16.8, coilHenry: 0.21, price: 5.8 } as const;
+const coil24 = {
+  ...power12,
+  coilV: 24,
+  coilOhm: 350,
+  pullInV: 14.4,
+  releaseV: 2.4,
+  contactOhm: 0.005,
+  coilMostV: 31.2,
+  coilHenry: 0.8,
+  price: 5.1,
+} as const;
+const resting30 = { resistiveA: 20, own: { motor: 10, filament: 10, led: 10, solenoid: 8 } };
+const resting40 = { resistiveA: 30, own: { motor: 18, filament: 12, led: 18, solenoid: 12 } };
+const resting20 = { resistiveA: 10, own: { motor: 6, filament: 5, led: 6, solenoid: 4 } };
+const resting15 = { resistiveA: 10, own: { motor: 5, filament: 4, led: 5, solenoid: 4 } };
+const double = {
+  poles: two,
+  coil: industrial,
+  closing: closing15,
+  resting: resting15,
+  contactOhm: 0.008,
+  socket: 'eight-pin',
+  price: 9.4,
+} as const;
+const coil12Small = { coilV: 12, coilMostV: 15.6, coilHenry: 0.9, coilOhm: 160, pullInV: 8.4, releaseV: 1.2, coilRiseK: 30 } as const;
+const coil24Small = { coilV: 24, coilMostV: 31.2, coilHenry: 3.6, coilOhm: 640, pullInV: 16.8, releaseV: 2.4, coilRiseK: 30 } as const;
+const reed = {
+  duty: 'pin',
+  poles: [{ common: '11', closing: '14', resting: '12' }],
+  coil: industrial,
+  coilRiseK: 10,
+  contactOhm: 0.1,
+  closing: signalContact,
+  resting: signalContact,
+  coilHenry: 0.15,
+  socket: 'board',
+  price: 1.9,
+} as const;
+
+const openContact = (common: string, closing: string): Pole => ({ common, closing, resting: null });
+const twoLines = [openContact('1', '2'), openContact('3', '4')];
+const module10: ThrowRating = {
+  resistiveA: 10,
+  own: { motor: 2, filament: 2, led: 3, solenoid: 3 },
+  ac: { resistiveA: 10, own: { motor: 2, filament: 2, led: 3, solenoid: 3 }, mostV: 250 },
+};
+const onModule = {
+  duty: 'power',
+  build: 'module',
+  poles: [{ common: 'COM', closing: 'NO', resting: 'NC' }],
+  coil: ['C+', 'C-'],
+  coilRiseK: 35,
+  contactOhm: 0.01,
+  closing: module10,
+  resting: module10,
+  socket: 'module',
+  module: {
+    inputOhm: 1000,
+    inputV: 1.2,
+    closesA: 0.001,
+    opensA: 0.0003,
+    opto: true,
+    trackMm: 3,
+    copperUm: 35,
+    terminalA: 10,
+  },
+} as const;
+/** Alternating current alone: small gaps that do not put out the arc of a direct one. */
+const lines = (ampere: number, motorA: number): ThrowRating => ({
+  resistiveA: 0,
+  own: {},
+  ac: { resistiveA: ampere, own: { motor: motorA, filament: ampere / 2, led: ampere / 2, solenoid: ampere / 2 }, mostV: 440 },
+});
+const contactor = {
+  duty: 'power',
+  build: 'contactor',
+  poles: twoLines,
+  coil: industrial,
+  coilRiseK: 40,
+  contactOhm: 0.003,
+  closing: lines(25, 9),
+  resting: null,
+  socket: 'screw',
+  price: 24,
+} as const;
+const solidInput = {
+  duty: 'power',
+  build: 'solid',
+  poles: [openContact('1', '2')],
+  coil: ['3', '4'],
+  coilV: 12,
+  coilOhm: 1500,
+  pullInV: 3,
+  releaseV: 1,
+  coilMostV: 32,
+  coilHenry: 1e-6,
+  coilRiseK: 0,
+  resting: null,
+  socket: 'screw',
+} as const;
+const solidAc = { switches: 'ac', firing: 'zero crossing', onV: 1.2, leakA: 0.005, ratedV: 240, leastA: 0.1, junctionC: 125 } as const;
+const solidRating = (ampere: number): ThrowRating => ({
+  resistiveA: 0,
+  own: {},
+  ac: { resistiveA: ampere, own: { motor: 0.4 * ampere, filament: 0.5 * ampere, led: 0.4 * ampere, solenoid: 0.4 * ampere }, mostV: 280 },
+});
+const solid = (ampere: number, caseKPerW: number, price: number) =>
+  ({
+    ...solidInput,
+    id: `ssr-ac-${ampere}a`,
+    name: `${ampere} A solid-state relay`,
+    closing: solidRating(ampere),
+    contactOhm: 1.2 / ampere,
+    solid: { ...solidAc, caseKPerW, pasteKPerW: 0.1 },
+    price,
+  }) as const;
+
+export const RELAYS: readonly RelayType[] = [
+  { id: 'relay-12v-30a-4', name: '30 A plug-in relay, four-pin', poles: four, closing: closing30, resting: null, ...coil30 },
+  {
+    id: 'relay-12v-30a-5',
+    name: '30 A plug-in relay, five-pin',
+    poles: five,
+    closing: closing30,
+    resting: resting30,
+    ...coil30,
+    price: 4.6,
+  },
+  { id: 'relay-12v-40a-4', name: '40 A plug-in relay, four-pin', poles: four, closing: closing40, resting: null, ...coil40 },
+  {
+    id: 'relay-12v-40a-5',
+    name: '40 A plug-in relay, five-pin',
+    poles: five,
+    closing: closing40,
+    resting: resting40,
+    ...coil40,
+    price: 6.3,
+  },
+  { id: 'relay-24v-20a-4', name: '20 A plug-in relay, four-pin, 24 V', poles: four, closing: closing20, resting: null, ...coil24 },
+  {
+    id: 'relay-24v-20a-5',
+    name: '20 A plug-in relay, five-pin, 24 V',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+    ...coil24,
+    price: 5.6,
+  },
+  { id: 'relay-12v-2x15a-8', name: '15 A two-pole relay, eight-pin', duty: 'power', ...double, ...coil12Small },
+  { id: 'relay-24v-2x15a-8', name: '15 A two-pole relay, eight-pin, 24 V', duty: 'power', ...double, ...coil24Small },
+  {
+    ...onModule,
+    id: 'module-5v-10a',
+    name: '10 A relay module, 5 V',
+    coilV: 5,
+    coilOhm: 70,
+    pullInV: 3.75,
+    releaseV: 0.5,
+    coilMostV: 6.5,
+    coilHenry: 0.06,
+    price: 2.1,
+  },
+  {
+    ...onModule,
+    id: 'module-5v-16a',
+    name: '16 A relay module, 5 V, tinned wide tracks',
+    coilV: 5,
+    coilOhm: 62,
+    pullInV: 3.75,
+    releaseV: 0.5,
+    coilMostV: 6.5,
+    coilHenry: 0.05,
+    closing: { ...module10, resistiveA: 16, ac: { ...module10.ac!, resistiveA: 16 } },
+    resting: module10,
+    module: { ...onModule.module, trackMm: 9, copperUm: 70, terminalA: 16 },
+    socket: 'module',
+    price: 4.9,
+  },
+  {
+    ...onModule,
+    id: 'module-12v-10a',
+    name: '10 A relay module, 12 V',
+    coilV: 12,
+    coilOhm: 400,
+    pullInV: 9,
+    releaseV: 1.2,
+    coilMostV: 15.6,
+    coilHenry: 0.35,
+    price: 2.4,
+  },
+  {
+    ...contactor,
+    id: 'contactor-230v-2x25a',
+    name: '25 A two-pole contactor, 230 V coil',
+    coilV: 230,
+    coilOhm: 7700,
+    pullInV: 184,
+    releaseV: 46,
+    coilMostV: 264,
+    coilHenry: 20,
+  },
+  {
+    ...contactor,
+    id: 'contactor-120v-2x25a',
+    name: '25 A two-pole contactor, 120 V coil',
+    coilV: 120,
+    coilOhm: 2100,
+    pullInV: 96,
+    releaseV: 24,
+    coilMostV: 138,
+    coilHenry: 5.5,
+  },
+  {
+    ...contactor,
+    id: 'contactor-240v-2x30a',
+    name: '30 A two-pole contactor, 240 V coil',
+    closing: lines(30, 12),
+    coilV: 240,
+    coilOhm: 8000,
+    pullInV: 192,
+    releaseV: 48,
+    coilMostV: 276,
+    coilHenry: 21,
+  },
+  {
+    ...contactor,
+    id: 'contactor-24v-2x25a',
+    name: '25 A two-pole contactor, 24 V coil',
+    coilV: 24,
+    coilOhm: 180,
+    pullInV: 18,
+    releaseV: 4,
+    coilMostV: 31.2,
+    coilHenry: 0.6,
+  },
+  {
+    ...contactor,
+    id: 'relay-12v-2x30a',
+    name: '30 A two-pole power relay, 12 V coil',
+    closing: lines(30, 10),
+    coilV: 12,
+    coilOhm: 86,
+    pullInV: 7.2,
+    releaseV: 1.2,
+    coilMostV: 15.6,
+    coilHenry: 0.2,
+    price: 15,
+  },
+  {
+    ...contactor,
+    id: 'relay-5v-16a',
+    name: '16 A power relay, 5 V coil',
+    build: 'board',
+    poles: [openContact('11', '14')],
+    closing: lines(16, 3),
+    coilV: 5,
+    coilOhm: 62,
+    pullInV: 3.75,
+    releaseV: 0.5,
+    coilMostV: 6.5,
+    coilHenry: 0.06,
+    price: 3.8,
+  },
+  solid(25, 0.9, 12),
+  solid(40, 0.6, 16),
+  solid(80, 0.35, 29),
+  {
+    ...solidInput,
+    id: 'ssr-dc-40a',
+    name: '40 A solid-state relay for direct current',
+    closing: { resistiveA: 40, own: { motor: 16, filament: 20, led: 20, solenoid: 16 } },
+    contactOhm: 0.02,
+    solid: {
+      switches: 'dc',
+      firing: 'any time',
+      onV: 0.8,
+      leakA: 0.001,
+      ratedV: 60,
+      leastA: 0.02,
+      junctionC: 150,
+      caseKPerW: 0.6,
+      pasteKPerW: 0.1,
+    },
+    price: 18,
+  },
+  {
+    ...solid(80, 0.35, 34),
+    id: 'phase-ac-80a',
+    name: '80 A phase-angle regulator',
+    solid: { ...solidAc, firing: 'phase angle', caseKPerW: 0.35, pasteKPerW: 0.1 },
+  },
+  // For clauses only: their contacts carry coil current.
+  {
+    id: 'logic-12v-5',
+    name: '20 A helper relay, five-pin',
+    ...coil30,
+    duty: 'logic',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  {
+    id: 'logic-24v-5',
+    name: '10 A helper relay, five-pin, 24 V',
+    ...coil24,
+    duty: 'logic',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  {
+    id: 'timer-12v-5',
+    name: 'Time relay, 0.5 to 3600 s, five-pin',
+    ...coil30,
+    duty: 'timer',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  {
+    id: 'timer-24v-5',
+    name: 'Time relay, 0.5 to 3600 s, five-pin, 24 V',
+    ...coil24,
+    duty: 'timer',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  { id: 'step-12v-5', name: 'Stepping relay, five-pin', ...coil30, duty: 'step', poles: five, closing: closing20, resting: resting20 },
+  {
+    id: 'step-24v-5',
+    name: 'Stepping relay, five-pin, 24 V',
+    ...coil24,
+    duty: 'step',
+    poles: five,
+    closing: closing20,
+    resting: resting20,
+  },
+  { id: 'reed-5v', name: 'Reed relay, 5 V', ...reed, coilV: 5, coilMostV: 6.5, coilOhm: 500, pullInV: 3.5, releaseV: 0.75 },
+  { id: 'reed-3v3', name: 'Reed relay, 3.3 V', ...reed, coilV: 3.3, coilMostV: 4.3, coilOhm: 330, pullInV: 2.3, releaseV: 0.5 },
+];
+
+/** Relays that a job's sentence may name. */
+export const POWER_RELAYS: readonly RelayType[] = RELAYS.filter(({ duty }) => duty === 'power');
+
+/** The shelf's relay of a duty for a system voltage; the two-pole one for logic that needs two contacts. */
+export function servingRelay(duty: 'logic' | 'timer' | 'step', coilV: number, poles: 1 | 2 = 1): RelayType {
+  return RELAYS.find((type) => (poles === 2 ? type.poles.length === 2 : type.duty === duty) && type.coilV === coilV)!;
+}
+
+/** The reed relay for a controller's pin. */
+export function pinRelay(volt: number): RelayType {
+  return RELAYS.find((type) => type.duty === 'pin' && type.coilV === volt)!;
+}
+
+/** Throw pins of a relay that rest closed, and those that close. */
+export const isResting = (type: RelayType, pin: string): boolean => type.poles.some(({ resting }) => resting === pin);
+export const hasResting = (type: RelayType): boolean => type.poles.some(({ resting }) => resting !== null);
+/** The common pin of a throw. */
+export const commonOf = (type: RelayType, pin: string): string =>
+  type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!.common;
+
+const FORMS = {
+  four: { poles: four, coil: vehicle },
+  five: { poles: five, coil: vehicle },
+  'two-pole': { poles: two, coil: industrial },
+} as const;
+
+/** A person's own relay as the shelf has its own. */
+export function ownRelay({ form, ...own }: OwnRelay): RelayType {
+  // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
+  const rating = ({ resistiveA, own: kinds }: OwnRelay['closing']): ThrowRating => ({
+    resistiveA,
+    own: Object.fromEntries(Object.entries(kinds).filter(([, ampere]) => ampere !== undefined)),
+  });
+  return {
+    ...own,
+    ...FORMS[form],
+    duty: 'power',
+    socket: form === 'two-pole' ? 'eight-pin' : 'blade',
+    closing: rating(own.closing),
+    resting: own.resting && rating(own.resting),
+  };
+}
+
+/** What a project brings along of its own. */
+export interface OwnParts {
+  readonly parts: readonly OwnRelay[];
+}
+
+/** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
+export function powerRelays({ parts }: OwnParts): readonly RelayType[] {
+  return parts.length === 0 ? POWER_RELAYS : [...POWER_RELAYS, ...parts.map(ownRelay)];
+}
+
+/** Whether one may take the other's place with no other change to the wiring. */
+export const alikeBuilt = (a: RelayType, b: RelayType): boolean =>
+  a.build === b.build && a.solid?.switches === b.solid?.switches && a.solid?.firing === b.solid?.firing;
+
+export function relayOf(design: OwnParts, id: string): RelayType | undefined {
+  return powerRelays(design).find((type) => type.id === id);
+}
+
+/** What a throw may carry of one kind of load, A, and where that number comes from; 0 where it has no rating for that current. */
+export function throwRating(type: RelayType, pin: string, kind: LoadKind, current: 'ac' | 'dc' = 'dc'): { ampere: number; source: Source } {
+  const throws = isResting(type, pin) ? type.resting : type.closing;
+  const rating = current === 'ac' ? throws?.ac : throws;
+  if (!rating) return { ampere: 0, source: ofPart(type.name) };
+  const { contact, derating } = LOADS[kind];
+  if (derating === 1) return { ampere: rating.resistiveA, source: ofPart(type.name) };
+  const own = contact === null ? undefined : rating.own[contact];
+  if (own !== undefined) return { ampere: own, source: ofPart(type.name) };
+  return { ampere: rating.resistiveA * derating, source: CONTACT_DERATING_SOURCE };
+}
+
+/** A part that is bought by its rating alone. */
+export interface PlainPart {
+  readonly name: string;
+  readonly rating: string;
+  readonly price: number;
+  /** Per piece, or per metre. */
+  readonly per: 'piece' | 'm';
+}
+
+/** Across a coil or before one: reverse voltage and current well above any 12 V or 24 V coil. */
+export const SMALL_DIODE = { name: 'Rectifier diode', reverseV: 400, forwardA: 1 } as const;
+/** Before a lamp that feeds share. */
+export const POWER_DIODE = { name: 'Power diode with heat sink', reverseV: 100, forwardA: 15 } as const;
+
+/** What the shelf has beside relays and sockets; switches and sensors are whatever the vehicle has. */
+export const PLAIN_PARTS: readonly PlainPart[] = [
+  {
+    name: 'Blade fuse, 1 to 40 A, with in-line holder',
+    rating: `wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
+    price: GUARD_PRICES.blade,
+    per: 'piece',
+  },
+  {
+    name: 'Breaker with stud terminals, 5 to 40 A',
+    rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`,
+    price: GUARD_PRICES.breaker,
+    per: 'piece',
+  },
+  {
+    name: SMALL_DIODE.name,
+    rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`,
+    price: SMALL_PRICES['small diode'],
+    per: 'piece',
+  },
+  {
+    name: POWER_DIODE.name,
+    rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
+    price: SMALL_PRICES['power diode'],
+    per: 'piece',
+  },
+  { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },
+  ...CONTROLLERS.map(({ name, pinV, pinA, chipA, price }): PlainPart => ({
+    name,
+    rating: `${pinV} V pins of ${pinA * 1000} mA, ${chipA * 1000} mA together`,
+    price,
+    per: 'piece',
+  })),
+  ...HEATSINKS.slice(1).map(({ name, kPerW, price }): PlainPart => ({
+    name: `For a solid-state relay: ${name}`,
+    rating: `${kPerW} K/W`,
+    price,
+    per: 'piece',
+  })),
+  ...TRANSISTORS.map(({ name, mostA, mostV, price }): PlainPart => ({ name, rating: `${mostA} A, ${mostV} V`, price, per: 'piece' })),
+  { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
+  { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
+  { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
+  { name: 'Filter for a pulsed tap', rating: '0.25 A', price: SMALL_PRICES['tap filter'], per: 'piece' },
+  { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
+  {
+    name: 'Blade receptacle, 6.3 mm',
+    rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`,
+    price: SMALL_PRICES['blade receptacle'],
+    per: 'piece',
+  },
+  { name: 'Ring terminal, M5 to M8', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
+  ...STOCK_SIZES_MM2.map((size): PlainPart => ({
+    name: `Wire ${sizeName(size)}`,
+    rating: 'copper, class 5',
+    price: wirePrice(size),
+    per: 'm',
+  })),
+];

@@ -1,0 +1,40 @@
+/** Kinds of load that are a line of like units with a plate, and what all of those share. */
+import { z } from 'zod';
+import type { Field } from '../../document/index.ts';
+import { type LoadFacets, loadBase, unitCount } from './kind.ts';
+
+/** Schema of a line of like units. */
+export const unitSchema = <K extends string>(kind: K) => z.strictObject({ ...loadBase, kind: z.literal(kind), count: unitCount });
+
+const PLATE_UNITS = [
+  { value: 'W', text: 'W' },
+  { value: 'A', text: 'A' },
+  { value: 'Ω', text: 'Ω' },
+];
+
+/** The fields of a line of like units; `plate` names what its plate says. */
+export function unitFields(plate = 'Plate of one', units = PLATE_UNITS): readonly Field<never>[] {
+  return [
+    { type: 'number', path: ['count'], label: 'How many', least: 1, most: 24, whole: true },
+    { type: 'text', path: ['name'], label: 'What' },
+    { type: 'number', path: ['plate', 'value'], label: plate, least: 1e-6, most: 1e6 },
+    { type: 'choice', path: ['plate', 'unit'], label: 'Unit', choices: units },
+    { type: 'number', path: ['plate', 'ratedV'], label: 'Rated', unit: 'V', least: 1e-6, most: 500 },
+  ];
+}
+
+/** A load of two like leads that takes what its resistance lets through, on either current. */
+export const resistive = {
+  begin: {},
+  takes: { as: 'resistance' },
+  contact: null,
+  derating: 1,
+  currents: ['ac', 'dc'],
+  otherCurrent: '',
+  heats: false,
+  turns: false,
+  startsHard: false,
+  phaseAngle: true,
+  leadsAlike: true,
+  ohms: { least: 1, most: 1 },
+} as const satisfies Partial<LoadFacets<string>>;

@@ -1,0 +1,38 @@
+import { terminal } from '../../quantity/index.ts';
+import { SILICON_OHM, SILICON_V } from '../../reference/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface DiodeSpec {
+  readonly name: string;
+  readonly reverseV: number;
+  readonly forwardA: number;
+  /** In line with a feed rather than across a coil. */
+  readonly inLine: boolean;
+  /** What a clamp in series with it adds before it conducts, V; 0 for a plain diode. */
+  readonly clampV?: number;
+}
+
+export const diode: PartKind<'diode', DiodeSpec> = {
+  kind: 'diode',
+  title: 'diode',
+  terminalStyle: 'soldered in the socket',
+  pins: () => ['A', 'K'],
+  model({ id, spec }, into) {
+    into.branch({
+      kind: 'diode',
+      id: branchId(id, 'junction'),
+      a: terminal(id, 'A'),
+      b: terminal(id, 'K'),
+      forwardV: SILICON_V + (spec.clampV ?? 0),
+      ohm: () => SILICON_OHM,
+    });
+  },
+  // Across a coil the band (K) is on the supply's side; in line with a feed the anode is.
+  drawn: ({ id, tag, spec }) => {
+    const [from, to] = spec.inLine ? ['A', 'K'] : ['K', 'A'];
+    return [{ key: 'junction', from, to, symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }];
+  },
+  price: ({ spec }) => SMALL_PRICES[spec.clampV ? 'clamp' : spec.forwardA > 3 ? 'power diode' : 'small diode'],
+  listed: ({ spec }) => `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`,
+};

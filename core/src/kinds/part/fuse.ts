@@ -1,0 +1,67 @@
+import { terminal } from '../../quantity/index.ts';
+import { type Protection, TERMINAL_MOST_MM2, bladeFuseColour, bladeFuseOhm } from '../../reference/index.ts';
+import { GUARD_PRICES } from '../catalogue/prices.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface FuseSpec {
+  readonly ratingA: number;
+  readonly chosen: boolean;
+  readonly style: Protection | 'bolt' | 'cartridge';
+  /** What it feeds: a load, a coil circuit, or several jobs behind one trunk. */
+  readonly guards: 'load' | 'control' | 'trunk';
+}
+
+const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
+  blade: 'blade',
+  bolt: 'bolt-down',
+  breaker: 'breaker',
+  cartridge: 'cartridge',
+  plug: 'in the plug',
+  'breaker-b': 'curve B',
+  'breaker-c': 'curve C',
+  'breaker-d': 'curve D',
+};
+
+export const fuse: PartKind<'fuse', FuseSpec> = {
+  kind: 'fuse',
+  title: 'fuse',
+  terminalStyle: ({ style }) =>
+    style === 'blade' ? '6.3 mm blade receptacle' : style === 'bolt' || style === 'breaker' ? 'ring on a stud' : 'screw clamp, ferrule',
+  takesMm2: ({ style }) => (style === 'bolt' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
+  pins: () => ['1', '2'],
+  model({ id, spec }, into) {
+    // Stated for blade fuses; strip fuses and thermal breakers lose about as much at their rating (from memory).
+    into.branch({
+      kind: 'resistor',
+      id: branchId(id, 'link'),
+      a: terminal(id, '1'),
+      b: terminal(id, '2'),
+      ohm: () => bladeFuseOhm(spec.ratingA),
+    });
+  },
+  drawn: ({ id, tag, spec }) => [
+    {
+      key: 'link',
+      from: '1',
+      to: '2',
+      symbol: spec.style.startsWith('breaker') ? 'breaker' : 'fuse',
+      branch: branchId(id, 'link'),
+      labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
+    },
+  ],
+  price: ({ spec: { style } }) => GUARD_PRICES[style],
+  // What burns by design is had twice.
+  spare: ({ style }) => (style.startsWith('breaker') ? 0 : 1),
+  listed: ({ spec: { ratingA, style } }) =>
+    style === 'blade'
+      ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
+      : style === 'bolt'
+        ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
+        : style === 'breaker'
+          ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
+          : style === 'plug'
+            ? `Plug with a ${ratingA} A cartridge fuse`
+            : style === 'cartridge'
+              ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+              : `Miniature breaker ${ratingA} A, ${STYLE[style]}`,
+};

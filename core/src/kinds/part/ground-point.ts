@@ -1,0 +1,21 @@
+import { terminal } from '../../quantity/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+/** Stud on clean metal, and the vehicle's metal from there to the battery's negative post, Ω (from memory). */
+const CHASSIS_OHM = 0.002;
+
+/** A ground stud; pin 31 is the far end of the vehicle's metal, at the battery. */
+export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
+  kind: 'ground-point',
+  title: 'ground point',
+  terminalStyle: 'M6 ring',
+  pins: () => ['G', '31'],
+  model({ id }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'metal'), a: terminal(id, 'G'), b: terminal(id, '31'), ohm: () => CHASSIS_OHM });
+  },
+  drawn: () => [],
+  rail: () => ({ pin: 'G', side: 'return', label: '31' }),
+  price: () => SMALL_PRICES['ground stud'],
+  listed: () => 'Ground stud M6 with toothed washer, on clean bare metal',
+};

@@ -1,0 +1,34 @@
+import type { UnitLoad } from '../load/registry.ts';
+import { formatQuantity, terminal } from '../../quantity/index.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface LoadSpec {
+  readonly loadKind: UnitLoad['kind'];
+  /** Load line of the job that this unit belongs to. */
+  readonly line: string;
+  readonly ohm: number;
+  readonly ratedV: number;
+  /** Whether it has metal that one can touch, and so a terminal for earth. */
+  readonly metal: boolean;
+}
+
+export const load: PartKind<'load', LoadSpec> = {
+  kind: 'load',
+  title: 'load',
+  terminalStyle: 'crimped splice',
+  pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
+  model({ id, spec }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm });
+  },
+  drawn: ({ id, name, spec }) => [
+    {
+      key: 'load',
+      from: '+',
+      to: '-',
+      symbol: spec.loadKind,
+      branch: branchId(id, 'load'),
+      labels: [name, `${formatQuantity(spec.ratedV / spec.ohm, 'A')} at ${spec.ratedV} V`],
+    },
+  ],
+  listed: ({ name, spec }) => `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}`,
+};

@@ -1,0 +1,57 @@
+/** One channel of a relay module without its relay: an input through a resistor and diodes, and the driver of the coil. */
+import { terminal } from '../../quantity/index.ts';
+import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
+import { type PartKind, branchId } from './kind.ts';
+import type { ModuleType } from '../catalogue/shelf.ts';
+
+export interface ModuleInputSpec {
+  readonly type: ModuleType;
+  readonly trigger: 'low' | 'high';
+  readonly jumper: boolean;
+}
+
+/** Collector–emitter drop of its driver at a coil's current, as a resistance, Ω (from memory). */
+const DRIVER_OHM = 3;
+
+export const moduleInput: PartKind<'module-input', ModuleInputSpec> = {
+  kind: 'module-input',
+  title: 'input of a relay module',
+  terminalStyle: 'pin header',
+  takesMm2: () => TERMINAL_MOST_MM2.clamp,
+  // VCC and IN are its logic side; JD and GND feed its relays; K is the driven end of the coil.
+  pins: () => ['VCC', 'IN', 'JD', 'GND', 'K', 'led'],
+  model({ id, spec: { type, trigger } }, into) {
+    const at = (pin: string) => terminal(id, pin);
+    const [from, to] = trigger === 'low' ? ['VCC', 'IN'] : ['IN', 'GND'];
+    into.branch({ kind: 'resistor', id: branchId(id, 'input'), a: at(from!), b: at('led'), ohm: () => type.inputOhm });
+    into.branch({ kind: 'diode', id: branchId(id, 'led'), a: at('led'), b: at(to!), forwardV: type.inputV, ohm: () => 10 });
+    into.sensor({
+      kind: 'current',
+      id: branchId(id, 'sense'),
+      branch: branchId(id, 'input'),
+      closesAtA: type.closesA,
+      opensAtA: type.opensA,
+    });
+    into.branch({
+      kind: 'switch',
+      id: branchId(id, 'driver'),
+      a: at('K'),
+      b: at('GND'),
+      ohm: () => DRIVER_OHM,
+      follows: branchId(id, 'sense'),
+      closedWhen: true,
+    });
+  },
+  drawn: ({ id, tag, spec: { trigger } }) => [
+    {
+      key: 'input',
+      from: trigger === 'low' ? 'VCC' : 'IN',
+      to: trigger === 'low' ? 'IN' : 'GND',
+      symbol: 'module-input',
+      branch: branchId(id, 'input'),
+      labels: [tag, `${trigger} trigger`],
+    },
+    { key: 'driver', from: 'K', to: 'GND', symbol: 'transistor', branch: branchId(id, 'driver'), labels: [tag, 'driver'] },
+  ],
+  listed: () => null,
+};

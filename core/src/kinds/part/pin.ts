@@ -1,0 +1,58 @@
+import { terminal } from '../../quantity/index.ts';
+import type { BootState } from '../catalogue/controllers.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface PinSpec {
+  readonly signal: string;
+  readonly limitA: number;
+  readonly volt: number;
+  /** What holds it while its program does not run yet, with the resistance of what pulls. */
+  readonly boot: BootState;
+  readonly pullOhm: number;
+}
+
+/** Output resistance of a controller's pin, Ω (from memory). */
+export const PIN_OHM = 25;
+
+/** A controller's output as an ideal source behind its own resistance; low is its ground. */
+export const pin: PartKind<'pin', PinSpec> = {
+  kind: 'pin',
+  title: 'controller pin',
+  terminalStyle: 'screw terminal',
+  pins: () => ['rail', 'out', '-'],
+  model({ id, spec }, into) {
+    into.sensor({ kind: 'signal', id: branchId(id, 'program'), signal: spec.signal });
+    into.branch({
+      kind: 'source',
+      id: branchId(id, 'rail'),
+      a: terminal(id, 'rail'),
+      b: terminal(id, '-'),
+      volt: () => spec.volt,
+      ohm: () => PIN_OHM,
+    });
+    const drive = (key: string, from: string, closedWhen: boolean) =>
+      into.branch({
+        kind: 'switch',
+        id: branchId(id, key),
+        a: terminal(id, from),
+        b: terminal(id, 'out'),
+        ohm: () => (closedWhen ? 0.1 : PIN_OHM),
+        follows: branchId(id, 'program'),
+        closedWhen,
+      });
+    drive('high', 'rail', true);
+    drive('low', '-', false);
+    // A driven pin does not notice it; while it boots there is nothing else.
+    if (spec.boot === 'pulled up' || spec.boot === 'pulled down')
+      into.branch({
+        kind: 'resistor',
+        id: branchId(id, 'pull'),
+        a: terminal(id, spec.boot === 'pulled up' ? 'rail' : '-'),
+        b: terminal(id, 'out'),
+        ohm: () => spec.pullOhm,
+      });
+  },
+  drawn: () => [],
+  rail: () => ({ pin: 'out', side: 'feed', label: 'pin' }),
+  listed: () => null,
+};

@@ -1,0 +1,138 @@
+import { formatQuantity, terminal } from '../../quantity/index.ts';
+import type { Delays } from '../primitives.ts';
+import { copperAtTemperature, fromMemory } from '../../reference/index.ts';
+import { type DrawnElement, type PartKind, branchId } from './kind.ts';
+import type { RelayType, SocketType } from '../catalogue/shelf.ts';
+
+export interface RelaySpec {
+  readonly type: RelayType;
+  readonly socket: SocketType;
+  /** Throw pins in use, and whether they carry a load or a coil's current. */
+  readonly uses: readonly string[];
+  readonly carries: 'load' | 'control';
+  /** Supply behind the coil; none behind a controller's pin. */
+  readonly supply: string | null;
+  /** What a time relay is set to. */
+  readonly delays?: Delays;
+}
+
+/** Current at which the armature pulls in, A: the coil's pull is set by its current, hot or cold. */
+export function pullInA(type: RelayType): number {
+  return type.pullInV / type.coilOhm;
+}
+
+/** How far a coil's resistance may be from what is printed on it, as a share: ±10 % is usual. */
+export const COIL_TOLERANCE = 0.1;
+export const COIL_TOLERANCE_SOURCE = fromMemory('coils are wound to ±10 %');
+
+/** A coil for alternating current is choked by its iron more than by its copper: its heat hardly changes what it takes. */
+export const isCopperCoil = (type: RelayType): boolean => type.solid === undefined && type.coilV < 100;
+
+/** A module has its own diode, an input of a solid-state relay and a coil for alternating current need none. */
+export const needsSuppression = (type: RelayType): boolean => isCopperCoil(type) && type.module === undefined;
+
+/** Least resistance of a coil at a temperature, Ω. */
+export function leastCoilOhm(type: RelayType, coilC: number): number {
+  return !isCopperCoil(type) ? type.coilOhm : copperAtTemperature(type.coilOhm * (1 - COIL_TOLERANCE), coilC);
+}
+
+/** Coil temperature, °C, in given air with a share of its full rise. */
+export function coilTemperature(type: RelayType, airC: number, warmth: number): number {
+  return airC + warmth * type.coilRiseK;
+}
+
+export const contactBranchId = (relay: string, pin: string): string => branchId(relay, `contact${pin}`);
+
+export const relay: PartKind<'relay', RelaySpec> = {
+  kind: 'relay',
+  title: 'plug-in relay',
+  terminalStyle: ({ type }) => (type.socket === 'blade' ? 'socket receptacle' : 'screw clamp, ferrule'),
+  takesMm2: ({ socket }) => socket.mostMm2,
+  pins: ({ type }) => [
+    ...type.coil,
+    ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])]),
+  ],
+  model({ id, place, spec: { type, delays } }, into) {
+    const coil = branchId(id, 'coil');
+    const armature = branchId(id, 'armature');
+    const [plus, minus] = type.coil;
+    into.branch({
+      kind: 'resistor',
+      id: coil,
+      a: terminal(id, plus),
+      b: terminal(id, minus),
+      ohm: (conditions) =>
+        // The input of a solid-state relay is electronics, not copper.
+        !isCopperCoil(type)
+          ? type.coilOhm
+          : copperAtTemperature(
+              type.coilOhm * (1 + conditions.coilSpread),
+              coilTemperature(type, conditions.airC(place), conditions.coilWarmth),
+            ),
+    });
+    into.sensor({
+      kind: 'current',
+      id: armature,
+      branch: coil,
+      closesAtA: pullInA(type),
+      opensAtA: type.releaseV / type.coilOhm,
+      ...(delays ? { delays } : {}),
+    });
+    const cam = branchId(id, 'cam');
+    if (type.duty === 'step') into.sensor({ kind: 'step', id: cam, follows: armature });
+    const contact = (common: string, pin: string, closedWhen: boolean) =>
+      into.branch({
+        kind: 'switch',
+        id: contactBranchId(id, pin),
+        a: terminal(id, common),
+        b: terminal(id, pin),
+        ohm: () => type.contactOhm,
+        follows: type.duty === 'step' ? cam : armature,
+        closedWhen,
+      });
+    for (const { common, closing, resting } of type.poles) {
+      contact(common, closing, true);
+      if (type.solid)
+        into.branch({
+          kind: 'resistor',
+          id: branchId(id, 'leak'),
+          a: terminal(id, common),
+          b: terminal(id, closing),
+          ohm: () => type.solid!.ratedV / type.solid!.leakA,
+        });
+      if (resting) contact(common, resting, false);
+    }
+  },
+  drawn: ({ id, tag, spec: { type, uses, delays } }) => [
+    {
+      key: 'coil',
+      from: type.coil[0],
+      to: type.coil[1],
+      symbol: type.duty === 'timer' ? 'coil-timer' : type.duty === 'step' ? 'coil-step' : 'coil',
+      branch: branchId(id, 'coil'),
+      labels: [tag, ...(delays ? delayWords(delays) : [`${type.coilOhm} Ω`])],
+    },
+    ...uses.map((pin): DrawnElement => {
+      const pole = type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!;
+      const both = uses.includes(pole.closing) && pole.resting !== null && uses.includes(pole.resting);
+      const symbol = type.solid
+        ? 'contact-solid'
+        : pole.resting === null || both
+          ? pin === pole.resting
+            ? 'contact-resting'
+            : 'contact-closing'
+          : 'contact-changeover';
+      return { key: `contact${pin}`, from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
+    }),
+  ],
+  price: ({ spec: { type, socket } }) => type.price + socket.price,
+  listed: ({ spec: { type, socket, delays } }) =>
+    `${type.name}${/coil/.test(type.name) ? '' : `, ${type.coilV} V coil`}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+};
+
+function delayWords({ closeS, openS }: Delays): string[] {
+  const words = [closeS > 0 ? `on ${formatQuantity(closeS, 's')}` : '', openS > 0 ? `off ${formatQuantity(openS, 's')}` : ''].filter(
+    Boolean,
+  );
+  return words.length > 0 ? words : ['no delay'];
+}

@@ -1,0 +1,33 @@
+import { formatQuantity, terminal } from '../../quantity/index.ts';
+import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface ResistorSpec {
+  readonly ohm: number;
+  /** Power that it must bear, W. */
+  readonly watt: number;
+}
+
+/** What a small resistor bears, W. */
+export const SMALL_W = 0.25;
+
+/** A wire-wound resistor that slows a motor or dims a lamp. */
+export const resistor: PartKind<'resistor', ResistorSpec> = {
+  kind: 'resistor',
+  title: 'resistor',
+  terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
+  pins: () => ['1', '2'],
+  model({ id, spec }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'wire'), a: terminal(id, '1'), b: terminal(id, '2'), ohm: () => spec.ohm });
+  },
+  drawn: ({ id, tag, spec }) => [
+    { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
+  ],
+  price: () => SMALL_PRICES.resistor,
+  listed: ({ spec }) =>
+    spec.watt < SMALL_W
+      ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`
+      : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+};

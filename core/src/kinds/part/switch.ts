@@ -1,0 +1,50 @@
+import { terminal } from '../../quantity/index.ts';
+import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface SwitchSpec {
+  readonly signal: string;
+  readonly limitA: number;
+  readonly action: 'maintained' | 'momentary';
+  readonly rest: 'open' | 'closed';
+  /** One pole for each circuit that uses it. */
+  readonly poles: number;
+}
+
+/** Closed-contact resistance of a small dash switch, Ω (from memory). */
+const CONTACT_OHM = 0.02;
+const POLE_NAMES = ['', 'single-pole', 'double-pole', 'three-pole', 'four-pole'];
+
+export const dashSwitch: PartKind<'switch', SwitchSpec> = {
+  kind: 'switch',
+  title: 'switch',
+  terminalStyle: '6.3 mm blade receptacle',
+  takesMm2: () => TERMINAL_MOST_MM2.blade,
+  pins: ({ poles }) => Array.from({ length: 2 * poles }, (_, at) => String(at + 1)),
+  model({ id, spec }, into) {
+    into.sensor({ kind: 'signal', id: branchId(id, 'hand'), signal: spec.signal });
+    for (let pole = 1; pole <= spec.poles; pole++)
+      into.branch({
+        kind: 'switch',
+        id: branchId(id, `pole${pole}`),
+        a: terminal(id, String(2 * pole - 1)),
+        b: terminal(id, String(2 * pole)),
+        ohm: () => CONTACT_OHM,
+        follows: branchId(id, 'hand'),
+        closedWhen: spec.rest === 'open',
+      });
+  },
+  drawn: ({ id, tag, name, spec }) =>
+    Array.from({ length: spec.poles }, (_, at) => ({
+      key: `pole${at + 1}`,
+      from: String(2 * at + 1),
+      to: String(2 * at + 2),
+      symbol: spec.action === 'momentary' ? ('button' as const) : ('switch' as const),
+      branch: branchId(id, `pole${at + 1}`),
+      labels: [tag, name],
+    })),
+  price: () => SMALL_PRICES.switch,
+  listed: ({ name, spec }) =>
+    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A (${name})`,
+};

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { idSchema, limitA } from '../../document/index.ts';
+import { type SignalFacets, signalBase } from './kind.ts';
+import { limitField } from './words.ts';
+
+/** A feed that is live when on: key-on or an existing circuit. */
+const schema = z.strictObject({
+  ...signalBase,
+  nature: z.literal('feed'),
+  supply: idSchema,
+  /** What one may take from it, A. */
+  limitA,
+  keyOn: z.boolean(),
+  /** Live just while the engine is cranked. */
+  starter: z.boolean(),
+  /** Whether its vehicle dims it by switching fast, or watches its current; a filter at the tap mends the first. */
+  pulsed: z.boolean(),
+  filtered: z.boolean(),
+});
+export type FeedSignal = z.infer<typeof schema>;
+
+export const feed = {
+  nature: 'feed',
+  title: 'an existing live feed',
+  short: 'feed',
+  schema,
+  fields: [
+    { type: 'reference', path: ['supply'], label: 'Fed from', to: 'supply' },
+    { type: 'tick', path: ['keyOn'], label: 'dies with the key' },
+    { type: 'tick', path: ['starter'], label: 'live just while the engine is cranked' },
+    { type: 'tick', path: ['pulsed'], label: 'dimmed by pulses, or watched by the vehicle' },
+    { type: 'tick', path: ['filtered'], label: 'with a filter at the tap', asked: ({ pulsed }) => pulsed },
+    limitField('One may take from it', 200),
+  ],
+  begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),
+  state: (_, on) => (on ? 'is on' : 'is off'),
+  form: () => 'feed',
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  levels: () => null,
+  part: () => null,
+  wrong: () => [],
+  references: ({ supply }) => ({ supplies: [{ path: 'supply', id: supply }], controllers: [] }),
+  afterCut: () => null,
+  wakes: () => true,
+  sticks: false,
+} as const satisfies SignalFacets<'feed', FeedSignal>;

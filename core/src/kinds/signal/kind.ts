@@ -1,0 +1,104 @@
+/** What a nature of signal is asked for; one module a nature answers all of it. */
+import type { z } from 'zod';
+import { type Field, idSchema, nameSchema } from '../../document/index.ts';
+import type { Unit } from '../../quantity/index.ts';
+import type { AfterCut, Rest } from './words.ts';
+import { z as zod } from 'zod';
+
+/** What every signal has. */
+export const signalBase = {
+  id: idSchema,
+  name: nameSchema,
+  place: idSchema,
+  /** How it usually stands: where the desk begins. */
+  usual: zod.boolean(),
+};
+export interface SignalBase {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly usual: boolean;
+}
+
+/**
+ * What a signal is in a circuit:
+ *
+ *   contact   two terminals of its own, as many pairs as circuits use it
+ *   ground    one terminal that its body grounds
+ *   feed      a live wire of the vehicle
+ *   output    a few milliamperes at a level of its own, against its own minus
+ */
+export type SignalForm = 'contact' | 'ground' | 'feed' | 'output';
+
+/** Two levels that a quantity passes; between them it stays as it was. */
+export interface Levels {
+  readonly unit: Unit;
+  readonly closesAt: number;
+  readonly opensAt: number;
+  /** Supply whose voltage it is, where it is one; solved in the circuit, all else comes from outside. */
+  readonly supply: string | null;
+  /** Ends and step of a slider for it. */
+  readonly least: number;
+  readonly most: number;
+  readonly step: number;
+}
+
+/** The part that stands for a signal of contacts, and what it is made with. */
+export type SignalPart =
+  | {
+      readonly kind: 'switch';
+      readonly spec: { readonly limitA: number; readonly action: 'maintained' | 'momentary'; readonly rest: Rest };
+    }
+  | { readonly kind: 'ground-switch'; readonly spec: { readonly limitA: number; readonly rest: Rest } }
+  | {
+      readonly kind: 'threshold';
+      readonly spec: {
+        readonly limitA: number;
+        readonly output: 'contact' | 'ground';
+        readonly watches: string;
+        readonly unit: Unit;
+        readonly inCircuit: boolean;
+        readonly closesAt: number;
+        readonly opensAt: number;
+        readonly delayS: number;
+      };
+    };
+
+/** What a signal names of the project. */
+export interface References {
+  readonly supplies: readonly { readonly path: string; readonly id: string }[];
+  readonly controllers: readonly { readonly path: string; readonly id: string }[];
+}
+export const NO_REFERENCES: References = { supplies: [], controllers: [] };
+
+export interface SignalFacets<N extends string, S extends SignalBase> {
+  readonly nature: N;
+  /** In a list to choose from, and beside a name. */
+  readonly title: string;
+  readonly short: string;
+  readonly schema: z.ZodType<S>;
+  readonly fields: readonly Field<S>[];
+  /** A signal of this nature where nobody said more; `supply` is the project's first. */
+  begin(base: SignalBase, supply: string): S;
+  /** Words for it being on and being off. */
+  state(signal: S, on: boolean): string;
+  form(signal: S): SignalForm;
+  /** Whether its contact, or its body, conducts by itself just when it is on (true), just when it is off (false). */
+  conductsWhen(signal: S): boolean;
+  /** How its contact stands while nothing operates it; null where it has none that a hand or a thing operates. */
+  rest(signal: S): Rest | null;
+  /** Whether a hand lets go of it by itself. */
+  readonly momentary: (signal: S) => boolean;
+  levels(signal: S): Levels | null;
+  /** Its part; null where the wiring makes it (a feed, an output). */
+  part(signal: S): SignalPart | null;
+  /** What a schema cannot say of one signal alone. */
+  wrong(signal: S): readonly { readonly path: string; readonly message: string }[];
+  references(signal: S): References;
+  /** How it stands after a power cut, where that is a question; null where it stands as it did. */
+  afterCut(signal: S): AfterCut | null;
+  /** Whether somebody, or the running vehicle, must be there for it to be on. */
+  wakes(signal: S, restV: (supply: string) => number): boolean;
+  /** What is lost first when it fails: a contact of its own may stick either way. */
+  readonly sticks: boolean;
+}

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { limitA } from '../../document/index.ts';
+import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { AFTER_CUT, CONTACT_LIMIT } from './words.ts';
+
+/** A radio receiver or phone link with a dry contact, and how it stands after a power cut. */
+const schema = z.strictObject({ ...signalBase, nature: z.literal('receiver'), limitA, afterCut: z.enum(AFTER_CUT) });
+export type ReceiverSignal = z.infer<typeof schema>;
+
+export const receiver = {
+  nature: 'receiver',
+  title: 'a radio receiver or phone link',
+  short: 'radio',
+  schema,
+  fields: [
+    {
+      type: 'choice',
+      path: ['afterCut'],
+      label: 'After a power cut it is',
+      choices: [
+        { value: 'off', text: 'off' },
+        { value: 'on', text: 'on' },
+        { value: 'as it was', text: 'as it was' },
+        { value: 'unknown', text: 'nobody knows' },
+      ],
+    },
+    CONTACT_LIMIT,
+  ],
+  begin: (base) => ({ ...base, nature: 'receiver', limitA: 5, afterCut: 'off' }),
+  state: (_, on) => (on ? 'is on' : 'is off'),
+  form: () => 'contact',
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  levels: () => null,
+  part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'maintained', rest: 'open' } }),
+  wrong: () => [],
+  references: () => NO_REFERENCES,
+  afterCut: ({ afterCut }) => afterCut,
+  wakes: () => false,
+  sticks: true,
+} as const satisfies SignalFacets<'receiver', ReceiverSignal>;

@@ -1,0 +1,64 @@
+/** Natures of signal. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
+import { z } from 'zod';
+import { dashSwitch } from './switch.ts';
+import { feed } from './feed.ts';
+import { groundSwitch } from './ground-switch.ts';
+import type { SignalBase, SignalFacets } from './kind.ts';
+import { pin } from './pin.ts';
+import { pressureSwitch } from './pressure.ts';
+import { receiver } from './receiver.ts';
+import { regulator } from './regulator.ts';
+import { threshold } from './threshold.ts';
+
+const REGISTRY = {
+  switch: dashSwitch,
+  feed,
+  'ground-switch': groundSwitch,
+  threshold,
+  pressure: pressureSwitch,
+  pin,
+  receiver,
+  regulator,
+} as const;
+
+export type SignalNature = keyof typeof REGISTRY;
+type Schemas = { [N in SignalNature]: (typeof REGISTRY)[N]['schema'] };
+export type SignalOf<N extends SignalNature> = z.infer<Schemas[N]>;
+export const SIGNALS: { readonly [N in SignalNature]: SignalFacets<N, SignalOf<N>> } = REGISTRY;
+export const SIGNAL_NATURES = Object.keys(REGISTRY) as SignalNature[];
+
+const { switch: first, ...others } = REGISTRY;
+export const signalSchema = z.discriminatedUnion('nature', [
+  first.schema,
+  ...(Object.values(others).map(({ schema }) => schema) as Exclude<Schemas[SignalNature], typeof first.schema>[]),
+]);
+export type Signal = z.infer<typeof signalSchema>;
+
+/** The facets of a signal's nature. The cast is sound: a signal's nature names the entry made for it. */
+export const signalFacets = (signal: Pick<Signal, 'nature'>): SignalFacets<SignalNature, Signal> =>
+  SIGNALS[signal.nature] as unknown as SignalFacets<SignalNature, Signal>;
+
+/** A signal of another nature in the place of one: what all have stays. */
+export function asNature({ id, name, place, usual }: SignalBase, nature: SignalNature, supply: string): Signal {
+  return SIGNALS[nature].begin({ id, name, place, usual }, supply);
+}
+
+export const stateWord = (signal: Signal, on: boolean): string => signalFacets(signal).state(signal, on);
+export const formOfSignal = (signal: Signal) => signalFacets(signal).form(signal);
+export const levelsOf = (signal: Signal) => signalFacets(signal).levels(signal);
+
+/** A live wire of the vehicle that a clause or a load may hang on. */
+export const isFeed = (signal: Signal | undefined): signal is SignalOf<'feed'> => signal !== undefined && formOfSignal(signal) === 'feed';
+/** What gives a few milliamperes at a level of its own. */
+export const isOutput = (signal: Signal | undefined): signal is SignalOf<'pin' | 'regulator'> =>
+  signal !== undefined && formOfSignal(signal) === 'output';
+/** An output of a board that runs a program. */
+export const isPin = (signal: Signal | undefined): signal is SignalOf<'pin'> => signal?.nature === 'pin';
+/** An output that regulates a temperature. */
+export const isRegulator = (signal: Signal | undefined): signal is SignalOf<'regulator'> => signal?.nature === 'regulator';
+
+/** A signal that follows the solved voltage of a supply. */
+export const isVoltageSensor = (signal: Signal): boolean => (levelsOf(signal)?.supply ?? null) !== null;
+/** How a hand-operated or sensing contact stands at rest; null for what has no such contact. */
+export const restOf = (signal: Signal) => signalFacets(signal).rest(signal);
+export const isMomentary = (signal: Signal): boolean => signalFacets(signal).momentary(signal);

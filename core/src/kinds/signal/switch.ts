@@ -1,0 +1,50 @@
+import { z } from 'zod';
+import { REST, limitA } from '../../document/index.ts';
+import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { CONTACT_LIMIT, REST_FIELD, trippedWord } from './words.ts';
+
+/** A dry contact under a hand. *On* means operated: pressed, tripped; what its contact does then depends on its rest. */
+const schema = z.strictObject({
+  ...signalBase,
+  nature: z.literal('switch'),
+  limitA,
+  action: z.enum(['maintained', 'momentary']),
+  rest: z.enum(REST),
+});
+export type SwitchSignal = z.infer<typeof schema>;
+
+export const dashSwitch = {
+  nature: 'switch',
+  title: 'a switch or button with two terminals',
+  short: 'switch',
+  schema,
+  fields: [
+    {
+      type: 'choice',
+      path: ['action'],
+      label: 'Operated',
+      choices: [
+        { value: 'maintained', text: 'and stays' },
+        { value: 'momentary', text: 'only while it is held' },
+      ],
+    },
+    REST_FIELD,
+    CONTACT_LIMIT,
+  ],
+  begin: (base) => ({ ...base, nature: 'switch', limitA: 10, action: 'maintained', rest: 'open' }),
+  state({ action, rest }, on) {
+    if (action === 'momentary') return on ? 'is pressed' : 'is released';
+    return rest === 'closed' ? trippedWord(on) : on ? 'is on' : 'is off';
+  },
+  form: () => 'contact',
+  conductsWhen: ({ rest }) => rest === 'open',
+  rest: ({ rest }) => rest,
+  momentary: ({ action }) => action === 'momentary',
+  levels: () => null,
+  part: ({ limitA: most, action, rest }) => ({ kind: 'switch', spec: { limitA: most, action, rest } }),
+  wrong: () => [],
+  references: () => NO_REFERENCES,
+  afterCut: () => null,
+  wakes: ({ action }) => action === 'momentary',
+  sticks: true,
+} as const satisfies SignalFacets<'switch', SwitchSignal>;

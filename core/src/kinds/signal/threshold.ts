@@ -1,0 +1,105 @@
+import { z } from 'zod';
+import { idSchema, limitA } from '../../document/index.ts';
+import { NO_REFERENCES, type SignalBase, type SignalFacets, signalBase } from './kind.ts';
+import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
+import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
+import { chargeLevels } from '../../reference/index.ts';
+
+/** A switch that follows a voltage or a temperature (°C at its place) between two levels. */
+const schema = z.strictObject({
+  ...signalBase,
+  nature: z.literal('threshold'),
+  limitA,
+  output: z.enum(['contact', 'ground']),
+  watches: z.discriminatedUnion('quantity', [
+    z.strictObject({ quantity: z.literal('temperature') }),
+    z.strictObject({ quantity: z.literal('voltage'), supply: idSchema }),
+  ]),
+  closesAt: z.number().min(-60).max(1700),
+  opensAt: z.number().min(-60).max(1700),
+  delayS: z.number().min(0).max(3600),
+});
+export type ThresholdSignal = z.infer<typeof schema>;
+
+const volts = ({ watches }: ThresholdSignal) => watches.quantity === 'voltage';
+const level = (path: string, label: string, unit: 'V' | '°C', asked: (signal: ThresholdSignal) => boolean) =>
+  ({ type: 'number', path: [path], label, unit, least: -60, most: 1700, asked }) as const;
+
+export const threshold = {
+  nature: 'threshold',
+  title: 'a sensor with two levels of temperature or voltage',
+  short: 'two levels',
+  schema,
+  fields: [
+    {
+      type: 'choice',
+      path: ['watches', 'quantity'],
+      label: 'It watches',
+      choices: [
+        { value: 'temperature', text: 'the temperature at its place' },
+        { value: 'voltage', text: 'the voltage of a supply' },
+      ],
+    },
+    { type: 'reference', path: ['watches', 'supply'], label: 'Supply', to: 'supply', asked: volts },
+    level('closesAt', 'Closes at', 'V', volts),
+    level('closesAt', 'Closes at', '°C', (signal) => !volts(signal)),
+    level('opensAt', 'Opens at', 'V', volts),
+    level('opensAt', 'Opens at', '°C', (signal) => !volts(signal)),
+    DELAY_FIELD,
+    OUTPUT_FIELD,
+    CONTACT_LIMIT,
+  ],
+  begin: (base) => ({
+    ...base,
+    nature: 'threshold',
+    limitA: 2,
+    output: 'contact',
+    watches: { quantity: 'temperature' },
+    closesAt: 92,
+    opensAt: 84,
+    delayS: 0,
+  }),
+  state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
+  form: formOf,
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  levels({ watches, closesAt, opensAt }) {
+    const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
+    const reach = Math.max(10, 0.3 * (high - low + 40));
+    return watches.quantity === 'voltage'
+      ? { unit: 'V', closesAt, opensAt, supply: watches.supply, least: low - 2, most: high + 2, step: 0.05 }
+      : { unit: '°C', closesAt, opensAt, supply: null, least: Math.floor(low - reach), most: Math.ceil(high + reach), step: 1 };
+  },
+  part: ({ limitA: most, output, watches, closesAt, opensAt, delayS }) => ({
+    kind: 'threshold',
+    spec: {
+      limitA: most,
+      output,
+      watches: watches.quantity === 'voltage' ? 'Voltage' : 'Temperature',
+      unit: watches.quantity === 'voltage' ? 'V' : '°C',
+      inCircuit: watches.quantity === 'voltage',
+      closesAt,
+      opensAt,
+      delayS,
+    },
+  }),
+  wrong: ({ closesAt, opensAt }) => sameLevels(closesAt, opensAt, 'opensAt'),
+  references: ({ watches }) =>
+    watches.quantity === 'voltage' ? { supplies: [{ path: 'watches.supply', id: watches.supply }], controllers: [] } : NO_REFERENCES,
+  afterCut: () => null,
+  // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
+  wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),
+  sticks: true,
+} as const satisfies SignalFacets<'threshold', ThresholdSignal>;
+
+/** A sensor that closes while a supply is charged; its levels are common practice for split charging. */
+export const chargeSensor = (base: SignalBase, supply: { readonly id: string; readonly nominalV: number }): ThresholdSignal => ({
+  ...base,
+  nature: 'threshold',
+  limitA: 2,
+  output: 'contact',
+  watches: { quantity: 'voltage', supply: supply.id },
+  ...chargeLevels(supply.nominalV),
+  delayS: 5,
+});

@@ -1,0 +1,97 @@
+/** What a kind of supply is asked for; one module a kind answers all of it. */
+import { z } from 'zod';
+import { type Field, idSchema, nameSchema, positive } from '../../document/index.ts';
+
+export type CurrentKind = 'ac' | 'dc';
+
+/** What every supply has. */
+export const supplyBase = {
+  id: idSchema,
+  name: nameSchema,
+  /** Open-circuit voltage: resting, lowest in use, highest; alternating as its effective value. */
+  restV: positive.max(400),
+  lowestV: positive.max(400),
+  highestV: positive.max(400),
+  /** Of a mains supply the loop back to its transformer, Ω. */
+  internalOhm: positive.max(100),
+  place: idSchema,
+};
+export interface SupplyBase {
+  readonly id: string;
+  readonly name: string;
+  readonly restV: number;
+  readonly lowestV: number;
+  readonly highestV: number;
+  readonly internalOhm: number;
+  readonly place: string;
+}
+
+/** The part that stands for it. */
+export type SupplyPart =
+  | { readonly kind: 'battery'; readonly spec: { readonly supply: string; readonly nominalV: number; readonly internalOhm: number } }
+  | {
+      readonly kind: 'mains';
+      readonly spec: { readonly supply: string; readonly nominalV: number; readonly loopOhm: number; readonly twoHot: boolean };
+    }
+  | {
+      readonly kind: 'adapter';
+      readonly spec: {
+        readonly supply: string;
+        readonly nominalV: number;
+        readonly current: CurrentKind;
+        readonly ratedA: number;
+        readonly internalOhm: number;
+      };
+    };
+
+/** Colours of what carries current out and back and of earth. */
+export interface ConductorColours {
+  readonly out: string;
+  readonly switched: string;
+  readonly back: string;
+  readonly earth: string;
+}
+
+/** A supply as one chooses it from a list. */
+export interface Variant<S> {
+  readonly key: string;
+  readonly text: string;
+  begin(): Omit<S, 'id' | 'name' | 'place'>;
+  /** Whether a supply is this one. */
+  is(supply: S): boolean;
+}
+
+export interface SupplyFacets<K extends string, S extends SupplyBase> {
+  readonly kind: K;
+  readonly title: string;
+  readonly schema: z.ZodType<S>;
+  readonly variants: readonly Variant<S>[];
+  /** Beside its voltages, which all have. */
+  readonly fields: readonly Field<S>[];
+  readonly internalLabel: string;
+  current(supply: S): CurrentKind;
+  /** The public network: what it does to a person, and what guards it, is another matter than below 50 V. */
+  readonly isMains: boolean;
+  /** Two conductors that are both hot, with the neutral halfway. */
+  isTwoHot(supply: S): boolean;
+  /** Whether residual-current protection stands before it; null where that is no question. */
+  residualProtection(supply: S): boolean | null;
+  /** Whether its plug goes in either way round. */
+  reversible(supply: S): boolean;
+  /** Whether its current comes back through the vehicle: its metal, or its common return. */
+  readonly onVehicle: boolean;
+  /** Pins of its part between which its voltage stands, and that its return is led to. */
+  pins(supply: S): readonly [out: string, back: string];
+  /** Most that it gives for good, A; null where only its fuses bound it. */
+  ratedA(supply: S): number | null;
+  /** What it gives over twenty hours, Ah: what can be drained. Null where nothing is stored. */
+  storedAh(supply: S): number | null;
+  /** What a starter on it takes, A; 0 where none hangs on it. */
+  crankA(supply: S): number;
+  /** Before its number on the drawing. */
+  readonly letter: string;
+  part(supply: S): SupplyPart;
+  colours(supply: S): ConductorColours;
+  /** What is done to it last, and how: `Connect`, `Plug in`. */
+  readonly join: string;
+}

@@ -1,0 +1,231 @@
+/** The bench on hidden faults: found within six readings, and a healthy circuit never called faulty. */
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { parseDesignText } from '../../project/parse.ts';
+import type { Design } from '../../project/schema.ts';
+import { type Evidence, gatherEvidence } from '../../analysis/evidence.ts';
+import { type Dictionary, buildDictionary, diagnose, dictionaryInSteps, faultyReader } from './dictionary.ts';
+import type { FaultKind } from './faults.ts';
+import { explainByTwo } from './two-faults.ts';
+import { OPEN_OHM, meterError, rangeFor } from './meter.ts';
+
+function read(file: string): Design {
+  const parsed = parseDesignText(readFileSync(new URL(`../../../../examples/${file}.json`, import.meta.url), 'utf8'));
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  return parsed.design;
+}
+
+/** Numbers from 0 to 1 from a seed: a linear congruential generator (Numerical Recipes). */
+function seeded(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
+}
+
+interface Bench {
+  readonly evidence: Evidence;
+  readonly dictionary: Dictionary;
+}
+
+/** Takes readings where the diagnosis asks for them, with a meter and parts that differ by chance. */
+function hunt({ evidence, dictionary }: Bench, row: number | null, random: () => number, most: number) {
+  const spread = { coilSpread: 0.16 * (random() - 0.5), volts: 1 + 0.04 * (random() - 0.5) };
+  const meter = faultyReader(evidence, row === null ? [] : [dictionary.faults[row]!], spread);
+  const readings: Record<string, number> = {};
+  let seen = diagnose(dictionary, readings);
+  while (Object.keys(readings).length < most && seen.next !== null) {
+    const step = dictionary.steps.find(({ id }) => id === seen.next)!;
+    const there = meter(step);
+    readings[step.id] = there >= OPEN_OHM ? OPEN_OHM : there + (2 * random() - 1) * 0.7 * meterError(step.quantity, there);
+    seen = diagnose(dictionary, readings);
+  }
+  return seen;
+}
+
+/** Whether no step of the plan tells two faults apart. */
+function twins(dictionary: Dictionary, a: number, b: number): boolean {
+  return dictionary.steps.every(({ quantity }, at) => {
+    const [x, y] = [dictionary.values[a]![at]!, dictionary.values[b]![at]!];
+    return Math.abs(x - y) <= 2 * meterError(quantity, Math.max(Math.abs(x), Math.abs(y)));
+  });
+}
+/** Whether any step tells a fault from a healthy circuit. */
+const shows = (dictionary: Dictionary, row: number) =>
+  dictionary.steps.some((_, at) => {
+    const { value, tolerance } = dictionary.healthy[at]!;
+    return Math.abs(dictionary.values[row]![at]! - value) > 1.5 * tolerance;
+  });
+
+const owl = read('demo/owl-box');
+const evidence = gatherEvidence(owl);
+const benches = new Map(owl.jobs.map(({ id }) => [id, { evidence, dictionary: buildDictionary(evidence, id) }]));
+
+describe('Owl Box, all its jobs, 200 seeded runs', () => {
+  const hideable = [...benches].flatMap(([job, bench]) =>
+    bench.dictionary.faults.flatMap((fault, row) => (shows(bench.dictionary, row) ? [{ job, row, kind: fault.kind }] : [])),
+  );
+  const kinds = [...new Set(hideable.map(({ kind }) => kind))];
+  test('a hidden fault of each of ten kinds and more is found within six readings in at least nine of ten tries', () => {
+    expect(kinds.length).toBeGreaterThanOrEqual(10);
+    const random = seeded(20261125);
+    const tally = new Map<FaultKind, [found: number, runs: number]>();
+    for (let run = 0; run < 200; run++) {
+      // Kinds in turn, so that the rare ones count as much as the many wires.
+      const kind = kinds[run % kinds.length]!;
+      const of = hideable.filter((one) => one.kind === kind);
+      const { job, row } = of[Math.floor(random() * of.length)]!;
+      const bench = benches.get(job)!;
+      const seen = hunt(bench, row, random, 6);
+      const named = seen.explained[0] ? bench.dictionary.faults.indexOf(seen.explained[0].fault) : -1;
+      const good = seen.verdict === 'fault' && named >= 0 && (named === row || twins(bench.dictionary, named, row));
+      const [found, runs] = tally.get(kind) ?? [0, 0];
+      tally.set(kind, [found + Number(good), runs + 1]);
+    }
+    const found = [...tally.values()].reduce((sum, [one]) => sum + one, 0);
+    process.stdout.write(
+      `hidden faults found within six readings: ${found} of 200 (${[...tally].map(([kind, [one, of]]) => `${kind} ${one}/${of}`).join(', ')})\n`,
+    );
+    expect(found).toBeGreaterThanOrEqual(180);
+  });
+  test('a healthy circuit is never called faulty', () => {
+    const random = seeded(104729);
+    const jobs = [...benches.values()];
+    for (let run = 0; run < 200; run++) expect(hunt(jobs[run % jobs.length]!, null, random, 12).verdict).toBe('healthy');
+  });
+});
+
+describe('two faults at once', () => {
+  const { dictionary } = benches.get('dew')!;
+  const row = (words: RegExp) => dictionary.faults.findIndex((fault) => words.test(fault.words));
+  test('readings that no single fault gives are explained by the two that were put in', () => {
+    const two = [row(/^coil .* is broken/), row(/is burnt out/)].map((at) => dictionary.faults[at]!);
+    const read = faultyReader(evidence, two);
+    const steps = dictionary.steps.filter(({ stage, quantity }) => stage === 'no power' || quantity === 'V').slice(0, 9);
+    const readings = Object.fromEntries(steps.map((step) => [step.id, read(step)]));
+    expect(diagnose(dictionary, readings).verdict).toBe('unexplained');
+    const [first] = explainByTwo(evidence, dictionary, readings);
+    expect(first!.faults.map(({ id }) => id).sort()).toEqual(two.map(({ id }) => id).sort());
+  });
+});
+
+describe('what is asked next', () => {
+  test('is the step with the most expected information for its effort, against plain enumeration', () => {
+    // Four faults of one weight, five steps; values are far apart or the same, so outcomes are a partition to count.
+    const steps = ['a', 'b', 'c', 'd', 'e'].map((id, at) => ({
+      id,
+      job: 'j',
+      stage: 'all of it' as const,
+      quantity: (['V', 'V', 'A', 'Ω', 'V'] as const)[at]!,
+      red: 'x.1',
+      black: 'x.2',
+      branch: null,
+      path: [[]],
+      words: id,
+      mains: false,
+    }));
+    const random = seeded(7);
+    for (let run = 0; run < 60; run++) {
+      const values = [0, 1, 2, 3].map(() => Float64Array.from(steps, () => 10 * Math.floor(random() * 4)));
+      const healthy = steps.map(() => ({ value: 0, tolerance: 1 }));
+      const fault = (at: number) => ({
+        id: `f${at}`,
+        kind: 'broken wire' as const,
+        words: '',
+        subject: { kind: 'wire', id: '' } as const,
+        branch: '',
+        fault: 'open' as const,
+        weight: 1,
+      });
+      const dictionary: Dictionary = { steps, healthy, values, faults: [0, 1, 2, 3].map(fault) };
+      // Healthy has half of all weight, each fault an eighth: H = −Σ p log p over what can be told apart.
+      const worth = steps.map(({ quantity }, at) => {
+        const shares = new Map<number, number>([[0, 0.5]]);
+        for (const row of values) shares.set(row[at]!, (shares.get(row[at]!) ?? 0) + 0.125);
+        const entropy = [...shares.values()].reduce((sum, p) => sum - p * Math.log(p), 0);
+        return entropy / { V: 1, A: 2, Ω: 1.3 }[quantity];
+      });
+      const best = Math.max(...worth);
+      const { next } = diagnose(dictionary, {});
+      if (best < 1e-6) expect(next).toBeNull();
+      else expect(worth[steps.findIndex(({ id }) => id === next)]).toBeCloseTo(best, 12);
+    }
+  });
+});
+
+test('the dictionary is made fault by fault, telling how far it is', () => {
+  const told: number[] = [];
+  const running = dictionaryInSteps(evidence, 'roof-lamp');
+  for (let step = running.next(); !step.done; step = running.next()) told.push(step.value.done / step.value.of);
+  expect(told.length).toBe(benches.get('roof-lamp')!.dictionary.faults.length);
+  expect(told).toEqual([...told].sort((a, b) => a - b));
+});
+
+describe.each(['dew', 'lamps', 'finder'])('Owl Box, %s', (job) => {
+  const { dictionary } = benches.get(job)!;
+  test('each step has a prediction with a tolerance, in the order of safety', () => {
+    const order = ['no power', 'control side alone', 'all of it'];
+    const stages = dictionary.steps.map(({ stage }) => order.indexOf(stage));
+    expect(Math.min(...stages)).toBe(0);
+    for (const { value, tolerance } of dictionary.healthy) {
+      expect(Number.isFinite(value)).toBe(true);
+      expect(tolerance).toBeGreaterThan(0);
+    }
+  });
+  test('readings that no single fault gives are said to be unexplained', () => {
+    const volts = dictionary.steps.filter(({ quantity, stage }) => quantity === 'V' && stage === 'all of it');
+    const readings = Object.fromEntries(volts.slice(0, 4).map(({ id }, at) => [id, 5 + 31 * at]));
+    expect(diagnose(dictionary, readings).verdict).toBe('unexplained');
+  });
+});
+
+describe('predictions by hand', () => {
+  const dictionary = buildDictionary(evidence, 'dew');
+  const of = (key: string) => dictionary.healthy[dictionary.steps.findIndex(({ id }) => id.startsWith(`dew/${key}`))]!;
+  test('a coil of 85 Ω reads 85 Ω, give or take its 10 % and the meter', () => {
+    expect(of('coil-dew-relay').value).toBeCloseTo(85, 0);
+    expect(of('coil-dew-relay').tolerance).toBeGreaterThan(8.5);
+  });
+  test('the open contact reads the way through the other loads on its stud, the fuse next to nothing', () => {
+    // Lamps, coils and the load itself in series and in parallel: tens of ohms, as a meter would show too.
+    expect(of('contact-').value).toBeGreaterThan(10);
+    expect(of('contact-').value).toBeLessThan(100);
+    expect(of('fuse-').value).toBeLessThan(0.1);
+  });
+  test('control current and load current make up the supply’s within the meter’s error (common practice of the bench board)', () => {
+    const one = gatherEvidence(read('circuits/01-switched-load'));
+    const { steps, healthy } = buildDictionary(one, one.design.jobs[0]!.id);
+    const amps = (key: RegExp) => healthy[steps.findIndex(({ id, quantity }) => quantity === 'A' && key.test(id))]!.value;
+    const [control, load, supply] = [amps(/coil-amps/), amps(/\/amps-(?!supply)/), amps(/amps-supply/)];
+    expect(control).toBeGreaterThan(0.05);
+    expect(load).toBeGreaterThan(1);
+    expect(Math.abs(control + load - supply)).toBeLessThan(meterError('A', supply));
+  });
+});
+
+test('a meter’s error by hand: 12.6 V on the 20 V range is 0.063 V and two digits of 10 mV', () => {
+  expect(rangeFor('V', 12.6)).toBe(20);
+  expect(meterError('V', 12.6)).toBeCloseTo(0.063 + 0.02, 9);
+});
+
+describe('on the mains', () => {
+  test.each(['demo/owl-box', 'circuits/13-mains-lamp-by-module', 'circuits/16-machine-box', 'circuits/19-oven', 'circuits/21-two-hand'])(
+    '%s: no step puts a lead on anything live of it',
+    (file) => {
+      const made = gatherEvidence(read(file));
+      for (const { job } of made.jobs.values()) {
+        if (!made.design.supplies.some(({ id, kind }) => id === job.supply && kind === 'mains')) continue;
+        const own = buildDictionary(made, job.id);
+        expect(own.steps.length).toBeGreaterThan(3);
+        own.steps.forEach((step, at) => {
+          expect(step.stage).not.toBe('all of it');
+          if (step.quantity !== 'Ω') expect(own.healthy[at]!.value).toBeLessThan(50);
+        });
+      }
+    },
+  );
+  test('its contacts are read while the relay is in and the mains are unplugged: open at rest, next to nothing in', () => {
+    const own = buildDictionary(evidence, 'heater');
+    const value = (key: string) => own.healthy[own.steps.findIndex(({ id }) => id.includes(key))]!.value;
+    expect(value('contact-heater-relay-2')).toBeGreaterThan(1e6);
+    expect(value('closes-heater-relay-2')).toBeLessThan(0.1);
+  });
+});

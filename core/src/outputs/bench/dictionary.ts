@@ -1,0 +1,306 @@
+/**
+ * Which fault explains the readings, and which reading would tell most next.
+ *
+ * Every single fault is simulated once in every step: a table of what would be read. Given readings r_s, the weight of a
+ * fault f is its prior times Π exp(−z²/2) over the steps measured, z = (r_s − m_fs)/σ_fs, with σ from the meter and from what the
+ * parts' tolerance moves. The next step is the one after which the expected entropy of the weights is least, for its effort:
+ * faults whose readings differ by less than the meter can tell are one outcome.
+ */
+import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
+import { COIL_TOLERANCE, type Conditions, branchId, isKind } from '../../kinds/index.ts';
+import { circuitParts, toCircuit } from '../../wiring/index.ts';
+import type { Netlist } from '../../graph/index.ts';
+import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.ts';
+import { OPEN_OHM, meterError } from './meter.ts';
+import { type BranchFault, type SingleFault, singleFaults } from './faults.ts';
+import { type BenchStep, benchPlan } from './plan.ts';
+
+export interface Prediction {
+  readonly value: number;
+  /** What meter and parts may differ by, in the unit itself. */
+  readonly tolerance: number;
+}
+
+export interface Dictionary {
+  readonly steps: readonly BenchStep[];
+  readonly faults: readonly SingleFault[];
+  /** Of a healthy circuit, by step. */
+  readonly healthy: readonly Prediction[];
+  /** By fault, then by step. */
+  readonly values: readonly Float64Array[];
+}
+
+/** An ohmmeter: a voltage that no diode conducts at, behind a resistance that no coil pulls in through, V and Ω. */
+const TEST_V = 0.2;
+const TEST_OHM = 1000;
+const TEST = 'ohmmeter';
+
+/** What a reading may differ by for all that is not the meter's: a supply off by as much, and parts by theirs. */
+const SUPPLY_SHARE = 0.03;
+const PART_SHARE = 0.06;
+
+/** A branch that is not as it should be. */
+export interface Broken {
+  readonly branch: string;
+  readonly fault: Fault;
+}
+/** Reads steps off a circuit in which some branches may be broken. */
+export interface Reader {
+  read(step: BenchStep, broken: readonly Broken[]): number;
+  /** Reads on with other parts and another supply. */
+  vary(spread: Spread): void;
+}
+/** How far supply and coils of the one on the bench are from what they are called. */
+export interface Spread {
+  readonly coilSpread: number;
+  readonly volts: number;
+}
+const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
+
+/** Of a circuit with these faults in it. */
+export function faultyReader(evidence: Evidence, faults: readonly SingleFault[], vary: Spread = AS_CALLED): (step: BenchStep) => number {
+  const wired = faults.find((fault) => 'wired' in fault);
+  const broken = faults.filter((fault): fault is BranchFault => 'branch' in fault);
+  const made = reader(evidence, vary, wired ? wired.wired : evidence.netlist);
+  return (step) => made.read(step, broken);
+}
+
+export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Netlist = evidence.netlist): Reader {
+  const { design } = evidence;
+  // A circuit of its own: what is measured on it disturbs nobody else's.
+  const circuit = toCircuit(netlist);
+  const usual = conditionsAt(design, netlist, 'usual', new Map());
+  const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
+  let conditions = under(vary);
+  const guards = netlist.parts.flatMap((part) =>
+    isKind(part, 'fuse') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
+  );
+  const ohmmeters = new Map<string, Circuit>();
+  const lines = new Set(
+    netlist.parts.flatMap((part) => (part.kind === 'mains' ? [branchId(part.id, 'line'), branchId(part.id, 'line2')] : [])),
+  );
+  const sources = circuit.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
+
+  function ohmmeter(step: BenchStep): Circuit {
+    const known = ohmmeters.get(step.id);
+    if (known) return known;
+    const { branches, edited, ...rest } = circuitParts(netlist);
+    const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
+    // Counted from its black lead: what is cut off from everything else still has a current through the meter.
+    const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
+    for (const [id, fault] of edited) made.setFault(id, fault);
+    // With the control side at work its own supplies are on; what is on the mains never is.
+    const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
+    for (const id of off) made.setFault(id, 'open');
+    made.setConditions(conditions);
+    ohmmeters.set(step.id, made);
+    return made;
+  }
+  circuit.setConditions(conditions);
+  const edited = new Map(circuitParts(netlist).edited);
+  /** As the netlist has it: a part that was left out stays out. */
+  const restore = (made: Circuit, branches: readonly { branch: string }[]) => {
+    for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? null);
+  };
+
+  return {
+    vary(spread) {
+      conditions = under(spread);
+      for (const made of [circuit, ...ohmmeters.values()]) made.setConditions(conditions);
+    },
+    read(step, broken) {
+      if (step.quantity === 'Ω') {
+        const made = ohmmeter(step);
+        for (const { branch, fault } of broken) made.setFault(branch, fault);
+        const on = new Set(step.path[step.path.length - 1]);
+        const solution = made.settle((signal) => on.has(signal));
+        const ampere = Math.abs(solution.amps(made.branchIndex(TEST)));
+        restore(made, broken);
+        const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
+        return Math.min(OPEN_OHM, Math.max(0, ohm));
+      }
+      const pulled =
+        step.stage === 'control side alone' ? guards.filter(({ job }) => job.includes(step.job)).map(({ branch }) => branch) : [];
+      for (const branch of pulled) circuit.setFault(branch, 'open');
+      for (const { branch, fault } of broken) if (!pulled.includes(branch)) circuit.setFault(branch, fault);
+      let from: Uint8Array | undefined;
+      let solution = circuit.settle(() => false);
+      for (const set of step.path) {
+        const on = new Set(set);
+        solution = circuit.settle((signal) => on.has(signal), { from: from ?? solution.sensed });
+        from = solution.sensed;
+      }
+      const value =
+        step.branch !== null
+          ? Math.abs(solution.amps(circuit.branchIndex(step.branch)))
+          : voltsBetween(circuit, solution, step.red, step.black);
+      restore(circuit, [...pulled.map((branch) => ({ branch })), ...broken]);
+      // A lead on metal that floats reads next to nothing.
+      return Number.isFinite(value) ? value : 0;
+    },
+  };
+}
+
+/** What each step should read, and how far off is still right. */
+export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Prediction[] {
+  const usual = reader(evidence);
+  const values = steps.map((step) => usual.read(step, []));
+  const corners = [
+    { coilSpread: -COIL_TOLERANCE, volts: 1 },
+    { coilSpread: COIL_TOLERANCE, volts: 1 },
+    { coilSpread: 0, volts: 1 + SUPPLY_SHARE },
+    { coilSpread: 0, volts: 1 - SUPPLY_SHARE },
+  ].map((spread) => {
+    usual.vary(spread);
+    return steps.map((step) => usual.read(step, []));
+  });
+  return steps.map((step, at) => {
+    const value = values[at]!;
+    const moved = Math.max(...corners.map((corner) => Math.abs(corner[at]! - value)));
+    return { value, tolerance: moved + PART_SHARE * Math.abs(value) + meterError(step.quantity, value) };
+  });
+}
+
+export interface DictionaryProgress {
+  readonly done: number;
+  readonly of: number;
+}
+/** Simulates every fault in every step, telling how far it is after each fault. */
+export function* dictionaryInSteps(evidence: Evidence, jobId: string): Generator<DictionaryProgress, Dictionary> {
+  const steps = benchPlan(evidence, jobId);
+  const faults = singleFaults(evidence, jobId);
+  const bench = reader(evidence);
+  const healthy = predictions(evidence, steps);
+  const values: Float64Array[] = [];
+  for (const fault of faults) {
+    yield { done: values.length, of: faults.length };
+    const read = 'wired' in fault ? faultyReader(evidence, [fault]) : (step: BenchStep) => bench.read(step, [fault]);
+    values.push(Float64Array.from(steps, read));
+  }
+  return { steps, faults, healthy, values };
+}
+
+export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
+  const running = dictionaryInSteps(evidence, jobId);
+  for (;;) {
+    const { done, value } = running.next();
+    if (done) return value;
+  }
+}
+
+/** Readings by step id. */
+export type Readings = Readonly<Record<string, number>>;
+
+export interface Explained {
+  readonly fault: SingleFault;
+  /** Share of all that would explain it, 0–1. */
+  readonly share: number;
+}
+
+export interface Diagnosis {
+  /** `healthy`: every reading is as it should be. `unexplained`: no single fault comes near. */
+  readonly verdict: 'nothing measured' | 'healthy' | 'fault' | 'unexplained';
+  readonly explained: readonly Explained[];
+  /** The most telling step that is not measured yet. */
+  readonly next: string | null;
+}
+
+/** A tolerance is taken as two standard deviations. */
+const SIGMAS = 2;
+/** Past this many deviations in the worst reading a fault explains nothing. */
+export const FAR = 5;
+/** A healthy circuit is met this much more often than all faults together. */
+const HEALTHY_WEIGHT = 1;
+
+const EFFORT = { V: 1, A: 2, Ω: 1.3 } as const;
+
+/** Standard deviation of a step's reading when `value` is there: at a healthy one's tolerance, or its own where it is larger. */
+function sigma(dictionary: Dictionary, step: number, value: number): number {
+  const { tolerance } = dictionary.healthy[step]!;
+  const { quantity } = dictionary.steps[step]!;
+  return Math.max(tolerance, PART_SHARE * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
+}
+
+/** How many standard deviations a reading is from a value. */
+export const readingDistance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
+  // Beyond the meter's last ohm everything is the same: open.
+  if (dictionary.steps[step]!.quantity === 'Ω' && reading >= OPEN_OHM / 4 && value >= OPEN_OHM / 4) return 0;
+  return Math.abs(reading - value) / sigma(dictionary, step, value);
+};
+
+/** Whether a reading is outside what a healthy circuit gives. */
+export function isWrong(dictionary: Dictionary, at: number, reading: number): boolean {
+  const { value, tolerance } = dictionary.healthy[at]!;
+  return Math.abs(reading - value) > tolerance && readingDistance(dictionary, at, reading, value) > 0;
+}
+
+/** log of Π exp(−z²/2) over the steps measured, and the farthest z. */
+export function explainLog(
+  dictionary: Dictionary,
+  readings: Readings,
+  measured: readonly number[],
+  value: (step: number) => number,
+): { log: number; far: number } {
+  let log = 0;
+  let far = 0;
+  for (const at of measured) {
+    const z = readingDistance(dictionary, at, readings[dictionary.steps[at]!.id]!, value(at));
+    far = Math.max(far, z);
+    // One wild reading does not outweigh all the others.
+    log -= Math.min(z * z, 60) / 2;
+  }
+  return { log, far };
+}
+
+/** `blocked` steps may not be measured yet, and are not proposed. */
+export function diagnose(dictionary: Dictionary, readings: Readings, blocked: ReadonlySet<string> = new Set()): Diagnosis {
+  const { steps, faults, healthy, values } = dictionary;
+  const measured = steps.flatMap(({ id }, at) => (readings[id] === undefined ? [] : [at]));
+  const wrong = measured.filter((at) => isWrong(dictionary, at, readings[steps[at]!.id]!));
+  const priors = faults.reduce((sum, { weight }) => sum + weight, 0);
+  const scored = faults.map((fault, row) => {
+    const { log, far } = explainLog(dictionary, readings, measured, (at) => values[row]![at]!);
+    return { fault, row, weight: far > FAR ? 0 : (fault.weight / priors) * Math.exp(log), far };
+  });
+  const sound =
+    wrong.length > 0 ? 0 : HEALTHY_WEIGHT * Math.exp(explainLog(dictionary, readings, measured, (at) => healthy[at]!.value).log);
+  const total = scored.reduce((sum, { weight }) => sum + weight, 0) + sound;
+  const weights = scored.map(({ weight }) => (total > 0 ? weight / total : 0));
+  const next = nextStep(dictionary, measured, weights, total > 0 ? sound / total : 0, blocked);
+  if (measured.length === 0) return { verdict: 'nothing measured', explained: [], next };
+  const explained = scored
+    .map(({ fault }, row) => ({ fault, share: weights[row]! }))
+    .filter(({ share }) => share > 0.01)
+    .sort((a, b) => b.share - a.share)
+    .slice(0, 8);
+  if (wrong.length === 0) return { verdict: 'healthy', explained, next };
+  return explained.length === 0 ? { verdict: 'unexplained', explained, next } : { verdict: 'fault', explained, next };
+}
+
+/** The step whose outcome leaves the least to ask, for its effort. */
+function nextStep(
+  dictionary: Dictionary,
+  measured: readonly number[],
+  weights: readonly number[],
+  sound: number,
+  blocked: ReadonlySet<string>,
+): string | null {
+  const { steps, values, healthy } = dictionary;
+  const entropy = (shares: readonly number[]) => shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
+  let best: { id: string; worth: number } | null = null;
+  steps.forEach((step, at) => {
+    if (measured.includes(at) || blocked.has(step.id)) return;
+    // Outcomes that the meter can tell apart, each with the weight of what would lead to it.
+    const outcomes: { value: number; share: number }[] = [{ value: healthy[at]!.value, share: sound }];
+    weights.forEach((weight, row) => {
+      if (weight < 1e-4) return;
+      const value = values[row]![at]!;
+      const same = outcomes.find((outcome) => readingDistance(dictionary, at, value, outcome.value) < SIGMAS);
+      if (same) same.share += weight;
+      else outcomes.push({ value, share: weight });
+    });
+    const worth = entropy(outcomes.map(({ share }) => share)) / (EFFORT[step.quantity] * (step.mains ? 2 : 1));
+    if (worth > 1e-6 && (best === null || worth > best.worth)) best = { id: step.id, worth };
+  });
+  return (best as { id: string } | null)?.id ?? null;
+}

@@ -1,0 +1,196 @@
+/**
+ * What to measure of a job, in the order in which it is safe: with no power, then the control side alone, then all of it.
+ * Each step says where the leads go and how the desk stands; what it should read is solved, not written down.
+ *
+ * On the mains nothing is measured live: no leads go into a box that is plugged in. There its contacts are read in ohms while the
+ * control side works at low voltage, and the rest is seen with the case closed.
+ */
+import { type Terminal, terminal } from '../../quantity/index.ts';
+import { postsOf } from '../../wiring/index.ts';
+import type { Netlist } from '../../graph/index.ts';
+import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
+import { type PartOf, branchId, commonOf, isKind, isMains, isOnVehicle } from '../../kinds/index.ts';
+import type { Evidence, JobEvidence } from '../../analysis/index.ts';
+import type { Quantity } from './meter.ts';
+
+export type Stage = 'no power' | 'control side alone' | 'all of it';
+export const STAGES: readonly Stage[] = ['no power', 'control side alone', 'all of it'];
+
+export interface BenchStep {
+  readonly id: string;
+  readonly job: string;
+  readonly stage: Stage;
+  readonly quantity: Quantity;
+  /** Leads of a voltmeter or an ohmmeter; an ammeter stands in the branch. */
+  readonly red: Terminal;
+  readonly black: Terminal;
+  readonly branch: string | null;
+  /** Signals that are on, one set after another from power-up. */
+  readonly path: readonly (readonly string[])[];
+  readonly words: string;
+  /** Of a job on the mains: its control side is powered only once the steps with no power have passed. */
+  readonly mains: boolean;
+}
+
+export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
+  const own = evidence.jobs.get(jobId);
+  if (!own) return [];
+  const { design, netlist } = evidence;
+  const parts = netlist.parts.filter((part) => part.job === jobId);
+  const relays = parts.filter((part): part is PartOf<'relay'> => isKind(part, 'relay') && part.spec.carries === 'load');
+  const loads = parts.filter((part): part is PartOf<'load'> => isKind(part, 'load'));
+  const fuses = parts.filter((part): part is PartOf<'fuse'> => isKind(part, 'fuse') && part.spec.guards === 'load');
+  const [off, on] = [stateWith(own, 'off'), stateWith(own, 'on')];
+  const supply = loadSupplyOf(design, own.job);
+  const mains = isMains(supply);
+  const [out, back] = postsOf(supply);
+  const steps: BenchStep[] = [];
+  const say = (step: Omit<BenchStep, 'job' | 'id' | 'mains'> & { key: string }) => {
+    const { key, ...rest } = step;
+    steps.push({ ...rest, id: `${jobId}/${key}`, job: jobId, mains: mains && rest.stage !== 'no power' });
+  };
+  const ohms = (key: string, red: Terminal, black: Terminal, words: string) =>
+    say({ key, stage: 'no power', quantity: 'Ω', red, black, branch: null, path: off ?? [[]], words });
+
+  for (const { id, tag, spec } of relays) {
+    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [string, string];
+    if (!spec.type.solid) ohms(`coil-${id}`, plus, minus, `across the coil of ${tag}`);
+    for (const pin of spec.uses)
+      ohms(
+        `contact-${id}-${pin}`,
+        terminal(id, commonOf(spec.type, pin)),
+        terminal(id, pin),
+        `contact ${tag} ${pin} with its relay at rest`,
+      );
+  }
+  for (const { id, tag } of fuses) ohms(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), `across fuse ${tag}`);
+  for (const { id, tag, name, spec } of loads) {
+    ohms(`load-${id}`, terminal(id, '+'), terminal(id, '-'), `across ${tag} ${name}`);
+    if (!mains || !relays.some((relay) => relay.spec.uses.length > 1))
+      ohms(`back-${id}`, terminal(id, '-'), back, `from ${tag} back to ${supply.name}`);
+    if (spec.metal && mains) ohms(`earth-${id}`, terminal(id, 'PE'), terminal(earthPart(out), 'PE'), `from the metal of ${tag} to earth`);
+  }
+  // Where nothing may be measured live, each conductor is proved from end to end with the plug out.
+  if (mains)
+    for (const wire of netlist.wires)
+      if (wire.jobs.includes(jobId) && wire.mains && wire.role !== 'earth')
+        ohms(`wire-${wire.id}`, wire.from, wire.to, `along ${wire.tag}, from end to end`);
+  const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string) =>
+    path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words });
+  for (const { id, tag, spec } of relays) {
+    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [string, string];
+    const what = spec.type.solid ? 'input' : 'coil';
+    volts(`coil-off-${id}`, 'control side alone', plus, minus, off, `across the ${what} of ${tag}, off`);
+    volts(`coil-on-${id}`, 'control side alone', plus, minus, on, `across the ${what} of ${tag}, on`);
+    if (on)
+      say({
+        key: `coil-amps-${id}`,
+        stage: 'control side alone',
+        quantity: 'A',
+        red: plus,
+        black: minus,
+        branch: branchId(id, 'coil'),
+        path: on,
+        words: `into the ${what} of ${tag}, on`,
+      });
+  }
+  volts('supply', 'all of it', out, back, off, `${supply.name}, nothing on`);
+  for (const { id, tag, name } of loads) {
+    volts(`load-off-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), off, `across ${tag} ${name}, off`);
+    volts(`load-on-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), on, `across ${tag} ${name}, on`);
+    volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, on, `from ${tag} back to ${supply.name}, on`);
+  }
+  // Along the way, wire by wire: where the volts end is where the fault is.
+  for (const wire of netlist.wires) {
+    if (!wire.jobs.includes(jobId) || wire.role === 'earth' || wire.role === 'return') continue;
+    const control = wire.leg.startsWith('control');
+    const [, from] = postsOf(control ? controlSupplyOf(design, own.job) : supply);
+    if (!netlist.parts.some(({ id }) => id === earthPart(from))) continue;
+    volts(`along-${wire.id}`, control ? 'control side alone' : 'all of it', wire.to, from, on, `at the far end of ${wire.tag}, on`);
+  }
+  for (const { id, tag, spec } of relays)
+    for (const pin of spec.uses)
+      volts(
+        `drop-${id}-${pin}`,
+        'all of it',
+        terminal(id, commonOf(spec.type, pin)),
+        terminal(id, pin),
+        on,
+        `across contact ${tag} ${pin}, on`,
+      );
+  for (const { id, tag } of fuses) {
+    volts(`fuse-drop-${id}`, 'all of it', terminal(id, '1'), terminal(id, '2'), on, `across fuse ${tag}, on`);
+    if (on)
+      say({
+        key: `amps-${id}`,
+        stage: 'all of it',
+        quantity: 'A',
+        red: terminal(id, '1'),
+        black: terminal(id, '2'),
+        branch: branchId(id, 'link'),
+        path: on,
+        words: `through ${tag}, on`,
+      });
+  }
+  // Control current and load current together are the supply's, within the meter's error.
+  if (on && isOnVehicle(supply))
+    say({
+      key: 'amps-supply',
+      stage: 'all of it',
+      quantity: 'A',
+      red: out,
+      black: back,
+      branch: branchId(earthPart(out), 'cell'),
+      path: on,
+      words: `out of ${supply.name}, on`,
+    });
+  if (!mains) return steps;
+  const live = new Set(relays.flatMap(({ id, spec }) => (hangsOnMains(design, spec.supply) ? [terminal(id, spec.type.coil[0])] : [])));
+  const safe = steps.filter(
+    ({ stage, quantity, red, id }) =>
+      stage === 'no power' || (stage === 'control side alone' && quantity !== 'Ω' && !live.has(red) && !id.includes('/along-')),
+  );
+  const unplugged = (key: string, red: Terminal, black: Terminal, words: string) =>
+    on &&
+    safe.push({
+      id: `${jobId}/${key}`,
+      job: jobId,
+      stage: 'control side alone',
+      quantity: 'Ω',
+      red,
+      black,
+      branch: null,
+      path: on,
+      words: `${words} with ${relays.map(({ tag }) => tag).join(' and ')} in, the mains unplugged`,
+      mains: true,
+    });
+  if (relays.every(({ spec }) => !spec.type.solid && !hangsOnMains(design, spec.supply))) {
+    // The whole way first: it halves what is left to look for.
+    for (const { id, tag, name } of loads) {
+      unplugged(`way-out-${id}`, out, terminal(id, '+'), `from the line pin to ${tag} ${name}`);
+      unplugged(`way-back-${id}`, terminal(id, '-'), back, `from ${tag} ${name} back to the other pin`);
+    }
+    for (const { id, tag, spec } of relays)
+      for (const pin of spec.uses)
+        unplugged(`closes-${id}-${pin}`, terminal(id, commonOf(spec.type, pin)), terminal(id, pin), `contact ${tag} ${pin}`);
+  }
+  return safe;
+}
+
+const hangsOnMains = (design: Design, supply: string | null): boolean => design.supplies.some((own) => own.id === supply && isMains(own));
+
+const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
+
+/** The way to the state with all lines as wanted that has the fewest signals on; null where there is none. */
+function stateWith({ states, signals }: JobEvidence, wanted: 'on' | 'off'): (readonly string[])[] | null {
+  const found = states
+    .filter(({ corner, othersOn, lines }) => corner === 'usual' && !othersOn && lines.every((line) => line === wanted))
+    .sort((a, b) => a.path.length - b.path.length || a.on.size - b.on.size)[0];
+  if (!found) return null;
+  const ids = (bits: number) => signals.filter((_, at) => ((bits >> at) & 1) === 1);
+  return found.path.length > 0 ? found.path.map(ids) : [[...found.on]];
+}
+
+/** Terminals of a plan that a netlist has: what was left out is not measured. */
+export const measurable = (netlist: Netlist, step: BenchStep): boolean =>
+  [step.red, step.black].every((at) => netlist.parts.some(({ id }) => id === earthPart(at)));

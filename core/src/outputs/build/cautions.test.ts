@@ -1,0 +1,77 @@
+/** What is said of a mains job is of its own parts, and the plug comes last. */
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { analyse } from '../../analyse.ts';
+import { parseDesignText } from '../../project/parse.ts';
+import type { Design } from '../../project/schema.ts';
+import { cautionsFor, mainsSteps } from './cautions.ts';
+
+function read(file: string): Design {
+  const parsed = parseDesignText(readFileSync(new URL(`../../../../examples/${file}.json`, import.meta.url), 'utf8'));
+  if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+  return parsed.design;
+}
+const said = (file: string, job = 0) => {
+  const design = read(file);
+  return cautionsFor(design, design.jobs[job]!, analyse(design).analysis.netlist).join(' ');
+};
+const steps = (file: string) => {
+  const design = read(file);
+  return mainsSteps(design, analyse(design).analysis.netlist);
+};
+
+describe('cautions', () => {
+  test('name the box, the voltage and the local code; a vehicle’s job has none', () => {
+    expect(said('circuits/13-mains-lamp-by-module')).toMatch(/Mains, 230 V.*before relay case is opened.*local code/);
+    expect(said('circuits/01-switched-load')).toBe('');
+  });
+  test('two hot conductors, a metal box, what leaks and what gets hot are each said where they are', () => {
+    expect(said('circuits/17-radio-outlet')).toMatch(/Both conductors are hot/);
+    expect(said('circuits/19-oven')).toMatch(
+      /metal of control box is bonded to earth.*K1\.A switches is live even when it is off.*Try the cut-out/,
+    );
+    expect(said('mistakes/fails-closed-no-cutout')).toMatch(/Nothing ends the heat if the relay sticks/);
+  });
+});
+
+describe('before it is plugged in', () => {
+  test.each([
+    'circuits/13-mains-lamp-by-module',
+    'circuits/17-radio-outlet',
+    'circuits/19-oven',
+    'circuits/21-two-hand',
+    'demo/fern-house',
+  ])('%s: proved dead first, closed and plugged in last, no step twice', (file) => {
+    const list = steps(file);
+    expect(list[0]!.id).toBe('dead');
+    expect(list.slice(-2).map(({ id }) => id)).toEqual(['closed', 'plug']);
+    expect(new Set(list.map(({ id }) => id)).size).toBe(list.length);
+    expect(list.map(({ text }) => text).join(' ')).not.toMatch(/undefined|NaN/);
+  });
+  test('a coil on the mains is moved by hand, never by the mains with the box open', () => {
+    expect(
+      steps('demo/owl-box')
+        .map(({ text }) => text)
+        .join(' '),
+    ).toMatch(/control side alone at low voltage: K7/);
+    const press = read('circuits/21-two-hand');
+    const onMains = {
+      ...press,
+      jobs: press.jobs.map((job) => ({ ...job, controlSupply: 'same' as const, device: { ...job.device, part: 'contactor-230v-2x25a' } })),
+    } as Design;
+    expect(
+      mainsSteps(onMains, analyse(onMains).analysis.netlist)
+        .map(({ text }) => text)
+        .join(' '),
+    ).toMatch(/by its test slide, never by putting its coil on the mains/);
+  });
+  test('behind a breaker only what it cuts off is read against earth: the neutral stays bonded in the panel', () => {
+    const text = (file: string) => steps(file).find(({ id }) => id.endsWith('/insulation'))!.text;
+    expect(text('circuits/13-mains-lamp-by-module')).toMatch(/both pins of the plug/);
+    expect(text('circuits/18-phase-angle-box')).toMatch(/the line after its breaker/);
+    expect(text('circuits/17-radio-outlet')).toMatch(/each hot conductor/);
+  });
+  test('a project with nothing on the mains has no such list', () => {
+    expect(steps('circuits/01-switched-load')).toEqual([]);
+  });
+});

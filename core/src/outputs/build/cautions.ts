@@ -1,0 +1,124 @@
+/** What can hurt in a job, said of its own parts and places, and the order in which mains work is proved before it is plugged in. */
+import type { Netlist } from '../../graph/index.ts';
+import { batteryId } from '../../wiring/index.ts';
+import { type Design, type Job, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
+import { LOADS, isKind, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import { formatQuantity } from '../../quantity/index.ts';
+
+export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
+
+const placeName = (design: Design, id: string): string => design.places.find((place) => place.id === id)!.name;
+
+/** Sentences about one job; none where nothing of it is on the mains. */
+export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
+  const supply = loadSupplyOf(design, job);
+  if (!isMains(supply)) return [];
+  const box = placeName(design, job.device.place);
+  const place = design.places.find(({ id }) => id === job.device.place)!;
+  const relays = netlist.parts.filter((part) => isKind(part, 'relay') && part.jobs.includes(job.id));
+  const solid = relays.filter((part) => isKind(part, 'relay') && part.spec.type.solid).map(({ tag }) => tag);
+  const said = [
+    `Mains, ${supply.nominalV} V: unplug it, or switch its breaker off and prove it dead twice, before ${box} is opened; close ${box} before it is plugged in.`,
+  ];
+  if (isTwoHot(supply)) said.push('Both conductors are hot: each is live to earth when the other is broken.');
+  if (supplyFacets(supply).residualProtection(supply) === false)
+    said.push(`There is no residual-current protection before ${supply.name}: fit it first.`);
+  if (place.box === 'metal') said.push(`The metal of ${box} is bonded to earth before anything else in it is connected.`);
+  if (solid.length > 0) said.push(`What ${solid.join(' and ')} switches is live even when it is off, and it fails closed.`);
+  if (job.loads.some((load) => loadFacets(load).heats))
+    said.push(
+      job.cutOut.kind === 'none'
+        ? 'Nothing ends the heat if the relay sticks.'
+        : 'Try the cut-out before the heat is left alone, and never bridge it.',
+    );
+  return [...said, LOCAL_CODE];
+}
+
+export interface MainsStep {
+  readonly id: string;
+  readonly text: string;
+  /** What the meter or the hand should find. */
+  readonly expect: string;
+}
+
+/** Low voltage and continuity first, plugged in last; empty for a project with nothing on the mains. */
+export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
+  const jobs = design.jobs.filter((job) => isMains(loadSupplyOf(design, job)) && netlist.parts.some((part) => part.job === job.id));
+  if (jobs.length === 0) return [];
+  const steps: MainsStep[] = [
+    {
+      id: 'dead',
+      text: 'Everything unplugged or its breaker off, and proved dead twice with a tester that was tried on a live outlet before and after.',
+      expect: 'no voltage anywhere',
+    },
+  ];
+  for (const job of jobs) {
+    const supply = loadSupplyOf(design, job);
+    const loads = netlist.parts.flatMap((part) => (isKind(part, 'load') && part.job === job.id ? [part] : []));
+    const relays = netlist.parts.flatMap((part) =>
+      isKind(part, 'relay') && part.job === job.id && part.spec.carries === 'load' ? [part] : [],
+    );
+    const tags = loads.map(({ tag }) => tag).join(', ');
+    const relayTags = relays.map(({ tag }) => tag).join(' and ');
+    const back = isTwoHot(supply) ? 'the second hot conductor' : 'the neutral';
+    const bothBroken = netlist.wires.some(({ job: own, leg }) => own === job.id && leg === 'return');
+    const say = (id: string, text: string, expect: string) => steps.push({ id: `${job.id}/${id}`, text: `${job.name}: ${text}`, expect });
+    const earthed = loads.filter(({ id }) => netlist.wires.some(({ from, role }) => role === 'earth' && from.startsWith(`${id}.`)));
+    if (earthed.length > 0)
+      say(
+        'earth',
+        `continuity from the earth of ${supply.name} to the metal of ${earthed.map(({ tag }) => tag).join(', ')}`,
+        'under 0.5 Ω, always',
+      );
+    if (!bothBroken) say('back', `continuity of ${back} from ${supply.name} to ${tags}`, 'under 0.5 Ω, always');
+    say('open', `line to load with ${relayTags} at rest`, 'no continuity');
+    const onMains = isMains(controlSupplyOf(design, job)) && !relays.every(({ spec }) => spec.type.solid || spec.type.module);
+    if (onMains)
+      say(
+        'control',
+        `move ${relayTags} in by its test slide, never by putting its coil on the mains with the box open`,
+        'line to load conducts',
+      );
+    else if (relays.some(({ spec }) => spec.type.solid))
+      say(
+        'control',
+        `control side alone at low voltage: the input lamp of ${relayTags} follows its signal`,
+        'lit and dark as the sentence says; a meter sees no contact in it',
+      );
+    else say('control', `control side alone at low voltage: ${relayTags} follows its signal`, 'line to load conducts only while it is in');
+    const ohm = 1 / loads.reduce((sum, { spec }) => sum + 1 / spec.ohm, 0);
+    const cold = loads.some(({ spec }) => (LOADS[spec.loadKind].ohms?.most ?? 1) < 1);
+    say(
+      'load',
+      `resistance of the load, ${tags}, at its own terminals`,
+      cold ? `more than 0 Ω and less than ${formatQuantity(ohm, 'Ω')}: it is cold` : `about ${formatQuantity(ohm, 'Ω')}`,
+    );
+    // In a panel the neutral stays bonded to earth: only what the breaker cuts off may be asked.
+    say(
+      'insulation',
+      job.protection === 'plug'
+        ? 'both pins of the plug that carry current, to its earth'
+        : isTwoHot(supply)
+          ? 'each hot conductor after its breaker, to earth'
+          : 'the line after its breaker, to earth',
+      'no continuity',
+    );
+  }
+  const boxes = [...new Set(jobs.map((job) => placeName(design, job.device.place)))].join(', ');
+  steps.push({
+    id: 'closed',
+    text: `${boxes}: no stray strand, every terminal tugged, both cords in their strain relief, and closed.`,
+    expect: 'nothing live can be touched',
+  });
+  const supplies = [...new Set(jobs.map((job) => loadSupplyOf(design, job)))];
+  steps.push({
+    id: 'plug',
+    text: `Plug in or switch on ${supplies.map(({ name }) => name).join(', ')}${supplies.every((supply) => supplyFacets(supply).residualProtection(supply) === true) ? ', behind its residual-current protection' : ''}; one hand, and somebody near.`,
+    expect: 'the load follows the sentence',
+  });
+  return steps;
+}
+
+/** Whether any supply of a project is the mains. */
+export const hasMains = (design: Design, netlist: Netlist): boolean =>
+  design.supplies.some((supply) => isMains(supply) && netlist.parts.some((part) => part.id === batteryId(supply.id)));

@@ -1,0 +1,330 @@
+/** What is needed to build it: wires to cut, parts to buy. */
+import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
+import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds } from '../../graph/index.ts';
+import type { Design } from '../../project/index.ts';
+import { type AnyPart, HEATSINKS, SMALL_PRICES, isKind, kindOf, wirePrice } from '../../kinds/index.ts';
+import { TERMINAL_MOST_MM2, awgName, colourName, nearestAwg, sizeName } from '../../reference/index.ts';
+import { type Cut, cutPieces } from './cut-list.ts';
+
+export interface WireRow {
+  /** Of the wire, and of the piece where a strip cuts it in several. */
+  readonly id: string;
+  readonly wire: string;
+  readonly tag: string;
+  readonly job: string;
+  readonly from: string;
+  readonly fromPlace: string;
+  readonly fromTerminal: string;
+  readonly to: string;
+  readonly toPlace: string;
+  readonly toTerminal: string;
+  readonly colour: string;
+  readonly colourName: string;
+  readonly sizeMm2: number;
+  readonly awg: string;
+  readonly lengthM: number;
+  readonly insulation: string;
+  /** Printed at its two ends: its number and where that end goes. */
+  readonly labelFrom: string;
+  readonly labelTo: string;
+  /** The loom that it lies in; empty inside a place. */
+  readonly loom: string;
+  /** There already: neither cut nor bought. */
+  readonly existing: boolean;
+}
+
+export interface PartRow {
+  readonly tags: string;
+  readonly description: string;
+  readonly count: number;
+  readonly places: string;
+  /** Of one, in the shelf's invented money; null where it has none. */
+  readonly price: number | null;
+  readonly spare: number;
+  readonly inDrawer: number;
+  /** Count and spares less what is in the drawer. */
+  readonly toBuy: number;
+}
+
+interface End {
+  readonly name: string;
+  readonly place: string;
+  readonly terminal: string;
+}
+
+export function wireList(design: Design, netlist: Netlist, strips: readonly Strip[]): WireRow[] {
+  const parts = new Map(netlist.parts.map((part) => [part.id, part]));
+  const over = stripEnds(strips);
+  const looms = loomsOf(netlist);
+  const end = (at: Terminal, sizeMm2: number): End => {
+    const part = parts.get(partOf(at))!;
+    return { name: endName(part, pinOf(at)), place: placeName(design, part.place), terminal: endStyle(design, part, sizeMm2) };
+  };
+  return netlist.wires.flatMap((wire) => {
+    const said = design.build.wires[wire.id];
+    const name = said?.label ?? wire.tag;
+    const [a, b] = [parts.get(partOf(wire.from))!.place, parts.get(partOf(wire.to))!.place];
+    const onStrip = (place: string) => over.get(wire.id)?.get(place);
+    const [atFrom, atTo] = [onStrip(a), onStrip(b)];
+    const clamp = design.settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
+    const piece = (suffix: string, from: End, to: End, lengthM: number, loom: string): WireRow => ({
+      id: wire.id + suffix,
+      wire: wire.id,
+      tag: wire.tag + suffix,
+      job: design.jobs.find(({ id }) => id === wire.job)!.name,
+      from: from.name,
+      fromPlace: from.place,
+      fromTerminal: from.terminal,
+      to: to.name,
+      toPlace: to.place,
+      toTerminal: to.terminal,
+      colour: wire.colour,
+      colourName: colourName(wire.colour),
+      sizeMm2: wire.sizeMm2,
+      awg: awgName(nearestAwg(wire.sizeMm2)),
+      // To the next whole centimetre: nobody cuts finer, and never shorter.
+      lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
+      insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? 'for mains, 300/500 V' : '105 °C',
+      labelFrom: `${name + suffix} ${from.name}`,
+      labelTo: `${name + suffix} ${to.name}`,
+      loom,
+      existing: said?.existing ?? false,
+    });
+    const [first, last] = [end(wire.from, wire.sizeMm2), end(wire.to, wire.sizeMm2)];
+    const strip = (on: OnStrip, side: 'front' | 'back', place: string): End => ({
+      name: `${on.strip} ${on[side]}`,
+      place,
+      terminal: clamp,
+    });
+    const inside = (atFrom ? INSIDE_M : 0) + (atTo ? INSIDE_M : 0);
+    return [
+      ...(atFrom ? [piece('a', first, strip(atFrom, 'front', first.place), INSIDE_M, '')] : []),
+      piece(
+        '',
+        atFrom ? strip(atFrom, 'back', first.place) : first,
+        atTo ? strip(atTo, 'back', last.place) : last,
+        Math.max(0.01, wire.lengthM - inside),
+        looms.get([a, b].sort().join('|')) ?? '',
+      ),
+      ...(atTo ? [piece('z', strip(atTo, 'front', last.place), last, INSIDE_M, '')] : []),
+    ];
+  });
+}
+
+/** Ways with two wires and more, lettered in the order in which they come. */
+function loomsOf(netlist: Netlist): ReadonlyMap<string, string> {
+  const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
+  const counts = new Map<string, number>();
+  for (const { from, to } of netlist.wires) {
+    const [a, b] = [placeOf.get(partOf(from))!, placeOf.get(partOf(to))!].sort() as [string, string];
+    if (a !== b) counts.set(`${a}|${b}`, (counts.get(`${a}|${b}`) ?? 0) + 1);
+  }
+  const ways = [...counts].filter(([, count]) => count > 1).map(([way]) => way);
+  return new Map(ways.map((way, at) => [way, String.fromCharCode(65 + (at % 26)) + (at >= 26 ? String(Math.floor(at / 26)) : '')]));
+}
+
+/** What is crimped on, or put on the strands for a screw. */
+function endStyle({ settings }: Design, part: AnyPart, sizeMm2: number): string {
+  // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
+  if (isKind(part, 'fuse') && part.spec.style === 'blade' && sizeMm2 > TERMINAL_MOST_MM2.blade) return 'butt splice on its lead';
+  if (!isKind(part, 'relay') || part.spec.socket.fits !== 'eight-pin') {
+    const { terminalStyle } = kindOf(part);
+    return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec);
+  }
+  return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
+}
+
+function placeName(design: Design, id: string): string {
+  return design.places.find((place) => place.id === id)!.name;
+}
+
+/** `K1 30`; a splice or a ground has one place to land and needs no pin. */
+function endName(part: AnyPart, pin: string): string {
+  switch (part.kind) {
+    case 'splice':
+    case 'ground-point':
+      return part.tag;
+    case 'return-bus':
+      return 'battery −';
+    case 'battery':
+      return `${part.name} ${pin === '-' ? '−' : pin}`;
+    case 'load':
+      return `${part.tag} ${part.name} ${pin === '-' ? '−' : pin}`;
+    case 'feed':
+      return `${part.tag} ${part.name}`;
+    default:
+      return `${part.tag} ${pin}`;
+  }
+}
+
+/** Equal parts are one row; boards of modules, heatsinks, strips, and the terminals on the wires' ends. */
+export function partsList(design: Design, netlist: Netlist, wires: readonly WireRow[], strips: readonly Strip[]): PartRow[] {
+  const rows = new Map<string, Counted>();
+  for (const part of netlist.parts) {
+    // Channels of modules come several to a board.
+    if (isKind(part, 'relay') && part.spec.type.module) continue;
+    const kind = kindOf(part);
+    const description = kind.listed(part);
+    if (description === null) continue;
+    count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
+    const sink = isKind(part, 'relay') && part.spec.type.solid ? heatsinkOf(design, part.jobs) : null;
+    if (sink) count(rows, `Heatsink: ${sink.name}`, 1, sink.price, 0, part.tag, placeName(design, part.place));
+  }
+  for (const { name, ways, place } of strips)
+    if (ways > 0)
+      count(rows, 'Feed-through strip terminal, to 4 mm²', ways, SMALL_PRICES['strip terminal'], 2, name, placeName(design, place));
+  for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
+  for (const wire of wires) {
+    if (wire.existing) continue;
+    for (const style of [wire.fromTerminal, wire.toTerminal]) {
+      const terminal = boughtTerminal(style, wire.sizeMm2);
+      if (terminal) count(rows, terminal.description, 1, terminal.price, 0, '', '');
+    }
+  }
+  return [...rows.values()].map(({ description, tags, places, count: many, price, spare }): PartRow => {
+    // Crimps fail and fall: a tenth over, two at least (common practice).
+    const over = design.build.spares[description] ?? (tags.size === 0 && spare === 0 ? Math.max(2, Math.ceil(many / 10)) : spare);
+    const inDrawer = design.build.drawer[description] ?? 0;
+    return {
+      tags: [...tags].join(' '),
+      description,
+      count: many,
+      places: [...places].join(', '),
+      price,
+      spare: over,
+      inDrawer,
+      toBuy: Math.max(0, many + over - inDrawer),
+    };
+  });
+}
+
+interface Counted {
+  readonly description: string;
+  readonly tags: Set<string>;
+  readonly places: Set<string>;
+  count: number;
+  readonly price: number | null;
+  readonly spare: number;
+}
+function count(
+  rows: Map<string, Counted>,
+  description: string,
+  many: number,
+  price: number | null,
+  spare: number,
+  tag: string,
+  place: string,
+): void {
+  const row = rows.get(description) ?? { description, tags: new Set<string>(), places: new Set<string>(), count: 0, price, spare };
+  rows.set(description, row);
+  row.count += many;
+  if (tag) row.tags.add(tag);
+  if (place) row.places.add(place);
+}
+
+function heatsinkOf(design: Design, jobs: readonly string[]) {
+  const cooling = design.jobs.find(({ id }) => jobs.includes(id))?.cooling;
+  return HEATSINKS.find(({ id }) => id === cooling && id !== 'none') ?? null;
+}
+
+/** What is crimped or pressed on an end; null where nothing is bought for it. */
+function boughtTerminal(style: string, sizeMm2: number): { description: string; price: number } | null {
+  const size = sizeName(sizeMm2);
+  if (/receptacle/.test(style)) return { description: `Blade receptacle, 6.3 mm, for ${size}`, price: SMALL_PRICES['blade receptacle'] };
+  if (/\bring\b/.test(style))
+    return { description: `${/M\d/.exec(style)?.[0] ?? 'M6'} ring terminal, for ${size}`, price: SMALL_PRICES.ring };
+  if (/butt splice/.test(style)) return { description: `Butt splice for ${size}`, price: SMALL_PRICES.splice };
+  if (/ferrule/.test(style)) return { description: `Ferrule for ${size}`, price: SMALL_PRICES.ferrule };
+  return null;
+}
+
+/** Channels that modules are sold with. */
+const CHANNELS = [16, 8, 4, 2, 1];
+
+/** Channels of one kind at one place, made up of the fewest boards. */
+function moduleBoards(design: Design, netlist: Netlist): Counted[] {
+  const groups = new Map<string, { name: string; price: number; place: string; tags: string[] }>();
+  for (const part of netlist.parts) {
+    if (!isKind(part, 'relay') || !part.spec.type.module) continue;
+    const { name, price } = part.spec.type;
+    const key = `${name}|${part.place}`;
+    const group = groups.get(key) ?? { name, price, place: placeName(design, part.place), tags: [] };
+    group.tags.push(part.tag);
+    groups.set(key, group);
+  }
+  return [...groups.values()].flatMap(({ name, price, place, tags }) => {
+    const boards: Counted[] = [];
+    for (let left = [...tags]; left.length > 0;) {
+      // The smallest board that takes all that is left, or a full one of the largest.
+      const size = CHANNELS.findLast((channels) => channels >= left.length) ?? CHANNELS[0]!;
+      const taken = left.slice(0, size);
+      left = left.slice(size);
+      const spare = size - taken.length;
+      const words = size === 1 ? '1 channel' : `${size} channels${spare > 0 ? `, ${spare} spare` : ''}`;
+      boards.push({
+        description: `${name}, ${words}`,
+        tags: new Set(taken),
+        places: new Set([place]),
+        count: 1,
+        price: price * size,
+        spare: 0,
+      });
+    }
+    return boards;
+  });
+}
+
+export interface CutRow {
+  readonly sizeMm2: number;
+  readonly awg: string;
+  readonly colour: string;
+  readonly colourName: string;
+  readonly pieces: number;
+  readonly lengthM: number;
+  readonly insulation: string;
+  readonly cut: Cut;
+  /** Of new rolls and of what is longer than one, in the shelf's invented money. */
+  readonly price: number;
+}
+
+/** Wire of each size, colour and insulation, cut from the spools that are there and from new rolls. */
+export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
+  const groups = new Map<string, WireRow[]>();
+  for (const wire of wires) {
+    if (wire.existing) continue;
+    const key = `${wire.sizeMm2}|${wire.colour}|${wire.insulation}`;
+    groups.set(key, [...(groups.get(key) ?? []), wire]);
+  }
+  return [...groups.values()]
+    .map((rows): CutRow => {
+      const [{ sizeMm2, awg, colour, colourName: name, insulation }] = rows as [WireRow, ...WireRow[]];
+      // A spool is of the usual insulation: nobody keeps fibreglass on one without a word.
+      const spools = design.build.spools.filter((spool) => insulation === '105 °C' && spool.sizeMm2 === sizeMm2 && spool.colour === colour);
+      const cut = cutPieces(
+        rows.map(({ tag, lengthM }) => ({ id: tag, lengthM })),
+        design.build.rollM,
+        spools.map(({ lengthM }) => lengthM),
+      );
+      const metres = cut.rolls.length * design.build.rollM + cut.tooLong.reduce((sum, { lengthM }) => sum + lengthM, 0);
+      return {
+        sizeMm2,
+        awg,
+        colour,
+        colourName: name,
+        insulation,
+        pieces: rows.length,
+        lengthM: rows.reduce((sum, { lengthM }) => sum + lengthM, 0),
+        cut,
+        price: metres * wirePrice(sizeMm2),
+      };
+    })
+    .sort((a, b) => b.sizeMm2 - a.sizeMm2 || a.colour.localeCompare(b.colour));
+}
+
+/** What the parts and the wire to buy cost together, and how many rows have no price. */
+export function totalPrice(parts: readonly PartRow[], cuts: readonly CutRow[]): { readonly price: number; readonly unpriced: number } {
+  return {
+    price: parts.reduce((sum, { price, toBuy }) => sum + (price ?? 0) * toBuy, 0) + cuts.reduce((sum, { price }) => sum + price, 0),
+    unpriced: parts.filter(({ price, toBuy }) => price === null && toBuy > 0).length,
+  };
+}

@@ -1,0 +1,195 @@
+/**
+ * In which order it is built so that each step can be checked before the next: parts first, ground, the control side and
+ * its check, the load side, a tug on every terminal, looms and strain relief, and the supply last of all.
+ */
+import { partOf } from '../../quantity/index.ts';
+import type { Netlist, Wire } from '../../graph/index.ts';
+import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
+import { isKind, isMains, isOnVehicle, kindOf, supplyFacets } from '../../kinds/index.ts';
+import type { WireRow } from './lists.ts';
+
+export const PHASES = ['mount', 'ground', 'control side', 'check', 'load side', 'tug', 'looms', 'supply'] as const;
+export type Phase = (typeof PHASES)[number];
+
+export interface WorkStep {
+  /** Stable while its wires and parts are the same ones. */
+  readonly id: string;
+  readonly phase: Phase;
+  readonly job: string | null;
+  readonly title: string;
+  readonly text: string;
+  readonly wires: readonly string[];
+  readonly parts: readonly string[];
+  /** What is seen, felt or measured before it is ticked. */
+  readonly check: string;
+  readonly caution: string | null;
+}
+
+const list = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+
+export function orderOfWork(design: Design, netlist: Netlist, rows: readonly WireRow[]): WorkStep[] {
+  const placeName = (id: string) => design.places.find((place) => place.id === id)!.name;
+  const parts = new Map(netlist.parts.map((part) => [part.id, part]));
+  const steps: WorkStep[] = [];
+  const say = (step: WorkStep) => steps.push(step);
+
+  for (const place of design.places) {
+    const here = netlist.parts.filter((part) => part.place === place.id && kindOf(part).listed(part) !== null && !isKind(part, 'splice'));
+    if (here.length === 0 && !place.strip) continue;
+    const tags = [...here.map(({ tag }) => tag), ...(place.strip ? ['its terminal strip'] : [])];
+    say({
+      id: `mount/${place.id}`,
+      phase: 'mount',
+      job: null,
+      title: `Mount what is in ${place.name}`,
+      text: `${list(tags)}.`,
+      wires: [],
+      parts: here.map(({ id }) => id),
+      check: here.some((part) => isKind(part, 'relay'))
+        ? 'nothing moves by hand; relays stay out of their sockets'
+        : 'nothing moves by hand',
+      caution:
+        place.box === 'metal' && here.some((part) => part.jobs.some((job) => onMains(design, job)))
+          ? `The metal of ${place.name} is bonded to earth before anything else in it is connected.`
+          : null,
+    });
+  }
+
+  const ground = netlist.wires.filter(({ role }) => role === 'return' || role === 'earth');
+  for (const [place, wires] of groupBy(ground, (wire) => parts.get(partOf(wire.to))!.place)) {
+    const earth = wires.some(({ role }) => role === 'earth');
+    say({
+      id: `ground/${place}`,
+      phase: 'ground',
+      job: null,
+      title: `${earth ? 'Earths and returns' : 'Returns'} to ${placeName(place)}`,
+      text: `${wires.length} ${wires.length === 1 ? 'wire' : 'wires'}, on clean bare metal or its bar.`,
+      wires: wires.map(({ id }) => id),
+      parts: [],
+      check: `each under 0.5 Ω from its far end to ${placeName(place)}`,
+      caution: earth ? 'Earth first on, last off.' : null,
+    });
+  }
+
+  const wired = design.jobs.filter(({ id }) => netlist.wires.some((wire) => wire.job === id));
+  for (const job of wired) {
+    const own = netlist.wires.filter((wire) => wire.job === job.id && wire.role !== 'return' && wire.role !== 'earth');
+    const control = own.filter(isControl);
+    const relays = netlist.parts.filter((part) => isKind(part, 'relay') && part.jobs.includes(job.id));
+    if (control.length > 0) {
+      say({
+        id: `control/${job.id}`,
+        phase: 'control side',
+        job: job.id,
+        title: `${job.name}: control side`,
+        text: `${control.length} wires, from the signal to ${list(relays.map(({ tag }) => tag)) || 'its input'}; their fuses stay out.`,
+        wires: control.map(({ id }) => id),
+        parts: relays.map(({ id }) => id),
+        check: 'each wire from end to end under 0.5 Ω, and to its neighbours no continuity',
+        caution: null,
+      });
+      say({
+        id: `check/${job.id}`,
+        phase: 'check',
+        job: job.id,
+        title: `${job.name}: try the control side alone`,
+        text: `Load fuses out, the control fuse in, ${list(relays.map(({ tag }) => tag))} in the socket. Work the signals.`,
+        wires: [],
+        parts: relays.map(({ id }) => id),
+        check: `${list(relays.map(({ tag }) => tag))} follows the sentence; on the Bench its control side passes`,
+        caution: isMains(controlSupplyOf(design, job))
+          ? 'Its coil hangs on the mains: this check waits for the closed box and the list before the plug.'
+          : null,
+      });
+    }
+    const load = own.filter((wire) => !isControl(wire));
+    if (load.length > 0)
+      say({
+        id: `load/${job.id}`,
+        phase: 'load side',
+        job: job.id,
+        title: `${job.name}: load side`,
+        text: `${load.length} ${load.length === 1 ? 'wire' : 'wires'}, from the load back to the supply; the end at the supply last, and not yet.`,
+        wires: load.map(({ id }) => id),
+        parts: netlist.parts.filter((part) => isKind(part, 'load') && part.jobs.includes(job.id)).map(({ id }) => id),
+        check: 'supply end to load: open with the relay at rest, next to nothing with it in',
+        caution: onMains(design, job.id) ? 'Mains: unplugged, and proved dead twice.' : null,
+      });
+  }
+
+  const ends = netlist.wires.length * 2;
+  if (ends > 0)
+    say({
+      id: `tug/${netlist.wires.length}`,
+      phase: 'tug',
+      job: null,
+      title: 'Tug every terminal',
+      text: `${ends} ends: each crimp, each screw, one after another.`,
+      wires: netlist.wires.map(({ id }) => id),
+      parts: [],
+      check: 'none gives; no strand stands out',
+      caution: null,
+    });
+  for (const [loom, own] of groupBy(
+    rows.filter((row) => row.loom !== ''),
+    (row) => row.loom,
+  ))
+    say({
+      id: `loom/${loom}/${own.length}`,
+      phase: 'looms',
+      job: null,
+      title: `Loom ${loom}: ${own[0]!.fromPlace} to ${own[0]!.toPlace}`,
+      text: `${own.length} wires, tied each hand’s breadth, relieved of strain at both ends, sleeved where metal is near.`,
+      wires: own.map(({ wire }) => wire),
+      parts: [],
+      check: 'it does not rub, hang or lie on anything hot',
+      caution: null,
+    });
+
+  const supplies = design.supplies.filter(({ id }) => netlist.parts.some((part) => part.id === `bat-${id}`));
+  // Mains after all that is on low voltage.
+  for (const supply of [...supplies].sort((a, b) => Number(isMains(a)) - Number(isMains(b)))) {
+    const fuses = netlist.parts.filter(
+      (part) =>
+        isKind(part, 'fuse') &&
+        part.jobs.some(
+          (job) =>
+            loadSupplyOf(
+              design,
+              design.jobs.find(({ id }) => id === job)!,
+            ).id === supply.id,
+        ),
+    );
+    say({
+      id: `supply/${supply.id}`,
+      phase: 'supply',
+      job: null,
+      title: `${supplyFacets(supply).join} ${supply.name}`,
+      text: isMains(supply)
+        ? 'After every step of the list before the plug.'
+        : `Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
+      wires: [],
+      parts: [`bat-${supply.id}`, ...fuses.map(({ id }) => id)],
+      check: isMains(supply) ? 'the load follows the sentence' : 'no spark, no fuse blows, nothing gets warm with everything off',
+      caution: isMains(supply)
+        ? 'The box is closed before it is plugged in. Your local code comes first; in some places mains work is reserved by law to licensed people.'
+        : isOnVehicle(supply)
+          ? 'A battery gives hundreds of amperes into a dropped spanner: rings off your fingers, its other pole covered.'
+          : null,
+    });
+  }
+  return steps;
+}
+
+const isControl = (wire: Wire): boolean => wire.leg.startsWith('control');
+const onMains = (design: Design, job: string): boolean => {
+  const found = design.jobs.find(({ id }) => id === job);
+  return found !== undefined && isMains(loadSupplyOf(design, found));
+};
+
+function groupBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const item of items) groups.set(key(item), [...(groups.get(key(item)) ?? []), item]);
+  return groups;
+}

@@ -1,0 +1,71 @@
+/** Shapes of the symbols, after IEC 60617 and drawn by us: one description for the screen and for the sheet. */
+import { type Glyph, LOADS, LOAD_KINDS, type LoadKind, type PartSymbol, type Shape, type SymbolName, box, circle, letter, path, through } from '../../kinds/index.ts';
+
+/** A lever between two pins, and what moves it. */
+const contact =
+  (...more: ((h: number, closed: boolean) => Shape)[]): Glyph['shapes'] =>
+  (h, closed) => [
+    path('line', closed ? `M0 ${h} V${-h}` : `M0 ${h} L-12 ${-h + 1}`),
+    circle('pin', 0, -h, 3.6),
+    circle('pin', 0, h, 3.6),
+    ...more.map((make) => make(h, closed)),
+  ];
+const coil =
+  (...more: ((h: number) => Shape)[]): Glyph['shapes'] =>
+  (h) => [box(52, h, 'coil'), path('slash', `M-26 ${h} L26 ${-h}`), ...more.map((make) => make(h))];
+const pusher = (_: number, closed: boolean): Shape => path('lever', `M${closed ? -3 : -8} 0 H-18`);
+
+const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
+  fuse: { half: 17, room: 50, shapes: (h) => [box(18, h), through(h)] },
+  breaker: { half: 17, room: 50, shapes: (h) => [path('mark', `M0 ${h} L-9 ${-h + 6} M-5 ${-h} l10 8 M5 ${-h} l-10 8`), through(h)] },
+  'thermal-fuse': { half: 17, room: 50, shapes: (h) => [box(18, h), through(h), letter(-20, 'ϑ', true)] },
+  switch: { half: 13, room: 48, shapes: contact(pusher) },
+  button: { half: 13, room: 48, shapes: contact(pusher, () => path('lever', 'M-14 -7 h-5 v14 h5')) },
+  'ground-switch': { half: 13, room: 48, shapes: contact(() => path('lever', 'M-12 0 H-20 M-20 -5 V5')) },
+  threshold: { half: 13, room: 48, shapes: contact(() => letter(-22, '±', true)) },
+  'voltage-sensor': { half: 20, room: 66, shapes: (h) => [box(34, h), letter(0, 'V')] },
+  coil: { half: 22, room: 72, shapes: coil() },
+  'coil-timer': {
+    half: 22,
+    room: 72,
+    shapes: coil((h) => path('mark', `M-26 ${-h} h12 v${2 * h} h-12 M-26 ${-h} l12 ${2 * h} M-14 ${-h} l-12 ${2 * h}`)),
+  },
+  'coil-step': { half: 22, room: 72, shapes: coil((h) => path('mark', `M-22 ${h - 6} h8 v-10 h8 v-10 h8`)) },
+  'contact-closing': { half: 14, room: 62, shapes: contact() },
+  'contact-resting': { half: 14, room: 62, shapes: contact() },
+  'contact-changeover': { half: 14, room: 66, shapes: contact((h) => circle('pin', -15, -h, 3)) },
+  'contact-solid': { half: 14, room: 62, shapes: contact((h) => path('solid-box', `M-20 ${-h - 6} h32 v${2 * h + 12} h-32 z`)) },
+  resistor: { half: 20, room: 60, shapes: (h) => [box(18, h)] },
+  diode: { half: 9, room: 72, shapes: (h) => [path('solid', `M-9 ${h} h18 l-9 ${-2 * h} z`), path('bar', `M-9 ${-h} H9`)] },
+  transistor: {
+    half: 17,
+    room: 62,
+    shapes: (h) => [circle('box', 0, 0, h), path('bar', 'M-8 -9 v18'), path('mark', `M0 ${-h} L-8 -4 M-8 4 L0 ${h} M-17 0 h9`)],
+  },
+  'transistor-input': { half: 10, room: 50, shapes: (h) => [path('bar', 'M-12 0 H12'), path('mark', `M0 ${-h} V0 M0 0 V${h}`)] },
+  'module-input': {
+    half: 20,
+    room: 66,
+    shapes: (h) => [box(34, h), path('mark', 'M-8 -7 h16 l-8 13 z M-8 6 h16 M11 -6 l8 -6 M11 1 l8 -6')],
+  },
+};
+
+/** Loads bring their own. */
+const OF_LOADS = Object.fromEntries(LOAD_KINDS.map((kind) => [kind, LOADS[kind].glyph])) as Record<LoadKind, Glyph>;
+export const SHAPES: Readonly<Record<SymbolName, Glyph>> = { ...OF_PARTS, ...OF_LOADS };
+
+/** Half the height of a symbol: where its leads end. */
+export const shapeHalf = (symbol: SymbolName): number => SHAPES[symbol].half;
+
+/** A contact that rests on one throw opens towards the other. */
+const OTHER: Readonly<Record<string, string>> = {
+  '87': '87a',
+  '87a': '87',
+  '14': '12',
+  '12': '14',
+  '24': '22',
+  '22': '24',
+  NO: 'NC',
+  NC: 'NO',
+};
+export const otherThrow = (lower: string, upper: string): string => OTHER[lower] ?? OTHER[upper] ?? '';

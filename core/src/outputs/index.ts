@@ -1,0 +1,49 @@
+/** The public face of this layer. */
+export {
+  type Diagnosis,
+  type Dictionary,
+  type DictionaryProgress,
+  buildDictionary,
+  diagnose,
+  dictionaryInSteps,
+  faultyReader,
+  predictions,
+} from './bench/dictionary.ts';
+export { OPEN_OHM, type Quantity, meterError, rangeFor } from './bench/meter.ts';
+export { type BenchStep, STAGES, type Stage, benchPlan } from './bench/plan.ts';
+export {
+  type Asked,
+  CLOSED_BELOW_OHM,
+  COIL_OHM,
+  type Found,
+  type HiddenRelay,
+  OPEN_ABOVE_OHM,
+  PIN_COUNTS,
+  type PairState,
+  type PinCount,
+  type PinReading,
+  type Pole,
+  USUAL_COILS,
+  USUAL_COILS_SOURCE,
+  hiddenOhm,
+  hideRelay,
+  identifyRelay,
+  pairState,
+  powered,
+  spaceOf,
+} from './bench/relay-finder.ts';
+export { type ExplainedByTwo, explainByTwo } from './bench/two-faults.ts';
+export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from './build/cautions.ts';
+export { type Change, type Comparison, compareDesigns } from './build/compare.ts';
+export { type Cut, type Stock } from './build/cut-list.ts';
+export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice, wireList } from './build/lists.ts';
+export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts';
+export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
+export { unionFind } from './drawing/graph.ts';
+export { type PathReferences, referencesIn } from './drawing/references.ts';
+export { SHAPES, otherThrow, shapeHalf } from './drawing/symbols.ts';
+export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
+export { type Column, toCsv } from './formats/csv.ts';
+export { drawingSvg } from './formats/drawing-svg.ts';
+export { PARTS_CSV_HEADER, type RowProblem, ownRelaysCsv, ownRelaysFromRows } from './formats/parts-csv.ts';
+export { microPython, portableCpp } from './program/export-code.ts';

@@ -1,0 +1,71 @@
+/** What a whole job means: each of its load lines, from its clauses and what they remember. */
+import type { Design, Job } from './schema.ts';
+import { type Load, isFeed } from '../kinds/index.ts';
+import { type Memory, meaning, remembers, signalsOf } from '../document/index.ts';
+
+/** `low` is at a second speed, `reverse` backwards. */
+export type Intent = 'on' | 'off' | 'low' | 'reverse';
+
+export interface JobIntent {
+  /** Signals that it depends on: of its clauses, of its take-over, and its feed. */
+  readonly signals: readonly string[];
+  readonly remembers: boolean;
+  step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly lines: readonly Intent[] };
+}
+
+/** Every load line of a job: its loads, then those that run otherwise. */
+export function linesOf(job: Job): readonly Load[] {
+  return job.otherwise.kind === 'loads' ? [...job.loads, ...job.otherwise.loads] : job.loads;
+}
+
+/** The feed that gives a job its load current, when it is not a supply itself. */
+export function feedOf(design: Design, job: Job) {
+  const signal = design.signals.find(({ id }) => id === job.supply);
+  return isFeed(signal) ? signal : undefined;
+}
+
+/** The supply behind a job's load current. */
+export function supplyIdOf(design: Design, job: Job): string {
+  return feedOf(design, job)?.supply ?? job.supply;
+}
+
+export function intentOf(design: Design, job: Job): JobIntent {
+  const { when, otherwise } = job;
+  const second = otherwise.kind === 'slower' || otherwise.kind === 'reverse' ? otherwise.when : null;
+  const feed = feedOf(design, job);
+  const named = [
+    ...(feed ? [feed.id] : []),
+    ...signalsOf(when),
+    ...(second ? signalsOf(second) : []),
+    ...(otherwise.kind === 'original-feed' ? [otherwise.signal] : []),
+  ];
+  const bits = meaning(when, () => false, null).memory.length;
+  return {
+    signals: [...new Set(named)],
+    remembers: remembers(when) || (second !== null && remembers(second)),
+    step(on, memory) {
+      const first = meaning(when, on, memory && memory.slice(0, bits));
+      const other = second ? meaning(second, on, memory && memory.slice(bits)) : { value: false, memory: [] };
+      const live = feed === undefined || on(feed.id);
+      const a = first.value;
+      const b = other.value;
+      const main = ((): Intent => {
+        switch (otherwise.kind) {
+          case 'off':
+          case 'loads':
+            return live && a ? 'on' : 'off';
+          case 'original-feed':
+            return a ? (live ? 'on' : 'off') : on(otherwise.signal) ? 'on' : 'off';
+          case 'slower':
+            return !live ? 'off' : a ? 'on' : b ? 'low' : 'off';
+          case 'reverse':
+            return !live || a === b ? 'off' : a ? 'on' : 'reverse';
+          default:
+            return otherwise satisfies never;
+        }
+      })();
+      const lines = linesOf(job).map((_, at): Intent => (at < job.loads.length ? main : live && !a ? 'on' : 'off'));
+      return { memory: [...first.memory, ...other.memory], lines };
+    },
+  };
+}

@@ -1,0 +1,202 @@
+/**
+ * The one gate for a document from outside: version, shape, and references between its parts.
+ * What a person can have caused comes back as a value with the path of the field.
+ */
+import { linesOf } from './intent.ts';
+import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
+import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
+import { POWER_RELAYS, SOCKETS, controllerType, currentOf, isCharged, isFeed, isPin, relayOf, signalFacets } from '../kinds/index.ts';
+
+export interface DocumentProblem {
+  /** `jobs[1].loads[0].plate.value`; empty for the document as a whole. */
+  readonly path: string;
+  readonly message: string;
+}
+export type ParseResult = { ok: true; design: Design } | { ok: false; problems: DocumentProblem[] };
+
+/** Reads a project file's text. */
+export function parseDesignText(text: string): ParseResult {
+  let raw: unknown;
+  try {
+    raw = JSON.parse(text);
+  } catch (error) {
+    return failure('', `This is not JSON: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  return parseDesign(raw);
+}
+
+/** Checks an unknown value and brings it to the present format version. */
+export function parseDesign(raw: unknown): ParseResult {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw)) return failure('', 'A project file is a JSON object');
+  const { format, formatVersion } = raw as Record<string, unknown>;
+  if (format !== FORMAT) return failure('format', `must be "${FORMAT}": this is some other kind of file`);
+  if (typeof formatVersion !== 'number' || !Number.isInteger(formatVersion) || formatVersion < 1)
+    return failure('formatVersion', 'must be a whole number from 1');
+  if (formatVersion > FORMAT_VERSION)
+    return failure('formatVersion', `is ${formatVersion}, but this version of Iron Nudge reads up to ${FORMAT_VERSION}`);
+  if (nestedTooDeep(raw)) return failure('jobs', `is nested more than ${WHEN_MAX_DEPTH} deep`);
+  const parsed = designSchema.safeParse(migrate(raw as Record<string, unknown>, formatVersion));
+  if (!parsed.success)
+    return {
+      ok: false,
+      problems: parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issue.message })),
+    };
+  const problems = references(parsed.data);
+  return problems.length ? { ok: false, problems } : { ok: true, design: parsed.data };
+}
+
+function failure(path: string, message: string): ParseResult {
+  return { ok: false, problems: [{ path, message }] };
+}
+
+/** `['jobs', 1, 'name']` as `jobs[1].name`. */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.map((key, at) => (typeof key === 'number' ? `[${key}]` : `${at ? '.' : ''}${String(key)}`)).join('');
+}
+
+function nestedTooDeep(raw: object): boolean {
+  let level: unknown[] = [raw];
+  // Two levels of JSON a level of expression, and a handful above the expressions.
+  for (let depth = 0; depth < 2 * WHEN_MAX_DEPTH + 8; depth++) {
+    level = level.flatMap((value) => (typeof value === 'object' && value !== null ? Object.values(value) : []));
+    if (level.length === 0) return false;
+  }
+  return true;
+}
+
+/** Every id is unique in its list and every reference points at something. */
+function references(design: Design): DocumentProblem[] {
+  const problems: DocumentProblem[] = [];
+  const say = (path: string, message: string) => problems.push({ path, message });
+  const unique = (path: string, list: readonly { id: string }[]) => {
+    const seen = new Set<string>();
+    list.forEach((item, at) => {
+      if (seen.has(item.id)) say(`${path}[${at}].id`, `"${item.id}" is used twice`);
+      seen.add(item.id);
+    });
+    return seen;
+  };
+  const places = unique('places', design.places);
+  const supplies = unique('supplies', design.supplies);
+  const signals = unique('signals', design.signals);
+  const needs = (known: Set<string>, what: string, path: string, id: string) => {
+    if (!known.has(id)) say(path, `there is no ${what} "${id}"`);
+  };
+  design.places.forEach((place, at) => {
+    if (place.coldestC > place.hottestC) say(`places[${at}].hottestC`, 'is below the coldest temperature');
+  });
+  design.distances.forEach((distance, at) => {
+    needs(places, 'place', `distances[${at}].a`, distance.a);
+    needs(places, 'place', `distances[${at}].b`, distance.b);
+  });
+  design.supplies.forEach((supply, at) => {
+    needs(places, 'place', `supplies[${at}].place`, supply.place);
+    if (!(supply.lowestV <= supply.restV && supply.restV <= supply.highestV))
+      say(`supplies[${at}].restV`, 'must lie between the lowest and the highest voltage');
+  });
+  design.signals.forEach((signal, at) => {
+    const path = `signals[${at}]`;
+    needs(places, 'place', `${path}.place`, signal.place);
+    if (supplies.has(signal.id)) say(`${path}.id`, `"${signal.id}" is the id of a supply as well`);
+    const { references, wrong } = signalFacets(signal);
+    for (const { path: own, id } of references(signal).supplies) needs(supplies, 'supply', `${path}.${own}`, id);
+    for (const { path: own, message } of wrong(signal)) say(`${path}.${own}`, message);
+  });
+  const controllers = unique('controllers', design.controllers);
+  design.signals.forEach((signal, at) => {
+    if (!isPin(signal) || signal.controller === null) return;
+    needs(controllers, 'controller', `signals[${at}].controller`, signal.controller);
+    const board = design.controllers.find(({ id }) => id === signal.controller);
+    const type = board && controllerType(board.type);
+    if (type && !type.pins.includes(signal.gpio)) say(`signals[${at}].gpio`, `"${signal.gpio}" is not a pin of a ${type.name}`);
+    if (type && type.pinV !== signal.volt) say(`signals[${at}].volt`, `pins of a ${type.name} have ${type.pinV} V`);
+    const twin = design.signals.findIndex((other) => isPin(other) && other.controller === signal.controller && other.gpio === signal.gpio);
+    if (twin < at) say(`signals[${at}].gpio`, `"${signal.gpio}" is ${design.signals[twin]!.name} already`);
+  });
+  design.controllers.forEach((board, at) => {
+    const path = `controllers[${at}]`;
+    needs(places, 'place', `${path}.place`, board.place);
+    if (board.supply !== 'usb') {
+      needs(supplies, 'supply', `${path}.supply`, board.supply);
+      const supply = design.supplies.find(({ id }) => id === board.supply);
+      if (supply && currentOf(supply) === 'ac') say(`${path}.supply`, 'is alternating: a board needs direct current');
+    }
+    const own = new Set(design.signals.flatMap((signal) => (isPin(signal) && signal.controller === board.id ? [signal.id] : [])));
+    const steps = (list: readonly ProgramStep[], where: string) =>
+      list.forEach((step, index) => {
+        const here = `${where}[${index}]`;
+        if ('pin' in step && !own.has(step.pin)) say(`${here}.pin`, `"${step.pin}" is not a pin of this board`);
+        if ('signal' in step) needs(signals, 'signal', `${here}.signal`, step.signal);
+        if (step.do === 'repeat') steps(step.steps, `${here}.steps`);
+        if (step.do === 'repeat' && step.times === 0 && !step.steps.some((inner) => inner.do === 'wait'))
+          say(`${here}.steps`, 'go round for ever with no wait between');
+      });
+    steps(board.program, `${path}.program`);
+  });
+  const feeds = new Set(design.signals.filter(isFeed).map(({ id }) => id));
+  unique('parts', design.parts);
+  design.parts.forEach(({ id }, at) => {
+    if (POWER_RELAYS.some((type) => type.id === id)) say(`parts[${at}].id`, `"${id}" is a part of the shelf`);
+  });
+  const jobs = unique('jobs', design.jobs);
+  design.jobs.forEach((job, at) => {
+    const path = `jobs[${at}]`;
+    if (!supplies.has(job.supply) && !feeds.has(job.supply)) say(`${path}.supply`, `there is no supply "${job.supply}"`);
+    needs(places, 'place', `${path}.device.place`, job.device.place);
+    if (
+      job.device.kind === 'relay' &&
+      job.device.socket !== 'auto' &&
+      !SOCKETS.some(({ id }) => id === (job.device as { socket: string }).socket)
+    )
+      say(`${path}.device.socket`, `there is no socket "${job.device.socket}" on the shelf`);
+    if (job.device.kind === 'relay' && !relayOf(design, job.device.part))
+      say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
+    if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
+    if (job.cutOut.kind === 'contactor') {
+      needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);
+      if (!relayOf(design, job.cutOut.part)) say(`${path}.cutOut.part`, `there is no relay "${job.cutOut.part}" on the shelf`);
+    }
+    whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
+    loadReferences(job, path);
+  });
+  function loadReferences(job: Job, path: string): void {
+    const { otherwise } = job;
+    if (otherwise.kind === 'original-feed') needs(feeds, 'feed', `${path}.otherwise.signal`, otherwise.signal);
+    if (otherwise.kind === 'slower' || otherwise.kind === 'reverse')
+      whenReferences(otherwise.when, `${path}.otherwise.when`, (path_, id) => needs(signals, 'signal', path_, id));
+    const lines = linesOf(job);
+    unique(`${path}.loads`, lines);
+    lines.forEach((load, index) => {
+      const own = index < job.loads.length ? `${path}.loads[${index}]` : `${path}.otherwise.loads[${index - job.loads.length}]`;
+      needs(places, 'place', `${own}.place`, load.place);
+      if (!isCharged(load)) return;
+      needs(supplies, 'supply', `${own}.supply`, load.supply);
+      if (load.supply === job.supply) say(`${own}.supply`, 'is the battery that charges it');
+    });
+  }
+  unique('statements', design.statements);
+  design.statements.forEach((statement, at) => {
+    for (const end of ['a', 'b'] as const)
+      needs(statement[end].what === 'job' ? jobs : signals, statement[end].what, `statements[${at}].${end}.id`, statement[end].id);
+  });
+  return problems;
+}
+
+function whenReferences(when: When, path: string, check: (path: string, id: string) => void): void {
+  switch (when.op) {
+    case 'signal':
+      return check(`${path}.signal`, when.signal);
+    case 'not':
+    case 'toggle':
+    case 'delay':
+      return whenReferences(when.of, `${path}.of`, check);
+    case 'held':
+      whenReferences(when.set, `${path}.set`, check);
+      return whenReferences(when.reset, `${path}.reset`, check);
+    case 'and':
+    case 'or':
+      return when.of.forEach((part, at) => whenReferences(part, `${path}.of[${at}]`, check));
+    default:
+      when satisfies never;
+  }
+}

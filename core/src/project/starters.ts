@@ -1,0 +1,453 @@
+/** Where a project and a job begin: blanks to fill, and common circuits as ready sentences. */
+import { chargeLevels } from '../reference/index.ts';
+import { FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
+import { POWER_RELAYS, type Signal, formOfSignal, isFeed, isMains, isMomentary, isVoltageSensor, restOf } from '../kinds/index.ts';
+import { DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
+
+const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
+/** A feed with plain direct current. */
+const CLEAN = { starter: false, pulsed: false, filtered: false } as const;
+
+export function blankDesign(name: string): Design {
+  return {
+    format: FORMAT,
+    formatVersion: FORMAT_VERSION,
+    name,
+    notes: '',
+    settings: DEFAULT_SETTINGS,
+    places: [
+      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+    ],
+    distances: [
+      { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1 },
+      { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1 },
+      { a: 'place-2', b: 'place-3', lengthM: 3, bundle: 1 },
+    ],
+    supplies: [
+      {
+        id: 'supply-1',
+        name: 'battery',
+        kind: 'battery',
+        nominalV: 12,
+        restV: 12.7,
+        lowestV: 10.5,
+        highestV: 14.8,
+        internalOhm: 0.006,
+        capacityAh: 75,
+        crankA: 0,
+        place: 'place-1',
+      },
+    ],
+    signals: [
+      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true, ...CLEAN, usual: true },
+      { ...BLANK_SWITCH, id: 'signal-2', name: 'dash switch', place: 'place-2' },
+    ],
+    controllers: [],
+    jobs: [],
+    parts: [],
+    statements: [],
+    accepted: [],
+    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
+  };
+}
+
+export interface ReadySentence {
+  readonly id: string;
+  readonly title: string;
+  readonly words: string;
+  /** The document with this job added, and with the signals that it needs. */
+  add(design: Design): Design;
+}
+
+/** A job with a 60 W heater to be changed; `when` names signals that are in the design. */
+export function blankJob(design: Design, name: string, when: When): Job {
+  const supply = design.supplies[0]!;
+  const away = design.places.find(({ id }) => id !== supply.place) ?? design.places[0]!;
+  const loadPlace = design.places[design.places.length - 1]!;
+  const mains = isMains(supply);
+  const relay = mains
+    ? POWER_RELAYS.find(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV)!.id
+    : supply.nominalV === 24
+      ? 'relay-24v-20a-4'
+      : 'relay-12v-30a-4';
+  return {
+    id: mintId('job', design.jobs),
+    name,
+    when,
+    loads: [
+      {
+        id: 'load-1',
+        name: 'heater',
+        kind: 'heater',
+        count: 1,
+        plate: { unit: 'W', value: 60, ratedV: supply.nominalV },
+        place: loadPlace.id,
+        series: 1,
+        earth: mains ? 'wired' : 'none',
+        important: false,
+      },
+    ],
+    supply: supply.id,
+    device: { kind: 'relay', part: relay, socket: 'auto', place: away.id },
+    lost: 'off',
+    continuous: false,
+    operationsPerDay: 10,
+    suppression: 'diode',
+    driver: 'auto',
+    driverOhm: 'auto',
+    pullDown: true,
+    protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : 'blade',
+    fuse: 'auto',
+    controlFuse: 'auto',
+    fuseLeadM: 0.15,
+    otherwise: { kind: 'off' },
+    way: 'auto',
+    wires: {},
+    edits: [],
+    ...PLAIN_JOB,
+  };
+}
+
+/** What a ready sentence asks of a signal; one of the project that is like it serves. */
+interface Wanted {
+  readonly name: string;
+  like(signal: Signal): boolean;
+  make(base: { id: string; name: string; place: string; usual: boolean }, design: Design): Signal;
+}
+
+const KEY: Wanted = {
+  name: 'key',
+  like: (signal) => isFeed(signal) && signal.keyOn,
+  make: (base, design) => ({ ...base, usual: true, nature: 'feed', supply: design.supplies[0]!.id, limitA: 5, keyOn: true, ...CLEAN }),
+};
+const feed = (name: string): Wanted => ({
+  name,
+  like: (signal) => isFeed(signal) && signal.name === name,
+  make: (base, design) => ({ ...base, nature: 'feed', supply: design.supplies[0]!.id, limitA: 10, keyOn: false, ...CLEAN }),
+});
+const handSwitch = (name: string, action: 'maintained' | 'momentary' = 'maintained', rest: 'open' | 'closed' = 'open'): Wanted => ({
+  name,
+  like: (signal) =>
+    formOfSignal(signal) === 'contact' &&
+    isMomentary(signal) === (action === 'momentary') &&
+    restOf(signal) === rest &&
+    (signal.name === name || name === 'dash switch'),
+  make: (base) => ({ ...base, nature: 'switch', limitA: 10, action, rest }),
+});
+const toGround = (name: string): Wanted => ({
+  name,
+  like: (signal) => formOfSignal(signal) === 'ground' && restOf(signal) === 'open' && (signal.name === name || name === 'thermostat'),
+  make: (base) => ({ ...base, nature: 'ground-switch', limitA: 2, rest: 'open' }),
+});
+const chargeSense: Wanted = {
+  name: 'charge sensor',
+  like: (signal) => isVoltageSensor(signal),
+  make: (base, design) => ({
+    ...base,
+    nature: 'threshold',
+    limitA: 2,
+    output: 'contact',
+    watches: { quantity: 'voltage', supply: design.supplies[0]!.id },
+    ...chargeLevels(design.supplies[0]!.nominalV),
+    delayS: 5,
+  }),
+};
+
+/** The design with the signal in it, and its id. */
+function withWanted(design: Design, wanted: Wanted): { design: Design; id: string } {
+  const known = design.signals.find((signal) => wanted.like(signal));
+  if (known) return { design, id: known.id };
+  const id = mintId('signal', design.signals);
+  const place = (design.places[1] ?? design.places[0])!.id;
+  const signal = wanted.make({ id, name: wanted.name, place, usual: false }, design);
+  return { design: { ...design, signals: [...design.signals, signal] }, id };
+}
+
+const on = (signal: string): When => ({ op: 'signal', signal });
+const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({
+  ...job,
+  loads: [{ ...job.loads[0]!, ...changes } as Job['loads'][0]],
+});
+const fivePin = (job: Job): Job => ({ ...job, device: { ...job.device, part: relayPart(job).replace(/-4$/, '-5') } as Job['device'] });
+const relayPart = ({ device }: Job) => (device.kind === 'relay' ? device.part : '');
+const motor = (job: Job, name: string, ampere: number) =>
+  load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: ampere } });
+const lamp = (job: Job, name: string, watt: number) =>
+  load(job, { name, kind: 'filament', plate: { ...job.loads[0]!.plate, value: watt } });
+
+function ready(
+  id: string,
+  title: string,
+  words: string,
+  wanted: readonly Wanted[],
+  change: (job: Job, signals: readonly string[], design: Design) => Job = (job) => job,
+): ReadySentence {
+  return {
+    id,
+    title,
+    words,
+    add(design) {
+      let current = design;
+      const ids = wanted.map((signal) => {
+        const found = withWanted(current, signal);
+        current = found.design;
+        return found.id;
+      });
+      const terms = ids.map(on);
+      const [only] = terms;
+      const when: When = terms.length === 1 && only ? only : { op: 'and', of: terms };
+      return { ...current, jobs: [...current.jobs, change(blankJob(current, title, when), ids, current)] };
+    },
+  };
+}
+
+/** The common circuits, each as a sentence to adapt. */
+export const READY_SENTENCES: readonly ReadySentence[] = [
+  ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [KEY, handSwitch('dash switch')]),
+  ready(
+    'hot',
+    'Fan by thermostat',
+    'When the key is on and a thermostat to ground is closed, switch a fan.',
+    [KEY, toGround('thermostat')],
+    (job) => motor(job, 'fan', 8),
+  ),
+  ready('key', 'On with the key', 'When the key is on, switch one load.', [KEY]),
+  ready('keep', 'On unless the key is on', 'When the key is off, switch a lamp, and on if the signal is lost.', [KEY], (job) =>
+    fivePin({
+      ...load(job, { name: 'lamp', kind: 'led', plate: { ...job.loads[0]!.plate, value: 5 } }),
+      when: { op: 'not', of: job.when },
+      lost: 'on',
+    }),
+  ),
+  ready(
+    'either',
+    'On by either of two feeds',
+    'When one feed or another is on, switch a lamp, with a blocking diode each.',
+    [feed('dipped-beam feed'), feed('main-beam feed')],
+    (job, ids) => ({ ...lamp(job, 'lamp', 55), when: { op: 'or', of: ids.map(on) } }),
+  ),
+  ready(
+    'take-over',
+    'Override of an existing circuit',
+    'When a switch is on, run a fan from the battery, otherwise left on its original feed.',
+    [handSwitch('override switch'), feed('fan feed')],
+    (job, ids) => fivePin({ ...motor(job, 'fan', 8), when: on(ids[0]!), otherwise: { kind: 'original-feed', signal: ids[1]! } }),
+  ),
+  ready(
+    'latch',
+    'Start and stop buttons',
+    'From the press of start until the press of stop, run a pump.',
+    [handSwitch('start button', 'momentary'), handSwitch('stop button', 'momentary', 'closed')],
+    (job, ids) => ({ ...motor(job, 'pump', 6), when: { op: 'held', set: on(ids[0]!), reset: on(ids[1]!) } }),
+  ),
+  ready(
+    'changeover',
+    'One load or another',
+    'When a switch is on, one lamp, otherwise another, from a lighting feed.',
+    [handSwitch('beam switch'), feed('lighting feed')],
+    (job, ids) =>
+      fivePin({
+        ...lamp(job, 'main beam', 60),
+        when: on(ids[0]!),
+        supply: ids[1]!,
+        otherwise: { kind: 'loads', loads: [{ ...lamp(job, 'dipped beam', 55).loads[0]!, id: 'load-2' }] },
+      }),
+  ),
+  ready(
+    'speeds',
+    'Two-speed fan',
+    'Fast when it is very hot, through a resistor when it is warm.',
+    [KEY, toGround('hot switch'), toGround('warm switch')],
+    (job, [key, hot, warm]) => ({
+      ...motor(job, 'fan', 8),
+      when: { op: 'and', of: [on(key!), on(hot!)] },
+      otherwise: { kind: 'slower', when: { op: 'and', of: [on(key!), on(warm!)] }, ohm: 1 },
+    }),
+  ),
+  ready(
+    'reverse',
+    'Motor both ways',
+    'Up while one button is pressed, down while the other is, braked with none or both.',
+    [handSwitch('up button', 'momentary'), handSwitch('down button', 'momentary')],
+    (job, ids) => fivePin({ ...motor(job, 'motor', 8), when: on(ids[0]!), otherwise: { kind: 'reverse', when: on(ids[1]!) } }),
+  ),
+  ready(
+    'later',
+    'Off after a while',
+    'A lamp that stays on for half a minute after a door closes.',
+    [toGround('door switch')],
+    (job, ids) => ({ ...lamp(job, 'cabin lamp', 10), when: { op: 'delay', of: on(ids[0]!), onS: 0, offS: 30 } }),
+  ),
+  ready(
+    'split-charge',
+    'Split charge',
+    'While the start battery is being charged, charge a second battery too.',
+    [chargeSense],
+    (job, _, design) => {
+      const second = design.supplies.find(({ id }) => id !== job.supply);
+      if (!second) return job;
+      const { plate, id } = job.loads[0]!;
+      return {
+        ...job,
+        loads: [
+          {
+            id,
+            name: second.name,
+            kind: 'battery',
+            count: 1,
+            supply: second.id,
+            place: second.place,
+            series: 1,
+            earth: 'none',
+            important: true,
+            plate: { ...plate, unit: 'A', value: 20 },
+          },
+        ],
+      };
+    },
+  ),
+  {
+    id: 'mains-by-pin',
+    title: 'Mains load by a controller',
+    words: 'While a controller’s pin is high, switch a lamp in a cord through a relay module, only the line cut.',
+    add(design) {
+      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
+      const board = mintId('board', begun.controllers);
+      const signal = mintId('signal', begun.signals);
+      const started: Design = {
+        ...begun,
+        controllers: [
+          ...begun.controllers,
+          { id: board, name: 'controller board', type: 'board-5v', place: boxPlace, supply: 'usb', links: [], program: [] },
+        ],
+        signals: [
+          ...begun.signals,
+          {
+            id: signal,
+            name: 'pin D5',
+            place: boxPlace,
+            usual: false,
+            nature: 'pin',
+            volt: 5,
+            limitA: 0.02,
+            controller: board,
+            gpio: 'D5',
+          },
+        ],
+      };
+      const job = blankJob(started, 'Mains lamp', on(signal));
+      return {
+        ...started,
+        jobs: [
+          ...started.jobs,
+          {
+            ...job,
+            supply: outlet,
+            loads: [{ ...MAINS_LOAD, kind: 'filament', name: 'lamp', plate: { unit: 'W', value: 60, ratedV: 230 }, place: loadPlace }],
+            device: { kind: 'relay', part: 'module-5v-10a', socket: 'auto', place: box },
+            protection: 'plug',
+          },
+        ],
+      };
+    },
+  },
+  {
+    id: 'heater-by-regulator',
+    title: 'Heater under a temperature controller',
+    words: 'While a temperature controller calls for heat, switch an element through a solid-state relay, with a thermal fuse.',
+    add(design) {
+      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
+      const signal = mintId('signal', begun.signals);
+      const started: Design = {
+        ...begun,
+        signals: [
+          ...begun.signals,
+          {
+            id: signal,
+            name: 'temperature controller',
+            place: boxPlace,
+            usual: false,
+            nature: 'regulator',
+            volt: 12,
+            limitA: 0.03,
+            thermocouple: 'K',
+            polarity: 'right',
+            setC: 120,
+            control: 'pid',
+            cycleS: 2,
+            heatJPerK: 4000,
+            lossWPerK: 6,
+            lagS: 20,
+          },
+        ],
+      };
+      const job = blankJob(started, 'Heater', on(signal));
+      return {
+        ...started,
+        jobs: [
+          ...started.jobs,
+          {
+            ...job,
+            supply: outlet,
+            loads: [{ ...MAINS_LOAD, kind: 'heater', name: 'element', plate: { unit: 'W', value: 1500, ratedV: 230 }, place: loadPlace }],
+            device: { kind: 'relay', part: 'ssr-ac-25a', socket: 'auto', place: box },
+            protection: 'plug',
+            cooling: 'fins',
+            cutOut: { kind: 'thermal-fuse', opensAtC: 150 },
+          },
+        ],
+      };
+    },
+  },
+];
+
+const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false } as const;
+
+/** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
+function withMains(design: Design): { design: Design; outlet: string; box: string; boxPlace: string; loadPlace: string } {
+  const known = design.supplies.find((supply) => isMains(supply) && supply.nominalV === 230);
+  const outletPlace = known?.place ?? mintId('place', design.places);
+  const air = { coldestC: 5, hottestC: 35 };
+  const first = known
+    ? design.places
+    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false, strip: false }];
+  const box = mintId('place', first);
+  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true, strip: false }];
+  const loadPlace = mintId('place', boxed);
+  const outlet = known?.id ?? mintId('supply', design.supplies);
+  return {
+    outlet,
+    box,
+    boxPlace: box,
+    loadPlace,
+    design: {
+      ...design,
+      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false, strip: false }],
+      distances: [
+        ...design.distances,
+        { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },
+        { a: box, b: loadPlace, lengthM: 3, bundle: 1 },
+      ],
+      supplies: known
+        ? design.supplies
+        : [
+            ...design.supplies,
+            {
+              id: outlet,
+              name: 'wall outlet',
+              kind: 'mains',
+              nominalV: 230,
+              restV: 230,
+              lowestV: 207,
+              highestV: 253,
+              internalOhm: 0.4,
+              rcd: true,
+              reversible: false,
+              place: outletPlace,
+            },
+          ],
+    },
+  };
+}

@@ -1,0 +1,20 @@
+/** Which supply does what in a job. */
+import { type Supply, isTwoHot, supplyFacets } from '../kinds/index.ts';
+import type { Design, Job } from './schema.ts';
+import { supplyIdOf } from './intent.ts';
+
+export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
+
+/** The supply that a job's coil or input hangs on. */
+export function controlSupplyOf(design: Design, job: Job): Supply {
+  return supplyById(design, job.controlSupply === 'same' ? supplyIdOf(design, job) : job.controlSupply);
+}
+
+export const loadSupplyOf = (design: Design, job: Job): Supply => supplyById(design, supplyIdOf(design, job));
+
+/** The conductors of a mains supply that a job's contacts break: what its sentence says, or the house, or what two hot ones need. */
+export function breaksOf(design: Design, job: Job): 'line' | 'neutral' | 'both' {
+  if (job.breaks !== 'auto') return job.breaks;
+  const supply = loadSupplyOf(design, job);
+  return isTwoHot(supply) || supplyFacets(supply).reversible(supply) ? 'both' : design.settings.mainsBreak;
+}

@@ -1,0 +1,4 @@
+/** The public face of this layer. */
+export { type Unit, countWord, figures, formatQuantity } from './format.ts';
+export { E12, E24, preferredAtMost, preferredFrom } from './preferred.ts';
+export { type Terminal, partOf, pinOf, terminal } from './terminal.ts';

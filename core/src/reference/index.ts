@@ -1,0 +1,56 @@
+/** The public face of this layer. */
+export { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } from './awg.ts';
+export { BLADE_BANDS, BLADE_BAND_SOURCE, bladeBears, bladeOpens } from './blade-fuse-bands.ts';
+export {
+  BLADE_FUSE_BAND_SOURCE,
+  BLADE_FUSE_OHM_SOURCE,
+  BLADE_FUSE_OPENS_AT,
+  BLADE_FUSE_RATINGS,
+  BLADE_FUSE_SOURCE,
+  bladeFuseColour,
+  bladeFuseOhm,
+  stockFuseAtLeast,
+} from './blade-fuses.ts';
+export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
+export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
+export { BREAKER_SOURCE } from './breakers.ts';
+export { BUNDLE_SOURCE, bundleFactor } from './bundle-factors.ts';
+export { chargeLevels } from './charge-levels.ts';
+export { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from './class5-conductors.ts';
+export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-derating.ts';
+export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper.ts';
+export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+export { GUARD_RATINGS, PROTECTION_NAMES, type Protection, curveOf, ratingsOf } from './guards.ts';
+export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
+export { PLUG_FUSE_SOURCE } from './plug-fuses.ts';
+export { PREFERRED_SOURCE } from './preferred.ts';
+export { SILICON_OHM, SILICON_V } from './silicon.ts';
+export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';
+export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
+export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
+export { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
+export {
+  THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_SOURCE,
+  THERMOCOUPLE_TYPES,
+  type ThermocoupleType,
+  swappedReadingC,
+  thermocoupleC,
+  thermocoupleMv,
+  thermocoupleRange,
+} from './thermocouples.ts';
+export { PIN_TOLERANCE, RESISTOR_TOLERANCE } from './tolerances.ts';
+export { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
+export { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
+export { WIRE_COLOURS, colourName } from './wire-colours.ts';
+export {
+  type Laid,
+  WIRE_FAMILIES,
+  WIRE_FAMILY_IDS,
+  ambientFactor,
+  ampacityAsLaid,
+  conductorTemperature,
+  looseInAir,
+  tableAmpacity,
+  wireFamily,
+} from './wire-families.ts';

@@ -1,0 +1,238 @@
+import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
+import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
+import type { Place } from '../document/index.ts';
+import { type AnyPart, type PartOf, isKind, kindOf } from '../kinds/index.ts';
+import type { Laid } from '../reference/index.ts';
+import { smallestForAmpacity } from './choose.ts';
+import { chooseControlFuse } from './fuse-choice.ts';
+import type { SizingParts } from './problem.ts';
+import { type Netlist, type Wire, type WireRole, laidOf } from '../graph/index.ts';
+
+/** Ends the id of a wire that lies beside another. */
+export const SECOND = '~2';
+
+type Open<T> = { -readonly [K in keyof T]: T[K] };
+/** A wire whose size, source end and users may still change. */
+export type OpenWire = Open<Omit<Wire, 'jobs'>> & { jobs: string[] };
+type NewPart<P> = P extends AnyPart ? Omit<P, 'jobs'> : never;
+
+export interface WireOrder {
+  readonly leg: string;
+  readonly role: WireRole;
+  readonly from: Terminal;
+  readonly to: Terminal;
+  readonly colour: string;
+  readonly mains?: boolean;
+  /** Only where it is not given by the places of its ends. */
+  readonly lengthM?: number | undefined;
+}
+
+/** Control wires behind one fuse (or none); sized when all that hangs on it is known. */
+export interface ControlGroup {
+  readonly fuse: string | null;
+  readonly choice: number | 'auto' | 'none';
+  /** Largest current of all its coils, A. */
+  ampere: number;
+  readonly wires: OpenWire[];
+}
+
+/** Collects parts, wires and joints; parts that several jobs share are made once. */
+export class NetlistBuilder {
+  private readonly parts = new Map<string, AnyPart>();
+  private readonly wires: OpenWire[] = [];
+  private readonly joints: [Terminal, Terminal][] = [];
+  private readonly places: Map<string, Place>;
+  private readonly ways: Ways;
+  private readonly wiresOfJob = new Map<string, number>();
+  private readonly groups: ControlGroup[] = [];
+  private readonly behindLoad = new Set<OpenWire>();
+  private readonly memo = new Map<string, unknown>();
+  /** What each job's load side asks of its sizes. */
+  readonly sizing = new Map<string, SizingParts>();
+
+  constructor(private readonly design: Design) {
+    this.places = new Map(design.places.map((place) => [place.id, place]));
+    this.ways = waysBetween(design);
+  }
+
+  add<P extends NewPart<AnyPart>>(part: P): void {
+    if (!this.parts.has(part.id)) this.parts.set(part.id, { ...part, jobs: part.job === null ? [] : [part.job] } as unknown as AnyPart);
+  }
+
+  /** Puts a changed copy in a part's place (a switch that gains a pole). */
+  change<K extends AnyPart['kind']>(id: string, spec: Partial<PartOf<K>['spec']>): void {
+    const part = this.parts.get(id)!;
+    this.parts.set(id, { ...part, spec: { ...part.spec, ...spec } } as AnyPart);
+  }
+
+  find(id: string): AnyPart | undefined {
+    return this.parts.get(id);
+  }
+
+  /** Says that a job uses a part that another job made. */
+  use(id: string, job: string): void {
+    const part = this.parts.get(id)!;
+    if (!part.jobs.includes(job)) this.parts.set(id, { ...part, jobs: [...part.jobs, job] });
+  }
+
+  /** Makes a thing once for each key. */
+  once<T>(key: string, make: () => T): { thing: T; fresh: boolean } {
+    const known = this.memo.has(key);
+    if (!known) this.memo.set(key, make());
+    return { thing: this.memo.get(key) as T, fresh: !known };
+  }
+
+  join(a: Terminal, b: Terminal): void {
+    this.joints.push([a, b]);
+  }
+
+  /** Length to cut between two places, m; undefined when nobody gave the way. */
+  lengthM(from: string, to: string): number | undefined {
+    if (from === to) return SAME_PLACE_M;
+    const way = this.ways(from, to);
+    return way === undefined ? undefined : way.lengthM * (1 + LENGTH_ALLOWANCE);
+  }
+
+  hotterPlace(a: string, b: string): string {
+    return this.places.get(a)!.hottestC >= this.places.get(b)!.hottestC ? a : b;
+  }
+
+  hottestC(place: string): number {
+    return this.places.get(place)!.hottestC;
+  }
+
+  /** How a wire lies where it is hottest. */
+  laid(wire: Parameters<typeof laidOf>[1]): Laid {
+    return laidOf(this.design, wire);
+  }
+
+  /** Largest wire that a terminal takes, mm². */
+  takesMm2(at: Terminal): number {
+    const part = this.parts.get(partOf(at))!;
+    return kindOf(part).takesMm2?.(part.spec) ?? Infinity;
+  }
+
+  placeOf(at: Terminal): string {
+    return this.parts.get(partOf(at))!.place;
+  }
+
+  /** A wire of a job; its size is set later unless a person chose it. */
+  wire(job: Job, order: WireOrder): OpenWire {
+    const from = this.placeOf(order.from);
+    const to = this.placeOf(order.to);
+    const number = (this.wiresOfJob.get(job.id) ?? 0) + 1;
+    this.wiresOfJob.set(job.id, number);
+    const chosen = job.wires[order.leg];
+    const id = `${job.id}/${order.from}>${order.to}`;
+    const said = this.design.build.wires[id];
+    // Over each strip that it passes it goes once more from the strip to its part.
+    const strips = from === to ? 0 : [from, to].filter((place) => this.places.get(place)!.strip).length;
+    const wire: OpenWire = {
+      id,
+      tag: `W${this.design.jobs.indexOf(job) + 1}.${number}`,
+      job: job.id,
+      jobs: [job.id],
+      leg: order.leg,
+      role: order.role,
+      from: order.from,
+      to: order.to,
+      sizeMm2: chosen?.sizeMm2 ?? 0,
+      sizeChosen: chosen?.sizeMm2 !== undefined,
+      colour: said?.colour ?? chosen?.colour ?? order.colour,
+      lengthM: said?.lengthM ?? (order.lengthM ?? this.lengthM(from, to)!) + strips * SAME_PLACE_M,
+      hotPlace: this.hotterPlace(from, to),
+      mains: order.mains ?? false,
+      insulation: job.insulation,
+      bundle: from === to ? 1 : (this.ways(from, to)?.bundle ?? 1),
+    };
+    this.wires.push(wire);
+    return wire;
+  }
+
+  /** Says that a control wire hangs on its job's load, so that the load fuse guards it. */
+  behindLoadFuse(wire: OpenWire): void {
+    this.behindLoad.add(wire);
+  }
+
+  group(fuse: string | null, choice: ControlGroup['choice']): ControlGroup {
+    const made: ControlGroup = { fuse, choice, ampere: 0, wires: [] };
+    this.groups.push(made);
+    return made;
+  }
+
+  /** Ratings of control fuses, branches that jobs share, and sizes of control wires. */
+  finish(): Netlist {
+    for (const group of this.groups) {
+      const { choice, fuse, ampere } = group;
+      const ratingA = choice === 'auto' ? chooseControlFuse(ampere) : choice === 'none' ? 0 : choice;
+      if (fuse !== null) this.change<'fuse'>(fuse, { ratingA });
+      if (this.design.settings.sharing === 'shared') this.branch(group);
+      for (const wire of group.wires) {
+        if (wire.sizeChosen) continue;
+        const fuseA = this.behindLoad.has(wire) ? Math.max(ratingA, this.loadFuseA(wire.job)) : ratingA;
+        wire.sizeMm2 = smallestForAmpacity({
+          currentA: ampere,
+          laid: this.laid(wire),
+          mostMm2: Math.min(this.takesMm2(wire.from), this.takesMm2(wire.to)),
+          fuseA,
+        });
+      }
+    }
+    this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
+    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set(), dropped: [] };
+  }
+
+  /** The wire that a person laid beside another, under the same terminals. */
+  private second(wire: OpenWire): OpenWire[] {
+    const sizeMm2 = this.design.jobs.find(({ id }) => id === wire.job)!.wires[wire.leg]?.secondMm2;
+    return sizeMm2 === undefined
+      ? []
+      : [{ ...wire, jobs: [...wire.jobs], id: `${wire.id}${SECOND}`, tag: `${wire.tag}b`, sizeMm2, sizeChosen: true }];
+  }
+
+  private loadFuseA(job: string): number {
+    const fuses = [...this.parts.values()].filter((part) => isKind(part, 'fuse') && part.job === job && part.spec.guards === 'load');
+    return Math.max(0, ...fuses.map((fuse) => (fuse as PartOf<'fuse'>).spec.ratingA));
+  }
+
+  /** Wires from one terminal to one other place become one wire to a splice there, and short ones. */
+  private branch(group: ControlGroup): void {
+    const together = new Map<string, OpenWire[]>();
+    for (const wire of group.wires) {
+      const place = this.placeOf(wire.to);
+      if (place === this.placeOf(wire.from)) continue;
+      const key = `${wire.from}|${place}`;
+      together.set(key, [...(together.get(key) ?? []), wire]);
+    }
+    for (const wires of together.values()) {
+      const [first] = wires;
+      if (wires.length < 2 || !first) continue;
+      const place = this.placeOf(first.to);
+      const splice = `${partOf(first.from)}-${pinOf(first.from)}-branch-${place}`;
+      const job = this.design.jobs.find(({ id }) => id === first.job)!;
+      const number = this.design.jobs.indexOf(job) + 1;
+      this.add({
+        id: splice,
+        kind: 'splice',
+        tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`,
+        name: 'branch',
+        place,
+        job: job.id,
+        spec: {},
+      });
+      const to = terminal(splice, '1');
+      const trunk = this.wire(job, { leg: `control-branch-${place}`, role: 'control', from: first.from, to, colour: first.colour });
+      for (const wire of wires) {
+        wire.from = to;
+        wire.lengthM = SAME_PLACE_M;
+        wire.hotPlace = place;
+        wire.bundle = 1;
+        for (const user of wire.jobs) {
+          this.use(splice, user);
+          if (!trunk.jobs.includes(user)) trunk.jobs.push(user);
+        }
+      }
+      group.wires.push(trunk);
+    }
+  }
+}

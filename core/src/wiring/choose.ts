@@ -1,0 +1,86 @@
+/**
+ * Sizes for what a person left to the app. These sums only choose; the rules check the choice by solving
+ * the wired network, and share nothing with this file but the reference tables.
+ */
+import { type Laid, ampacityAsLaid, class5OhmPerM, conductorTemperature, copperAtTemperature, wireFamily } from '../reference/index.ts';
+
+export interface Leg {
+  readonly key: string;
+  /** Wire that a load's current passes through in it, m, and all the wire to buy for it, m. */
+  readonly lengthM: number;
+  readonly totalM: number;
+  /** Largest steady current, A. */
+  readonly currentA: number;
+  readonly laid: Laid;
+  /** Largest wire that the terminals at its ends take, mm². */
+  readonly mostMm2: number;
+  /** Rating of the largest fuse that may feed it; 0 with none. */
+  readonly fuseA: number;
+  /** Whether the job's own load fuse feeds it, so that another choice of it moves this leg. */
+  readonly own: boolean;
+  /** Rating of a fuse that is not the job's own and may feed it; 0 with none. */
+  readonly foreignA: number;
+  /** A size that a person chose; it is kept, and the others stay as if it had not been. */
+  readonly chosenMm2: number | undefined;
+}
+
+/** A way from the supply through its load and back, over some of the legs. */
+export interface Path {
+  readonly legs: readonly string[];
+  /** Lost in what is neither wire nor the job's own fuse (contact, ground, trunk), V. */
+  readonly fixedDropV: number;
+  /** Current through the job's own fuses on the way, one after another, summed, A. */
+  readonly fuseAmpere: number;
+  readonly budgetV: number;
+}
+
+/** Stock sizes of its family that its terminals take, mm². */
+export function sizesFor({ laid, mostMm2 }: Pick<Leg, 'laid' | 'mostMm2'>): readonly number[] {
+  const { sizesMm2 } = wireFamily(laid.family);
+  const fitting = sizesMm2.filter((size) => size <= mostMm2);
+  return fitting.length > 0 ? fitting : sizesMm2.slice(0, 1);
+}
+
+/** The least of them whose ampacity stands above its fuse and its current; the largest if none does. */
+export function smallestForAmpacity(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2'>): number {
+  const needed = Math.max(leg.fuseA, leg.currentA);
+  const sizesMm2 = sizesFor(leg);
+  return sizesMm2.find((size) => ampacityAsLaid(size, leg.laid) >= needed) ?? sizesMm2[sizesMm2.length - 1]!;
+}
+
+/** Lost in a leg of a size at its working temperature, V. */
+export function legDropV({ currentA, lengthM, laid }: Leg, sizeMm2: number): number {
+  const hot = conductorTemperature(currentA, ampacityAsLaid(sizeMm2, laid), laid);
+  return currentA * lengthM * copperAtTemperature(class5OhmPerM(sizeMm2)!, hot);
+}
+
+/**
+ * A size for each leg: first what its ampacity needs, then, while some path loses more than its budget,
+ * one step up for the leg of the worst path that saves most volts for the copper it adds. `dropV` is what
+ * each path loses then, behind a fuse of `fuseOhm`.
+ */
+export function chooseSizes(legs: readonly Leg[], paths: readonly Path[], fuseOhm = 0): { sizes: Map<string, number>; dropV: number[] } {
+  const byKey = new Map(legs.map((leg) => [leg.key, leg]));
+  const sizes = new Map(legs.map((leg) => [leg.key, smallestForAmpacity(leg)]));
+  const lost = (path: Path) =>
+    path.legs.reduce((sum, key) => sum + legDropV(byKey.get(key)!, sizes.get(key)!), path.fixedDropV + path.fuseAmpere * fuseOhm);
+  const over = (path: Path) => lost(path) - path.budgetV;
+  for (;;) {
+    const worst = paths.reduce<Path | null>((far, path) => (over(path) > (far ? over(far) : 0) ? path : far), null);
+    if (!worst) break;
+    let best: { key: string; size: number; value: number } | null = null;
+    for (const key of worst.legs) {
+      const leg = byKey.get(key)!;
+      const size = sizes.get(key)!;
+      const sizesMm2 = sizesFor(leg);
+      const next = sizesMm2[sizesMm2.indexOf(size) + 1];
+      if (next === undefined) continue;
+      const value = (legDropV(leg, size) - legDropV(leg, next)) / ((next - size) * leg.lengthM);
+      if (!best || value > best.value) best = { key, size: next, value };
+    }
+    if (!best) break;
+    sizes.set(best.key, best.size);
+  }
+  for (const { key, chosenMm2 } of legs) if (chosenMm2 !== undefined) sizes.set(key, chosenMm2);
+  return { sizes, dropV: paths.map(lost) };
+}

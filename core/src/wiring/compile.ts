@@ -1,0 +1,111 @@
+/** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
+import { partOf, terminal } from '../quantity/index.ts';
+import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
+import { type Branch, type Sensor, kindOf } from '../kinds/index.ts';
+import { type Design, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
+import { class5OhmPerM, copperAtTemperature } from '../reference/index.ts';
+import type { SizingParts } from './problem.ts';
+import { NetlistBuilder } from './builder.ts';
+import { type Netlist, applyEdits } from '../graph/index.ts';
+import { RETURN_TERMINAL, addReturn } from './shared-parts.ts';
+import { wireTrunks } from './trunks.ts';
+import type { WayReason } from './drives/drive.ts';
+import { type Wiring, wireJob, wiringsOf } from './wiring.ts';
+
+export interface Unwired {
+  readonly job: string;
+  readonly reasons: readonly WayReason[];
+}
+
+export interface Compiled {
+  readonly netlist: Netlist;
+  readonly unwired: readonly Unwired[];
+  /** Id of the wiring that each wired job got. */
+  readonly wiring: ReadonlyMap<string, string>;
+  /** What each job's load side asks of its sizes. */
+  readonly sizing: ReadonlyMap<string, SizingParts>;
+}
+
+export function compile(design: Design): Compiled {
+  const builder = new NetlistBuilder(design);
+  addReturn(builder, design);
+  const unwired: Unwired[] = [];
+  const chosen: { job: Job; wiring: Wiring }[] = [];
+  for (const job of design.jobs) {
+    const { wirings, reasons } = wiringsOf(design, job);
+    const missing = missingWays(builder, design, job);
+    const wiring = wirings.find(({ id }) => id === job.way) ?? wirings[0];
+    if (wiring && missing.length === 0) chosen.push({ job, wiring });
+    else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
+  }
+  const trunks = wireTrunks(
+    builder,
+    design,
+    chosen.map(({ job }) => job),
+  );
+  for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
+  const netlist = applyEdits(design, builder.finish());
+  return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };
+}
+
+/** Distances that the job's wires need and nobody gave. */
+function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReason[] {
+  const name = (id: string) => design.places.find((place) => place.id === id)!.name;
+  const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
+  const signals = intentOf(design, job).signals.map((id) => design.signals.find((signal) => signal.id === id)!);
+  const charged = linesOf(job).flatMap((load) =>
+    load.kind === 'battery' ? [design.supplies.find(({ id }) => id === load.supply)!.place] : [],
+  );
+  const places = [supply.place, ...linesOf(job).map((load) => load.place), ...charged, ...signals.map((signal) => signal.place)];
+  const missing = new Map<string, WayReason>();
+  for (const place of places)
+    if (builder.lengthM(job.device.place, place) === undefined)
+      missing.set(place, {
+        path: 'distances',
+        message: `How far is it from ${name(job.device.place)} to ${name(place)}? Without that distance no wire can be sized.`,
+      });
+  return [...missing.values()];
+}
+
+export function wireBranch(wire: string): string {
+  return `wire:${wire}`;
+}
+
+/** The netlist as primitives. */
+export function circuitParts(netlist: Netlist) {
+  const branches: Branch[] = [];
+  const sensors: Sensor[] = [];
+  const terminals: string[] = [];
+  const edited: [branch: string, fault: Fault][] = [];
+  // A circuit with no battery has no use for the vehicle's return; touch voltages count from earth.
+  const returns = netlist.parts.some(({ id }) => id === partOf(RETURN_TERMINAL)) ? [RETURN_TERMINAL] : [];
+  const earths = netlist.parts.flatMap((part) => (part.kind === 'mains' ? [terminal(part.id, 'PE')] : []));
+  // An island of its own counts from its minus.
+  const minuses = netlist.parts.flatMap((part) => (part.kind === 'bar' ? [terminal(part.id, 'B')] : []));
+  for (const part of netlist.parts) {
+    const kind = kindOf(part);
+    for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));
+    const first = branches.length;
+    kind.model(part, { branch: (branch) => branches.push(branch), sensor: (sensor) => sensors.push(sensor) });
+    // A part that is not there keeps its branches by name, so that what asks about it finds nothing flowing.
+    const fault: Fault | null = netlist.leftOut.has(part.id) ? 'open' : netlist.bridged.has(part.id) ? 'closed' : null;
+    if (fault) edited.push(...branches.slice(first).map(({ id }): [string, Fault] => [id, fault]));
+  }
+  for (const wire of netlist.wires)
+    branches.push({
+      kind: 'resistor',
+      id: wireBranch(wire.id),
+      a: wire.from,
+      b: wire.to,
+      ohm: (conditions) => copperAtTemperature(class5OhmPerM(wire.sizeMm2)! * wire.lengthM, conditions.wireC(wire.id)),
+    });
+  return { terminals, branches, sensors, joints: netlist.joints, references: [...returns, ...earths, ...minuses], edited };
+}
+
+/** The netlist ready to be solved under any conditions. */
+export function toCircuit(netlist: Netlist): Circuit {
+  const { edited, ...parts } = circuitParts(netlist);
+  const circuit = prepareCircuit(parts);
+  for (const [branch, fault] of edited) circuit.setFault(branch, fault);
+  return circuit;
+}

@@ -1,0 +1,285 @@
+/** What all ways of driving a coil share: relays with their diodes, fused sources, contacts, grounds. */
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
+import { type Delays, type RelayType, SMALL_DIODE, type Signal, type SignalOf, type Supply, coilTemperature, conductorColours, currentOf, formOfSignal, isFeed, isMains, leastCoilOhm, levelsOf, signalFacets, socketOf } from '../kinds/index.ts';
+import { type Design, type Job, controlSupplyOf, feedOf, supplyIdOf } from '../project/index.ts';
+import type { When } from '../document/index.ts';
+import { CLAMP_V, parallelOhm } from '../solve/index.ts';
+import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
+import { type Dry, type Grounding, dryContact, groundAt, groundingTerminal, liveTap, returnTo, signalPartId, steadyTap, supplyOut } from './shared-parts.ts';
+
+/** Whether the relays of a module hang on a supply of the project and not on the board's rail. */
+export const modulePowered = (job: Job): boolean => job.controlSupply !== 'same';
+
+/** Lead from a battery post or a tap to its fuse, m. */
+export const FUSE_LEAD_M = 0.15;
+
+/** A signal as a clause wants it: on, or off. */
+export interface Literal {
+  readonly signal: Signal;
+  readonly positive: boolean;
+}
+
+export function literalOf(design: Design, term: When): Literal | null {
+  const inner = term.op === 'not' ? term.of : term;
+  if (inner.op !== 'signal') return null;
+  return { signal: design.signals.find(({ id }) => id === inner.signal)!, positive: term.op === 'signal' };
+}
+
+/** A contact of its own that conducts just when the literal holds. */
+export const isDry = ({ signal, positive }: Literal): boolean =>
+  formOfSignal(signal) === 'contact' && signalFacets(signal).conductsWhen(signal) === positive;
+/** A terminal that is on ground just when the literal holds. */
+export const isGrounding = ({ signal, positive }: Literal): boolean =>
+  formOfSignal(signal) === 'ground' && signalFacets(signal).conductsWhen(signal) === positive;
+export const isLiveFeed = ({ signal, positive }: Literal): boolean => isFeed(signal) && positive;
+
+export interface RelayOrder {
+  readonly id: string;
+  readonly tag: string;
+  readonly type: RelayType;
+  readonly uses: readonly string[];
+  readonly carries: 'load' | 'control';
+  readonly delays?: Delays;
+}
+
+export class ControlSide {
+  readonly number: number;
+  private readonly coldC: number;
+  /** The supply that its coils hang on when no feed of the clause gives them power. */
+  readonly supply: Supply;
+
+  constructor(
+    readonly builder: NetlistBuilder,
+    readonly design: Design,
+    readonly job: Job,
+    supply: Supply = controlSupplyOf(design, job),
+  ) {
+    this.number = design.jobs.indexOf(job) + 1;
+    this.coldC = design.places.find(({ id }) => id === job.device.place)!.coldestC;
+    this.supply = supply;
+  }
+
+  private supplyOf(id: string): Supply {
+    return this.design.supplies.find((supply) => supply.id === id)!;
+  }
+
+  /** A relay at the job's place, with the suppression that the job asks for. */
+  relay({ id, tag, type, uses, carries, delays }: RelayOrder): void {
+    const { builder, job } = this;
+    const common = { place: job.device.place, job: job.id };
+    const supply = type.duty === 'pin' || type.solid || (type.module && !modulePowered(job)) ? null : this.supply.id;
+    const socket = socketOf(type, carries === 'load' && job.device.kind === 'relay' ? job.device.socket : 'auto');
+    builder.add({
+      id,
+      kind: 'relay',
+      tag,
+      name: type.name,
+      ...common,
+      spec: { type, socket, uses, carries, supply, ...(delays ? { delays } : {}) },
+    });
+    // A module has its diode, an input needs none, and across an alternating coil one would be a short.
+    if (!type.module && !type.solid && currentOf(this.supply) === 'dc') this.suppress(id, tag, type);
+  }
+
+  /** Across a coil, what takes its current when it is switched off; a diode's or clamp's band on the positive side. */
+  private suppress(relay: string, tag: string, type: RelayType): void {
+    const { builder, job } = this;
+    const [plus, minus] = [terminal(relay, type.coil[0]), terminal(relay, type.coil[1])];
+    switch (job.suppression) {
+      case 'none':
+        return;
+      case 'resistor': {
+        const id = `${relay}-resistor`;
+        const ohm = parallelOhm(type.coilV);
+        const spec = { ohm, watt: this.supply.highestV ** 2 / ohm };
+        builder.add({
+          id,
+          kind: 'resistor',
+          tag: tag.replace('K', 'R'),
+          name: 'across the coil',
+          place: job.device.place,
+          job: job.id,
+          spec,
+        });
+        builder.join(terminal(id, '1'), plus);
+        builder.join(terminal(id, '2'), minus);
+        return;
+      }
+      case 'diode':
+      case 'zener': {
+        const part =
+          job.suppression === 'zener' ? { ...SMALL_DIODE, name: `Clamp of ${CLAMP_V} V with diode`, clampV: CLAMP_V } : SMALL_DIODE;
+        const diode = this.diode(`${relay}-diode`, tag.replace('K', 'D'), false, part);
+        builder.join(terminal(diode, 'K'), plus);
+        builder.join(terminal(diode, 'A'), minus);
+        return;
+      }
+      default:
+        job.suppression satisfies never;
+    }
+  }
+
+  diode(
+    id: string,
+    tag: string,
+    inLine: boolean,
+    part: { name: string; reverseV: number; forwardA: number; clampV?: number } = SMALL_DIODE,
+  ): string {
+    const { place } = this.job.device;
+    this.builder.add({ id, kind: 'diode', tag, name: part.name, place, job: this.job.id, spec: { ...part, inLine } });
+    return id;
+  }
+
+  /** Most current that a coil draws: highest supply, coldest coil. A. */
+  coilA(type: RelayType, volt = this.supply.highestV): number {
+    return volt / leastCoilOhm(type, coilTemperature(type, this.coldC, 0));
+  }
+
+  /**
+   * Behind a control fuse that jobs may share: a feed of the clause, or else what gives the job its load
+   * current, or with null the battery behind that.
+   */
+  source(wanted: SignalOf<'feed'> | undefined | null): ControlRun {
+    const own = this.supply.id === supplyIdOf(this.design, this.job);
+    const feed = wanted === null ? undefined : (wanted ?? (own ? feedOf(this.design, this.job) : undefined));
+    return feed ? this.tapped(steadyTap(this.builder, this.design, feed), feed) : this.battery(this.supply.id);
+  }
+
+  /** A battery behind a control fuse. */
+  private battery(supply: string): ControlRun {
+    return this.tapped(supplyOut(this.builder, this.design, supply), this.supplyOf(supply));
+  }
+
+  private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
+    const { builder, design, job } = this;
+    const choice = job.controlFuse;
+    const mains = 'kind' in of && isMains(of);
+    if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), [], mains);
+    const owner = design.settings.sharing === 'shared' ? '' : job.id;
+    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(of, tap));
+    if (!fresh) thing.trail.forEach((step) => this.share(step));
+    return new ControlRun(this, thing.at, thing.group, thing.trail, mains);
+  }
+
+  private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal) {
+    const { builder, job, number, design } = this;
+    const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
+    const at = design.signals.findIndex(({ id }) => id === of.id);
+    const id = `${job.id}-control-fuse${apart}`;
+    const style = 'kind' in of && isMains(of) ? 'cartridge' : 'blade';
+    const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
+    const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
+    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: of.place, job: job.id, spec });
+    const group = builder.group(id, job.controlFuse);
+    const leg = `control-feed${apart}`;
+    const wire = builder.wire(job, {
+      leg,
+      role: 'control',
+      from: tap,
+      to: terminal(id, '1'),
+      colour: 'BU',
+      lengthM: FUSE_LEAD_M,
+      mains: style === 'cartridge',
+    });
+    group.wires.push(wire);
+    return { at: terminal(id, '2'), group, trail: [{ wire, part: id }] };
+  }
+
+  /** Says that this job uses what another made. */
+  share({ wire, part }: TrailStep): void {
+    if (!wire.jobs.includes(this.job.id)) wire.jobs.push(this.job.id);
+    const owner = this.builder.find(part);
+    if (owner && owner.job !== null) this.builder.use(part, this.job.id);
+  }
+
+  /** A controller's pin as the source of one coil. */
+  pinSource(pin: SignalOf<'pin' | 'regulator'>): ControlRun {
+    return this.loose(liveTap(this.builder, this.design, pin));
+  }
+
+  /** Wires from a terminal that has its own limit and no fuse: a pin, a board's rail. */
+  loose(at: Terminal): ControlRun {
+    return new ControlRun(this, at, this.builder.group(null, 'none'), []);
+  }
+
+  /** The coil's way to ground: through a sensor that grounds it, or straight. */
+  groundEnd(literal: Literal | undefined): { to: Terminal; role: 'control' | 'return'; colour: string } {
+    if (!literal)
+      return {
+        to: returnTo(this.builder, this.design, this.supply, this.job.device.place),
+        role: 'return',
+        colour: conductorColours(this.supply).back,
+      };
+    const to = groundingTerminal(this.builder, this.design, literal.signal as Grounding);
+    this.sense(literal.signal);
+    return { to, role: 'control', colour: 'BU/BK' };
+  }
+
+  /** The leads by which a voltage switch sees what it watches: fused, and back to ground. */
+  sense(signal: Signal): void {
+    const supply = levelsOf(signal)?.supply ?? null;
+    if (supply === null) return;
+    this.builder.once(`sense|${signal.id}`, () => {
+      const part = signalPartId(signal.id);
+      const run = this.battery(supply);
+      run.wire(`control-sense-${signal.id}`, terminal(part, '+'), 'BU/YE');
+      const ground = groundAt(this.builder, this.design, signal.place);
+      run.from(terminal(part, '-')).wire(`control-sense-${signal.id}-return`, ground, 'BN', 'return');
+    });
+  }
+
+  splice(id: string, tag: string): Terminal {
+    this.builder.add({ id, kind: 'splice', tag, name: 'splice', place: this.job.device.place, job: this.job.id, spec: {} });
+    return terminal(id, '1');
+  }
+}
+
+export interface TrailStep {
+  readonly wire: OpenWire;
+  readonly part: string;
+}
+
+/** A point of a control circuit, and the wires that lead to it. */
+export class ControlRun {
+  constructor(
+    private readonly side: ControlSide,
+    readonly at: Terminal,
+    readonly group: ControlGroup,
+    readonly trail: readonly TrailStep[],
+    readonly mains = false,
+  ) {}
+
+  /** A wire from here on. */
+  wire(leg: string, to: Terminal, colour: string, role: 'control' | 'return' = 'control'): ControlRun {
+    const { builder, job } = this.side;
+    const wire = builder.wire(job, { leg, role, from: this.at, to, colour, mains: this.mains });
+    this.group.wires.push(wire);
+    return new ControlRun(this.side, to, this.group, [...this.trail, { wire, part: partOf(to) }], this.mains);
+  }
+
+  /** Another point on the same fuse. */
+  from(at: Terminal): ControlRun {
+    return new ControlRun(this.side, at, this.group, this.trail, this.mains);
+  }
+
+  /**
+   * Through a dry contact. Chains that come from the same point share it: what is behind it is fed by it
+   * alone. Where something else may feed what is behind it, it is `apart`, on a pole of its own.
+   */
+  through(signal: Dry, leg: string, apart = false): ControlRun {
+    const { builder, design } = this.side;
+    const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
+      const [into, out] = dryContact(builder, design, signal);
+      this.side.sense(signal);
+      const reached = this.wire(leg, into, 'BU');
+      return { out, trail: reached.trail };
+    });
+    if (!fresh) thing.trail.forEach((step) => this.side.share(step));
+    return new ControlRun(this.side, thing.out, this.group, thing.trail, this.mains);
+  }
+
+  /** Counts a coil that hangs on this fuse. */
+  feeds(ampere: number): void {
+    this.group.ampere += ampere;
+  }
+}

@@ -1,0 +1,11 @@
+/** The public face of this layer. */
+export { SECOND } from './builder.ts';
+export { smallestForAmpacity } from './choose.ts';
+export { type Unwired, circuitParts, compile, toCircuit, wireBranch } from './compile.ts';
+export { modulePowered } from './control-side.ts';
+export { CONTINUOUS, chooseFuse, headroomOf, instantSurge, leastRating, surgeRating } from './fuse-choice.ts';
+export { type SizedLeg, type SizingParts, type SizingProblem, type Variant, neededA, sizedLegs } from './problem.ts';
+export { batteryId, controllerId, postsOf, signalPartId } from './shared-parts.ts';
+export { CUT_OUT } from './ways/mains.ts';
+export { relayId } from './ways/way.ts';
+export { wiringsOf } from './wiring.ts';

@@ -1,0 +1,282 @@
+/** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
+import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, unitOhm } from '../project/index.ts';
+import { type Load, type LoadOf, type RelayType, type Supply, type UnitLoad, conductorColours, isCharged, isMains, isOnVehicle } from '../kinds/index.ts';
+import { bladeFuseOhm } from '../reference/index.ts';
+import { type Leg, type Path, chooseSizes } from './choose.ts';
+import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
+import type { NetlistBuilder, OpenWire } from './builder.ts';
+import type { WireRole } from '../graph/index.ts';
+import { earthOf, liveTap, returnTo, supplyOut } from './shared-parts.ts';
+import type { Trunk } from './trunks.ts';
+
+/** Lead from a splice to one of several units, m. */
+const TAIL_M = 0.3;
+/** Ground metal between a stud and the battery, for choosing sizes, Ω. */
+const GROUND_OHM = 0.002;
+
+/** Where load current comes from: behind the fuse, with what it has passed. */
+export interface Source {
+  readonly at: Terminal;
+  readonly fuseA: number;
+  readonly legs: readonly string[];
+  /** Lost in contacts, taps and trunks on the way here, V. */
+  readonly fixedDropV: number;
+  /** Current through the job's own fuses on the way, summed, A. */
+  readonly fuseAmpere: number;
+}
+
+/** All units of a load line at the highest supply voltage, A. */
+export function lineAmpere(design: Design, job: Job, load: Load): number {
+  const supply = loadSupplyOf(design, job);
+  if (isCharged(load)) return load.plate.unit === 'A' ? load.plate.value : load.plate.ratedV / unitOhm(load);
+  return (load.count * supply.highestV) / unitOhm(load);
+}
+
+interface Run {
+  readonly leg: string;
+  readonly role: WireRole;
+  readonly from: Terminal;
+  readonly to: Terminal;
+  readonly colour: string;
+  readonly ampere: number;
+  readonly fuseA: number;
+  readonly lengthM?: number;
+  /** Rating of a fuse that is not the job's own and may feed it as well, A. */
+  readonly foreignA?: number;
+}
+
+export class LoadSide {
+  readonly supply: Supply;
+  readonly number: number;
+  private readonly legs = new Map<string, Leg>();
+  private readonly paths: Path[] = [];
+  private readonly wires: OpenWire[] = [];
+  private readonly fed: Fed[] = [];
+  private fuseOhm = 0;
+  readonly colours: ReturnType<typeof conductorColours>;
+  private units = 0;
+  private splices = 0;
+
+  constructor(
+    readonly builder: NetlistBuilder,
+    readonly design: Design,
+    readonly job: Job,
+    private readonly trunk: Trunk | null,
+  ) {
+    this.supply = loadSupplyOf(design, job);
+    this.colours = conductorColours(this.supply);
+    this.number = design.jobs.indexOf(job) + 1;
+  }
+
+  /** A wire whose size is chosen with all the others of the job. */
+  run({ leg, role, from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
+    const { builder, job } = this;
+    const wire = builder.wire(job, { leg, role, from, to, colour, lengthM, mains: isMains(this.supply) });
+    this.wires.push(wire);
+    const known = this.legs.get(leg);
+    // Equal legs (the tails of several units, out and back) count as one of their whole length.
+    this.legs.set(leg, {
+      key: leg,
+      lengthM: known ? Math.max(known.lengthM, 2 * wire.lengthM) : wire.lengthM,
+      totalM: (known?.totalM ?? 0) + wire.lengthM,
+      currentA: Math.max(ampere, known?.currentA ?? 0),
+      laid: builder.laid(wire),
+      mostMm2: Math.min(known?.mostMm2 ?? Infinity, builder.takesMm2(from), builder.takesMm2(to)),
+      fuseA: Math.max(fuseA, foreignA),
+      own: fuseA > 0,
+      foreignA,
+      chosenMm2: job.wires[leg]?.sizeMm2,
+    });
+  }
+
+  /** The job's supply behind a load fuse; of several groups of lines, only one runs at a time. */
+  source(groups: readonly (readonly Load[])[], suffix = ''): Source {
+    const { builder, design, job, supply, number, trunk } = this;
+    const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
+    const fed: Fed = {
+      ampere,
+      groups: groups.map((lines) => lines.map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }))),
+      mostA: supply.highestV / supply.internalOhm,
+    };
+    this.fed.push(fed);
+    const feed = feedOf(design, job);
+    const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
+    if (trunk) builder.use(partOf(trunk.at), job.id);
+    const before = trunk?.dropV ?? 0;
+    const auto =
+      job.fuse === 'auto' ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection) : job.fuse;
+    if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
+    this.fuseOhm = bladeFuseOhm(auto);
+    const id = `${job.id}-fuse${suffix}`;
+    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    const place = builder.placeOf(at);
+    builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
+    const after = { at: terminal(id, '2'), fuseA: auto, fixedDropV: before, fuseAmpere: ampere };
+    if (isMains(supply)) {
+      // In the plug, or in the panel: no wire before it is ours.
+      builder.join(at, terminal(id, '1'));
+      return { ...after, legs: [] };
+    }
+    if (trunk) {
+      // The fuse sits on the distribution stud itself: no wire between them for the main fuse to guard.
+      builder.join(at, terminal(id, '1'));
+      return { ...after, legs: [] };
+    }
+    const leg = `feed${suffix}`;
+    this.run({ leg, role: 'load', from: at, to: terminal(id, '1'), colour: this.colours.out, ampere, fuseA: auto, lengthM: job.fuseLeadM });
+    return { ...after, legs: [leg] };
+  }
+
+  /** From a source to a pin of a relay. */
+  toRelay(source: Source, to: Terminal, ampere: number, suffix = '', type?: RelayType): Source {
+    const leg = `to-relay${suffix}`;
+    this.run({ leg, role: 'load', from: source.at, to, colour: this.colours.out, ampere, fuseA: source.fuseA });
+    return { ...source, at: to, legs: [...source.legs, leg], fixedDropV: source.fixedDropV + ampere * (type?.contactOhm ?? 0) };
+  }
+
+  /** Through the thermal fuse that the job asks for, beside its first load; the same source where it asks for none. */
+  throughThermalFuse(source: Source, ampere: number): Source {
+    const { builder, job, number } = this;
+    if (job.cutOut.kind !== 'thermal-fuse') return source;
+    const id = `${job.id}-thermal-fuse`;
+    const { place } = job.loads[0]!;
+    const { opensAtC } = job.cutOut;
+    builder.add({ id, kind: 'thermal-fuse', tag: `F${number}T`, name: 'thermal fuse', place, job: job.id, spec: { opensAtC } });
+    return this.beyond(this.toRelay(source, terminal(id, '1'), ampere, '-thermal-fuse'), terminal(id, '2'));
+  }
+
+  ampere(lines: readonly Load[]): number {
+    return lines.reduce((sum, load) => sum + lineAmpere(this.design, this.job, load), 0);
+  }
+
+  /** The same source seen from the other side of a contact or a part. */
+  beyond(source: Source, at: Terminal): Source {
+    return { ...source, at };
+  }
+
+  /** Each line from a contact out to its units and back to ground. */
+  lines(lines: readonly Load[], source: Source, backTo?: Terminal): void {
+    for (const load of lines) {
+      const ampere = lineAmpere(this.design, this.job, load);
+      if (isCharged(load)) this.toBattery(load, source, ampere);
+      else {
+        const { plus, minus, legs } = this.unitsOf(load, source.fuseA, ampere);
+        const out = `load-${load.id}`;
+        this.run({ leg: out, role: 'load', from: source.at, to: plus, colour: this.colours.switched, ampere, fuseA: source.fuseA });
+        const back = this.back(load, minus, source.fuseA, ampere, backTo);
+        this.path(load, { ...source, legs: [...source.legs, out, ...legs, back] }, ampere);
+      }
+    }
+  }
+
+  /** The way back from a load line to its ground; answers its leg. */
+  back(load: Load, minus: Terminal, fuseA: number, ampere: number, backTo?: Terminal): string {
+    const leg = `return-${load.id}`;
+    const to = backTo ?? returnTo(this.builder, this.design, this.supply, load.place);
+    this.run({ leg, role: 'return', from: minus, to, colour: this.colours.back, ampere, fuseA });
+    return leg;
+  }
+
+  /** From a contact in the way back on to the supply. */
+  backFrom(at: Terminal, ampere: number, fuseA: number): void {
+    const to = returnTo(this.builder, this.design, this.supply, this.job.device.place);
+    this.run({ leg: 'return', role: 'return', from: at, to, colour: this.colours.back, ampere, fuseA });
+  }
+
+  /** Remembers a way out and back with its budget, for the choice of sizes. */
+  path(load: Load, source: Source, ampere: number): void {
+    const { settings } = this.design;
+    this.paths.push({
+      legs: source.legs,
+      fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * GROUND_OHM : 0),
+      fuseAmpere: source.fuseAmpere,
+      budgetV: dropBudgetV(settings, load, this.supply.highestV),
+    });
+  }
+
+  /** The units of a line, joined by a splice out and a splice back where there are several. */
+  unitsOf(load: UnitLoad, fuseA: number, ampere: number): { plus: Terminal; minus: Terminal; legs: readonly string[] } {
+    const { builder, job, number } = this;
+    const spec = { loadKind: load.kind, line: load.id, ohm: unitOhm(load), ratedV: stringRatedV(load), metal: load.earth !== 'none' };
+    const units = Array.from({ length: load.count }, (_, index) => {
+      const id = `${job.id}-${load.id}-${index + 1}`;
+      builder.add({
+        id,
+        kind: 'load',
+        tag: `E${number}.${++this.units}`,
+        name: load.series > 1 ? `${load.series} × ${load.name} in series` : load.name,
+        place: load.place,
+        job: job.id,
+        spec,
+      });
+      return id;
+    });
+    if (load.earth === 'wired' && isMains(this.supply)) {
+      const earth = earthOf(builder, this.design, this.supply);
+      // An earth conductor is as thick as the line beside it.
+      for (const unit of units)
+        this.run({
+          leg: `earth-${load.id}`,
+          role: 'earth',
+          from: terminal(unit, 'PE'),
+          to: earth,
+          colour: this.colours.earth,
+          ampere: 0,
+          fuseA,
+        });
+    }
+    const [only] = units;
+    if (units.length === 1 && only) return { plus: terminal(only, '+'), minus: terminal(only, '-'), legs: [] };
+    const spliceAt = (end: 'out' | 'back') => this.splice(`${job.id}-${load.id}-splice-${end}`, load.place);
+    const plus = spliceAt('out');
+    const minus = spliceAt('back');
+    const leg = `tail-${load.id}`;
+    const each = { leg, ampere: ampere / load.count, fuseA, lengthM: TAIL_M };
+    for (const unit of units) {
+      this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: this.colours.switched });
+      this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: this.colours.back });
+    }
+    return { plus, minus, legs: [leg] };
+  }
+
+  splice(id: string, place: string): Terminal {
+    this.builder.add({ id, kind: 'splice', tag: `X${this.number}.${++this.splices}`, name: 'splice', place, job: this.job.id, spec: {} });
+    return terminal(id, '1');
+  }
+
+  /** To the other battery, which is a source too: a fuse at its end as well. */
+  private toBattery(load: LoadOf<'battery'>, source: Source, ampere: number): void {
+    const { builder, design, job, number } = this;
+    const post = supplyOut(builder, design, load.supply);
+    const out = `load-${load.id}`;
+    if (source.fuseA === 0) {
+      this.run({ leg: out, role: 'load', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
+      return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
+    }
+    const id = `${job.id}-${load.id}-fuse`;
+    const spec = { ratingA: source.fuseA, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
+    this.run({ leg: out, role: 'load', from: source.at, to: terminal(id, '2'), colour: 'RD/BK', ampere, fuseA: source.fuseA });
+    const lead = `lead-${load.id}`;
+    this.run({
+      leg: lead,
+      role: 'load',
+      from: terminal(id, '1'),
+      to: post,
+      colour: 'RD',
+      ampere,
+      fuseA: source.fuseA,
+      lengthM: job.fuseLeadM,
+    });
+    this.path(load, { ...source, fuseAmpere: source.fuseAmpere + ampere, legs: [...source.legs, out, lead] }, ampere);
+  }
+
+  /** Chooses the sizes of all legs together. */
+  finish(): void {
+    const legs = [...this.legs.values()];
+    const { sizes } = chooseSizes(legs, this.paths, this.fuseOhm);
+    this.builder.sizing.set(this.job.id, { legs, paths: this.paths, fed: this.fed });
+    for (const wire of this.wires) wire.sizeMm2 = sizes.get(wire.leg)!;
+  }
+}

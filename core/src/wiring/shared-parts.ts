@@ -1,0 +1,230 @@
+/** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
+import { type Terminal, terminal } from '../quantity/index.ts';
+import { type Controller, type Design, supplyById } from '../project/index.ts';
+import { type Signal, type SignalOf, type Supply, bootState, controllerType, isOnVehicle, isOutput, isPin, isRegulator, signalFacets, supplyFacets } from '../kinds/index.ts';
+import type { NetlistBuilder } from './builder.ts';
+
+const RETURN = 'return';
+export const RETURN_TERMINAL: Terminal = terminal(RETURN, '31');
+
+export function addReturn(builder: NetlistBuilder, design: Design): void {
+  const place = design.supplies[0]!.place;
+  builder.add({ id: RETURN, kind: 'return-bus', tag: '31', name: 'return', place, job: null, spec: {} });
+}
+
+export const batteryId = (supply: string): string => `bat-${supply}`;
+
+/** Terminals between which a supply's voltage stands. */
+export function postsOf(supply: Supply): readonly [out: Terminal, back: Terminal] {
+  const [out, back] = supplyFacets(supply).pins(supply);
+  return [terminal(batteryId(supply.id), out), terminal(batteryId(supply.id), back)];
+}
+
+/** Where a supply gives its current: a battery's post, a line conductor, the plus of an isolated supply. */
+export function supplyOut(builder: NetlistBuilder, design: Design, supplyId: string): Terminal {
+  const at = design.supplies.findIndex((supply) => supply.id === supplyId);
+  const supply = design.supplies[at]!;
+  const id = batteryId(supply.id);
+  const [out, back] = postsOf(supply);
+  if (builder.find(id)) return out;
+  const { name, place } = supply;
+  const { letter, part } = supplyFacets(supply);
+  builder.add({ id, tag: `${letter}${at + 1}`, name, place, job: null, ...part(supply) });
+  if (isOnVehicle(supply)) builder.join(back, RETURN_TERMINAL);
+  return out;
+}
+
+/** A bar beside a supply or a board, joined to one of its pins. */
+function barAt(builder: NetlistBuilder, of: Terminal, conductor: string, header: { tag: string; name: string; place: string }): Terminal {
+  const id = `bar-${of
+    .replace('.', '-')
+    .toLowerCase()
+    .replace(/[^a-z0-9-]/g, 'n')}`;
+  if (!builder.find(id)) {
+    builder.add({ ...header, id, kind: 'bar', job: null, spec: { conductor } });
+    builder.join(terminal(id, 'B'), of);
+  }
+  return terminal(id, 'B');
+}
+
+function supplyBar(builder: NetlistBuilder, design: Design, supply: Supply, pin: string): Terminal {
+  supplyOut(builder, design, supply.id);
+  const conductor = pin === '-' ? '−' : pin;
+  const words = { N: 'neutral', PE: 'earth', L2: 'second hot conductor', '-': 'minus' }[pin] ?? pin;
+  return barAt(builder, terminal(batteryId(supply.id), pin), conductor, {
+    tag: conductor,
+    name: `${words}, ${supply.name}`,
+    place: supply.place,
+  });
+}
+
+/** Where current of a supply goes back to from a place: its neutral or minus, or the vehicle's ground there. */
+export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply, place: string): Terminal {
+  if (isOnVehicle(supply)) return groundAt(builder, design, place);
+  return supplyBar(builder, design, supply, supplyFacets(supply).pins(supply)[1]);
+}
+
+export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply): Terminal => supplyBar(builder, design, supply, 'PE');
+
+export const controllerId = (controller: string): string => `ctrl-${controller}`;
+
+/** A board's 5 V rail. */
+export function railOf(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
+  const id = controllerId(board.id);
+  if (!builder.find(id)) {
+    const type = controllerType(board.type);
+    const railA = (board.supply === 'usb' ? type.portA : type.regulatorA) - type.ownA;
+    const tag = `A${design.controllers.indexOf(board) + 1}`;
+    builder.add({ id, kind: 'controller', tag, name: `${board.name}, 5 V`, place: board.place, job: null, spec: { type, railA } });
+  }
+  return terminal(id, '5V');
+}
+
+/** A board's ground: the return of what feeds it, or an island of its own on a computer's port. */
+export function boardGround(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
+  railOf(builder, design, board);
+  const own = terminal(controllerId(board.id), 'GND');
+  const ground = barAt(builder, own, 'GND', {
+    tag: `A${design.controllers.indexOf(board) + 1}`,
+    name: `ground, ${board.name}`,
+    place: board.place,
+  });
+  if (board.supply !== 'usb')
+    builder.once(`ground|${board.id}`, () => {
+      const supply = supplyById(design, board.supply);
+      supplyOut(builder, design, supply.id);
+      builder.join(own, isOnVehicle(supply) ? RETURN_TERMINAL : postsOf(supply)[1]);
+    });
+  return ground;
+}
+
+export const boardOf = (design: Design, pin: SignalOf<'pin'>): Controller | undefined =>
+  design.controllers.find(({ id }) => id === pin.controller);
+
+/** Where the current of a controller's pin or drive output comes back to. */
+export function sourceReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'pin' | 'regulator'>, place: string): Terminal {
+  if (isRegulator(signal)) {
+    liveTap(builder, design, signal);
+    const own = header(design, signal);
+    return barAt(builder, terminal(own.id, '-'), '−', { tag: '−', name: `minus, ${signal.name}`, place: signal.place });
+  }
+  const board = boardOf(design, signal);
+  return board ? boardGround(builder, design, board) : groundAt(builder, design, place);
+}
+
+/** Where a return at `place` goes: a ground stud there, or the battery's negative post. */
+export function groundAt(builder: NetlistBuilder, design: Design, place: string): Terminal {
+  if (design.settings.returnPath === 'wire') return RETURN_TERMINAL;
+  const at = design.places.findIndex((candidate) => candidate.id === place);
+  const id = `gnd-${place}`;
+  if (!builder.find(id)) {
+    builder.add({ id, kind: 'ground-point', tag: `G${at + 1}`, name: `ground at ${design.places[at]!.name}`, place, job: null, spec: {} });
+    builder.join(terminal(id, '31'), RETURN_TERMINAL);
+  }
+  return terminal(id, 'G');
+}
+
+export const signalPartId = (signal: string): string => `sig-${signal}`;
+
+function header(design: Design, signal: Signal) {
+  return { id: signalPartId(signal.id), tag: `S${design.signals.indexOf(signal) + 1}`, name: signal.name, place: signal.place, job: null };
+}
+
+/** The tap of a feed, or the output of a controller's pin. */
+export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed' | 'pin' | 'regulator'>): Terminal {
+  const own = header(design, signal);
+  if (isOutput(signal)) {
+    if (!builder.find(own.id)) {
+      const board = isPin(signal) ? boardOf(design, signal) : undefined;
+      const type = board && controllerType(board.type);
+      const boot = type && isPin(signal) ? bootState(type, signal.gpio) : 'floats';
+      builder.add({
+        ...own,
+        kind: 'pin',
+        spec: { signal: signal.id, limitA: signal.limitA, volt: signal.volt, boot, pullOhm: type?.pullOhm ?? 1e5 },
+      });
+      if (board) builder.join(terminal(own.id, '-'), boardGround(builder, design, board));
+      else if (isPin(signal)) builder.join(terminal(own.id, '-'), RETURN_TERMINAL);
+    }
+    return terminal(own.id, 'out');
+  }
+  if (!builder.find(own.id)) {
+    const plus = supplyOut(builder, design, signal.supply);
+    builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn } });
+    builder.join(terminal(own.id, 'B'), plus);
+    builder.join(terminal(own.id, '31'), feedReturn(builder, design, signal));
+  }
+  return terminal(own.id, '15');
+}
+
+function feedReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
+  const supply = supplyById(design, signal.supply);
+  return isOnVehicle(supply) ? RETURN_TERMINAL : returnTo(builder, design, supply, signal.place);
+}
+
+/** Longest gap of a pulsed feed, s, and what a coil may lose in it, V: 100 Hz, dark half of the time (from memory). */
+const GAP_S = 0.005;
+const GAP_LOSS_V = 1;
+/** Most coil current that the filter is made for, A. */
+const FILTERED_A = 0.25;
+
+/** The tap of a feed for a coil: behind its filter where it has one, C = I · t / ΔV. */
+export function steadyTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
+  const tap = liveTap(builder, design, signal);
+  if (!signal.filtered) return tap;
+  const id = `filter-${signal.id}`;
+  if (!builder.find(id)) {
+    const spec = { farad: (FILTERED_A * GAP_S) / GAP_LOSS_V };
+    const { tag } = header(design, signal);
+    builder.add({
+      id,
+      kind: 'tap-filter',
+      tag: tag.replace('S', 'Z'),
+      name: `filter at ${signal.name}`,
+      place: signal.place,
+      job: null,
+      spec,
+    });
+    builder.join(tap, terminal(id, 'in'));
+    builder.join(terminal(id, '31'), feedReturn(builder, design, signal));
+  }
+  return terminal(id, 'out');
+}
+
+/** Grounded by its own body; in a vehicle with a return wire the body's wire is part of the sensor. */
+function bodyGround(builder: NetlistBuilder, design: Design, place: string): Terminal {
+  return design.settings.returnPath === 'wire' ? RETURN_TERMINAL : groundAt(builder, design, place);
+}
+
+/** A signal of contacts of its own, and one that grounds a terminal. */
+export type Dry = Signal;
+export type Grounding = Signal;
+
+/** The part that stands for a signal of contacts, with so many poles. */
+function contactPart(builder: NetlistBuilder, design: Design, signal: Signal, poles: number): string {
+  const own = header(design, signal);
+  const made = signalFacets(signal).part(signal);
+  if (!made) throw new Error(`${signal.name} has no part of its own`);
+  const spec = { signal: signal.id, poles, ...made.spec };
+  builder.add({ ...own, kind: made.kind, spec } as Parameters<NetlistBuilder['add']>[0]);
+  return own.id;
+}
+
+/** The next free contact of a switch: each circuit of its own has one. */
+export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry): [Terminal, Terminal] {
+  const id = signalPartId(signal.id);
+  const known = builder.find(id);
+  const poles = (known && 'poles' in known.spec ? known.spec.poles : 0) + 1;
+  if (known) builder.change<'switch'>(id, { poles });
+  else contactPart(builder, design, signal, poles);
+  return [terminal(id, String(2 * poles - 1)), terminal(id, String(2 * poles))];
+}
+
+export function groundingTerminal(builder: NetlistBuilder, design: Design, signal: Grounding): Terminal {
+  const id = signalPartId(signal.id);
+  if (!builder.find(id)) {
+    contactPart(builder, design, signal, 1);
+    builder.join(terminal(id, 'body'), bodyGround(builder, design, signal.place));
+  }
+  return terminal(id, '1');
+}

@@ -1,0 +1,62 @@
+/** No relay: the signals' own current feeds a small load, each feed through a blocking diode where several do. */
+import { type Terminal, terminal } from '../../quantity/index.ts';
+import { normalForm } from '../../document/index.ts';
+import { POWER_DIODE, isCharged, isFeed } from '../../kinds/index.ts';
+import { ControlSide } from '../control-side.ts';
+import { branchesOf, wireBranches } from '../drives/diode-or.ts';
+import { cannot, termsOf } from '../drives/drive.ts';
+import { chainOf } from '../drives/series.ts';
+import { type Dry, type Grounding, groundingTerminal } from '../shared-parts.ts';
+import type { Way } from './way.ts';
+
+export const direct: Way = {
+  id: 'direct',
+  title: 'the signals feed the load themselves',
+  refuse(design, job) {
+    const path = `jobs[${design.jobs.indexOf(job)}]`;
+    if (job.device.kind !== 'direct') return [{ path: `${path}.device`, message: 'The sentence names a relay.' }];
+    if (job.otherwise.kind !== 'off') return [{ path: `${path}.otherwise`, message: 'Without a relay nothing happens otherwise.' }];
+    if (job.lost === 'on') return [{ path: `${path}.lost`, message: 'Without a relay a lost signal means off.' }];
+    if (job.loads.length > 1 || isCharged(job.loads[0]!))
+      return [{ path: `${path}.loads`, message: 'Without a relay there is one load line, and it is no battery.' }];
+    const clause = normalForm(job.when);
+    const chain = chainOf(design, termsOf(clause));
+    if (typeof chain !== 'string') return [];
+    const branches = branchesOf(design, clause);
+    return typeof branches === 'string' ? cannot(design, job, `${chain} ${branches} Use a relay.`) : [];
+  },
+  relays: () => [],
+  wire(side) {
+    const { builder, design, job, number } = side;
+    const [load] = job.loads;
+    if (!load || isCharged(load)) throw new Error('wire() called on a job that was refused');
+    const ampere = side.ampere(job.loads);
+    const control = new ControlSide(builder, design, job);
+    const clause = normalForm(job.when);
+    const chain = chainOf(design, termsOf(clause));
+    const joined = typeof chain === 'string' ? branchesOf(design, clause) : null;
+    const { plus, minus, legs } = side.unitsOf(load, 0, ampere);
+    let run;
+    let grounding;
+    if (joined !== null && typeof joined !== 'string') {
+      const diode = (at: number) => control.diode(`${job.id}-feed-diode-${at + 1}`, `D${number}.F${at + 1}`, true, POWER_DIODE);
+      const runs = wireBranches(control, joined.branches, '', diode, ampere);
+      const meet = control.splice(`${job.id}-feeds`, `X${number}.F`);
+      for (const { at } of runs) builder.join(at, meet);
+      run = runs[0]!.from(meet);
+      for (const { signal } of joined.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
+      grounding = joined.grounding;
+    } else if (typeof chain !== 'string') {
+      run = control.source(isFeed(chain.feed?.signal) ? chain.feed.signal : undefined);
+      run.feeds(ampere);
+      for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
+      grounding = chain.grounding;
+    } else throw new Error('wire() called on a job that was refused');
+    run.wire(`load-${load.id}`, plus, 'RD/BK');
+    if (grounding) {
+      const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding);
+      side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });
+    } else side.back(load, minus, 0, ampere);
+    side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, fuseAmpere: 0, legs: [...legs, `return-${load.id}`] }, ampere);
+  },
+};
