@@ -142,10 +142,19 @@ test('a job is moved to the mains by hand: its protection changes with it, and w
   const errors = watchErrors(page);
   const project = await load(request, 'circuits/01-switched-load');
   await page.goto(`/projects/${project}/design`);
-  await page.getByRole('button', { name: '+ supply' }).click();
+  const add = async (name: string) => {
+    await page.getByRole('button', { name: '+ supply' }).click();
+    await page.getByRole('dialog', { name: 'Add a supply' }).getByLabel('Name').fill(name);
+  };
+  // Asked for and thought better of: nothing is left behind.
+  await add('second thoughts');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /second thoughts/ })).toHaveCount(0);
+  await add('battery 2');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   const added = page.getByRole('button', { name: /^battery 2/ });
   await added.click();
-  await page.getByLabel('It is', { exact: true }).selectOption('mains-230');
+  await page.getByLabel('It is', { exact: true }).last().selectOption('mains-230');
   await expect(page.getByText('in some places it is reserved to licensed people')).toBeVisible();
   await page.keyboard.press('Escape');
   const sentence = page.getByLabel('Sentence', { exact: true });

@@ -9,7 +9,8 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
   const errors = watchErrors(page);
   await page.goto('/parts');
   await page.getByRole('button', { name: '+ own relay' }).click();
-  await page.getByLabel('Name').fill(relay);
+  await page.getByRole('dialog', { name: 'Add a relay of your own' }).getByLabel('Name').fill(relay);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Coil at 20 °C, Ω').fill('110');
   await page.getByLabel('Pulls in at, at most, V').fill('13');
   await expect(page.getByRole('alert')).toContainText('pullInV');
@@ -38,7 +39,8 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
 test('own parts go out as CSV and come in again; a bad row is named and nothing is taken', async ({ page }) => {
   await page.goto('/parts');
   await page.getByRole('button', { name: '+ own relay' }).click();
-  await page.getByLabel('Name').fill('Counted relay');
+  await page.getByRole('dialog', { name: 'Add a relay of your own' }).getByLabel('Name').fill('Counted relay');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Counted relay' })).toBeVisible();
   await page.getByRole('link', { name: 'The whole shelf' }).click();
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own parts as CSV' }).click()]);

@@ -157,3 +157,31 @@ test.describe('the part that checks circuits', () => {
     await expect(page.locator('.symbol').first()).toBeVisible();
   });
 });
+
+test('a step that is added twice in a hurry is there twice', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'In a hurry');
+  await openJob(page, project, 'dew');
+  await page
+    .getByRole('button', { name: /steps?$/ })
+    .first()
+    .click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Next step').selectOption('wait');
+  const steps = dialog.locator('.steps li');
+  const before = await steps.count();
+  // The list grows under the pointer, so the two clicks are the button's own.
+  await dialog.getByRole('button', { name: 'Add', exact: true }).evaluate((button: HTMLButtonElement) => {
+    button.click();
+    button.click();
+  });
+  await expect(steps).toHaveCount(before + 2);
+});
+
+test('what is typed after “New project” is its name', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New project' }).click();
+  await expect(page.getByRole('dialog').getByLabel('Name')).toBeFocused();
+  await page.keyboard.type('Typed at once');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/projects\/.+\/design/);
+});

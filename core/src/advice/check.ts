@@ -2,7 +2,18 @@
 import { type Patch, applyPatches } from '../document/index.ts';
 import type { Design } from '../project/index.ts';
 import { type Evidence, gatherEvidence } from '../analysis/index.ts';
-import { type Finding, type Nudge, RULES, type RuleContext, type Severity, acceptedReason, isFurtherPast, notWired, ruleContext, usedShare } from '../rules/index.ts';
+import {
+  type Finding,
+  type Nudge,
+  RULES,
+  type RuleContext,
+  type Severity,
+  acceptedReason,
+  isFurtherPast,
+  notWired,
+  ruleContext,
+  usedShare,
+} from '../rules/index.ts';
 
 const ORDER: Readonly<Record<Severity, number>> = { danger: 0, caution: 1, hold: 2 };
 

@@ -1,7 +1,28 @@
 /** The circuit as it stands on the signal desk, for the drawing and the meter; time passes there. */
-import { type Conditions, type SignalOf, TOUCH_V, bootState, branchId, controllerType, currentOf, isKind, isMains, kindOf } from '../kinds/index.ts';
+import {
+  type Conditions,
+  type Levels,
+  TOUCH_V,
+  bootState,
+  branchId,
+  controllerType,
+  currentOf,
+  isKind,
+  isMains,
+  kindOf,
+} from '../kinds/index.ts';
 import { terminal } from '../quantity/index.ts';
-import { type Controller, type ProgramState, intentOf, linesOf, loadSupplyOf, pinsOf, powerUp, runProgram, supplyIdOf } from '../project/index.ts';
+import {
+  type Controller,
+  type ProgramState,
+  intentOf,
+  linesOf,
+  loadSupplyOf,
+  pinsOf,
+  powerUp,
+  runProgram,
+  supplyIdOf,
+} from '../project/index.ts';
 import { batteryId, signalPartId } from '../wiring/index.ts';
 import { voltageSensors } from './conditions.ts';
 import type { Evidence, LoadState } from './evidence.ts';
@@ -246,7 +267,7 @@ function bootFaults(
 }
 
 /** State of a threshold for what it watches, with the state that it was in: between its levels it stays. */
-export function thresholdState({ closesAt, opensAt }: SignalOf<'threshold'>, level: number, was: boolean): boolean {
+export function thresholdState({ closesAt, opensAt }: Pick<Levels, 'closesAt' | 'opensAt'>, level: number, was: boolean): boolean {
   const rises = closesAt > opensAt;
   return rises ? (was ? level > opensAt : level >= closesAt) : was ? level < opensAt : level <= closesAt;
 }

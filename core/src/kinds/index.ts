@@ -59,6 +59,7 @@ export {
 } from './part/relay.ts';
 export { SMALL_W } from './part/resistor.ts';
 export { type Branch, type Conditions, type Delays, type Sensor } from './primitives.ts';
+export { type Levels } from './signal/kind.ts';
 export {
   SIGNALS,
   SIGNAL_NATURES,

@@ -2,7 +2,7 @@
 /** What to measure and what it should read; what disagrees is explained, and the next reading is named. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { cautionsFor, loadSupplyOf, recordsOf } from '@iron-nudge/core';
+import { cautionsFor, loadSupplyOf, recordsOf, isMains } from '@iron-nudge/core';
 import CurrentPaths from '../design/CurrentPaths.vue';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -29,7 +29,7 @@ const drawn = ref(false);
 
 watch([() => project.analysis, () => project.job?.id], () => void bench.open(), { immediate: true });
 
-const onMains = computed(() => project.design && project.job && loadSupplyOf(project.design, project.job).kind === 'mains');
+const onMains = computed(() => project.design && project.job && isMains(loadSupplyOf(project.design, project.job)));
 const cautions = computed(() =>
   project.checked && project.checkedJob && project.analysis
     ? cautionsFor(project.checked, project.checkedJob, project.analysis.netlist)

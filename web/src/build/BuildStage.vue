@@ -2,7 +2,7 @@
 /** From the proved circuit to what is cut, bought, labelled and done. */
 import { computed, ref, type Component } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { orderOfWork } from '@iron-nudge/core';
+import { orderOfWork, isOnVehicle } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -36,7 +36,7 @@ const show = (id: string) => router.replace({ query: id === VIEWS[0]![0] ? {} : 
 
 const unwired = computed(() => project.analysis?.jobs.filter((job) => job.unwired.length > 0) ?? []);
 const dangers = computed(() => project.analysis?.findings.filter(({ severity }) => severity === 'danger').length ?? 0);
-const batteries = computed(() => project.design?.supplies.some(({ kind }) => kind === 'battery') ?? false);
+const batteries = computed(() => project.design?.supplies.some(isOnVehicle) ?? false);
 const nameOf = (id: string) => project.design?.jobs.find((candidate) => candidate.id === id)?.name ?? id;
 
 const paper = ref<'A4' | 'LETTER'>('A4');

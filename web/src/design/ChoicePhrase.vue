@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, toRaw } from 'vue';
-import { powerRelays, type OwnRelay } from '@iron-nudge/core';
+import { powerRelays, type OwnRelay, isMains, isFeed } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
@@ -33,7 +33,7 @@ function put(value: string): void {
 /** From a battery to the mains and back its protection is of another kind. */
 function protectionFor(supply: string) {
   const found = project.design!.supplies.find(({ id }) => id === supply);
-  const onMains = found?.kind === 'mains';
+  const onMains = found !== undefined && isMains(found);
   const { protection } = project.job!;
   const vehicle = protection === 'blade' || protection === 'breaker';
   if (onMains !== vehicle) return [];
@@ -55,7 +55,7 @@ const choice = computed(() => {
         options: [
           ...design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })),
           ...design.signals.flatMap((signal) =>
-            signal.nature === 'feed' ? [{ value: signal.id, text: `${signal.name}: at most ${signal.limitA} A` }] : [],
+            isFeed(signal) ? [{ value: signal.id, text: `${signal.name}: at most ${signal.limitA} A` }] : [],
           ),
         ],
       };

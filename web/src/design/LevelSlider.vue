@@ -1,36 +1,29 @@
 <script setup lang="ts">
-/** What a threshold watches, as a slider with both of its levels marked. */
+/** What a sensor of two levels watches, as a slider with both of its levels marked. */
 import { computed, ref } from 'vue';
-import { formatQuantity, stateWord, thresholdState, type Signal } from '@iron-nudge/core';
+import { formatQuantity, levelsOf, stateWord, thresholdState, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 
-const props = defineProps<{ signal: Extract<Signal, { nature: 'threshold' }> }>();
+const props = defineProps<{ signal: Signal }>();
 const project = useProject();
-const voltage = computed(() => props.signal.watches.quantity === 'voltage');
-const unit = computed(() => (voltage.value ? 'V' : '°C'));
-const supply = computed(() => {
-  const { watches } = props.signal;
-  return watches.quantity === 'voltage' ? (project.design?.supplies.find(({ id }) => id === watches.supply) ?? null) : null;
-});
-const levels = computed(
-  () => [Math.min(props.signal.closesAt, props.signal.opensAt), Math.max(props.signal.closesAt, props.signal.opensAt)] as const,
-);
-const room = computed(() => Math.max(voltage.value ? 1 : 10, levels.value[1] - levels.value[0]));
-const least = computed(() => supply.value?.lowestV ?? Math.floor(levels.value[0] - room.value));
-const most = computed(() => supply.value?.highestV ?? Math.ceil(levels.value[1] + room.value));
-/** A voltage is seen in the circuit; a temperature begins where the signal stands. */
+const own = computed(() => levelsOf(props.signal)!);
+const unit = computed(() => own.value.unit);
+const supply = computed(() => project.design?.supplies.find(({ id }) => id === own.value.supply) ?? null);
+const levels = computed(() => [Math.min(own.value.closesAt, own.value.opensAt), Math.max(own.value.closesAt, own.value.opensAt)] as const);
+const least = computed(() => supply.value?.lowestV ?? own.value.least);
+const most = computed(() => supply.value?.highestV ?? own.value.most);
+/** A voltage is seen in the circuit; all else begins where the signal stands. */
 const isOn = computed(() => (project.reading ? project.reading.on : project.deskOn).includes(props.signal.id));
-const celsius = ref(
-  isOn.value === props.signal.closesAt > props.signal.opensAt ? levels.value[1] + room.value / 2 : levels.value[0] - room.value / 2,
-);
-const value = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : celsius.value));
+const room = (own.value.most - own.value.least) / 8;
+const outside = ref(isOn.value === own.value.closesAt > own.value.opensAt ? levels.value[1] + room : levels.value[0] - room);
+const value = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : outside.value));
 const share = (level: number) => `${(100 * (level - least.value)) / (most.value - least.value)}%`;
 
 function put(event: Event): void {
   const level = Number((event.target as HTMLInputElement).value);
   if (supply.value) return project.setVolts(supply.value.id, level);
-  celsius.value = level;
-  project.setSignal(props.signal.id, thresholdState(props.signal, level, project.deskOn.includes(props.signal.id)));
+  outside.value = level;
+  project.setSignal(props.signal.id, thresholdState(own.value, level, project.deskOn.includes(props.signal.id)));
 }
 </script>
 
@@ -44,7 +37,7 @@ function put(event: Event): void {
         type="range"
         :min="least"
         :max="most"
-        :step="voltage ? 0.1 : 1"
+        :step="own.step"
         :value="value"
         :aria-valuetext="`${formatQuantity(value, unit)}, ${stateWord(signal, isOn)}`"
         @input="put"
@@ -52,7 +45,9 @@ function put(event: Event): void {
       <i v-for="level in levels" :key="level" :style="{ left: share(level) }" aria-hidden="true" />
     </span>
     <span class="mono">{{ formatQuantity(value, unit) }}</span>
-    <span class="marks mono" aria-hidden="true">closes {{ signal.closesAt }} · opens {{ signal.opensAt }}</span>
+    <span class="marks mono" aria-hidden="true"
+      >closes {{ formatQuantity(own.closesAt, unit) }} · opens {{ formatQuantity(own.opensAt, unit) }}</span
+    >
   </label>
 </template>
 

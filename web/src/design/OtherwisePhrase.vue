@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** What the loads do when the clause does not hold. */
 import { computed } from 'vue';
-import { hasResting, mintId, relayOf, type Job, type Otherwise } from '@iron-nudge/core';
+import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFacets } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const job = computed<Job>(() => project.job!);
-const feeds = computed(() => project.design!.signals.filter(({ nature }) => nature === 'feed'));
+const feeds = computed(() => project.design!.signals.filter(isFeed));
 const spare = computed(
   () =>
     project.design!.signals.find((signal) => JSON.stringify(job.value.when).includes(`"${signal.id}"`) === false) ??
@@ -23,7 +23,7 @@ const KINDS = computed<readonly { value: Otherwise['kind']; text: string; disabl
   {
     value: 'reverse',
     text: 'the motor turns backwards, on a second clause',
-    disabled: !job.value.loads.every(({ kind }) => kind === 'motor'),
+    disabled: !job.value.loads.every((load) => loadFacets(load).turns),
   },
 ]);
 

@@ -1,7 +1,18 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { formatQuantity, intentOf, stateWord, supplyIdOf, type Controller, type Signal } from '@iron-nudge/core';
+import {
+  formatQuantity,
+  intentOf,
+  stateWord,
+  supplyIdOf,
+  type Controller,
+  type Signal,
+  levelsOf,
+  isPin,
+  isRegulator,
+  isMomentary,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import HeatModal from './HeatModal.vue';
 import LevelSlider from './LevelSlider.vue';
@@ -13,19 +24,16 @@ const signals = computed<Signal[]>(() => {
   const all = project.design?.signals ?? [];
   return [...all.filter(({ id }) => own.value.has(id)), ...all.filter(({ id }) => !own.value.has(id))];
 });
-const buttons = computed(() => signals.value.filter(({ nature }) => nature !== 'threshold'));
-const thresholds = computed(() => signals.value.filter((signal) => signal.nature === 'threshold').filter(({ id }) => own.value.has(id)));
+const buttons = computed(() => signals.value.filter((signal) => levelsOf(signal) === null));
+const thresholds = computed(() => signals.value.filter((signal) => levelsOf(signal) !== null && own.value.has(signal.id)));
 const supply = computed(() => {
   const { design, job } = project;
   return design && job ? (design.supplies.find(({ id }) => id === supplyIdOf(design, job)) ?? null) : null;
 });
 const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : 0));
 /** A slider of its own shows the supply where a threshold watches it. */
-const watched = computed(() =>
-  thresholds.value.some(({ watches }) => watches.quantity === 'voltage' && watches.supply === supply.value?.id),
-);
+const watched = computed(() => supply.value !== null && thresholds.value.some((signal) => levelsOf(signal)?.supply === supply.value?.id));
 const isOn = (signal: Signal) => (driven(signal) ? (project.reading?.on.includes(signal.id) ?? false) : project.deskOn.includes(signal.id));
-const momentary = (signal: Signal) => signal.nature === 'switch' && signal.action === 'momentary';
 
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 function key(event: KeyboardEvent): Signal | undefined {
@@ -36,26 +44,26 @@ function key(event: KeyboardEvent): Signal | undefined {
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const signal = key(event);
   if (!signal || event.repeat || driven(signal)) return;
-  if (momentary(signal)) project.setSignal(signal.id, true);
+  if (isMomentary(signal)) project.setSignal(signal.id, true);
   else project.toggle(signal.id);
 });
 useEventListener(window, 'keyup', (event: KeyboardEvent) => {
   const signal = key(event);
-  if (signal && momentary(signal)) project.setSignal(signal.id, false);
+  if (signal && isMomentary(signal)) project.setSignal(signal.id, false);
 });
 // Wherever the pointer is let go, no button stays pressed.
 useEventListener(window, ['pointerup', 'pointercancel', 'blur'], () => {
-  for (const signal of signals.value) if (momentary(signal) && isOn(signal)) project.setSignal(signal.id, false);
+  for (const signal of signals.value) if (isMomentary(signal) && isOn(signal)) project.setSignal(signal.id, false);
 });
 function press(signal: Signal, event: PointerEvent): void {
-  if (!momentary(signal) || event.button !== 0) return;
+  if (!isMomentary(signal) || event.button !== 0) return;
   project.setSignal(signal.id, true);
 }
 function click(signal: Signal): void {
-  if (!momentary(signal) && !driven(signal)) project.toggle(signal.id);
+  if (!isMomentary(signal) && !driven(signal)) project.toggle(signal.id);
 }
 function hold(signal: Signal, event: KeyboardEvent, on: boolean): void {
-  if (!momentary(signal) || event.repeat) return;
+  if (!isMomentary(signal) || event.repeat) return;
   event.preventDefault();
   project.setSignal(signal.id, on);
 }
@@ -63,7 +71,7 @@ function hold(signal: Signal, event: KeyboardEvent, on: boolean): void {
 /** Boards that the job's pins are of. */
 const boards = computed(() =>
   (project.design?.controllers ?? []).filter((board) =>
-    (project.design?.signals ?? []).some((signal) => signal.nature === 'pin' && signal.controller === board.id && own.value.has(signal.id)),
+    (project.design?.signals ?? []).some((signal) => isPin(signal) && signal.controller === board.id && own.value.has(signal.id)),
   ),
 );
 const listens = (board: Controller) => board.program.some(({ do: what }) => what === 'character');
@@ -78,14 +86,14 @@ function boardWords(board: Controller): string {
   return read.nextS === null ? 'running' : `running, next in ${Math.max(0, read.nextS - project.now).toFixed(1)} s`;
 }
 /** A pin whose board runs its program is not the hand's to move. */
-const driven = (signal: Signal) => signal.nature === 'pin' && signal.controller !== null && project.boards[signal.controller] !== undefined;
+const driven = (signal: Signal) => isPin(signal) && signal.controller !== null && project.boards[signal.controller] !== undefined;
 function typed(board: Controller, event: Event): void {
   const field = event.target as HTMLInputElement;
   project.typeTo(board.id, field.value);
   field.value = '';
 }
 /** What a temperature controller of this job heats. */
-const regulator = computed(() => signals.value.find((signal) => signal.nature === 'regulator' && own.value.has(signal.id)));
+const regulator = computed(() => signals.value.filter(isRegulator).find(({ id }) => own.value.has(id)));
 const heatOpen = ref(false);
 
 const summary = computed(() => {
@@ -123,10 +131,10 @@ const sneaks = computed(() =>
         v-for="(signal, at) in buttons"
         :key="signal.id"
         class="signal"
-        :class="{ other: !own.has(signal.id), momentary: momentary(signal), driven: driven(signal) }"
+        :class="{ other: !own.has(signal.id), momentary: isMomentary(signal), driven: driven(signal) }"
         :aria-disabled="driven(signal) ? 'true' : undefined"
         :aria-pressed="isOn(signal)"
-        :title="`${signal.name} ${stateWord(signal, isOn(signal))}${momentary(signal) ? ': hold it' : ''}`"
+        :title="`${signal.name} ${stateWord(signal, isOn(signal))}${isMomentary(signal) ? ': hold it' : ''}`"
         @click="click(signal)"
         @pointerdown="press(signal, $event)"
         @keydown.space.enter="hold(signal, $event, true)"
@@ -177,7 +185,7 @@ const sneaks = computed(() =>
       </span>
       <button v-if="regulator" class="plain-button" @click="heatOpen = true">Heat it up…</button>
       <span class="summary">{{ summary }}</span>
-      <HeatModal v-if="regulator?.nature === 'regulator'" v-model:open="heatOpen" :regulator="regulator" />
+      <HeatModal v-if="regulator" v-model:open="heatOpen" :regulator="regulator" />
     </div>
   </section>
 </template>

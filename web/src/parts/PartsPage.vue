@@ -22,6 +22,7 @@ import { ApiError, api, type PartRecord } from '../api.ts';
 import ListPage from '../shell/ListPage.vue';
 import { download } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
+import NewThing from '../ui/NewThing.vue';
 import PartEditor from './PartEditor.vue';
 
 const route = useRoute();
@@ -71,12 +72,12 @@ const BLANK: OwnRelay = {
   resting: { resistiveA: 20, own: {} },
   price: 5,
 };
-async function add(): Promise<void> {
+async function add(name: string): Promise<void> {
   const id = mintId(
     'own-relay',
     parts.value.map(({ part }) => part),
   );
-  const part = { ...BLANK, id, name: `My relay ${parts.value.length + 1}` };
+  const part = { ...BLANK, id, name };
   if (await doing(() => api.addPart(part))) await router.push({ name: 'parts', params: { part: id } });
 }
 async function remove(id: string): Promise<void> {
@@ -113,7 +114,14 @@ const all = computed(() => [
 <template>
   <ListPage title="Shelf" :entries="entries" :current="edited?.part.id ?? ''">
     <template #nav>
-      <button class="bare add" :disabled="own.kind !== 'ready'" @click="add">+ own relay</button>
+      <NewThing
+        v-if="own.kind === 'ready'"
+        word="+ own relay"
+        title="Add a relay of your own"
+        :name="`My relay ${parts.length + 1}`"
+        :kinds="[]"
+        @add="add"
+      />
     </template>
     <p v-if="trouble" class="trouble" role="alert">■ {{ trouble }}</p>
     <template v-if="edited">

@@ -14,6 +14,7 @@ import {
   type Controller,
   type ControllerLink,
   type ProgramStep,
+  isPin,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
@@ -47,7 +48,7 @@ function changeType(id: Controller['type']): void {
     ...now,
     controllers: now.controllers.map((other, index) => (index === props.at ? { ...other, type: id } : other)),
     signals: now.signals.map((signal) => {
-      if (signal.nature !== 'pin' || signal.controller !== board.value.id) return signal;
+      if (!isPin(signal) || signal.controller !== board.value.id) return signal;
       const gpio = made.pins.includes(signal.gpio) && !taken.has(signal.gpio) ? signal.gpio : made.pins.find((pin) => !taken.has(pin))!;
       taken.add(gpio);
       return { ...signal, gpio, volt: made.pinV, limitA: made.pinA };
@@ -66,7 +67,7 @@ const KINDS = [
 ] as const;
 const adding = ref<(typeof KINDS)[number]['value']>('set');
 const inputs = computed(() =>
-  project.design!.signals.filter((signal) => signal.nature !== 'pin').map(({ id, name }) => ({ value: id, text: name })),
+  project.design!.signals.filter((signal) => !isPin(signal)).map(({ id, name }) => ({ value: id, text: name })),
 );
 const outputs = computed(() => pins.value.map(({ id, name, gpio }) => ({ value: id, text: `${name} (${gpio})` })));
 const problem = computed(() =>
@@ -134,9 +135,7 @@ async function removeBoard(): Promise<void> {
   project.edit(`delete ${board.value.name}`, (now) => ({
     ...now,
     controllers: now.controllers.filter((other) => other.id !== id),
-    signals: now.signals.map((signal) =>
-      signal.nature === 'pin' && signal.controller === id ? { ...signal, controller: null, gpio: '' } : signal,
-    ),
+    signals: now.signals.map((signal) => (isPin(signal) && signal.controller === id ? { ...signal, controller: null, gpio: '' } : signal)),
   }));
 }
 </script>

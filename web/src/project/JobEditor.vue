@@ -14,6 +14,8 @@ import {
   socketsFor,
   TRANSISTORS,
   type Job,
+  isMains,
+  levelsOf,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import OtherwisePhrase from '../design/OtherwisePhrase.vue';
@@ -36,7 +38,7 @@ const fuses: readonly { value: FuseChoice; text: string }[] = [
   ...BLADE_FUSE_RATINGS.map((rating) => ({ value: rating, text: `${rating} A blade` })),
   { value: 'none', text: 'none' },
 ];
-const onMains = computed(() => loadSupplyOf(project.design!, job.value).kind === 'mains');
+const onMains = computed(() => isMains(loadSupplyOf(project.design!, job.value)));
 const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() => [
   { value: 'auto', text: 'chosen by the app' },
   ...ratingsOf(job.value.protection).map((rating) => ({ value: rating, text: `${rating} A` })),
@@ -62,7 +64,7 @@ const contactors = computed(() => {
   return POWER_RELAYS.filter(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV);
 });
 const limits = computed(() =>
-  project.design!.signals.filter(({ nature }) => nature === 'threshold').map(({ id, name }) => ({ value: id, text: name })),
+  project.design!.signals.filter((signal) => levelsOf(signal) !== null).map(({ id, name }) => ({ value: id, text: name })),
 );
 function setCutOut(kind: Job['cutOut']['kind']): void {
   const [part] = contactors.value;

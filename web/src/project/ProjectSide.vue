@@ -1,10 +1,28 @@
 <script setup lang="ts">
-import { Modal, message } from 'ant-design-vue';
+import { Modal } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { READY_SENTENCES, formatQuantity, intentOf, mintId, signalFacets, supplyById, currentOf, type Design } from '@iron-nudge/core';
+import {
+  CONTROLLERS,
+  READY_SENTENCES,
+  SIGNALS,
+  SIGNAL_NATURES,
+  SUPPLY_VARIANTS,
+  asNature,
+  asVariant,
+  currentOf,
+  formatQuantity,
+  intentOf,
+  mintId,
+  signalFacets,
+  supplyById,
+  type Controller,
+  type Design,
+  type SignalNature,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
+import NewThing from '../ui/NewThing.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
 import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
@@ -46,47 +64,28 @@ async function add(id: string): Promise<void> {
     await show(design.value.jobs[design.value.jobs.length - 1]!.id);
 }
 
-async function addSignal(): Promise<void> {
+function addSignal(name: string, nature: string): void {
   project.edit('add a signal', (now) => {
-    const id = mintId('signal', now.signals);
-    const place = now.places[0]!.id;
-    return {
-      ...now,
-      signals: [
-        ...now.signals,
-        {
-          id,
-          name: `switch ${now.signals.length + 1}`,
-          place,
-          usual: true,
-          nature: 'switch',
-          limitA: 10,
-          action: 'maintained',
-          rest: 'open',
-        },
-      ],
-    };
-  });
-  void message.info('A switch was added: open it to say what it is.', 3);
-}
-
-async function addSupply(): Promise<void> {
-  project.edit('add a supply', (now) => {
-    const id = mintId('supply', now.supplies);
-    const first = now.supplies[0]!;
-    return { ...now, supplies: [...now.supplies, { ...first, id, name: `battery ${now.supplies.length + 1}` }] };
+    const base = { id: mintId('signal', now.signals), name, place: now.places[0]!.id, usual: true };
+    return { ...now, signals: [...now.signals, asNature(base, nature as SignalNature, now.supplies[0]!.id)] };
   });
 }
-
-async function addBoard(): Promise<void> {
+function addSupply(name: string, variant: string): void {
+  project.edit('add a supply', (now) => ({
+    ...now,
+    supplies: [...now.supplies, asVariant({ id: mintId('supply', now.supplies), name, place: now.places[0]!.id }, variant)],
+  }));
+}
+function addBoard(name: string, type: string): void {
   const done = project.edit('add a board', (now) => {
-    const id = mintId('board', now.controllers);
-    const place = now.places[0]!.id;
-    const name = `board ${now.controllers.length + 1}`;
-    return { ...now, controllers: [...now.controllers, { id, name, type: 'board-5v', place, supply: 'usb', links: [], program: [] }] };
+    const board = { id: mintId('board', now.controllers), name, type: type as Controller['type'], place: now.places[0]!.id };
+    return { ...now, controllers: [...now.controllers, { ...board, supply: 'usb', links: [], program: [] }] };
   });
   if (done) boardOpen.value = design.value.controllers.length - 1;
 }
+const NATURES = SIGNAL_NATURES.map((nature) => ({ value: nature, text: SIGNALS[nature].title }));
+const VARIANTS = SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text }));
+const BOARDS = CONTROLLERS.map(({ id, name }) => ({ value: id, text: name }));
 const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>
@@ -146,7 +145,7 @@ const usedBy = (signal: string) =>
           </EditorPopover>
         </li>
       </ul>
-      <button class="bare add" @click="addSupply">+ supply</button>
+      <NewThing word="+ supply" title="Add a supply" :name="`supply ${design.supplies.length + 1}`" :kinds="VARIANTS" @add="addSupply" />
     </section>
     <section>
       <h2 class="caps">Signals</h2>
@@ -163,7 +162,7 @@ const usedBy = (signal: string) =>
           </EditorPopover>
         </li>
       </ul>
-      <button class="bare add" @click="addSignal">+ signal</button>
+      <NewThing word="+ signal" title="Add a signal" :name="`signal ${design.signals.length + 1}`" :kinds="NATURES" @add="addSignal" />
     </section>
     <section>
       <h2 class="caps">Boards</h2>
@@ -176,7 +175,7 @@ const usedBy = (signal: string) =>
           </button>
         </li>
       </ul>
-      <button class="bare add" @click="addBoard">+ board</button>
+      <NewThing word="+ board" title="Add a board" :name="`board ${design.controllers.length + 1}`" :kinds="BOARDS" @add="addBoard" />
     </section>
     <section>
       <h2 class="caps">Places</h2>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Input, Modal, notification } from 'ant-design-vue';
-import { h, onMounted, ref } from 'vue';
+import { h, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { blankDesign, parseDesignText } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
@@ -101,6 +101,10 @@ async function importFile(event: Event): Promise<void> {
 }
 
 const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+
+/** The name is what is asked for: the field has the focus as soon as it is up. */
+const nameField = ref<{ focus(): void } | null>(null);
+watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
 </script>
 
 <template>
@@ -186,7 +190,9 @@ const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle:
       @ok="giveName"
       @cancel="naming = null"
     >
-      <label v-if="naming" class="field">Name<Input v-model:value="naming.name" :maxlength="60" autofocus @press-enter="giveName" /></label>
+      <label v-if="naming" class="field"
+        >Name<Input ref="nameField" v-model:value="naming.name" :maxlength="60" @press-enter="giveName"
+      /></label>
     </Modal>
   </div>
 </template>

@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import {
   applyPatches,
+  levelsOf,
   parseDesign,
   sameDocument,
   type Analysis,
@@ -424,11 +425,13 @@ export const useProject = defineStore('project', () => {
   /** Where a supply stands that thresholds watch: past the levels of those that are to be on. */
   function voltsFor(on: readonly string[]): Record<string, number> {
     const volts = { ...deskVolts.value };
-    for (const signal of design.value?.signals ?? [])
-      if (signal.nature === 'threshold' && signal.watches.quantity === 'voltage') {
-        const level = on.includes(signal.id) ? signal.closesAt : signal.opensAt;
-        volts[signal.watches.supply] = on.includes(signal.id) === signal.closesAt > signal.opensAt ? level + 0.4 : level - 0.4;
-      }
+    for (const signal of design.value?.signals ?? []) {
+      const levels = levelsOf(signal);
+      if (levels === null || levels.supply === null) continue;
+      const isOn = on.includes(signal.id);
+      const level = isOn ? levels.closesAt : levels.opensAt;
+      volts[levels.supply] = isOn === levels.closesAt > levels.opensAt ? level + 0.4 : level - 0.4;
+    }
     return volts;
   }
   /** Path of a field that somebody follows from a working; what edits it opens. */

@@ -11,6 +11,7 @@ const props = defineProps<{
   wanted?: boolean;
   placement?: 'bottom' | 'bottomLeft' | 'bottomRight' | 'right' | 'rightTop';
 }>();
+const emit = defineEmits<{ open: [] }>();
 const open = ref(false);
 const editor = ref<HTMLElement | null>(null);
 const button = ref<HTMLButtonElement | null>(null);
@@ -25,7 +26,9 @@ const MOST_FRAMES = 30;
 
 function change(now: boolean): void {
   open.value = now;
-  if (now) focusFirst(MOST_FRAMES);
+  if (!now) return;
+  emit('open');
+  focusFirst(MOST_FRAMES);
 }
 function focusFirst(frames: number): void {
   requestAnimationFrame(() => {

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** Something new: asked for by name and kind, and made only when that is confirmed. Esc leaves nothing behind. */
+import { ref, watch } from 'vue';
+import EditorPopover from './EditorPopover.vue';
+import SelectField from './SelectField.vue';
+
+const props = defineProps<{
+  /** On its button, and as the title of what is asked. */
+  word: string;
+  title: string;
+  /** A name to begin with. */
+  name: string;
+  kinds: readonly { value: string; text: string }[];
+}>();
+const emit = defineEmits<{ add: [name: string, kind: string] }>();
+const name = ref('');
+const kind = ref('');
+const opened = ref(0);
+watch(opened, begin, { immediate: true });
+function begin(): void {
+  name.value = props.name;
+  kind.value = props.kinds[0]?.value ?? '';
+}
+function confirm(close: () => void): void {
+  if (name.value.trim() === '') return;
+  emit('add', name.value.trim(), kind.value);
+  close();
+  begin();
+}
+</script>
+
+<template>
+  <EditorPopover :label="title" button-class="add" placement="right" @open="opened++">
+    {{ word }}
+    <template #editor="{ close }">
+      <form class="new" @submit.prevent="confirm(close)">
+        <strong>{{ title }}</strong>
+        <label class="field"
+          >Name
+          <input v-model="name" maxlength="60" required @focus="($event.target as HTMLInputElement).select()" />
+        </label>
+        <SelectField v-if="kinds.length > 1" v-model="kind" label="It is" :options="kinds" />
+        <div class="row">
+          <button type="submit" class="plain-button">Add</button>
+          <button type="button" class="bare" @click="close()">Cancel</button>
+        </div>
+      </form>
+    </template>
+  </EditorPopover>
+</template>
+
+<style scoped>
+.new {
+  display: grid;
+  gap: 9px;
+}
+</style>
