@@ -31,6 +31,7 @@ function read(file: string): Design {
 const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'not-wired': 'danger',
   'edit-not-made': 'caution',
+  'load-wrong-current-kind': 'danger',
   'distance-contradicted': 'caution',
   'load-over-contact': 'danger',
   'fuse-missing': 'danger',

@@ -1,7 +1,7 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { sizeName } from '../reference/index.ts';
 import { currentOf, throwRating } from '../kinds/index.ts';
-import { type RuleContext, type WiredJob, loadAmps } from '../rules/index.ts';
+import { type RuleContext, type WiredJob, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
@@ -16,7 +16,7 @@ export interface Step {
 }
 
 export function staircase(context: RuleContext, job: WiredJob): Step[] {
-  const load = loadAmps(context, job);
+  const { value: load, state: worst } = worstLoad(context, job);
   const fuse = job.loadFuses[0] ?? (job.contacts.length === 0 ? job.controlFuses[0] : undefined);
   const floor = Math.max(load, fuse?.spec.ratingA ?? 0);
   const guarded = fuse ? context.guardedBy(fuse) : job.wires.filter(({ role }) => role === 'load');
@@ -36,7 +36,7 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>((low, next) => (!low || rated(next) < rated(low) ? next : low), null);
   const type = contact?.relay.spec.type;
   return [
-    step('load', 'Load, most', load, `at ${formatQuantity(job.supply.highestV, 'V')}`, unit, 0),
+    step('load', 'Load, most', load, `at ${formatQuantity(worst.supplyV, 'V')}`, unit, 0),
     fuse
       ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
       : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },

@@ -134,9 +134,12 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
   // signals off, when the supply sags least and the currents are largest.
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
-  solve('high-hot', new Map(), [false], (_, { solution }) => {
-    for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
-  });
+  // What keeps its power takes most when the supply is lowest.
+  const corners = circuit.branches.some(({ kind }) => kind === 'power') ? (['high-hot', 'low-hot'] as const) : (['high-hot'] as const);
+  for (const corner of corners)
+    solve(corner, new Map(), [false], (_, { solution }) => {
+      for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
+    });
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
       const laid = laidOf(design, wire);

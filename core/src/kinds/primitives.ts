@@ -23,6 +23,19 @@ export type Branch =
   | { readonly kind: 'resistor'; readonly id: string; readonly a: string; readonly b: string; readonly ohm: Value }
   /** An ideal voltage from b up to a, behind a resistance. */
   | { readonly kind: 'source'; readonly id: string; readonly a: string; readonly b: string; readonly volt: Value; readonly ohm: Value }
+  /**
+   * Takes `watt` whatever the voltage, down to `dropsOutV`; below that it is the resistance that it is there. `ohm` is
+   * what it is at its rated voltage.
+   */
+  | {
+      readonly kind: 'power';
+      readonly id: string;
+      readonly a: string;
+      readonly b: string;
+      readonly watt: number;
+      readonly dropsOutV: number;
+      readonly ohm: Value;
+    }
   /** Open, or `ohm` while its sensor's state equals `closedWhen`. */
   | {
       readonly kind: 'switch';

@@ -215,12 +215,14 @@ export const coilTerminals = ({ id, spec: { type } }: PartOf<'relay'>) => [termi
 export const supplyOf = (context: RuleContext, relay: PartOf<'relay'>): Supply | null =>
   context.design.supplies.find(({ id }) => id === relay.spec.supply) ?? null;
 /** Most that a job's loads take through its contacts or its signals, A. */
-export const loadAmps = (context: RuleContext, job: WiredJob): number =>
+export const loadAmps = (context: RuleContext, job: WiredJob): number => worstLoad(context, job).value;
+/** The same with the state in which they do. */
+export const worstLoad = (context: RuleContext, job: WiredJob): Worst =>
   context.worst(job, ({ solution }) =>
     job.loadFuses.length > 0
       ? Math.max(...job.loadFuses.map(({ id }) => context.amps(solution, branchId(id, 'link'))))
       : job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0),
-  ).value;
+  );
 export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: wire.tag }) as const;
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
 export const jobSubject = (job: Job) => ({ kind: 'job', id: job.id, label: job.name }) as const;

@@ -1,6 +1,6 @@
 /** The public face of this layer. */
 export { acceptFinding, acceptedReason, isFurtherPast, takeBackAcceptance } from './accept.ts';
-export { type RuleContext, type WiredJob, loadAmps, ruleContext } from './context.ts';
+export { type RuleContext, type WiredJob, loadAmps, ruleContext, worstLoad } from './context.ts';
 export { startBehind } from './fuse-surge-opens.ts';
 export { notWired } from './not-wired.ts';
 export { editWords } from './nudging.ts';

@@ -29,6 +29,7 @@ import { fuseFarFromSource } from './fuse-far-from-source.ts';
 import { fuseMatchSchool } from './fuse-match-school.ts';
 import { fuseMissing } from './fuse-missing.ts';
 import { fuseSurgeOpens } from './fuse-surge-opens.ts';
+import { loadWrongCurrentKind } from './load-wrong-current-kind.ts';
 import { lineNeutralAcrossContact } from './line-neutral-across-contact.ts';
 import { loadOverContact } from './load-over-contact.ts';
 import { mainsLowVoltageTogether } from './mains-low-voltage-together.ts';
@@ -74,6 +75,7 @@ export const RULES: readonly Rule[] = [
   notWired,
   editNotMade,
   distanceContradicted,
+  loadWrongCurrentKind,
   stateMismatch,
   relayChatter,
   backfeed,

@@ -240,3 +240,46 @@ describe('relays', () => {
     expect(() => made.branchIndex('nothing')).toThrow(/nothing/);
   });
 });
+
+describe('a constant power', () => {
+  /** 12 V behind R, with P across it that drops out below 6 V. */
+  const solved = (ohm: number, watt: number, dropsOutV = 6) => {
+    const circuit = prepareCircuit({
+      terminals: ['s.+', 's.-', 'p.1', 'p.2'],
+      branches: [
+        { kind: 'source', id: 's/e', a: 's.+', b: 's.-', volt: (conditions) => conditions.volt('s'), ohm: () => ohm },
+        { kind: 'power', id: 'p/p', a: 'p.1', b: 'p.2', watt, dropsOutV, ohm: () => 144 / watt },
+      ],
+      sensors: [],
+      joints: [
+        ['s.+', 'p.1'],
+        ['s.-', 'p.2'],
+      ],
+      references: ['s.-'],
+    });
+    circuit.setConditions({ volt: () => 12, airC: () => 20, wireC: () => 20, coilWarmth: 0, coilSpread: 0 });
+    const solution = circuit.settle(() => false);
+    return { solution, volt: solution.volts[circuit.nodeOf('p.1')]!, ampere: solution.amps(circuit.branchIndex('p/p')) };
+  };
+
+  test.each([
+    [0.1, 60],
+    [0.5, 48],
+    [0.7, 50],
+  ])('behind %f Ω takes its %f W: v = (E + √(E² − 4·R·P))/2', (ohm, watt) => {
+    const { solution, volt, ampere } = solved(ohm, watt);
+    expect(solution.outcome).toBe('settled');
+    expect(volt).toBeCloseTo((12 + Math.sqrt(144 - 4 * ohm * watt)) / 2, 6);
+    expect(volt * ampere).toBeCloseTo(watt, 5);
+  });
+  test('takes more current when its supply is weaker, where a resistor takes less', () => {
+    expect(solved(0.7, 50).ampere).toBeGreaterThan(solved(0.1, 50).ampere);
+  });
+  test('below where it drops out it is a resistance, and there is an answer behind any supply', () => {
+    // 4·R·P is more than E²: no voltage gives it its power.
+    const { solution, volt } = solved(2, 60);
+    expect(solution.outcome).toBe('settled');
+    const ohm = 36 / 60;
+    expect(volt).toBeCloseTo((12 * ohm) / (2 + ohm), 6);
+  });
+});

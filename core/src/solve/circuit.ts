@@ -80,6 +80,11 @@ const DIODE_LEAK_S = 1e-9;
 /** Conductance of a shorted branch, S. */
 const SHORT_S = 1000;
 
+/** A constant power is met to this share of its conductance, in so many steps at the most; the later ones are half steps. */
+const POWER_SAME = 1e-9;
+const MOST_WHOLE_STEPS = 30;
+const MOST_POWER_STEPS = 400;
+
 /** Residual above which a solution is not shown, as a share of the largest driven current. */
 const RESIDUAL_LIMIT = 1e-6;
 
@@ -103,7 +108,11 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const { references, islandCount } = chooseReferences(nodeCount, branchA, branchB, input.references.map(at));
   const network = prepareNetwork(
     nodeCount,
-    branches.map((branch, i) => ({ a: branchA[i]!, b: branchB[i]!, varies: branch.kind === 'switch' || branch.kind === 'diode' })),
+    branches.map((branch, i) => ({
+      a: branchA[i]!,
+      b: branchB[i]!,
+      varies: branch.kind === 'switch' || branch.kind === 'diode' || branch.kind === 'power',
+    })),
     references,
   );
 
@@ -111,6 +120,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const indicesOf = (kind: Branch['kind']) => Int32Array.from(branches.flatMap((branch, i) => (branch.kind === kind ? [i] : [])));
   const diodes = indicesOf('diode');
   const sources = indicesOf('source');
+  const powers = indicesOf('power');
   const eyes = sensors.map((sensor) =>
     eyeOf(
       sensor,
@@ -197,7 +207,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       if (!(ohm > 0)) throw new Error(`Branch ${branch.id} has a resistance of ${ohm} Ω`);
       whenClosed[i] = 1 / ohm;
       driveV[i] = branch.kind === 'source' ? branch.volt(conditions) : branch.kind === 'diode' ? branch.forwardV : 0;
-      const fixed = branch.kind === 'resistor' || branch.kind === 'source';
+      const fixed = branch.kind === 'resistor' || branch.kind === 'source' || branch.kind === 'power';
       conducting[i] = 0;
       conductance[i] = 0;
       if (fixed) conducting[i] = 1;
@@ -264,6 +274,35 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     return false;
   }
 
+  /** Puts each constant power at the conductance that takes it from its present volts; whether any moved. */
+  function adaptPowers(share: number): boolean {
+    let moved = false;
+    for (const i of powers) {
+      const branch = branches[i]!;
+      if (branch.kind !== 'power' || faults[i] !== 0) continue;
+      const across = Math.abs(network.volt(branchA[i]!) - network.volt(branchB[i]!));
+      const wanted = branch.watt / Math.max(across, branch.dropsOutV) ** 2;
+      const was = conductance[i]!;
+      if (Math.abs(wanted - was) <= POWER_SAME * was) continue;
+      conductance[i] = was + share * (wanted - was);
+      network.setConductance(i, conductance[i]!);
+      moved = true;
+    }
+    return moved;
+  }
+
+  /**
+   * Diodes and constant powers together: v ↦ g = P/v² is repeated to its fixed point, which it nears by twice the share
+   * of the volts that is lost on the way; where that is more than all of it, with half steps.
+   */
+  function settleFlows(all: boolean): boolean {
+    if (!settleDiodes(all)) return false;
+    for (let turn = 0; powers.length > 0 && adaptPowers(turn < MOST_WHOLE_STEPS ? 1 : 0.5); turn++) {
+      if (turn > MOST_POWER_STEPS || !settleDiodes(all)) return false;
+    }
+    return true;
+  }
+
   /** What a sensor would do now. */
   function wish(s: number): number {
     const eye = eyes[s]!;
@@ -298,6 +337,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     for (const s of watching) move(s, from?.[s] ?? 0);
     for (const { i } of steppers) move(i, from?.[i] ?? 0);
     for (const { i, signal } of signals) move(i, Number(on(signal)));
+    // From their rated voltage on, so that the answer does not depend on what was solved before.
+    for (const i of powers) place(i, true);
     const seen = new Set<string>();
     let outcome: Outcome | null = null;
     let rounds = 0;
@@ -308,7 +349,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       // No chain of relays that comes to rest takes more rounds than there are relays, and a few; only past
       // that is it worth while to remember where it has been.
       const key = rounds > watching.length + 2 ? sensed.join('') : '';
-      if (!settleDiodes(all)) outcome = 'unsolved';
+      if (!settleFlows(all)) outcome = 'unsolved';
       else if (key !== '' && seen.has(key)) outcome = 'chatters';
       else if (!sense(all, held)) {
         if (all) outcome = 'settled';
@@ -319,6 +360,13 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       if (key !== '') seen.add(key);
     }
     return read(outcome, rounds, held);
+  }
+
+  /** Conductances of this state: those of constant powers are its own. */
+  function adapted(): Float64Array {
+    const siemens = whenClosed.slice();
+    for (const i of powers) siemens[i] = conductance[i]!;
+    return siemens;
   }
 
   function read(reached: Outcome, rounds: number, held: Uint8Array | undefined): Solution {
@@ -337,7 +385,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const solved = volts.slice();
     const closed = conducting.slice();
     const [siemens, knees, broken, extra] = [
-      whenClosed,
+      powers.length > 0 ? adapted() : whenClosed,
       driveV,
       faultCount > 0 ? faults.slice() : null,
       faultCount > 0 ? extraOhm.slice() : null,

@@ -11,6 +11,7 @@ import {
   isCharged,
   isMains,
   isOnVehicle,
+  loadFacets,
 } from '../kinds/index.ts';
 import { bladeFuseOhm } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
@@ -36,10 +37,15 @@ export interface Source {
   readonly fuseAmpere: number;
 }
 
-/** All units of a load line at the highest supply voltage, A. */
+/** Most that all units of a load line take, A: at the highest supply voltage, or what keeps its power at the lowest. */
 export function lineAmpere(design: Design, job: Job, load: Load): number {
   const supply = loadSupplyOf(design, job);
   if (isCharged(load)) return load.plate.unit === 'A' ? load.plate.value : load.plate.ratedV / unitOhm(load);
+  const { takes } = loadFacets(load);
+  if (takes.as === 'power') {
+    const ratedV = stringRatedV(load);
+    return (load.count * ratedV ** 2) / unitOhm(load) / Math.max(supply.lowestV, takes.dropsOutBelow * ratedV);
+  }
   return (load.count * supply.highestV) / unitOhm(load);
 }
 

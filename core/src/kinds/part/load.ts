@@ -1,4 +1,4 @@
-import type { UnitLoad } from '../load/registry.ts';
+import { LOADS, type UnitLoad } from '../load/registry.ts';
 import { formatQuantity, terminal } from '../../quantity/index.ts';
 import { type PartKind, branchId } from './kind.ts';
 
@@ -18,7 +18,11 @@ export const load: PartKind<'load', LoadSpec> = {
   terminalStyle: 'crimped splice',
   pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
   model({ id, spec }, into) {
-    into.branch({ kind: 'resistor', id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm });
+    const ends = { id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm };
+    const { takes } = LOADS[spec.loadKind];
+    if (takes.as === 'power')
+      into.branch({ ...ends, kind: 'power', watt: spec.ratedV ** 2 / spec.ohm, dropsOutV: takes.dropsOutBelow * spec.ratedV });
+    else into.branch({ ...ends, kind: 'resistor' });
   },
   drawn: ({ id, name, spec }) => [
     {
