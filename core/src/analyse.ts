@@ -3,8 +3,8 @@ import { type CutRow, type Drawing, type PartRow, type WireRow, cutList, drawCur
 import { type Netlist, type Strip, stripsOf } from './graph/index.ts';
 import type { Design } from './project/index.ts';
 import { type Cache, type Evidence, type Verdict, gatherEvidence } from './analysis/index.ts';
-import { type Step, checkEvidence, staircase } from './advice/index.ts';
-import { type Finding, type RuleContext, type Severity, loadAmps, ruleContext } from './rules/index.ts';
+import { type Step, staircase } from './advice/index.ts';
+import { type Finding, type RuleContext, type Severity, checkEvidence, loadAmps, ruleContext } from './rules/index.ts';
 
 export interface JobView {
   readonly id: string;

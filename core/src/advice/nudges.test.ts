@@ -7,7 +7,8 @@ import type { Design } from '../project/schema.ts';
 import { READY_SENTENCES, blankDesign } from '../project/starters.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
-import { checkEvidence, findNudge, nudgeAll, nudgeAllInSteps } from './check.ts';
+import { checkEvidence } from '../rules/check.ts';
+import { findNudge, nudgeAll, nudgeAllInSteps } from './nudge.ts';
 import { type Finding, usedShare } from '../rules/rule.ts';
 
 const examples = new URL('../../../examples/', import.meta.url);

@@ -30,8 +30,7 @@ import {
 import { formatQuantity } from '../quantity/index.ts';
 import { bladeFuseOhm, ratingsOf, sizeName } from '../reference/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
-import { checkEvidence } from './check.ts';
-import type { Finding } from '../rules/index.ts';
+import { type Finding, checkEvidence } from '../rules/index.ts';
 import { type Held, type Whole, combinationsOf, compareWholes, search } from './search.ts';
 
 /** One thing that could be chosen in a step: with the best whole that has it, or why it was rejected. */

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { parseDesignText } from '../project/parse.ts';
 import type { Design } from '../project/schema.ts';
-import { checkEvidence } from '../advice/check.ts';
+import { checkEvidence } from '../rules/check.ts';
 import { design, job, on } from '../testing/designs.ts';
 import { type DeskMemory, readDesk } from './desk.ts';
 import { gatherEvidence } from './evidence.ts';

@@ -5,7 +5,7 @@
 import type { Circuit, Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
-import { type Netlist, laidOf } from '../graph/index.ts';
+import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
 import { type Design, type Intent, type Job, intentOf, supplyIdOf } from '../project/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
@@ -70,10 +70,8 @@ export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> 
 
 /** Indices of the sensors of the parts that some jobs use. */
 export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<string>): number[] {
-  const parts = new Set(netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id }) => id));
-  return circuit.sensors.flatMap((sensor, at) =>
-    sensor.kind !== 'signal' && parts.has(sensor.id.slice(0, sensor.id.lastIndexOf('/'))) ? [at] : [],
-  );
+  const own = netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job)));
+  return own.flatMap((part) => primitivesOf(part).sensors.flatMap(({ kind, id }) => (kind === 'signal' ? [] : [circuit.sensorIndex(id)])));
 }
 
 export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {

@@ -3,9 +3,11 @@
  * something that was not meant to feed it.
  */
 import type { Solution } from '../solve/index.ts';
-import { partOf, terminal } from '../quantity/index.ts';
+import { terminal } from '../quantity/index.ts';
 import { type PartOf, branchId, isKind, kindOf, pullInA } from '../kinds/index.ts';
 import { type Evidence, voltsBetween } from './evidence.ts';
+import { primitivesOf } from '../graph/index.ts';
+import { wireBranch } from '../wiring/index.ts';
 
 export interface Sneak {
   /** The coil or load that gets it. */
@@ -63,10 +65,11 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
     near.set(x, [...(near.get(x) ?? []), { branch, to: y, part, wire }]);
     near.set(y, [...(near.get(y) ?? []), { branch, to: x, part, wire }]);
   };
+  const wireOf = new Map(netlist.wires.map((wire) => [wireBranch(wire.id), wire.id]));
+  const partOfBranch = new Map(netlist.parts.flatMap((part) => primitivesOf(part).branches.map(({ id }) => [id, part.id] as const)));
   for (const branch of circuit.branches) {
-    const wire = branch.id.startsWith('wire:') ? branch.id.slice(5) : null;
     if (branch.kind === 'source' || !carries(branch.id)) continue;
-    link(branch.id, branch.a, branch.b, wire ? null : partOf(`${branch.id.slice(0, branch.id.lastIndexOf('/'))}.x`), wire);
+    link(branch.id, branch.a, branch.b, partOfBranch.get(branch.id) ?? null, wireOf.get(branch.id) ?? null);
   }
   const wires = new Set<string>();
   const through = new Set<string>();

@@ -1,7 +1,8 @@
 /** What a person wired otherwise than the app would, put into a finished netlist. */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import type { Design, Edit } from '../project/index.ts';
-import { kindOf } from '../kinds/index.ts';
+import { isKind, kindOf } from '../kinds/index.ts';
+import { graphOf, usedThrows } from './graph.ts';
 import type { Netlist } from './netlist.ts';
 
 /** An edit of a job's that no longer fits what is wired: it is not made, and a rule says so. */
@@ -40,11 +41,14 @@ export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
     case 'swap': {
       const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];
       const turned = (at: Terminal): Terminal => (at === a ? b : at === b ? a : at);
-      return {
-        ...netlist,
-        wires: netlist.wires.map((wire) => ({ ...wire, from: turned(wire.from), to: turned(wire.to) })),
-        joints: netlist.joints.map(([x, y]) => [turned(x), turned(y)] as const),
-      };
+      return withUses(
+        {
+          ...netlist,
+          wires: netlist.wires.map((wire) => ({ ...wire, from: turned(wire.from), to: turned(wire.to) })),
+          joints: netlist.joints.map(([x, y]) => [turned(x), turned(y)] as const),
+        },
+        edit.part,
+      );
     }
     case 'leave-out':
       return { ...netlist, leftOut: new Set([...netlist.leftOut, edit.part]) };
@@ -55,4 +59,15 @@ export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
     default:
       return edit satisfies never;
   }
+}
+
+/** A relay uses the throws that something is on now. */
+function withUses(netlist: Netlist, id: string): Netlist {
+  const graph = graphOf(netlist);
+  return {
+    ...netlist,
+    parts: netlist.parts.map((part) =>
+      part.id === id && isKind(part, 'relay') ? { ...part, spec: { ...part.spec, uses: usedThrows(graph, part) } } : part,
+    ),
+  };
 }

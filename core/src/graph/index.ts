@@ -1,5 +1,8 @@
 /** The public face of this layer. */
 export { applyEdit, applyEdits } from './edits.ts';
+export { type CircuitGraph, graphOf, primitivesOf, usedThrows, walk } from './graph.ts';
+export { guardedBy, unguardedFrom } from './guards.ts';
 export { familyOf, laidOf } from './laid.ts';
-export { type Netlist, type Wire, type WireRole } from './netlist.ts';
+export { type Netlist, type Wire, type WireRole, type WireSection } from './netlist.ts';
+export { groups, partition } from './partition.ts';
 export { INSIDE_M, type OnStrip, type Strip, type StripPosition, stripEnds, stripsOf } from './strips.ts';

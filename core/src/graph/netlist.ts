@@ -5,6 +5,14 @@ import type { Terminal } from '../quantity/index.ts';
 
 export type WireRole = 'load' | 'control' | 'return' | 'earth';
 
+/** Which part of a job a wire belongs to, and which stretch of its way. */
+export interface WireSection {
+  /** A coil's or an input's circuit, or the load's own. */
+  readonly side: 'load' | 'control';
+  /** From a source to its fuse; to a battery that is charged; from a splice to one of several units; or any other. */
+  readonly stretch: 'lead' | 'charge' | 'tail' | 'run';
+}
+
 export interface Wire {
   /** Stable across recompiling: job and the two ends that it was made for. */
   readonly id: string;
@@ -17,6 +25,9 @@ export interface Wire {
   /** Key of the leg in the job's `wires`. */
   readonly leg: string;
   readonly role: WireRole;
+  readonly section: WireSection;
+  /** The wire that it lies beside, under the same terminals; null for the first of them. */
+  readonly beside: string | null;
   readonly from: Terminal;
   readonly to: Terminal;
   readonly sizeMm2: number;

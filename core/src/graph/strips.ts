@@ -6,7 +6,7 @@ import { type Terminal, partOf } from '../quantity/index.ts';
 import { type Design, SAME_PLACE_M } from '../project/index.ts';
 import type { Netlist, Wire } from './netlist.ts';
 import { isKind } from '../kinds/index.ts';
-import { unionFind } from '../outputs/index.ts';
+import { groups } from './partition.ts';
 import { STRIP_MOST_MM2, colourName, stripTerminalA } from '../reference/index.ts';
 
 export interface StripPosition {
@@ -55,7 +55,7 @@ const fits = (wire: Wire): boolean => wire.sizeMm2 <= STRIP_MOST_MM2 && stripTer
 
 export function stripsOf(design: Design, netlist: Netlist): Strip[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
-  const root = unionFind<Terminal>();
+  const root = groups<Terminal>();
   for (const [a, b] of netlist.joints) root.join(a, b);
   for (const { from, to } of netlist.wires) root.join(from, to);
   return design.places.flatMap((place, at) => {
@@ -123,7 +123,7 @@ export function stripsOf(design: Design, netlist: Netlist): Strip[] {
 
 const isReturn = ({ role }: Wire): boolean => role === 'return' || role === 'earth';
 
-type Root = ReturnType<typeof unionFind<Terminal>>;
+type Root = ReturnType<typeof groups<Terminal>>;
 function supplyOn(netlist: Netlist, root: Root, terminal: Terminal) {
   return netlist.parts.find(
     (part) =>

@@ -39,7 +39,6 @@ export { type Cut, type Stock } from './build/cut-list.ts';
 export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice, wireList } from './build/lists.ts';
 export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts';
 export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
-export { unionFind } from './drawing/graph.ts';
 export { type PathReferences, referencesIn } from './drawing/references.ts';
 export { SHAPES, otherThrow, shapeHalf } from './drawing/symbols.ts';
 export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';

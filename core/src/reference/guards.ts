@@ -35,7 +35,10 @@ export const GUARD_RATINGS: readonly number[] = [...new Set([...BLADE_FUSE_RATIN
 
 /** Instantaneous release of a breaker's curve, times its rating: may open from the first, does at the second. */
 export function curveOf(protection: Protection): { least: number; most: number } | null {
-  const letter = protection.startsWith('breaker-') ? protection.slice(-1).toUpperCase() : null;
+  const letter = CURVES[protection];
   const found = BREAKER_CURVES.find(([curve]) => curve === letter);
   return found ? { least: found[1], most: found[2] } : null;
 }
+
+/** Letter of a breaker's curve; a fuse and a thermal breaker have none. */
+const CURVES: Readonly<Partial<Record<Protection, string>>> = { 'breaker-b': 'B', 'breaker-c': 'C', 'breaker-d': 'D' };

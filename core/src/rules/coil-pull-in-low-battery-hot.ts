@@ -76,7 +76,7 @@ export const coilPullIn: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...thickerLegs(job, [...new Set(job.wires.filter(({ leg }) => leg.startsWith('control')).map(({ leg }) => leg))]),
+        ...thickerLegs(job, [...new Set(job.wires.filter(({ section }) => section.side === 'control').map(({ leg }) => leg))]),
         ...otherRelays(context.design, job, coilFits(context.design, job)),
         chooseAgain(job),
       ]),

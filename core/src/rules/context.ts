@@ -1,10 +1,10 @@
 /** What rules read: the evidence, and each job's wired parts by what they do. */
 import type { Solution } from '../solve/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { wireBranch } from '../wiring/index.ts';
-import { type Netlist, type Wire, laidOf } from '../graph/index.ts';
-import { type Design, type Job, supplyIdOf } from '../project/index.ts';
-import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind, kindOf } from '../kinds/index.ts';
+import { postsOf, wireBranch } from '../wiring/index.ts';
+import { type CircuitGraph, type Netlist, type Wire, graphOf, guardedBy, laidOf, unguardedFrom, usedThrows } from '../graph/index.ts';
+import { type Design, type Job, supplyById, supplyIdOf } from '../project/index.ts';
+import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind } from '../kinds/index.ts';
 import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
 import {
   type Corner,
@@ -55,6 +55,7 @@ export interface RuleContext {
   readonly evidence: Evidence;
   readonly design: Design;
   readonly netlist: Netlist;
+  readonly graph: CircuitGraph;
   readonly jobs: readonly WiredJob[];
   part(id: string): AnyPart;
   /** Largest of a number over a job's solved states (of one corner when given). */
@@ -83,12 +84,15 @@ export interface RuleContext {
   remembered<T>(what: string, jobs: ReadonlySet<string>, make: (part: Evidence) => T): T;
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
   guardedBy(fuse: PartOf<'fuse'>): readonly Wire[];
+  /** Wires that a supply can feed with no fuse between. */
+  unguarded(supply: string): readonly Wire[];
 }
 
 export function ruleContext(evidence: Evidence): RuleContext {
   const { design, netlist, circuit } = evidence;
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const places = new Map(design.places.map((place) => [place.id, place]));
+  const graph = graphOf(netlist);
   const amps = (solution: Solution, branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch)));
   const worst = (job: WiredJob, of: (state: SolvedState) => number, corner?: Corner): Worst => {
     let found: Worst | null = null;
@@ -117,9 +121,10 @@ export function ruleContext(evidence: Evidence): RuleContext {
     evidence,
     design,
     netlist,
+    graph,
     jobs: design.jobs.flatMap((job, at) => {
       const jobEvidence = evidence.jobs.get(job.id);
-      return jobEvidence ? [wiredJob(design, jobEvidence, at, byJob.get(job.id) ?? [], wiresByJob.get(job.id) ?? [])] : [];
+      return jobEvidence ? [wiredJob(graph, design, jobEvidence, at, byJob.get(job.id) ?? [], wiresByJob.get(job.id) ?? [])] : [];
     }),
     part: (id) => parts.get(id)!,
     worst,
@@ -154,7 +159,8 @@ export function ruleContext(evidence: Evidence): RuleContext {
       }
       return evidence.cache.get(key) as ReturnType<typeof make>;
     },
-    guardedBy: memo(guardGraph(netlist)),
+    guardedBy: memo((fuse: PartOf<'fuse'>) => guardedBy(graph, fuse)),
+    unguarded: memo((supply: string) => unguardedFrom(graph, postsOf(supplyById(design, supply))[0])),
   };
 }
 
@@ -183,10 +189,19 @@ function memo<K, V>(make: (key: K) => V): (key: K) => V {
   };
 }
 
-function wiredJob(design: Design, evidence: JobEvidence, at: number, parts: readonly AnyPart[], wires: readonly Wire[]): WiredJob {
+function wiredJob(
+  graph: CircuitGraph,
+  design: Design,
+  evidence: JobEvidence,
+  at: number,
+  parts: readonly AnyPart[],
+  wires: readonly Wire[],
+): WiredJob {
   const { job } = evidence;
   const relays = parts.filter((part) => isKind(part, 'relay'));
-  const fuses = parts.filter((part) => isKind(part, 'fuse'));
+  // A fuse with a wire in its place is none, nor is one that is left out.
+  const { bridged, leftOut } = graph.netlist;
+  const fuses = parts.filter((part) => isKind(part, 'fuse')).filter(({ id }) => !bridged.has(id) && !leftOut.has(id));
   const loadFuses = fuses.filter(({ spec }) => spec.guards === 'load');
   const switching = relays.filter(({ spec }) => spec.carries === 'load');
   return {
@@ -195,7 +210,7 @@ function wiredJob(design: Design, evidence: JobEvidence, at: number, parts: read
     evidence,
     supply: design.supplies.find(({ id }) => id === supplyIdOf(design, job))!,
     contacts: switching.flatMap((relay) =>
-      relay.spec.uses.map((pin) => {
+      usedThrows(graph, relay).map((pin) => {
         const pole = relay.spec.type.poles.findIndex(({ closing, resting }) => closing === pin || resting === pin);
         return { relay, pin, branch: contactBranchId(relay.id, pin), fuse: loadFuses[pole] ?? loadFuses[0] ?? null };
       }),
@@ -227,41 +242,3 @@ export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: 
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
 export const jobSubject = (job: Job) => ({ kind: 'job', id: job.id, label: job.name }) as const;
 export { wireBranch };
-
-/** Everything conducts for this question but fuses; supplies, taps and the return end it. */
-function guardGraph(netlist: Netlist): (fuse: PartOf<'fuse'>) => Wire[] {
-  const parts = new Map(netlist.parts.map((part) => [part.id, part]));
-  const next = new Map<string, { to: string; wire: Wire | null }[]>();
-  const link = (a: string, b: string, wire: Wire | null) => {
-    for (const [from, to] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      if (!next.has(from)) next.set(from, []);
-      next.get(from)!.push({ to, wire });
-    }
-  };
-  for (const wire of netlist.wires) link(wire.from, wire.to, wire);
-  for (const [a, b] of netlist.joints) link(a, b, null);
-  for (const part of netlist.parts)
-    if (part.kind !== 'fuse')
-      for (const element of kindOf(part).drawn(part)) link(terminal(part.id, element.from), terminal(part.id, element.to), null);
-  const ends = (at: string) => {
-    const part = parts.get(partOf(at))!;
-    return part.kind === 'fuse' || kindOf(part).rail !== undefined;
-  };
-  return (fuse) => {
-    const start = terminal(fuse.id, '2');
-    const seen = new Set([start]);
-    const wires = new Set<Wire>();
-    const open = [start];
-    for (let at = open.pop(); at !== undefined; at = open.pop())
-      for (const { to, wire } of next.get(at) ?? []) {
-        if (wire) wires.add(wire);
-        if (seen.has(to) || ends(to)) continue;
-        seen.add(to);
-        open.push(to);
-      }
-    return [...wires];
-  };
-}

@@ -2,6 +2,8 @@ import { formatQuantity, partOf } from '../quantity/index.ts';
 import { entered, fromMemory } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
+import { isMains } from '../kinds/index.ts';
+import { postsOf } from '../wiring/index.ts';
 
 const ID = 'fuse-far-from-source';
 /** Codes for boats and vehicles allow 180 to 450 mm of unfused wire at a battery's post. */
@@ -10,10 +12,13 @@ const NUDGED_M = 0.15;
 
 export const fuseFarFromSource: Rule = {
   id: ID,
-  check: ({ jobs }) =>
-    jobs.flatMap((job) => {
+  check: (context) =>
+    context.jobs.flatMap((job) => {
       // Only what hangs on a battery's post: a tap has its vehicle's fuse before it, a stud the main fuse.
-      const leads = job.wires.filter(({ leg, from, to }) => /^(feed|lead-)/.test(leg) && [from, to].some((at) => /^bat-.*\.\+$/.test(at)));
+      const posts = new Set(context.design.supplies.filter((supply) => !isMains(supply)).map((supply) => postsOf(supply)[0]));
+      const leads = job.wires.filter(
+        ({ section, from, to }) => section.side === 'load' && section.stretch === 'lead' && [from, to].some((at) => posts.has(at)),
+      );
       return leads.flatMap((lead) => {
         const fuse = job.loadFuses.find(({ id }) => partOf(lead.from) === id || partOf(lead.to) === id);
         if (!fuse) return [];

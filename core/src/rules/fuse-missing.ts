@@ -1,33 +1,52 @@
-import { commonPractice, standard } from '../reference/index.ts';
-import type { WiredJob } from './context.ts';
-import { fusePatch } from './nudging.ts';
+import { computed, standard } from '../reference/index.ts';
+import type { RuleContext, WiredJob } from './context.ts';
+import { fusePatch, takeBackEdits } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { isOutput } from '../kinds/index.ts';
+import { controlSupplyOf } from '../project/index.ts';
 
 const ID = 'fuse-missing';
 const SOURCE = standard('IEC 60364-4-43');
 
-function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
+type Which = 'fuse' | 'controlFuse';
+
+function check(context: RuleContext, job: WiredJob, which: Which): Finding {
   const load = which === 'fuse';
-  const present = (load ? job.loadFuses : job.controlFuses)[0];
   const side = load ? 'load side' : 'control side';
-  const value = present ? 1 : 0;
+  const fuse = (load ? job.loadFuses : job.controlFuses)[0];
+  // A fuse somewhere is not enough: it has to stand between the supply and every wire of its side.
+  const supply = load ? job.supply : controlSupplyOf(context.design, job.job);
+  const [bare] = context
+    .unguarded(supply.id)
+    .filter((wire) => wire.job === job.job.id && wire.role !== 'return' && (wire.section.side === 'load') === load);
+  const value = fuse && !bare ? 1 : 0;
   return judge(ID, {
+    code: which,
     severity: 'danger',
     job: job.job.id,
-    subject: present
-      ? { kind: 'part', id: `${job.job.id}/${which}`, label: present.tag }
+    subject: fuse
+      ? { kind: 'part', id: `${job.job.id}/${which}`, label: fuse.tag }
       : { kind: 'job', id: `${job.job.id}/${which}`, label: side },
     value,
     limit: 1,
     unit: '',
     sense: 'at least',
-    title: present ? `${present.tag} guards the ${side} at its source` : `The ${side} has no fuse`,
-    detail: present ? `${present.spec.ratingA} A` : 'a short anywhere in it is fed by all that the supply can give',
+    title: !fuse
+      ? `The ${side} has no fuse`
+      : bare
+        ? `${bare.tag} is fed by ${supply.name} past ${fuse.tag}, with no fuse between`
+        : `${fuse.tag} guards the ${side} at its source`,
+    detail: fuse && !bare ? `${fuse.spec.ratingA} A` : 'a short anywhere in it is fed by all that the supply can give',
     working: {
       formula: 'n ≥ 1',
       given: [],
-      result: { symbol: 'n', meaning: `fuses in the ${side}`, value, unit: '', source: commonPractice('counted in the circuit') },
+      result: {
+        symbol: 'n',
+        meaning: `fuses between ${supply.name} and each wire of the ${side}`,
+        value,
+        unit: '',
+        source: computed('walked from its post'),
+      },
       limit: { symbol: 'n', meaning: 'needed at the source end', value: 1, unit: '', source: SOURCE },
     },
   });
@@ -36,18 +55,19 @@ function check(job: WiredJob, which: 'fuse' | 'controlFuse'): Finding {
 export const fuseMissing: Rule = {
   id: ID,
   // Where the signals feed the load themselves, their fuses are the load's.
-  check: ({ jobs, design }) =>
-    jobs.flatMap((job) => {
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const { design } = context;
       // A pin, a drive output and a board's rail give no more than they can: what hangs on them has no fuse to miss.
       const driven = design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
       const limited = driven && job.controlFuses.length === 0 && job.relays.every(({ spec }) => spec.supply === null);
-      return [...(job.contacts.length > 0 ? [check(job, 'fuse')] : []), ...(limited ? [] : [check(job, 'controlFuse')])];
+      return [...(job.contacts.length > 0 ? [check(context, job, 'fuse')] : []), ...(limited ? [] : [check(context, job, 'controlFuse')])];
     }),
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map((job) => ({
-        label: 'Nudge a fuse in',
-        patches: [fusePatch(job, finding.subject.id.endsWith('/fuse') ? 'fuse' : 'controlFuse', 'auto')],
-      })),
+      .flatMap((job) => [
+        ...takeBackEdits(job),
+        { label: 'Nudge a fuse in', patches: [fusePatch(job, finding.code === 'fuse' ? 'fuse' : 'controlFuse', 'auto')] },
+      ]),
 };

@@ -1,29 +1,19 @@
 import { terminal } from '../quantity/index.ts';
 import { batteryId } from '../wiring/index.ts';
-import { isKind, isMains, isTwoHot } from '../kinds/index.ts';
+import { isMains, isTwoHot, kindOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { walk } from '../graph/index.ts';
 
 const ID = 'line-neutral-across-contact';
 
 /** Nodes that wires, fuses and metal alone join to a terminal: nothing between that a load would be. */
-function straightFrom({ evidence: { circuit }, netlist }: RuleContext, from: string): Set<number> {
-  const guards = new Set(
-    netlist.parts.flatMap((part) => (isKind(part, 'fuse') || isKind(part, 'thermal-fuse') ? [`${part.id}/link`] : [])),
-  );
-  const seen = new Set([circuit.nodeOf(from)]);
-  for (let before = 0; before !== seen.size;) {
-    before = seen.size;
-    for (const branch of circuit.branches) {
-      if (!branch.id.startsWith('wire:') && !guards.has(branch.id)) continue;
-      const [a, b] = [circuit.nodeOf(branch.a), circuit.nodeOf(branch.b)];
-      if (seen.has(a) !== seen.has(b)) seen.add(seen.has(a) ? b : a);
-    }
-  }
-  return seen;
+function straightFrom({ evidence: { circuit }, graph }: RuleContext, from: string): Set<number> {
+  const { terminals } = walk(graph, [from], (link) => link.by !== 'part' || kindOf(link.part).inLine === true);
+  return new Set([...terminals].map((at) => circuit.nodeOf(at)));
 }
 
 /** Contacts of a job with the line on one side and the neutral on the other: a short each time that they close. */

@@ -33,6 +33,8 @@ export interface Finding {
   /** Rule, job and subject: the same finding keeps its key from one check to the next. */
   readonly key: string;
   readonly rule: string;
+  /** Which of its questions it answers, where a rule asks several; empty where it asks one. */
+  readonly code: string;
   readonly severity: Severity;
   readonly job: string;
   readonly subject: Subject;
@@ -66,6 +68,7 @@ export interface Rule {
 }
 
 export interface Checked {
+  readonly code?: string;
   readonly severity: 'danger' | 'caution';
   readonly job: string;
   readonly subject: Subject;
@@ -84,6 +87,7 @@ export function judge(rule: string, checked: Checked): Finding {
   const slack = 1e-9 * Math.max(1, Math.abs(checked.limit));
   const holds = sense === 'at most' ? checked.value <= checked.limit + slack : checked.value >= checked.limit - slack;
   return {
+    code: '',
     ...checked,
     key: `${rule}|${checked.job}|${checked.subject.id}`,
     rule,

@@ -1,6 +1,6 @@
 import { POWER_RELAYS, type PartOf, branchId, isKind } from '../kinds/index.ts';
 import type { Solution } from '../solve/index.ts';
-import { figures } from '../quantity/index.ts';
+import { figures, partOf } from '../quantity/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type Evidence, MOST_FAULT_SIGNALS, loadVolts, voltsBetween, withBroken } from '../analysis/index.ts';
 import { type WiredJob, coilTerminals, partSubject } from './context.ts';
@@ -43,8 +43,8 @@ export const sharedGroundBackfeed: Rule = {
     const users = new Map<string, Set<string>>();
     for (const wire of context.netlist.wires)
       for (const end of [wire.from, wire.to])
-        if (end.endsWith('.G')) {
-          const id = end.slice(0, -2);
+        if (isKind(context.part(partOf(end)), 'ground-point')) {
+          const id = partOf(end);
           users.set(id, new Set([...(users.get(id) ?? []), ...wire.jobs]));
         }
     return context.netlist.parts.flatMap((part): Finding[] => {

@@ -27,7 +27,7 @@ function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence
   const { netlist } = context;
   const labels = new Map<string, string>();
   for (const wire of netlist.wires)
-    if (wire.jobs.includes(job.job.id) && wire.leg.startsWith('control')) labels.set(wireBranch(wire.id), wire.tag);
+    if (wire.jobs.includes(job.job.id) && wire.section.side === 'control') labels.set(wireBranch(wire.id), wire.tag);
   for (const { id, tag } of job.controlFuses) labels.set(branchId(id, 'link'), tag);
   const read = lineReader(evidence, job.job);
   const found = new Map<string, Broken>();

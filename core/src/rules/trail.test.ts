@@ -5,7 +5,7 @@ import { parseDesignText } from '../project/parse.ts';
 import type { Design } from '../project/schema.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
-import { checkEvidence } from '../advice/check.ts';
+import { checkEvidence } from './check.ts';
 import { ruleContext } from './context.ts';
 import type { Given } from './rule.ts';
 import { trailOf } from './trail.ts';

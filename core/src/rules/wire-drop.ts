@@ -42,7 +42,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const loadA = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
   const carries = (branch: string) => context.amps(state.solution, branch) > 0.5 * loadA;
   const onWay = context.netlist.wires.filter(
-    (wire) => wire.jobs.includes(job.job.id) && !wire.leg.startsWith('tail') && carries(wireBranch(wire.id)),
+    (wire) => wire.jobs.includes(job.job.id) && wire.section.stretch !== 'tail' && carries(wireBranch(wire.id)),
   );
   const given: Given[] = onWay.map((wire) => ({
     symbol: `ΔV(${wire.tag})`,
@@ -127,7 +127,7 @@ export const wireDrop: Rule = {
           ? [
               ...thickerLegs(
                 job,
-                job.wires.filter(({ role, leg }) => role !== 'control' || leg.startsWith('load')).map(({ leg }) => leg),
+                job.wires.filter(({ role, section }) => role !== 'control' || section.side === 'load').map(({ leg }) => leg),
               ),
               chooseAgain(job),
             ]

@@ -1,4 +1,3 @@
-import { SECOND } from '../wiring/index.ts';
 import { class5OhmPerM, computed, entered, sizeName, standard } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -12,7 +11,7 @@ export const wireParallelUnequal: Rule = {
     context.jobs.flatMap((job) =>
       job.wires.flatMap((wire) => {
         const [, second] = context.besides(wire);
-        if (!second || wire.id.endsWith(SECOND)) return [];
+        if (!second || wire.beside !== null) return [];
         const value = Math.abs(wire.sizeMm2 - second.sizeMm2);
         const [first, other] = [wire, second].map(({ sizeMm2 }) => class5OhmPerM(sizeMm2)!) as [number, number];
         const share = other / (first + other);

@@ -16,6 +16,7 @@
 import type { Branch, Conditions, Sensor } from '../kinds/index.ts';
 import { type Network, prepareNetwork } from './network.ts';
 import type { Terminal } from '../quantity/index.ts';
+import { partition } from '../graph/index.ts';
 
 export interface CircuitInput {
   readonly terminals: readonly Terminal[];
@@ -412,26 +413,18 @@ export function prepareCircuit(input: CircuitInput): Circuit {
 
   const isReference = new Uint8Array(nodeCount);
   for (const node of references) isReference[node] = 1;
-  const reached = new Int32Array(nodeCount);
+  const tied = partition(nodeCount);
   /** Marks every node that no conducting branch (blocking diodes apart) ties to a reference. */
   function markAdrift(into: Uint8Array): void {
-    for (let node = 0; node < nodeCount; node++) reached[node] = node;
-    const root = (node: number): number => {
-      let top = node;
-      while (reached[top] !== top) {
-        reached[top] = reached[reached[top]!]!;
-        top = reached[top]!;
-      }
-      return top;
-    };
+    tied.reset();
     for (let i = 0; i < count; i++) {
       if (!conducting[i] || conductance[i] === 0) continue;
-      const a = root(branchA[i]!);
-      const b = root(branchB[i]!);
+      const a = tied.find(branchA[i]!);
+      const b = tied.find(branchB[i]!);
       // A reference stays the root of what it is joined to.
-      if (a !== b) reached[isReference[a] ? b : a] = isReference[a] ? a : b;
+      if (a !== b) tied.join(isReference[a] ? a : b, isReference[a] ? b : a);
     }
-    for (let node = 0; node < nodeCount; node++) if (!isReference[root(node)]) into[node] = 1;
+    for (let node = 0; node < nodeCount; node++) if (!isReference[tied.find(node)]) into[node] = 1;
   }
 
   return {
@@ -490,24 +483,21 @@ function eyeOf(
 
 /** Joined terminals share a number. */
 function numberNodes({ terminals, joints }: CircuitInput) {
-  const parent = new Map<Terminal, Terminal>(terminals.map((name) => [name, name]));
-  const root = (name: Terminal): Terminal => {
-    let top = name;
-    while (parent.get(top) !== top) {
-      const next = parent.get(top);
-      if (next === undefined) throw new Error(`No terminal ${name} to join`);
-      top = next;
-    }
-    return top;
+  const index = new Map(terminals.map((name, at) => [name, at]));
+  const at = (name: Terminal): number => {
+    const found = index.get(name);
+    if (found === undefined) throw new Error(`No terminal ${name} to join`);
+    return found;
   };
-  for (const [a, b] of joints) parent.set(root(a), root(b));
-  const numbers = new Map<Terminal, number>();
+  const metal = partition(terminals.length);
+  for (const [a, b] of joints) metal.join(at(b), at(a));
+  const numbers = new Map<number, number>();
   const nodeOfTerminal = new Map<Terminal, number>();
-  for (const name of terminals) {
-    const top = root(name);
+  terminals.forEach((name, item) => {
+    const top = metal.find(item);
     if (!numbers.has(top)) numbers.set(top, numbers.size);
     nodeOfTerminal.set(name, numbers.get(top)!);
-  }
+  });
   return { nodeOfTerminal, nodeCount: numbers.size };
 }
 
@@ -518,14 +508,9 @@ function hasLoneDiode(branches: readonly Branch[], branchA: Int32Array, branchB:
 
 /** Answers the component of a node over the branches that are taken. */
 function connected(nodeCount: number, branchA: Int32Array, branchB: Int32Array, taken: (at: number) => boolean): (node: number) => number {
-  const parent = Int32Array.from({ length: nodeCount }, (_, node) => node);
-  const root = (node: number): number => {
-    let top = node;
-    while (parent[top] !== top) top = parent[top]!;
-    return top;
-  };
-  for (let at = 0; at < branchA.length; at++) if (taken(at)) parent[root(branchA[at]!)] = root(branchB[at]!);
-  return root;
+  const nodes = partition(nodeCount);
+  for (let at = 0; at < branchA.length; at++) if (taken(at)) nodes.join(branchB[at]!, branchA[at]!);
+  return nodes.find;
 }
 
 /** One reference in each galvanically separate island: a preferred one, or else its first node. */

@@ -6,10 +6,10 @@ import type { Laid } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
-import { type Netlist, type Wire, type WireRole, laidOf } from '../graph/index.ts';
+import { type Netlist, type Wire, type WireRole, type WireSection, laidOf } from '../graph/index.ts';
 
 /** Ends the id of a wire that lies beside another. */
-export const SECOND = '~2';
+const SECOND = '~2';
 
 type Open<T> = { -readonly [K in keyof T]: T[K] };
 /** A wire whose size, source end and users may still change. */
@@ -19,6 +19,9 @@ type NewPart<P> = P extends AnyPart ? Omit<P, 'jobs'> : never;
 export interface WireOrder {
   readonly leg: string;
   readonly role: WireRole;
+  readonly side: WireSection['side'];
+  /** A plain run where it is left out. */
+  readonly stretch?: WireSection['stretch'];
   readonly from: Terminal;
   readonly to: Terminal;
   readonly colour: string;
@@ -134,6 +137,8 @@ export class NetlistBuilder {
       jobs: [job.id],
       leg: order.leg,
       role: order.role,
+      section: { side: order.side, stretch: order.stretch ?? 'run' },
+      beside: null,
       from: order.from,
       to: order.to,
       sizeMm2: chosen?.sizeMm2 ?? 0,
@@ -187,7 +192,7 @@ export class NetlistBuilder {
     const sizeMm2 = this.design.jobs.find(({ id }) => id === wire.job)!.wires[wire.leg]?.secondMm2;
     return sizeMm2 === undefined
       ? []
-      : [{ ...wire, jobs: [...wire.jobs], id: `${wire.id}${SECOND}`, tag: `${wire.tag}b`, sizeMm2, sizeChosen: true }];
+      : [{ ...wire, jobs: [...wire.jobs], id: `${wire.id}${SECOND}`, tag: `${wire.tag}b`, beside: wire.id, sizeMm2, sizeChosen: true }];
   }
 
   private loadFuseA(job: string): number {
@@ -221,7 +226,14 @@ export class NetlistBuilder {
         spec: {},
       });
       const to = terminal(splice, '1');
-      const trunk = this.wire(job, { leg: `control-branch-${place}`, role: 'control', from: first.from, to, colour: first.colour });
+      const trunk = this.wire(job, {
+        leg: `control-branch-${place}`,
+        role: 'control',
+        side: 'control',
+        from: first.from,
+        to,
+        colour: first.colour,
+      });
       for (const wire of wires) {
         wire.from = to;
         wire.lengthM = SAME_PLACE_M;

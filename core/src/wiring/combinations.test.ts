@@ -7,7 +7,7 @@ import type { When } from '../document/when-schema.ts';
 import { POWER_RELAYS } from '../kinds/catalogue/shelf.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { jobVerdicts } from '../analysis/verdict.ts';
-import { checkEvidence } from '../advice/check.ts';
+import { checkEvidence } from '../rules/check.ts';
 import { and, delay, design, held, job, not, on, or, toggle } from '../testing/designs.ts';
 import { compile, toCircuit } from './compile.ts';
 

@@ -6,7 +6,7 @@ import { type Design, type Job, intentOf, linesOf, supplyIdOf } from '../project
 import { class5OhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
-import { type Netlist, applyEdits } from '../graph/index.ts';
+import { type Netlist, applyEdits, primitivesOf } from '../graph/index.ts';
 import { RETURN_TERMINAL, addReturn } from './shared-parts.ts';
 import { wireTrunks } from './trunks.ts';
 import type { WayReason } from './drives/drive.ts';
@@ -85,11 +85,12 @@ export function circuitParts(netlist: Netlist) {
   for (const part of netlist.parts) {
     const kind = kindOf(part);
     for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));
-    const first = branches.length;
-    kind.model(part, { branch: (branch) => branches.push(branch), sensor: (sensor) => sensors.push(sensor) });
+    const own = primitivesOf(part);
+    branches.push(...own.branches);
+    sensors.push(...own.sensors);
     // A part that is not there keeps its branches by name, so that what asks about it finds nothing flowing.
     const fault: Fault | null = netlist.leftOut.has(part.id) ? 'open' : netlist.bridged.has(part.id) ? 'closed' : null;
-    if (fault) edited.push(...branches.slice(first).map(({ id }): [string, Fault] => [id, fault]));
+    if (fault) edited.push(...own.branches.map(({ id }): [string, Fault] => [id, fault]));
   }
   for (const wire of netlist.wires)
     branches.push({

@@ -203,6 +203,8 @@ export class ControlSide {
     const wire = builder.wire(job, {
       leg,
       role: 'control',
+      side: 'control',
+      stretch: 'lead',
       from: tap,
       to: terminal(id, '1'),
       colour: 'BU',
@@ -278,9 +280,15 @@ export class ControlRun {
   ) {}
 
   /** A wire from here on. */
-  wire(leg: string, to: Terminal, colour: string, role: 'control' | 'return' = 'control'): ControlRun {
+  wire(
+    leg: string,
+    to: Terminal,
+    colour: string,
+    role: 'control' | 'return' = 'control',
+    side: 'control' | 'load' = 'control',
+  ): ControlRun {
     const { builder, job } = this.side;
-    const wire = builder.wire(job, { leg, role, from: this.at, to, colour, mains: this.mains });
+    const wire = builder.wire(job, { leg, role, side, from: this.at, to, colour, mains: this.mains });
     this.group.wires.push(wire);
     return new ControlRun(this.side, to, this.group, [...this.trail, { wire, part: partOf(to) }], this.mains);
   }

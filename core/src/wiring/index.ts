@@ -1,5 +1,4 @@
 /** The public face of this layer. */
-export { SECOND } from './builder.ts';
 export { smallestForAmpacity } from './choose.ts';
 export { type Unwired, circuitParts, compile, toCircuit, wireBranch } from './compile.ts';
 export { modulePowered } from './control-side.ts';

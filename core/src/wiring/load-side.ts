@@ -17,7 +17,7 @@ import { bladeFuseOhm } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
-import type { WireRole } from '../graph/index.ts';
+import type { WireRole, WireSection } from '../graph/index.ts';
 import { earthOf, liveTap, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
@@ -58,6 +58,7 @@ interface Run {
   readonly ampere: number;
   readonly fuseA: number;
   readonly lengthM?: number;
+  readonly stretch?: WireSection['stretch'];
   /** Rating of a fuse that is not the job's own and may feed it as well, A. */
   readonly foreignA?: number;
 }
@@ -86,9 +87,9 @@ export class LoadSide {
   }
 
   /** A wire whose size is chosen with all the others of the job. */
-  run({ leg, role, from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
+  run({ leg, role, stretch = 'run', from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
     const { builder, job } = this;
-    const wire = builder.wire(job, { leg, role, from, to, colour, lengthM, mains: isMains(this.supply) });
+    const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
     this.wires.push(wire);
     const known = this.legs.get(leg);
     // Equal legs (the tails of several units, out and back) count as one of their whole length.
@@ -140,7 +141,17 @@ export class LoadSide {
       return { ...after, legs: [] };
     }
     const leg = `feed${suffix}`;
-    this.run({ leg, role: 'load', from: at, to: terminal(id, '1'), colour: this.colours.out, ampere, fuseA: auto, lengthM: job.fuseLeadM });
+    this.run({
+      leg,
+      role: 'load',
+      stretch: 'lead',
+      from: at,
+      to: terminal(id, '1'),
+      colour: this.colours.out,
+      ampere,
+      fuseA: auto,
+      lengthM: job.fuseLeadM,
+    });
     return { ...after, legs: [leg] };
   }
 
@@ -248,7 +259,7 @@ export class LoadSide {
     const plus = spliceAt('out');
     const minus = spliceAt('back');
     const leg = `tail-${load.id}`;
-    const each = { leg, ampere: ampere / load.count, fuseA, lengthM: TAIL_M };
+    const each = { leg, stretch: 'tail' as const, ampere: ampere / load.count, fuseA, lengthM: TAIL_M };
     for (const unit of units) {
       this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: this.colours.switched });
       this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: this.colours.back });
@@ -267,17 +278,27 @@ export class LoadSide {
     const post = supplyOut(builder, design, load.supply);
     const out = `load-${load.id}`;
     if (source.fuseA === 0) {
-      this.run({ leg: out, role: 'load', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
+      this.run({ leg: out, role: 'load', stretch: 'charge', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
       return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
     }
     const id = `${job.id}-${load.id}-fuse`;
     const spec = { ratingA: source.fuseA, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
-    this.run({ leg: out, role: 'load', from: source.at, to: terminal(id, '2'), colour: 'RD/BK', ampere, fuseA: source.fuseA });
+    this.run({
+      leg: out,
+      role: 'load',
+      stretch: 'charge',
+      from: source.at,
+      to: terminal(id, '2'),
+      colour: 'RD/BK',
+      ampere,
+      fuseA: source.fuseA,
+    });
     const lead = `lead-${load.id}`;
     this.run({
       leg: lead,
       role: 'load',
+      stretch: 'lead',
       from: terminal(id, '1'),
       to: post,
       colour: 'RD',

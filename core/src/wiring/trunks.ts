@@ -78,12 +78,21 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const lead = builder.wire(owner, {
     leg: 'trunk-lead',
     role: 'load',
+    side: 'load',
+    stretch: 'lead',
     from: supplyOut(builder, design, supply.id),
     to: terminal(fuse, '1'),
     colour: 'RD',
     lengthM: FUSE_LEAD_M,
   });
-  const main = builder.wire(owner, { leg: 'trunk', role: 'load', from: terminal(fuse, '2'), to: terminal(stud, '1'), colour: 'RD' });
+  const main = builder.wire(owner, {
+    leg: 'trunk',
+    role: 'load',
+    side: 'load',
+    from: terminal(fuse, '2'),
+    to: terminal(stud, '1'),
+    colour: 'RD',
+  });
   const leg = (wire: typeof main) => ({
     key: wire.leg,
     lengthM: wire.lengthM,

@@ -22,9 +22,14 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   'breaker-d': 'curve D',
 };
 
+/** Those that are switched on again. */
+const BREAKERS: ReadonlySet<FuseSpec['style']> = new Set(['breaker', 'breaker-b', 'breaker-c', 'breaker-d']);
+const isBreaker = (style: FuseSpec['style']): boolean => BREAKERS.has(style);
+
 export const fuse: PartKind<'fuse', FuseSpec> = {
   kind: 'fuse',
   title: 'fuse',
+  inLine: true,
   terminalStyle: ({ style }) =>
     style === 'blade' ? '6.3 mm blade receptacle' : style === 'bolt' || style === 'breaker' ? 'ring on a stud' : 'screw clamp, ferrule',
   takesMm2: ({ style }) => (style === 'bolt' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
@@ -44,14 +49,14 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
       key: 'link',
       from: '1',
       to: '2',
-      symbol: spec.style.startsWith('breaker') ? 'breaker' : 'fuse',
+      symbol: isBreaker(spec.style) ? 'breaker' : 'fuse',
       branch: branchId(id, 'link'),
       labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
     },
   ],
   price: ({ spec: { style } }) => GUARD_PRICES[style],
   // What burns by design is had twice.
-  spare: ({ style }) => (style.startsWith('breaker') ? 0 : 1),
+  spare: ({ style }) => (isBreaker(style) ? 0 : 1),
   listed: ({ spec: { ratingA, style } }) =>
     style === 'blade'
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`

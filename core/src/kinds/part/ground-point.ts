@@ -9,6 +9,7 @@ const CHASSIS_OHM = 0.002;
 export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
   kind: 'ground-point',
   title: 'ground point',
+  inLine: true,
   terminalStyle: 'M6 ring',
   pins: () => ['G', '31'],
   model({ id }, into) {

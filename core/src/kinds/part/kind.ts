@@ -74,6 +74,8 @@ export interface PartKind<Kind extends string, Spec> {
   spare?(spec: Spec): number;
   /** Largest wire that its terminals take, mm²; any where it does not say. */
   takesMm2?(spec: Spec): number;
+  /** Whether its resistance is only in the way, so that a short behind it is one before it (a fuse, a stud), and takes nothing itself. */
+  readonly inLine?: true;
   /** Pins that carry terminals to crimp, for the wire list. */
   readonly terminalStyle: string | ((spec: Spec) => string);
 }

@@ -11,6 +11,7 @@ export interface ThermalFuseSpec {
 export const thermalFuse: PartKind<'thermal-fuse', ThermalFuseSpec> = {
   kind: 'thermal-fuse',
   title: 'thermal fuse',
+  inLine: true,
   terminalStyle: 'high-temperature crimp',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: () => ['1', '2'],

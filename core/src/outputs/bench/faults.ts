@@ -68,7 +68,7 @@ export function singleFaults(evidence: Evidence, jobId: string): SingleFault[] {
       fault: 'open',
       weight: back ? 3 : 2,
     });
-    const control = wire.leg.startsWith('control');
+    const control = wire.section.side === 'control';
     faults.push({
       ...common,
       id: `${wire.id}/weak`,

@@ -103,7 +103,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   // Along the way, wire by wire: where the volts end is where the fault is.
   for (const wire of netlist.wires) {
     if (!wire.jobs.includes(jobId) || wire.role === 'earth' || wire.role === 'return') continue;
-    const control = wire.leg.startsWith('control');
+    const control = wire.section.side === 'control';
     const [, from] = postsOf(control ? controlSupplyOf(design, own.job) : supply);
     if (!netlist.parts.some(({ id }) => id === earthPart(from))) continue;
     volts(`along-${wire.id}`, control ? 'control side alone' : 'all of it', wire.to, from, on, `at the far end of ${wire.tag}, on`);

@@ -182,7 +182,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
   return steps;
 }
 
-const isControl = (wire: Wire): boolean => wire.leg.startsWith('control');
+const isControl = (wire: Wire): boolean => wire.section.side === 'control';
 const onMains = (design: Design, job: string): boolean => {
   const found = design.jobs.find(({ id }) => id === job);
   return found !== undefined && isMains(loadSupplyOf(design, found));

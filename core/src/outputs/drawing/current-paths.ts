@@ -12,7 +12,7 @@ import { wireBranch } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import type { SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
-import { type Edge, type Graph, LABEL_LESS, buildGraph } from './graph.ts';
+import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
 import { type Heights, placeHeights } from './heights.ts';
 import { SHAPES } from './symbols.ts';
 
@@ -114,7 +114,7 @@ function textWidth(text: string): number {
 function itemsOf(edge: Edge, y1: number, y2: number): Item[] {
   const middle = (y1 + y2) / 2;
   if (edge.wire) {
-    if (LABEL_LESS.test(edge.wire.leg)) return [{ y1, y2, left: 6, right: 6 }];
+    if (isLabelLess(edge.wire)) return [{ y1, y2, left: 6, right: 6 }];
     const width = textWidth(`${edge.wire.tag} ${edge.wire.colour} ${edge.wire.sizeMm2} mm² ${edge.wire.lengthM.toFixed(2)} m`) + LIVE_LABEL;
     return [{ y1: middle - 12, y2: middle + 12, left: 6, right: 16 + width }];
   }
@@ -190,7 +190,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           branch: wireBranch(edge.wire.id),
           role: edge.role,
           points,
-          labelled: !LABEL_LESS.test(edge.wire.leg),
+          labelled: !isLabelLess(edge.wire),
           labelX: x + 14,
           labelY: (below(upper, y1) + y2) / 2,
         });

@@ -1,6 +1,6 @@
 /** The netlist as a graph to draw: vertices are metal, edges are wires and two-terminal parts. */
 import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
-import type { Netlist, Wire } from '../../graph/index.ts';
+import { type Netlist, type Wire, groups } from '../../graph/index.ts';
 import { type AnyPart, type SymbolName, kindOf } from '../../kinds/index.ts';
 import { SHAPES } from './symbols.ts';
 
@@ -28,10 +28,10 @@ export interface Graph {
 const LABELLED_WIRE = 40;
 const TAIL_WIRE = 16;
 
-/** Legs too short to be labelled on the drawing. */
-export const LABEL_LESS = /^tail-/;
+/** Too short to be labelled on the drawing. */
+export const isLabelLess = (wire: Wire): boolean => wire.section.stretch === 'tail';
 
-const isControl = (wire: Wire) => wire.leg.startsWith('control');
+const isControl = (wire: Wire) => wire.section.side === 'control';
 
 export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   // An earth conductor carries nothing and is on no path: the load that it runs to names it.
@@ -41,8 +41,8 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   /** Terminals that carry load current: a part on one of them is drawn thick. */
   const power = new Set<Terminal>(wires.filter((wire) => !isControl(wire)).flatMap((wire) => [wire.from, wire.to]));
   /** Posts of batteries that these jobs charge. */
-  const charged = new Set<Terminal>(wires.flatMap((wire) => (/^(lead|load)-/.test(wire.leg) ? [wire.from, wire.to] : [])));
-  const root = unionFind<Terminal>();
+  const charged = new Set<Terminal>(chargedPosts(wires));
+  const root = groups<Terminal>();
   for (const [a, b] of netlist.joints) if (!isBatterySide(netlist, a, b)) root.join(a, b);
   for (const part of netlist.parts)
     if (netlist.bridged.has(part.id))
@@ -125,7 +125,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       b: vertex(wire.to),
       terminalA: wire.from,
       terminalB: wire.to,
-      height: LABEL_LESS.test(wire.leg) ? TAIL_WIRE : LABELLED_WIRE,
+      height: isLabelLess(wire) ? TAIL_WIRE : LABELLED_WIRE,
       role: isControl(wire) ? 'control' : 'load',
       wire,
       element: null,
@@ -153,17 +153,7 @@ function isBatterySide(netlist: Netlist, a: Terminal, b: Terminal): boolean {
   return inner(a) || inner(b);
 }
 
-export function unionFind<T>() {
-  const parent = new Map<T, T>();
-  const find = (item: T): T => {
-    let top = item;
-    for (let next = parent.get(top); next !== undefined && next !== top; next = parent.get(top)) top = next;
-    return top;
-  };
-  return {
-    find,
-    join: (a: T, b: T) => {
-      if (find(a) !== find(b)) parent.set(find(a), find(b));
-    },
-  };
-}
+/** Posts of batteries that some wires charge. */
+const chargedPosts = (wires: readonly Wire[]): Terminal[] =>
+  // The lead of the fuse at a charged battery's end runs towards its post; that of a source runs away from it.
+  wires.flatMap(({ section, from, to }) => (section.stretch === 'charge' ? [from, to] : section.stretch === 'lead' ? [to] : []));

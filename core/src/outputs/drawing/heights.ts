@@ -1,6 +1,7 @@
 /** Heights of vertices: longest paths down from the rails and up from the return, and a share between them. */
 import type { Chain } from './chains.ts';
-import { type Edge, type Graph, unionFind } from './graph.ts';
+import { groups } from '../../graph/index.ts';
+import type { Edge, Graph } from './graph.ts';
 
 const RAIL_GAP = 36;
 const TOP = 34;
@@ -66,7 +67,7 @@ function relax(edgeCount: number, pass: () => boolean): void {
  * coil's group is moved so that the coil stands level with its contact.
  */
 function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Array, latest: Float64Array): (vertex: number) => number {
-  const group = unionFind<number>();
+  const group = groups<number>();
   const fixed = new Set([graph.returnVertex, ...graph.rails.map(({ vertex }) => vertex)]);
   for (const chain of chains) {
     const inner = chain.vertices.filter((vertex) => !fixed.has(vertex));

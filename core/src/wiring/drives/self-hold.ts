@@ -65,7 +65,13 @@ export const selfHold: Drive = {
     builder.add({ id: fuse, kind: 'fuse', tag: `F${number}H`, name: 'hold fuse', place, job: job.id, spec });
     const group = builder.group(fuse, 'auto');
     group.ampere += coilA;
-    const lead = { leg: `control-hold${suffix}`, role: 'control', from: terminal(relay, out), to: terminal(fuse, '1') } as const;
+    const lead = {
+      leg: `control-hold${suffix}`,
+      role: 'control',
+      side: 'control',
+      from: terminal(relay, out),
+      to: terminal(fuse, '1'),
+    } as const;
     const wire = builder.wire(job, { ...lead, colour: 'BU', lengthM: FUSE_LEAD_M });
     group.wires.push(wire);
     builder.behindLoadFuse(wire);
@@ -74,6 +80,7 @@ export const selfHold: Drive = {
       builder.wire(job, {
         leg: `control-hold-diode${suffix}`,
         role: 'control',
+        side: 'control',
         from: terminal(fuse, '2'),
         to: terminal(diode, 'A'),
         colour: 'BU',

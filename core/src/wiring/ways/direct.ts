@@ -52,7 +52,7 @@ export const direct: Way = {
       for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
       grounding = chain.grounding;
     } else throw new Error('wire() called on a job that was refused');
-    run.wire(`load-${load.id}`, plus, 'RD/BK');
+    run.wire(`load-${load.id}`, plus, 'RD/BK', 'control', 'load');
     if (grounding) {
       const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding);
       side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });

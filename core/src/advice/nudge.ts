@@ -5,26 +5,15 @@ import { type Evidence, gatherEvidence } from '../analysis/index.ts';
 import {
   type Finding,
   type Nudge,
+  ORDER,
   RULES,
   type RuleContext,
   type Severity,
-  acceptedReason,
+  checkEvidence,
   isFurtherPast,
   notWired,
   ruleContext,
-  usedShare,
 } from '../rules/index.ts';
-
-const ORDER: Readonly<Record<Severity, number>> = { danger: 0, caution: 1, hold: 2 };
-
-/** Findings of every rule, the worst first; those that are accepted after the others. */
-export function checkEvidence(evidence: Evidence, context: RuleContext = ruleContext(evidence)): Finding[] {
-  const { accepted } = evidence.design;
-  const rank = ({ accepted: reason, severity }: Finding) => (reason === null ? ORDER[severity] : ORDER.hold - 0.5);
-  return RULES.flatMap((rule) => rule.check(context))
-    .map((finding) => ({ ...finding, accepted: acceptedReason(finding, accepted) }))
-    .sort((a, b) => rank(a) - rank(b) || (a.severity === 'hold' ? 0 : usedShare(b) - usedShare(a)));
-}
 
 export interface Movement {
   readonly title: string;

@@ -1,0 +1,42 @@
+/** What fuses guard, and what nothing does: walks of the graph. */
+import { type AnyPart, kindOf } from '../kinds/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
+import { type CircuitGraph, type Link, walk } from './graph.ts';
+import type { Wire } from './netlist.ts';
+
+type Fuse = AnyPart & { kind: 'fuse' };
+
+const isRail = (graph: CircuitGraph, at: Terminal): boolean => {
+  const part = graph.part(partOf(at));
+  return part !== undefined && kindOf(part).rail !== undefined;
+};
+
+/** Wires that a fuse guards: all that its current can flow through until another fuse, a supply, a tap or the return. */
+export function guardedBy(graph: CircuitGraph, fuse: Fuse): Wire[] {
+  const stops = (link: Link) => link.by === 'part' && (link.part.kind === 'fuse' || link.branch.kind === 'source');
+  const reached = walk(graph, [terminal(fuse.id, '2')], (link, to) => !stops(link) && !isRail(graph, to) && !isFuseEnd(graph, to));
+  return [...reached.wires];
+}
+
+/** A terminal of a fuse that is one: not left out, and with no wire in its place. */
+function isFuseEnd(graph: CircuitGraph, at: Terminal): boolean {
+  const part = graph.part(partOf(at));
+  return part?.kind === 'fuse' && !graph.netlist.bridged.has(part.id) && !graph.netlist.leftOut.has(part.id);
+}
+
+/**
+ * Wires that a supply can feed with no fuse between, leads from its post to a fuse apart: a short on one of them is fed
+ * by all that it can give. Contacts and diodes count as conducting, whatever they do now; what takes current (a load, a
+ * coil) bounds it, and what is behind a tap of the vehicle has the vehicle's own fuse.
+ */
+export function unguardedFrom(graph: CircuitGraph, post: Terminal): Wire[] {
+  const passes = (link: Link, to: Terminal): boolean => {
+    if (isRail(graph, to) && partOf(to) !== partOf(post)) return false;
+    if (link.by !== 'part') return true;
+    if (link.part.kind === 'fuse') return false;
+    return link.branch.kind === 'switch' || link.branch.kind === 'diode' || kindOf(link.part).inLine === true;
+  };
+  const metal = walk(graph, [post], (link) => link.by === 'joint').terminals;
+  const isLead = ({ from, to }: Wire) => (metal.has(from) && isFuseEnd(graph, to)) || (metal.has(to) && isFuseEnd(graph, from));
+  return [...walk(graph, [post], passes).wires].filter((wire) => !isLead(wire));
+}
