@@ -7,6 +7,35 @@ import vueParser from 'vue-eslint-parser';
 
 const noImports = (...patterns) => ['error', { patterns: patterns.map(([group, message]) => ({ group, message })) }];
 
+/** Layers of the core, from the top down. */
+const LAYERS = [
+  'quantity',
+  'reference',
+  'document',
+  'kinds',
+  'project',
+  'graph',
+  'solve',
+  'wiring',
+  'analysis',
+  'rules',
+  'scenarios',
+  'advice',
+  'sums',
+  'outputs',
+];
+
+/** What supplies, signals and loads are discriminated by, and their kinds. */
+const KIND_NAMES = [
+  ['nature', 'switch|feed|ground-switch|threshold|pressure|pin|receiver|regulator'],
+  ['kind', 'battery|alternator|mains|adapter|heater|filament|led|motor|solenoid|electronics|transformer'],
+  ['loadKind', 'battery|heater|filament|led|motor|solenoid|electronics|transformer'],
+];
+const comparedKind = ([field, names]) => ({
+  selector: `BinaryExpression[operator=/^[!=]==$/]:matches([left.property.name='${field}'], [left.name='${field}'])[right.value=/^(${names})$/]`,
+  message: 'Ask a facet of the kind, in core/src/kinds, and not its name.',
+});
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
@@ -58,15 +87,39 @@ export default tseslint.config(
     },
   },
   {
-    // The solver knows primitives only, and what is meant knows no circuit: the proof compares the two.
-    files: ['core/src/circuit/**/*.ts', 'core/src/design/when.ts'],
+    // The layers of the core, written once: each imports what stands above it, through that layer's index, types too.
+    files: ['core/src/*/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/src/testing/**'],
+    rules: {
+      'import-x/no-restricted-paths': [
+        'error',
+        {
+          zones: LAYERS.map((layer, at) => ({
+            target: `./core/src/${layer}`,
+            from: './core/src',
+            except: [`./${layer}`, ...LAYERS.slice(0, at).map((above) => `./${above}/index.ts`)],
+            message: `${layer} imports only ${at === 0 ? 'its own files' : `itself and the index of ${LAYERS.slice(0, at).join(', ')}`}.`,
+          })),
+        },
+      ],
+    },
+  },
+  {
+    // What is meant and what its circuit does are worked out by code that never calls the other.
+    files: ['core/src/solve/**/*.ts', 'core/src/document/when.ts', 'core/src/project/intent.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': noImports([
-        ['**/compile/**', '**/parts/**', '**/rules/**', '**/prove/**', '**/build/**', '**/drawing/**', '**/sizing/**'],
-        'This layer stands below the others.',
+        ['**/wiring/**', '**/analysis/**', '**/rules/**'],
+        'The proof compares two computations that share nothing but the document.',
       ]),
     },
+  },
+  {
+    // Kinds own their facts: outside their modules nobody compares a kind's name.
+    files: ['core/src/**/*.ts', 'web/src/**/*.{ts,vue}', 'server/src/**/*.ts', 'cli/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'core/src/kinds/**', 'core/src/document/migrations.ts', 'core/src/testing/**'],
+    rules: { 'no-restricted-syntax': ['error', ...KIND_NAMES.map(comparedKind)] },
   },
   {
     files: ['web/src/**/*.{ts,vue}'],

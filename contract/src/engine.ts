@@ -39,6 +39,7 @@ export const questions = {
   statements: z.tuple([]),
   wirings: z.tuple([id]),
   trail: z.tuple([id]),
+  answers: z.tuple([id]),
   size: z.tuple([id, z.enum(SIZE_ORDERS)]),
   places: z.tuple([id]),
   start: z.tuple([id]),

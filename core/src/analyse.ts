@@ -2,7 +2,7 @@
 import { type CutRow, type Drawing, type PartRow, type WireRow, cutList, drawCurrentPaths, partsList, wireList } from './outputs/index.ts';
 import { type Netlist, type Strip, stripsOf } from './graph/index.ts';
 import type { Design } from './project/index.ts';
-import { type Cache, type Evidence, type Verdict, gatherEvidence } from './analysis/index.ts';
+import { type Cache, type Evidence, gatherEvidence, statesOf } from './analysis/index.ts';
 import { type Step, staircase } from './advice/index.ts';
 import { type Finding, type RuleContext, type Severity, checkEvidence, loadAmps, ruleContext } from './rules/index.ts';
 
@@ -60,12 +60,6 @@ export function drawJobs(netlist: Netlist, jobs: readonly string[]): Drawing {
   return drawCurrentPaths(netlist, new Set(jobs));
 }
 
-function combinations(verdicts: readonly Verdict[]): Pick<JobView, 'combinations' | 'matching'> {
-  const good = new Map<string, boolean>();
-  for (const { state, matches } of verdicts) good.set(state.key, matches && (good.get(state.key) ?? true));
-  return { combinations: good.size, matching: [...good.values()].filter(Boolean).length };
-}
-
 function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[] {
   const { evidence } = context;
   const wired = new Map(context.jobs.map((job) => [job.job.id, job]));
@@ -86,7 +80,7 @@ function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[]
       unwired: evidence.unwired.find((entry) => entry.job === job.id)?.reasons.map(({ message }) => message) ?? [],
       wiring: evidence.wiring.get(job.id) ?? '',
       sequential: at?.evidence.sequential ?? false,
-      ...combinations(verdicts),
+      ...statesOf(verdicts),
     };
   });
 }

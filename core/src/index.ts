@@ -329,11 +329,15 @@ export {
   sizingProblem,
 } from './advice/index.ts';
 export {
+  type Answer,
   type Finding,
+  GROUPS,
   type Given,
+  type Group,
   type Severity,
   type Working,
   acceptFinding,
+  answersOf,
   checkEvidence,
   editWords,
   ruleContext,

@@ -1,8 +1,9 @@
 /** The wirings that a job could have, side by side: what each takes, draws and does when something is lost. */
-import { analyse } from '../analyse.ts';
 import { wiringsOf } from '../wiring/index.ts';
 import type { Design } from '../project/index.ts';
 import { COPPER_G_PER_MM2_M, branchId, isKind } from '../kinds/index.ts';
+import { checkEvidence } from '../rules/index.ts';
+import { gatherEvidence, jobVerdicts } from '../analysis/index.ts';
 
 export interface WiringView {
   readonly id: string;
@@ -31,11 +32,13 @@ export function compareWirings(design: Design, jobId: string): WiringView[] {
   const { wirings } = wiringsOf(design, job);
   return wirings.map(({ id, title }, at): WiringView => {
     // Alone, so that what it shares with others does not count for or against it.
-    const { analysis, evidence } = analyse({ ...design, jobs: [{ ...job, way: id }], statements: [] });
-    const { netlist, findings, jobs } = analysis;
-    const { circuit } = evidence;
+    const evidence = gatherEvidence({ ...design, jobs: [{ ...job, way: id }], statements: [] });
+    const findings = checkEvidence(evidence);
+    const { circuit, netlist } = evidence;
+    const own = evidence.jobs.get(jobId);
+    const { matching, combinations } = statesOf(own ? jobVerdicts(evidence, own) : []);
     const coils = netlist.parts.flatMap((part) => (isKind(part, 'relay') ? [circuit.branchIndex(branchId(part.id, 'coil'))] : []));
-    const states = evidence.jobs.get(jobId)?.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn) ?? [];
+    const states = own?.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn) ?? [];
     const most = (on: boolean) =>
       states.reduce((found, { lines, solution }) => {
         if (lines.some((line) => line !== 'off') !== on) return found;
@@ -59,8 +62,8 @@ export function compareWirings(design: Design, jobId: string): WiringView[] {
       lost: findings.find(({ rule }) => rule === 'signal-lost-wrong-state')?.title ?? 'not asked: too many signals',
       dangers: findings.filter(({ severity }) => severity === 'danger').length,
       cautions: findings.filter(({ severity }) => severity === 'caution').length,
-      matching: jobs[0]?.matching ?? 0,
-      states: jobs[0]?.combinations ?? 0,
+      matching,
+      states: combinations,
     };
   });
 }

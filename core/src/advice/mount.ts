@@ -1,7 +1,8 @@
 /** Where to mount the relay: every place with fuse and wires chosen for it, side by side. */
-import { analyse } from '../analyse.ts';
 import type { Design } from '../project/index.ts';
 import { COPPER_G_PER_MM2_M, isKind, wirePrice } from '../kinds/index.ts';
+import { checkEvidence } from '../rules/index.ts';
+import { gatherEvidence } from '../analysis/index.ts';
 
 export interface MountPlace {
   readonly place: string;
@@ -28,9 +29,9 @@ export function comparePlaces(design: Design, jobId: string): MountPlace[] {
   return design.places.map(({ id: place, name }): MountPlace => {
     // Alone, so that what it shares with others does not count for or against a place.
     const moved = { ...job, wires, fuse: 'auto' as const, device: { ...job.device, place } };
-    const { analysis } = analyse({ ...design, jobs: [moved], statements: [] });
-    const view = analysis.jobs[0]!;
-    const { netlist, findings } = analysis;
+    const evidence = gatherEvidence({ ...design, jobs: [moved], statements: [] });
+    const findings = checkEvidence(evidence);
+    const { netlist, unwired } = evidence;
     const sum = (of: (wire: (typeof netlist.wires)[number]) => number) => netlist.wires.reduce((total, wire) => total + of(wire), 0);
     const drop = findings
       .filter(({ rule }) => rule === 'wire-drop')
@@ -48,7 +49,7 @@ export function comparePlaces(design: Design, jobId: string): MountPlace[] {
       fuseA: isKind(fuse, 'fuse') ? fuse.spec.ratingA : 0,
       dangers: findings.filter(({ severity }) => severity === 'danger').length,
       cautions: findings.filter(({ severity }) => severity === 'caution').length,
-      why: view.unwired.join(' '),
+      why: unwired.flatMap(({ reasons }) => reasons.map(({ message }) => message)).join(' '),
     };
   });
 }

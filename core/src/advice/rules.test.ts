@@ -32,6 +32,7 @@ function read(file: string): Design {
 const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'not-wired': 'danger',
   'edit-not-made': 'caution',
+  'not-all-asked': 'caution',
   'load-wrong-current-kind': 'danger',
   'distance-contradicted': 'caution',
   'load-over-contact': 'danger',

@@ -34,6 +34,8 @@ export interface JobEvidence {
   /** Whether its states depend on what was before. */
   readonly sequential: boolean;
   readonly states: readonly SolvedState[];
+  /** Whether it can stand in more states than were looked at. */
+  readonly cut: boolean;
 }
 
 export interface Evidence {
@@ -54,7 +56,7 @@ export interface Evidence {
 export type Cache = Map<string, unknown>;
 
 /** Beyond this many signals a job is solved at every corner with the other signals off only. */
-const MANY_SIGNALS = 8;
+export const MANY_SIGNALS = 8;
 
 export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> {
   const intent = intentOf(design, job);
@@ -82,7 +84,7 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
     .map((job) => {
       const machine = machineOf(design, job);
       const own = sensorsOf(netlist, circuit, new Set([job.id]));
-      return { job, machine, own, supply: supplyIdOf(design, job), walk: machine.remembers, states: [] as SolvedState[] };
+      return { job, machine, own, supply: supplyIdOf(design, job), walk: machine.remembers, states: [] as SolvedState[], cut: false };
     });
 
   /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
@@ -120,10 +122,11 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
         if (others && (many || machine.signals.length === design.signals.length)) continue;
         const place = around(job, base, others, setVolts);
         if (corner === 'usual' && !others && !job.walk && !many) job.walk = hasMemory(circuit, machine, place);
-        explore(circuit, machine, place, job.walk, (state) => {
+        const whole = explore(circuit, machine, place, job.walk, (state) => {
           const volts = voltsFor((signal) => (machine.signals.includes(signal) ? state.on.has(signal) : others));
           keep(job, solvedState(state, corner, others, volts!.get(supply)!));
         });
+        if (!whole) job.cut = true;
       }
     }
   };
@@ -153,7 +156,9 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
     unwired,
     wiring,
     sizing,
-    jobs: new Map(jobs.map(({ job, machine, walk, states }) => [job.id, { job, signals: machine.signals, sequential: walk, states }])),
+    jobs: new Map(
+      jobs.map(({ job, machine, walk, states, cut }) => [job.id, { job, signals: machine.signals, sequential: walk, states, cut }]),
+    ),
     hotWireC,
     cache,
   };

@@ -40,13 +40,14 @@ export interface Surroundings {
 /** More states than this are not walked. */
 export const MOST_STATES = 4096;
 
+/** Answers whether every state was reached. */
 export function explore<Meant>(
   circuit: Circuit,
   machine: Machine<Meant>,
   around: Surroundings,
   walk: boolean,
   each: (state: Explored<Meant>) => void,
-): void {
+): boolean {
   const { signals } = machine;
   const index = new Map(signals.map((signal, at) => [signal, at]));
   const isOn = (bits: number) => (signal: string) => {
@@ -66,14 +67,19 @@ export function explore<Meant>(
       const state = visit(turn ^ (turn >> 1), null, around.rest, []);
       if (state) each(state);
     }
-    return;
+    return true;
   }
+  let whole = true;
   const seen = new Set<string>();
   const queue: Explored<Meant>[] = [];
   const take = (state: Explored<Meant> | null) => {
     if (!state) return;
     const key = `${state.bits}|${state.memory.map(Number).join('')}|${around.own.map((sensor) => state.solution.sensed[sensor]).join('')}`;
-    if (seen.has(key) || seen.size >= MOST_STATES) return;
+    if (seen.has(key)) return;
+    if (seen.size >= MOST_STATES) {
+      whole = false;
+      return;
+    }
     seen.add(key);
     queue.push(state);
     each(state);
@@ -89,4 +95,5 @@ export function explore<Meant>(
       const bits = state.bits ^ (1 << at);
       take(visit(bits, state.memory, state.solution.sensed, [...state.path, bits]));
     }
+  return whole;
 }

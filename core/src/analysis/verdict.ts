@@ -95,3 +95,10 @@ export function signalWords(evidence: Pick<Evidence, 'design'>, signals: readonl
 function words(evidence: Evidence, signals: readonly string[], state: SolvedState, meant: Intent, found: Found): string {
   return `${signalWords(evidence, signals, state.on)} (${CORNER_NAMES[state.corner]}): meant ${meant}, found ${found}`;
 }
+
+/** States of a job, and those that do what is meant at every corner. */
+export function statesOf(verdicts: readonly Verdict[]): { combinations: number; matching: number } {
+  const good = new Map<string, boolean>();
+  for (const { state, matches } of verdicts) good.set(state.key, matches && (good.get(state.key) ?? true));
+  return { combinations: good.size, matching: [...good.values()].filter(Boolean).length };
+}

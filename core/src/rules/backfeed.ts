@@ -13,6 +13,9 @@ const LIMIT_V = 0.5;
 
 export const backfeed: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Can one feed make another one live backwards?',
+  notAsked: 'no feed of the vehicle is in it',
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(

@@ -8,6 +8,7 @@ import { jobSubject } from './context.ts';
 import { modulePatch, withPinTurned } from './nudging.ts';
 import { type Nudge, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { unlessBounded } from './bounded.ts';
 
 const ID = 'boot-energises';
 
@@ -34,6 +35,9 @@ function quietPins(design: Design, signals: readonly string[]): Nudge[] {
  */
 export const bootEnergises: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Can it come on while its board starts?',
+  notAsked: unlessBounded('no pin of a board drives it'),
   check: (context) =>
     context.jobs.flatMap((job) => {
       const pins = context.design.signals.filter((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));

@@ -9,6 +9,9 @@ const ID = 'both-ends-fuse';
 /** A cable between two batteries has a source at each end: either may feed a short in it. */
 export const bothEndsFuse: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Has a cable between two batteries a fuse at each end?',
+  notAsked: 'it joins no two batteries',
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) => {
       const charged = job.job.loads.filter(isCharged);

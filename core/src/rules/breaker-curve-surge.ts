@@ -13,6 +13,9 @@ const STEEPER: Partial<Record<Protection, Protection>> = { 'breaker-b': 'breaker
 /** Asked of miniature breakers: the first half cycle of a start against the least that their instantaneous release acts on. */
 export const breakerCurveSurge: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does the breaker outlast the start?',
+  notAsked: 'no breaker with a curve guards it',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.loadFuses.flatMap((fuse) => {

@@ -27,6 +27,9 @@ function pointless({ job, evidence }: WiredJob, nameOf: (signal: string) => stri
 
 export const clauseNoEffect: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does every signal of the sentence have an effect?',
+  notAsked: 'it is not wired',
   check: ({ jobs, design }) =>
     jobs.map((job) => {
       const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);

@@ -12,6 +12,9 @@ const LIMIT_A = 0.001;
 /** Asked of what lies across a coil: with its band to ground it is a short each time that the coil is fed. */
 export const coilDiodeReversed: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Are the diodes across its coils the right way round?',
+  notAsked: 'no diode lies across a coil of it',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.relays.flatMap((relay) => {

@@ -13,6 +13,9 @@ const LIMIT_A = 0.001;
 
 export const coilFedWhenKeyOff: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does a coil draw current with the key off?',
+  notAsked: 'no coil of it hangs on a battery, or the project has no key',
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {

@@ -7,6 +7,9 @@ const ID = 'coil-no-suppression';
 
 export const coilNoSuppression: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'Has every coil something to take its spike?',
+  notAsked: 'it has no coil that needs it',
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) =>
       job.relays

@@ -8,6 +8,9 @@ const ID = 'coil-over-voltage';
 
 export const coilOverVoltage: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'Does every coil bear the highest voltage?',
+  notAsked: 'it has no coil on a supply',
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) =>

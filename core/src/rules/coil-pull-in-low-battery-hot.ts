@@ -69,6 +69,9 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
 
 export const coilPullIn: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does every coil pull in when the supply is low and it is hot?',
+  notAsked: 'it has no coil that follows its temperature',
   trail: 'coil',
   trailCorner: 'low-hot',
   check: (context) => context.jobs.flatMap((job) => job.relays.flatMap((relay) => check(context, job, relay))),

@@ -82,6 +82,9 @@ function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Fin
 
 export const coilReleaseSlow: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'Do its contacts let go fast enough?',
+  notAsked: 'nothing in it opens direct current of an inductive load',
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {

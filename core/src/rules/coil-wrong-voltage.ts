@@ -7,6 +7,9 @@ const ID = 'coil-wrong-voltage';
 
 export const coilWrongVoltage: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is every coil made for its supply?',
+  notAsked: 'it has no coil on a supply',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.relays.flatMap((relay) => {

@@ -13,6 +13,9 @@ const DAYS_A_YEAR = 365.25;
 
 export const contactLife: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'How long do its contacts last?',
+  notAsked: 'no contact of metal in it switches the load',
   trail: 'load',
   // One line a relay: the contact that wears first.
   check: (context) =>

@@ -23,7 +23,9 @@ function joinedWhileCranking(design: Design, job: Job): boolean {
     return supplyById(design, levels.supply).restV >= levels.closesAt;
   };
   const free = signals.filter((signal) => known(signal) === null);
-  const combinations = free.length > MOST_FREE ? 1 : 2 ** free.length;
+  // Too many to try: it is held to be joined, which is the worse of the two.
+  if (free.length > MOST_FREE) return true;
+  const combinations = 2 ** free.length;
   for (let bits = 0; bits < combinations; bits++) {
     const on = (id: string) => {
       const signal = signals.find((candidate) => candidate.id === id)!;
@@ -170,6 +172,9 @@ function nudges({ design }: RuleContext, { job, at }: WiredJob): Nudge[] {
 
 export const crankingThroughAux: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Can cranking current take the way between the batteries?',
+  notAsked: 'it joins no battery with a starter to another',
   check: (context) => context.jobs.flatMap((job) => check(context, job)),
   nudges: (context, finding) => context.jobs.filter(({ job }) => job.id === finding.job).flatMap((job) => nudges(context, job)),
 };

@@ -49,6 +49,9 @@ function check(job: WiredJob): Finding[] {
 
 export const dcOnAcContact: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Are its contacts rated for its kind of current?',
+  notAsked: 'no contact in it switches the load',
   check: ({ jobs }) => jobs.flatMap(check),
   nudges: ({ jobs, design }, finding) =>
     jobs

@@ -9,6 +9,9 @@ const ID = 'device-wrong-current-kind';
 /** A solid-state relay for one kind of current on the other: one never lets go, the other conducts backwards. */
 export const deviceWrongCurrentKind: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does a solid-state device switch its kind of current?',
+  notAsked: 'nothing switches in it without contacts',
   check: ({ jobs }) =>
     jobs.flatMap((job) =>
       job.relays.flatMap((relay) => {

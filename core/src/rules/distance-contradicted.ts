@@ -12,6 +12,9 @@ const ID = 'distance-contradicted';
  */
 export const distanceContradicted: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Do the entered distances agree with each other?',
+  notAsked: 'it is not wired',
   check(context) {
     const odd = contradictions(context.design);
     return context.jobs.flatMap(({ job, wires }) => {

@@ -11,6 +11,9 @@ const ID = 'divider-out-of-range';
 /** Asked of each divider of a board's links: its highest output, with level and resistors at the ends of their tolerance. */
 export const dividerOutOfRange: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Do dividers give their inputs what they bear and understand?',
+  notAsked: 'no board in it has a divider',
   check: (context) =>
     context.design.controllers.flatMap((board, at) => {
       const job = firstOnBoard(context, board.id);

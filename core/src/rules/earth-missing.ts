@@ -11,6 +11,9 @@ const ID = 'earth-missing';
 /** Asked of mains loads with metal that one can touch: whether a wire runs from it to the earth bar. */
 export const earthMissing: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Is metal that one can touch led to earth?',
+  notAsked: 'it is not on the mains, or no metal of it can be touched',
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) => {
       const metal = job.loads.filter(({ spec }) => spec.metal);

@@ -6,6 +6,9 @@ import { noneAllowed } from './shared-working.ts';
 /** A change by hand that no longer fits the circuit (its relay was exchanged, its wire is gone) is left out, and said. */
 export const editNotMade: Rule = {
   id: 'edit-not-made',
+  group: 'works',
+  asks: 'Does every change by hand still fit the circuit?',
+  notAsked: 'nothing of it was wired by hand',
   check: ({ design, netlist }) =>
     design.jobs.flatMap(({ id, name, edits }) => {
       if (edits.length === 0) return [];

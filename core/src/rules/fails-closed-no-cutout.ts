@@ -13,6 +13,9 @@ const MOST_FUSE_C = 300;
 /** Asked of heaters behind a solid-state relay, which fails closed: whether anything else can end the heat. */
 export const failsClosedNoCutout: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Can the heat end if the relay sticks?',
+  notAsked: 'nothing in it heats',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [contact] = solidContacts(context, job);

@@ -5,6 +5,7 @@ import { terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
 import { partSubject } from './context.ts';
+import { unlessBounded } from './bounded.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
@@ -13,6 +14,9 @@ const ID = 'floating-input';
 /** An input that senses a voltage and hangs in the air reads whatever it likes. */
 export const floatingInput: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Is every lead of a sensor of volts tied to something?',
+  notAsked: unlessBounded('no sensor in it watches a voltage'),
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.evidence.signals.flatMap((id) => {

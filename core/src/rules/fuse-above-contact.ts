@@ -9,6 +9,9 @@ const ID = 'fuse-above-contact';
 
 export const fuseAboveContact: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is every contact stronger than the fuse before it?',
+  notAsked: 'no contact in it has a fuse of its own before it',
   check: ({ jobs }) =>
     jobs.flatMap((job) =>
       failingOrTightest(

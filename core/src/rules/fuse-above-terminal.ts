@@ -10,6 +10,9 @@ const ID = 'fuse-above-terminal';
 
 export const fuseAboveTerminal: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is every terminal stronger than the fuse before it?',
+  notAsked: 'no socket in it has a fuse of its own before it',
   check: ({ jobs }) =>
     jobs.flatMap((job) =>
       failingOrTightest(

@@ -53,6 +53,9 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
 
 export const fuseAboveWire: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is every wire stronger than the fuse before it?',
+  notAsked: 'no fuse is its own',
   check: (context) => context.jobs.flatMap((job) => job.ownFuses.flatMap((fuse) => check(context, job, fuse))),
   nudges: (context, finding) =>
     context.jobs

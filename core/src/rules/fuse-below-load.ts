@@ -9,6 +9,9 @@ const ID = 'fuse-below-load';
 
 export const fuseBelowLoad: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does the fuse carry the load?',
+  notAsked: 'it has no fuse for its load',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

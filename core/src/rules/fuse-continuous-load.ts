@@ -10,6 +10,9 @@ const ID = 'fuse-continuous-load';
 
 export const fuseContinuousLoad: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does the fuse stand far enough above a load of hours?',
+  notAsked: 'it does not run for three hours at a time',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

@@ -12,6 +12,9 @@ const NUDGED_M = 0.15;
 
 export const fuseFarFromSource: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is the fuse close to the source?',
+  notAsked: 'no fuse of its own hangs on a post: a plug, a panel or a main fuse stands before it',
   check: (context) =>
     context.jobs.flatMap((job) => {
       // Only what hangs on a battery's post: a tap has its vehicle's fuse before it, a stud the main fuse.

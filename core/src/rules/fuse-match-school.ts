@@ -12,6 +12,9 @@ const ID = 'fuse-match-school';
 /** Asked only of a project that matches fuses to loads. */
 export const fuseMatchSchool: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Is the fuse what the load’s maker names?',
+  notAsked: 'this project chooses fuses for the wire',
   trail: 'load',
   check: (context) =>
     context.design.settings.fuseFor === 'wire'

@@ -54,6 +54,9 @@ function check(context: RuleContext, job: WiredJob, which: Which): Finding {
 
 export const fuseMissing: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does a fuse stand between the supply and every wire?',
+  notAsked: 'all that drives it gives no more than it can by itself',
   // Where the signals feed the load themselves, their fuses are the load's.
   check: (context) =>
     context.jobs.flatMap((job) => {

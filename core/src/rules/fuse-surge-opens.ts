@@ -82,6 +82,9 @@ function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Findi
 
 export const fuseSurgeOpens: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does the fuse outlast the start?',
+  notAsked: 'its fuse is a breaker or a plug’s, or it has none',
   trail: 'load',
   check: (context) => context.jobs.flatMap((job) => job.loadFuses.flatMap((fuse) => check(context, job, fuse))),
   nudges: ({ jobs }, finding) =>

@@ -34,6 +34,9 @@ function shorting(context: RuleContext, job: WiredJob): { relay: string; pin: st
 
 export const lineNeutralAcrossContact: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Can a closing contact short the mains?',
+  notAsked: 'it is not on the mains',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [relay] = job.relays;

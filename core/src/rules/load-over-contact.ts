@@ -55,6 +55,9 @@ function check(context: RuleContext, job: WiredJob, contact: PowerContact): Find
 
 export const loadOverContact: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does every contact bear its load by kind?',
+  notAsked: 'no contact in it switches the load',
   trail: 'load',
   // One line a relay: its throws share the subject, and the tightest of them speaks.
   check: (context) =>

@@ -10,6 +10,9 @@ const WORDS = { ac: 'alternating current', dc: 'direct current' } as const;
 /** A load that lives on one kind of current alone, on a supply of the other: a transformer on a battery is a short. */
 export const loadWrongCurrentKind: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Do its loads live on the kind of current that its supply gives?',
+  notAsked: 'it is not wired',
   check: ({ jobs }) =>
     jobs.map(({ job, supply }) => {
       const current = currentOf(supply);

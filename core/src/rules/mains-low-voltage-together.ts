@@ -16,6 +16,9 @@ function lowVoltage({ design }: RuleContext, job: WiredJob): boolean {
 /** Mains and low voltage meet at the relay: in its box each has a compartment, or a distance that nothing bridges. */
 export const mainsLowVoltageTogether: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Are mains and low voltage apart?',
+  notAsked: 'it is not on the mains, or has no low voltage',
   check: (context) =>
     context.jobs.flatMap((job) => {
       if (!isMains(job.supply) || !lowVoltage(context, job)) return [];

@@ -9,6 +9,9 @@ const ID = 'mains-no-enclosure';
 /** What switches the mains is closed in. */
 export const mainsNoEnclosure: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Does what carries mains stand in a closed box?',
+  notAsked: 'it is not on the mains',
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
       if (!isMains(job.supply)) return [];

@@ -51,6 +51,9 @@ function metal(context: RuleContext, job: WiredJob): boolean {
 
 export const moduleIsolationDefeated: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Is the isolation there that was asked for?',
+  notAsked: 'no isolation was asked for',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const input = crossing(context, job);

@@ -9,6 +9,9 @@ const ID = 'module-track-or-terminal';
 /** The weakest of a module is seldom its relay: a track of its board, or a screw terminal. */
 export const moduleTrackOrTerminal: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Do track and terminals of the module bear the load?',
+  notAsked: 'no relay module switches it',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

@@ -9,6 +9,9 @@ const ID = 'mosfet-gate-level';
 /** A MOSFET's resistance holds at the gate voltage that it is given at, and at no less. */
 export const mosfetGateLevel: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Gets every MOSFET the gate voltage that its resistance is given at?',
+  notAsked: 'no MOSFET is in it',
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.netlist.parts.flatMap((part) => {

@@ -62,6 +62,9 @@ const ID = 'neutral-switched';
 /** The neutral alone is broken: the load stands still and is live. */
 export const neutralSwitched: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Is the load dead when it is off?',
+  notAsked: 'it is not on the mains with a neutral',
   check: (context) =>
     context.jobs.flatMap((job) =>
       !isMains(job.supply) || isTwoHot(job.supply)

@@ -6,6 +6,9 @@ import { noneAllowed } from './shared-working.ts';
 /** A job that could not be wired has not been checked at all; that must not pass for safe. */
 export const notWired: Rule = {
   id: 'not-wired',
+  group: 'works',
+  asks: 'Can it be wired as the sentence says?',
+  notAsked: 'it always is',
   check: ({ design, evidence }) =>
     design.jobs.map(({ id, name }) => {
       const reasons = evidence.unwired.find(({ job }) => job === id)?.reasons ?? [];

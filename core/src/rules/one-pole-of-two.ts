@@ -7,6 +7,9 @@ const ID = 'one-pole-of-two';
 /** Two hot conductors, and one of them broken: the other still feeds the load's metal. */
 export const onePoleOfTwo: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Are both hot conductors broken?',
+  notAsked: 'no two conductors of its supply are hot',
   check: (context) =>
     context.jobs.flatMap((job) =>
       isTwoHot(job.supply)

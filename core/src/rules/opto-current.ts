@@ -27,6 +27,9 @@ function diodeOf(part: AnyPart): Diode | null {
 /** Current in the input's diode while the relay is meant to be in, at its least, against what switches the driver. */
 export const optoCurrent: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Gets every optocoupler enough current?',
+  notAsked: 'no optocoupler is in it',
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.netlist.parts.flatMap((part) => {

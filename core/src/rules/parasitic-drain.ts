@@ -15,6 +15,9 @@ const NOTHING_A = 1e-5;
 
 export const parasiticDrain: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'How long until its battery is flat?',
+  notAsked: 'nothing of it hangs on a battery',
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {

@@ -10,6 +10,9 @@ const RESISTIVE = new Set(['heater', 'filament']);
 
 export const phaseAngleLoadKind: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Suits phase angle its loads?',
+  notAsked: 'nothing in it cuts into the half cycle',
   check: (context) =>
     context.jobs.flatMap((job) =>
       solidContacts(context, job)

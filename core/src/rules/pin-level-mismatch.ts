@@ -87,6 +87,9 @@ export const INPUT_MARGIN_V = 0.3;
 
 export const pinLevelMismatch: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Do the levels of pin and input agree?',
+  notAsked: 'no pin of a board drives it, and no link has two levels',
   check: (context) => [...context.jobs.flatMap((job) => inputs(context, job)), ...links(context)],
   nudges: ({ design, jobs }, finding) => {
     const linked = design.controllers.flatMap((board, at) =>

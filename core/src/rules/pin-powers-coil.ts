@@ -13,6 +13,9 @@ const MOSTLY = 0.5;
 /** Asked of modules: with the jumper fitted, what feeds the logic supply feeds the relays. */
 export const pinPowersCoil: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does a pin drive a coil that is too much for it?',
+  notAsked: 'no pin of a board feeds a module’s supply',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.relays

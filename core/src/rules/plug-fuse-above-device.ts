@@ -9,6 +9,9 @@ const ID = 'plug-fuse-above-device';
 /** The fuse in a plug against what stands after it: the weaker of contact and terminal. */
 export const plugFuseAboveDevice: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Is the device stronger than its plug’s fuse?',
+  notAsked: 'no plug’s fuse guards it',
   check: ({ jobs }) =>
     jobs.flatMap((job) =>
       failingOrTightest(

@@ -9,6 +9,9 @@ const ID = 'pulsed-feed-tap';
 /** Says something only of jobs that ask a pulsed feed. */
 export const pulsedFeedTap: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Is a pulsed or watched feed left alone?',
+  notAsked: 'none of its feeds is pulsed or watched',
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
       const pulsed = design.signals.filter((signal) => isFeed(signal) && signal.pulsed && job.evidence.signals.includes(signal.id));

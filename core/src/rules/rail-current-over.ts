@@ -11,6 +11,9 @@ const ID = 'rail-current-over';
 /** Relays on a board's 5 V rail, all on together, against what its port or regulator leaves for them. */
 export const railCurrentOver: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does the board’s rail bear all that hangs on it?',
+  notAsked: 'nothing of it hangs on a board’s rail, or another job says it',
   check: (context) =>
     context.design.controllers.flatMap((board) => {
       const part = context.netlist.parts.find(({ id }) => id === controllerId(board.id));

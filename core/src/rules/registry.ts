@@ -1,5 +1,6 @@
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
+import { notAllAsked } from './bounded.ts';
 import { bothEndsFuse } from './both-ends-fuse.ts';
 import { breakerCurveSurge } from './breaker-curve-surge.ts';
 import { clauseNoEffect } from './clause-no-effect.ts';
@@ -73,6 +74,7 @@ import { wireParallelUnequal } from './wire-parallel-unequal.ts';
 
 export const RULES: readonly Rule[] = [
   notWired,
+  notAllAsked,
   editNotMade,
   distanceContradicted,
   loadWrongCurrentKind,

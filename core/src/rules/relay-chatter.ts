@@ -9,6 +9,9 @@ const ID = 'relay-chatter';
 
 export const relayChatter: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does every relay come to rest?',
+  notAsked: 'it is not wired',
   check: (context) =>
     context.jobs.map(({ job, evidence }) => {
       const restless = evidence.states.filter(({ solution }) => solution.outcome === 'chatters');

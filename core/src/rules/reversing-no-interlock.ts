@@ -12,6 +12,9 @@ const LIMIT = 0.02;
 
 export const reversingNoInterlock: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Can a motor that turns both ways short its supply?',
+  notAsked: 'nothing in it turns both ways',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [fuse] = job.loadFuses;

@@ -2,7 +2,11 @@ import type { Patch } from '../document/index.ts';
 import type { Corner } from '../analysis/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import type { Source } from '../reference/index.ts';
-import type { RuleContext } from './context.ts';
+import type { RuleContext, WiredJob } from './context.ts';
+
+/** What a question is about: what may burn, what may hurt whoever touches it, what may not work, what may not last. */
+export const GROUPS = ['fire', 'shock', 'works', 'wears'] as const;
+export type Group = (typeof GROUPS)[number];
 
 export type Severity = 'danger' | 'caution' | 'hold';
 
@@ -58,6 +62,11 @@ export interface Nudge {
 /** One rule of the book. Adding one is a file with this and a line in the registry. */
 export interface Rule {
   readonly id: string;
+  readonly group: Group;
+  /** The question that it asks of a job. */
+  readonly asks: string;
+  /** Why it is not asked of a job of which it says nothing. */
+  readonly notAsked: string | ((context: RuleContext, job: WiredJob) => string);
   /** What its solved numbers come from, for the trail down to the plate; none where it counts. */
   readonly trail?: 'load' | 'coil';
   /** The corner at which those are worst, where it is not the one with the largest current. */

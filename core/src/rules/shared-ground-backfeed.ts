@@ -5,6 +5,7 @@ import { commonPractice, computed } from '../reference/index.ts';
 import { type Evidence, MOST_FAULT_SIGNALS, loadVolts, voltsBetween, withBroken } from '../analysis/index.ts';
 import { type WiredJob, coilTerminals, partSubject } from './context.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
+import { unlessBounded } from './bounded.ts';
 
 const ID = 'shared-ground-backfeed';
 /** Share of what a thing needs from which it is felt: a lamp glows, a relay may stay in. */
@@ -39,6 +40,9 @@ function worst(evidence: Evidence, job: WiredJob, ground: PartOf<'ground-point'>
 
 export const sharedGroundBackfeed: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'What does a bad ground do that it shares with others?',
+  notAsked: unlessBounded('it shares no ground stud with another job'),
   check: (context) => {
     const users = new Map<string, Set<string>>();
     for (const wire of context.netlist.wires)

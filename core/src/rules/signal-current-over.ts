@@ -72,6 +72,9 @@ function chips(context: RuleContext): Finding[] {
 
 export const signalCurrentOver: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does every signal bear what is asked of it?',
+  notAsked: 'no signal of it has a limit that is used',
   trail: 'coil',
   check: (context) => [
     ...chips(context),

@@ -4,6 +4,7 @@ import { meaning } from '../document/index.ts';
 import { branchId, restOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type Evidence, MOST_FAULT_SIGNALS, lineReader, signalWords, withBroken } from '../analysis/index.ts';
+import { unlessBounded } from './bounded.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -48,6 +49,9 @@ function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence
 
 export const signalLostWrongState: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'What does one broken control wire do?',
+  notAsked: unlessBounded('it has no control wire'),
   check: (context) =>
     context.jobs.flatMap((job) => {
       // What runs otherwise is on with the relay at rest: that is what the sentence says.

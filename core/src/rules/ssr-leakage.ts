@@ -13,6 +13,9 @@ const GLOWS = 0.05;
 /** A solid-state relay leaks while it is off: what a small load makes of that. */
 export const ssrLeakage: Rule = {
   id: ID,
+  group: 'shock',
+  asks: 'Is it dead enough when it is off?',
+  notAsked: 'no solid-state relay or metal gap of the mains is in it',
   check: (context) =>
     context.jobs.flatMap((job) => [
       ...metalGaps(job).map(({ relay }) =>

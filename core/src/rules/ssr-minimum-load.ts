@@ -12,6 +12,9 @@ const ID = 'ssr-minimum-load';
 /** A thyristor falls open between half cycles when its load takes less than it needs to hold. */
 export const ssrMinimumLoad: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Is the load large enough for its solid-state relay?',
+  notAsked: 'no solid-state relay for alternating current is in it',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) => [

@@ -12,6 +12,9 @@ const MARGIN_K = 15;
 
 export const ssrNoHeatsink: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Stays every solid-state relay cool enough?',
+  notAsked: 'no solid-state relay is in it',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

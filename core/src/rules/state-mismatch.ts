@@ -7,6 +7,9 @@ const ID = 'state-mismatch';
 
 export const stateMismatch: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does every state do what the sentence says?',
+  notAsked: 'it is not wired',
   check: (context) =>
     context.jobs.map((wired) => {
       const { job } = wired;

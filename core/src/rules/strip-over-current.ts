@@ -11,6 +11,9 @@ const ID = 'strip-over-current';
 /** A terminal of a strip carries less than a short wire in free air of the same size does. */
 export const stripOverCurrent: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does every terminal of a strip bear what passes?',
+  notAsked: 'no wire of it passes a strip',
   trail: 'load',
   check: (context) => {
     const { netlist } = context.evidence;

@@ -13,6 +13,9 @@ const RATINGS = [0.5, 1, 2, 3, 5, 8, 10, 15, 20, 30];
 /** All that hangs on an isolated supply, on together, against its plate. */
 export const supplyOverload: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does a rated supply bear all that hangs on it?',
+  notAsked: 'its supply is bounded by its fuses alone, or another job says it',
   check: (context) =>
     context.design.supplies.flatMap((supply, at) => {
       const ratedA = supplyFacets(supply).ratedA(supply);

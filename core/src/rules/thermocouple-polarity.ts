@@ -12,6 +12,9 @@ const COLD_C = 25;
 /** Changed about, a thermocouple reads colder as it gets hotter: the controller heats on for ever. */
 export const thermocouplePolarity: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Are the leads of the thermocouple right?',
+  notAsked: 'no temperature controller drives it',
   check: (context) =>
     context.design.signals.flatMap((signal, at) => {
       const job = context.jobs.find(({ evidence }) => evidence.signals.includes(signal.id));

@@ -9,6 +9,9 @@ const ID = 'transistor-not-saturated';
 /** Asked of bipolar transistors: a base that gets too little leaves volts across the transistor, and it cooks. */
 export const transistorNotSaturated: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'Gets every transistor enough base current?',
+  notAsked: 'no bipolar transistor is in it',
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) =>

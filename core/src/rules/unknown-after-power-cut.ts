@@ -10,6 +10,9 @@ const ID = 'unknown-after-power-cut';
 /** Asked of jobs that remember. A stepping relay's cam stays where it is without power; what holds itself lets go. */
 export const unknownAfterPowerCut: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'What does it do after a power cut?',
+  notAsked: 'it remembers nothing',
   check: ({ jobs, netlist, design }) =>
     jobs.flatMap((job) => {
       const steps = netlist.parts.filter(

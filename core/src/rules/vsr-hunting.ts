@@ -10,6 +10,9 @@ const ID = 'vsr-hunting';
 /** Asked of sensors that close on a rising voltage which their own job's load pulls down. */
 export const vsrHunting: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Does a voltage sensor hunt with its own load?',
+  notAsked: 'no sensor in it closes on a rise of its own supply',
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.design.signals.flatMap((signal, at) => {

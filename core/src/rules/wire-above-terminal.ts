@@ -9,6 +9,9 @@ const ID = 'wire-above-terminal';
 
 export const wireAboveTerminal: Rule = {
   id: ID,
+  group: 'wears',
+  asks: 'Does every terminal take its wire?',
+  notAsked: 'it is not wired',
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(

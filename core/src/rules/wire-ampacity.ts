@@ -37,6 +37,9 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
 
 export const wireAmpacity: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does every wire bear its current where it lies?',
+  notAsked: 'it is not wired',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) => {

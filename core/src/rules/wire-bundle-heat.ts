@@ -9,6 +9,9 @@ const ID = 'wire-bundle-heat';
 
 export const wireBundleHeat: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does every wire bear its current among the others beside it?',
+  notAsked: 'all of its wires lie loose',
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

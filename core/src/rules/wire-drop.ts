@@ -115,6 +115,9 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
 
 export const wireDrop: Rule = {
   id: ID,
+  group: 'works',
+  asks: 'Do enough volts arrive?',
+  notAsked: 'it has no load of its own to lose volts',
   trail: 'load',
   trailCorner: 'low-hot',
   check: (context) => context.jobs.flatMap((job) => linesOf(job.job).flatMap(({ id }) => check(context, job, id))),

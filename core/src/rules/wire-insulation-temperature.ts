@@ -9,6 +9,9 @@ const ID = 'wire-insulation-temperature';
 /** The air that a wire lies in where it is hottest, against what its insulation bears with no current at all. */
 export const wireInsulationTemperature: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Does the insulation bear the place?',
+  notAsked: 'no wire of it passes a place hotter than its insulation is asked about',
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(

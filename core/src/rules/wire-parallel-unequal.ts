@@ -7,6 +7,9 @@ const ID = 'wire-parallel-unequal';
 /** Asked of wires that lie beside one another under the same terminals. */
 export const wireParallelUnequal: Rule = {
   id: ID,
+  group: 'fire',
+  asks: 'Are wires that lie side by side alike?',
+  notAsked: 'no two of its wires lie under the same terminals',
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.wires.flatMap((wire) => {

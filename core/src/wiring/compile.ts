@@ -53,9 +53,7 @@ function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReas
   const name = (id: string) => design.places.find((place) => place.id === id)!.name;
   const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
   const signals = intentOf(design, job).signals.map((id) => design.signals.find((signal) => signal.id === id)!);
-  const charged = linesOf(job).flatMap((load) =>
-    load.kind === 'battery' ? [design.supplies.find(({ id }) => id === load.supply)!.place] : [],
-  );
+  const charged = linesOf(job).flatMap((load) => (isCharged(load) ? [design.supplies.find(({ id }) => id === load.supply)!.place] : []));
   const places = [supply.place, ...linesOf(job).map((load) => load.place), ...charged, ...signals.map((signal) => signal.place)];
   const missing = new Map<string, WayReason>();
   for (const place of places)
@@ -79,7 +77,10 @@ export function circuitParts(netlist: Netlist) {
   const edited: [branch: string, fault: Fault][] = [];
   // A circuit with no battery has no use for the vehicle's return; touch voltages count from earth.
   const returns = netlist.parts.some(({ id }) => id === partOf(RETURN_TERMINAL)) ? [RETURN_TERMINAL] : [];
-  const earths = netlist.parts.flatMap((part) => (part.kind === 'mains' ? [terminal(part.id, 'PE')] : []));
+  const earths = netlist.parts.flatMap((part) => {
+    const pin = kindOf(part).earthPin;
+    return pin === undefined ? [] : [terminal(part.id, pin)];
+  });
   // An island of its own counts from its minus.
   const minuses = netlist.parts.flatMap((part) => (part.kind === 'bar' ? [terminal(part.id, 'B')] : []));
   for (const part of netlist.parts) {

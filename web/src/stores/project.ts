@@ -445,6 +445,7 @@ export const useProject = defineStore('project', () => {
     following.value = '';
   }
   const states = (of: string) => engine.ask((remote) => remote.states(of));
+  const answers = (of: string) => engine.ask((remote) => remote.answers(of));
   const trail = (key: string) => engine.ask((remote) => remote.trail(key));
   const startOf = (of: string) => engine.ask((remote) => remote.start(of));
   const statements = () => engine.ask((remote) => remote.statements());
@@ -511,6 +512,7 @@ export const useProject = defineStore('project', () => {
     following,
     follow,
     trail,
+    answers,
     size,
     mountPlaces,
     startOf,

@@ -13,17 +13,17 @@ const props = defineProps<{
   kinds: readonly { value: string; text: string }[];
 }>();
 const emit = defineEmits<{ add: [name: string, kind: string] }>();
-const name = ref('');
+const wanted = ref('');
 const kind = ref('');
 const opened = ref(0);
 watch(opened, begin, { immediate: true });
 function begin(): void {
-  name.value = props.name;
+  wanted.value = props.name;
   kind.value = props.kinds[0]?.value ?? '';
 }
 function confirm(close: () => void): void {
-  if (name.value.trim() === '') return;
-  emit('add', name.value.trim(), kind.value);
+  if (wanted.value.trim() === '') return;
+  emit('add', wanted.value.trim(), kind.value);
   close();
   begin();
 }
@@ -37,7 +37,7 @@ function confirm(close: () => void): void {
         <strong>{{ title }}</strong>
         <label class="field"
           >Name
-          <input v-model="name" maxlength="60" required @focus="($event.target as HTMLInputElement).select()" />
+          <input v-model="wanted" maxlength="60" required @focus="($event.target as HTMLInputElement).select()" />
         </label>
         <SelectField v-if="kinds.length > 1" v-model="kind" label="It is" :options="kinds" />
         <div class="row">

@@ -8,6 +8,7 @@ import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract
 import {
   OPEN_OHM,
   analyse,
+  answersOf,
   applyPatches,
   diagnose,
   dictionaryInSteps,
@@ -31,6 +32,7 @@ import {
   sweep,
   trailOf,
   type Analysis,
+  type Answer,
   type Cache,
   type Design,
   type Desk,
@@ -205,6 +207,11 @@ const engine = {
   stopSweep(): void {
     sweeping++;
   },
+  /** Every question of the book with its answer for a job. */
+  answers: asked('answers', (job): Answer[] => {
+    const made = current();
+    return made ? answersOf(ruleContext(made.evidence), made.analysis.findings, job) : [];
+  }),
   /** What a finding's solved numbers come from. */
   trail: asked('trail', (key): Given[] => {
     const made = current();

@@ -66,6 +66,8 @@ export interface PartKind<Kind extends string, Spec> {
   model(part: Part<Kind, Spec>, into: ModelBuilder): void;
   drawn(part: Part<Kind, Spec>): readonly DrawnElement[];
   rail?(spec: Spec): Rail;
+  /** The pin that is earth, of a supply that has one: touch voltages count from it. */
+  readonly earthPin?: string;
   /** How the parts list names it; null for what is not bought. */
   listed(part: Part<Kind, Spec>): string | null;
   /** Of one of what `listed` names, invented like all prices; what has none is bought by its own data sheet. */

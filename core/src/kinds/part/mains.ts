@@ -18,6 +18,7 @@ const BOND_OHM = 0.1;
 export const mains: PartKind<'mains', MainsSpec> = {
   kind: 'mains',
   title: 'mains supply',
+  earthPin: 'PE',
   terminalStyle: 'screw clamp, ferrule',
   takesMm2: () => TERMINAL_MOST_MM2.heavy,
   pins: ({ twoHot }) => ['L', ...(twoHot ? ['L2'] : []), 'N', 'PE'],

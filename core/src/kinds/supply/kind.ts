@@ -1,5 +1,5 @@
 /** What a kind of supply is asked for; one module a kind answers all of it. */
-import { z } from 'zod';
+import type { z } from 'zod';
 import { type Field, idSchema, nameSchema, positive } from '../../document/index.ts';
 
 export type CurrentKind = 'ac' | 'dc';

@@ -7,9 +7,9 @@
  * faults whose readings differ by less than the meter can tell are one outcome.
  */
 import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
-import { COIL_TOLERANCE, type Conditions, branchId, isKind } from '../../kinds/index.ts';
+import { COIL_TOLERANCE, type Conditions, branchId, isKind, kindOf } from '../../kinds/index.ts';
 import { circuitParts, toCircuit } from '../../wiring/index.ts';
-import type { Netlist } from '../../graph/index.ts';
+import { type Netlist, primitivesOf } from '../../graph/index.ts';
 import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.ts';
 import { OPEN_OHM, meterError } from './meter.ts';
 import { type BranchFault, type SingleFault, singleFaults } from './faults.ts';
@@ -77,7 +77,9 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   );
   const ohmmeters = new Map<string, Circuit>();
   const lines = new Set(
-    netlist.parts.flatMap((part) => (part.kind === 'mains' ? [branchId(part.id, 'line'), branchId(part.id, 'line2')] : [])),
+    netlist.parts.flatMap((part) =>
+      kindOf(part).earthPin === undefined ? [] : primitivesOf(part).branches.flatMap(({ kind, id }) => (kind === 'source' ? [id] : [])),
+    ),
   );
   const sources = circuit.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
 
