@@ -3,7 +3,7 @@ import { wiringsOf } from '../wiring/index.ts';
 import type { Design } from '../project/index.ts';
 import { COPPER_G_PER_MM2_M, branchId, isKind } from '../kinds/index.ts';
 import { checkEvidence } from '../rules/index.ts';
-import { gatherEvidence, jobVerdicts } from '../analysis/index.ts';
+import { gatherEvidence, jobVerdicts, statesOf } from '../analysis/index.ts';
 
 export interface WiringView {
   readonly id: string;

@@ -1,7 +1,7 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
 import { partOf, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
-import { type Branch, type Sensor, kindOf } from '../kinds/index.ts';
+import { type Branch, type Sensor, isCharged, kindOf } from '../kinds/index.ts';
 import { type Design, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
 import { class5OhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
