@@ -61,7 +61,7 @@ test('a project goes out as JSON and comes in again; a bad file is refused with 
   expect(file.suggestedFilename()).toBe('traveller.json');
   const text = readFileSync(await file.path(), 'utf8');
   const raw = JSON.parse(text) as { formatVersion: number; name: string; jobs: { loads: { plate: { value: number } }[] }[] };
-  expect(raw.formatVersion).toBe(4);
+  expect(raw.formatVersion).toBe(5);
   const give = (name: string, content: string) =>
     page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   raw.jobs[0]!.loads[0]!.plate.value = -1;

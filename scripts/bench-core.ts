@@ -5,6 +5,11 @@ import { fileURLToPath } from 'node:url';
 import { LuDecomposition, Matrix } from 'ml-matrix';
 import {
   analyse,
+  analyseInSteps,
+  drawJobs,
+  readDesk,
+  type DeskMemory,
+  type Evidence,
   combinationsOf,
   diagnose,
   dictionaryInSteps,
@@ -41,20 +46,73 @@ function percentile(times: number[], share: number): number {
   return [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(share * times.length))]!;
 }
 
-/** One typed digit: patch, check of the document, compile, every state at every corner, all rules. */
-function keystroke(jobs: number): void {
-  let design = demo(jobs);
-  const times: number[] = [];
+/** The demo with so many jobs, each of the added ones on a switch of its own, up to so many signals. */
+function crowd(jobs: number, signals: number): Design {
+  const design = demo(jobs);
+  const dash = design.signals.find(({ nature }) => nature === 'switch')!;
+  const added = Array.from({ length: Math.max(0, signals - design.signals.length) }, (_, at) => ({
+    ...dash,
+    id: `extra-${at}`,
+    name: `extra switch ${at}`,
+  }));
+  const own = design.jobs.map((job, at): Design['jobs'][0] => {
+    const signal = added[at];
+    return signal && job.when.op === 'and'
+      ? { ...job, when: { op: 'and', of: [...job.when.of, { op: 'signal', signal: signal.id }] } }
+      : job;
+  });
+  return { ...design, signals: [...design.signals, ...added], jobs: own };
+}
+
+/**
+ * One typed digit: patch and check of the document, then the job in hand (numbers, drawing, findings), then every job.
+ */
+function keystroke(jobs: number, signals: number): void {
+  let design = crowd(jobs, signals);
+  const [hand, whole]: [number[], number[]] = [[], []];
   const cache = new Map<string, unknown>();
-  for (let stroke = 0; stroke < 260; stroke++) {
+  let before: Evidence | null = null;
+  for (let stroke = 0; stroke < 160; stroke++) {
+    const at = stroke % jobs;
     const begun = performance.now();
-    design = applyPatches(design, [{ path: ['jobs', stroke % jobs, 'loads', 0, 'plate', 'value'], value: 2 + (stroke % 7) / 10 }]);
+    design = applyPatches(design, [{ path: ['jobs', at, 'loads', 0, 'plate', 'value'], value: 2 + (stroke % 7) / 10 }]);
     const parsed = parseDesign(design);
-    if (!parsed.ok) throw new Error('The benchmark made a bad document');
-    analyse(parsed.design, cache);
-    if (stroke >= 60) times.push(performance.now() - begun);
+    if (!parsed.ok) throw new Error(`The benchmark made a bad document: ${JSON.stringify(parsed.problems[0])}`);
+    const steps = analyseInSteps(parsed.design, cache, design.jobs[at]!.id, before);
+    let looked = 0;
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) {
+      if (!step.value) continue;
+      drawJobs(step.value.netlist, [step.value.job.id]);
+      looked = performance.now() - begun;
+    }
+    before = step.value.evidence;
+    if (stroke < 40) continue;
+    hand.push(looked);
+    whole.push(performance.now() - begun);
   }
-  say(`keystroke to findings, ${jobs} jobs`, `p50 ${percentile(times, 0.5).toFixed(2)} ms, p95 ${percentile(times, 0.95).toFixed(2)} ms`);
+  const figures = (times: number[]) => `p50 ${percentile(times, 0.5).toFixed(1)} ms, p95 ${percentile(times, 0.95).toFixed(1)} ms`;
+  say(`keystroke to the job in hand, ${jobs} jobs and ${design.signals.length} signals`, figures(hand));
+  say('  the same for all jobs', figures(whole));
+}
+
+/** A toggle on the desk, to every volt and current that the drawing shows. */
+function deskToggle(jobs: number, signals: number): void {
+  const { evidence } = analyse(crowd(jobs, signals));
+  const on = new Set(evidence.design.signals.filter(({ usual }) => usual).map(({ id }) => id));
+  const times: number[] = [];
+  let memory: DeskMemory | null = null;
+  for (let turn = 0; turn < 200; turn++) {
+    const { id } = evidence.design.signals[turn % evidence.design.signals.length]!;
+    if (!on.delete(id)) on.add(id);
+    const begun = performance.now();
+    ({ memory } = readDesk(evidence, { on: [...on], volts: {}, boards: {} }, memory, turn));
+    if (turn >= 40) times.push(performance.now() - begun);
+  }
+  say(
+    `toggle on the desk, ${jobs} jobs and ${signals} signals`,
+    `p50 ${percentile(times, 0.5).toFixed(2)} ms, p95 ${percentile(times, 0.95).toFixed(2)} ms`,
+  );
 }
 
 /** The sizing search on a job of a circuit, beside trying every combination. */
@@ -292,8 +350,9 @@ async function book(): Promise<void> {
   say('build book of the largest demo', `first ${(times[0]! / 1000).toFixed(2)} s, then ${(Math.min(...times) / 1000).toFixed(2)} s`);
 }
 
-keystroke(6);
-keystroke(24);
+keystroke(6, 12);
+keystroke(24, 60);
+deskToggle(24, 60);
 benches();
 await book();
 sizing('02-fan-by-thermostat.json', 'fan');

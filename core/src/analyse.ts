@@ -2,9 +2,9 @@
 import { type CutRow, type Drawing, type PartRow, type WireRow, cutList, drawCurrentPaths, partsList, wireList } from './outputs/index.ts';
 import { type Netlist, type Strip, stripsOf } from './graph/index.ts';
 import type { Design } from './project/index.ts';
-import { type Cache, type Evidence, gatherEvidence, statesOf } from './analysis/index.ts';
+import { type Cache, type Evidence, prepareEvidence, solveInSteps, statesOf } from './analysis/index.ts';
 import { type Step, staircase } from './advice/index.ts';
-import { type Finding, type RuleContext, type Severity, checkEvidence, loadAmps, ruleContext } from './rules/index.ts';
+import { type Finding, OWN_RULES, type RuleContext, type Severity, checkEvidence, loadAmps, ruleContext } from './rules/index.ts';
 
 export interface JobView {
   readonly id: string;
@@ -35,10 +35,39 @@ export interface Analysis {
   readonly strips: readonly Strip[];
 }
 
-export function analyse(design: Design, cache?: Cache): { analysis: Analysis; evidence: Evidence } {
-  const evidence = gatherEvidence(design, cache);
+/** What is known of the job in hand before the others are solved. */
+export interface Look {
+  readonly job: JobView;
+  readonly netlist: Netlist;
+  /** Findings of the job, and the rules that they are of; what the other rules say is of the document before. */
+  readonly findings: readonly Finding[];
+  readonly rules: readonly string[];
+}
+
+type Whole = { analysis: Analysis; evidence: Evidence };
+
+/**
+ * A document analysed in stages: first the job in hand alone (`first`; what other jobs warm is taken from `before`),
+ * then all of them. Yields the look once, and undefined wherever it may be cut into slices.
+ */
+export function* analyseInSteps(
+  design: Design,
+  cache: Cache | undefined,
+  first: string | null,
+  before: Evidence | null,
+): Generator<Look | undefined, Whole> {
+  const prepared = prepareEvidence(design, cache);
+  if (first !== null && prepared.machines.some(({ job }) => job.id === first)) {
+    const own = yield* solveInSteps(prepared, new Set([first]), before?.hotWireC ?? null);
+    const context = ruleContext(own);
+    const findings = checkEvidence(own, context, OWN_RULES).filter(({ job }) => job === first);
+    const job = jobViews(context, findings).find(({ id }) => id === first)!;
+    yield { job, netlist: own.netlist, findings, rules: OWN_RULES.map(({ id }) => id) };
+  }
+  const evidence = yield* solveInSteps(prepared);
   const context = ruleContext(evidence);
   const findings = checkEvidence(evidence, context);
+  yield;
   const jobs = jobViews(context, findings);
   const strips = stripsOf(design, evidence.netlist);
   const wires = wireList(design, evidence.netlist, strips);
@@ -54,6 +83,14 @@ export function analyse(design: Design, cache?: Cache): { analysis: Analysis; ev
       cuts: cutList(design, wires),
     },
   };
+}
+
+/** All of it in one go. */
+export function analyse(design: Design, cache?: Cache): Whole {
+  const steps = analyseInSteps(design, cache, null, null);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
 }
 
 export function drawJobs(netlist: Netlist, jobs: readonly string[]): Drawing {

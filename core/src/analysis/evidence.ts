@@ -76,39 +76,78 @@ export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<
   return own.flatMap((part) => primitivesOf(part).sensors.flatMap(({ kind, id }) => (kind === 'signal' ? [] : [circuit.sensorIndex(id)])));
 }
 
-export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {
+/** A design wired and ready to be solved. */
+export interface Prepared extends Omit<Evidence, 'jobs' | 'hotWireC'> {
+  readonly machines: readonly PreparedJob[];
+}
+interface PreparedJob {
+  readonly job: Job;
+  readonly machine: Machine<readonly Intent[]>;
+  /** Indices of its own sensors. */
+  readonly own: readonly number[];
+  readonly supply: string;
+}
+
+/** The first half: wiring and circuit, before anything is solved. */
+export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepared {
   const { netlist, unwired, wiring, sizing } = compile(design);
   const circuit = toCircuit(netlist);
-  const jobs = design.jobs
+  const machines = design.jobs
     .filter((job) => wiring.has(job.id))
-    .map((job) => {
-      const machine = machineOf(design, job);
+    .map((job): PreparedJob => {
       const own = sensorsOf(netlist, circuit, new Set([job.id]));
-      return { job, machine, own, supply: supplyIdOf(design, job), walk: machine.remembers, states: [] as SolvedState[], cut: false };
+      return { job, machine: machineOf(design, job), own, supply: supplyIdOf(design, job) };
     });
+  return { design, netlist, circuit, unwired, wiring, sizing, cache, machines };
+}
 
-  /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
-  const around = (
-    { machine, own }: (typeof jobs)[number],
-    base: Uint8Array,
-    others: boolean,
-    setVolts: Surroundings['setVolts'],
-  ): Surroundings => {
-    const atRest = (sensed: Uint8Array) => {
-      const rest = sensed.slice();
-      for (const sensor of own) rest[sensor] = 0;
-      return rest;
-    };
-    const on = (signal: string) => others && !machine.signals.includes(signal);
-    const rest = setVolts(on) ? atRest(circuit.settle(on, { from: atRest(base) }).sensed) : atRest(base);
-    return { others: () => others, rest, own, cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'), setVolts };
+/** Both halves at once, for every job. */
+export function gatherEvidence(design: Design, cache: Cache = new Map()): Evidence {
+  const steps = solveInSteps(prepareEvidence(design, cache));
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
+function around(
+  circuit: Circuit,
+  { machine, own }: PreparedJob,
+  base: Uint8Array,
+  others: boolean,
+  setVolts: Surroundings['setVolts'],
+): Surroundings {
+  const atRest = (sensed: Uint8Array) => {
+    const rest = sensed.slice();
+    for (const sensor of own) rest[sensor] = 0;
+    return rest;
   };
-  const solve = (
+  const on = (signal: string) => others && !machine.signals.includes(signal);
+  const rest = setVolts(on) ? atRest(circuit.settle(on, { from: atRest(base) }).sensed) : atRest(base);
+  return { others: () => others, rest, own, cams: own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step'), setVolts };
+}
+
+/**
+ * The second half: every state of some jobs (of all where none are named) at every corner. Yields now and then, so that
+ * it can be cut into slices; between two steps nobody else may use the circuit. `warm` is what wires of other jobs were
+ * warmed to before, °C by id, where those jobs are not solved.
+ */
+export function* solveInSteps(
+  prepared: Prepared,
+  only: ReadonlySet<string> | null = null,
+  warm: ReadonlyMap<string, number> | null = null,
+): Generator<undefined, Evidence> {
+  const { design, netlist, circuit, machines } = prepared;
+  const jobs = machines
+    .filter(({ job }) => only === null || only.has(job.id))
+    .map((of) => ({ ...of, walk: of.machine.remembers, states: [] as SolvedState[], cut: false }));
+
+  function* solve(
     corner: Corner,
     wireC: ReadonlyMap<string, number>,
     settings: readonly boolean[],
     keep: (job: (typeof jobs)[number], state: SolvedState) => void,
-  ) => {
+  ): Generator<undefined, void> {
     circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
     const voltsFor = supplyVolts(design, corner);
     const setVolts = voltSetter(design, circuit, corner);
@@ -120,16 +159,17 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
         const many = machine.signals.length > MANY_SIGNALS;
         // Without other signals there is nothing to tell apart.
         if (others && (many || machine.signals.length === design.signals.length)) continue;
-        const place = around(job, base, others, setVolts);
+        const place = around(circuit, job, base, others, setVolts);
         if (corner === 'usual' && !others && !job.walk && !many) job.walk = hasMemory(circuit, machine, place);
         const whole = explore(circuit, machine, place, job.walk, (state) => {
           const volts = voltsFor((signal) => (machine.signals.includes(signal) ? state.on.has(signal) : others));
           keep(job, solvedState(state, corner, others, volts!.get(supply)!));
         });
         if (!whole) job.cut = true;
+        yield;
       }
     }
-  };
+  }
 
   // First with wires at the air's temperature, to learn how warm their currents make them; with the other
   // signals off, when the supply sags least and the currents are largest.
@@ -138,29 +178,25 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
   // What keeps its power takes most when the supply is lowest.
   const corners = circuit.branches.some(({ kind }) => kind === 'power') ? (['high-hot', 'low-hot'] as const) : (['high-hot'] as const);
   for (const corner of corners)
-    solve(corner, new Map(), [false], (_, { solution }) => {
+    yield* solve(corner, new Map(), [false], (_, { solution }) => {
       for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
     });
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
       const laid = laidOf(design, wire);
-      return [wire.id, conductorTemperature(hottest[at]!, ampacityAsLaid(wire.sizeMm2, laid), laid)];
+      const ownC = conductorTemperature(hottest[at]!, ampacityAsLaid(wire.sizeMm2, laid), laid);
+      return [wire.id, Math.max(ownC, warm?.get(wire.id) ?? -Infinity)];
     }),
   );
-  for (const corner of CORNERS) solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
+  for (const corner of CORNERS) yield* solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
 
+  const { machines: _, ...whole } = prepared;
   return {
-    design,
-    netlist,
-    circuit,
-    unwired,
-    wiring,
-    sizing,
+    ...whole,
     jobs: new Map(
       jobs.map(({ job, machine, walk, states, cut }) => [job.id, { job, signals: machine.signals, sequential: walk, states, cut }]),
     ),
     hotWireC,
-    cache,
   };
 }
 

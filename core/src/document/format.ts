@@ -1,3 +1,3 @@
 /** What a project file says of itself. */
 export const FORMAT = 'iron-nudge-project';
-export const FORMAT_VERSION = 4;
+export const FORMAT_VERSION = 5;

@@ -65,6 +65,8 @@ const STEPS: Readonly<Record<number, (raw: Raw) => Raw>> = {
       return { ...job, ...(device?.kind === 'plug-in-relay' ? { device: { ...device, kind: 'relay' } } : {}) };
     }),
   }),
+  /** There are more kinds of loads, supplies and signals; what there was stays as it is. */
+  4: (raw) => raw,
 };
 
 for (let version = 1; version < FORMAT_VERSION; version++)

@@ -166,7 +166,7 @@ describe('documents', () => {
   });
   test.each<[string, (raw: Record<string, any>) => void, string, RegExp]>([
     ['a stranger’s file', (raw) => (raw.format = 'other'), 'format', /other kind/],
-    ['a version from the future', (raw) => (raw.formatVersion = 99), 'formatVersion', /reads up to 4/],
+    ['a version from the future', (raw) => (raw.formatVersion = 99), 'formatVersion', /reads up to 5/],
     ['a broken version', (raw) => (raw.formatVersion = 'x'), 'formatVersion', /whole number/],
     ['a missing supply', (raw) => (raw.jobs[0].supply = 'gone'), 'jobs[0].supply', /no supply "gone"/],
     ['an unknown relay', (raw) => (raw.jobs[0].device.part = 'gone'), 'jobs[0].device.part', /no relay/],

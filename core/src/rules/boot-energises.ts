@@ -38,6 +38,7 @@ export const bootEnergises: Rule = {
   group: 'fire',
   asks: 'Can it come on while its board starts?',
   notAsked: unlessBounded('no pin of a board drives it'),
+  acrossJobs: true,
   check: (context) =>
     context.jobs.flatMap((job) => {
       const pins = context.design.signals.filter((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));

@@ -1,7 +1,7 @@
 /** The public face of this layer. */
 export { acceptFinding, isFurtherPast, takeBackAcceptance } from './accept.ts';
 export { type Answer, answersOf } from './answers.ts';
-export { ORDER, checkEvidence } from './check.ts';
+export { ORDER, OWN_RULES, checkEvidence } from './check.ts';
 export { type RuleContext, type WiredJob, loadAmps, ruleContext, worstLoad } from './context.ts';
 export { startBehind } from './fuse-surge-opens.ts';
 export { notWired } from './not-wired.ts';

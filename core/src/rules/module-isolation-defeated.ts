@@ -54,6 +54,7 @@ export const moduleIsolationDefeated: Rule = {
   group: 'works',
   asks: 'Is the isolation there that was asked for?',
   notAsked: 'no isolation was asked for',
+  acrossJobs: true,
   check: (context) =>
     context.jobs.flatMap((job) => {
       const input = crossing(context, job);

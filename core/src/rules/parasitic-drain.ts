@@ -18,6 +18,7 @@ export const parasiticDrain: Rule = {
   group: 'works',
   asks: 'How long until its battery is flat?',
   notAsked: 'nothing of it hangs on a battery',
+  acrossJobs: true,
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {

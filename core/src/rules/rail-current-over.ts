@@ -14,6 +14,7 @@ export const railCurrentOver: Rule = {
   group: 'fire',
   asks: 'Does the board’s rail bear all that hangs on it?',
   notAsked: 'nothing of it hangs on a board’s rail, or another job says it',
+  acrossJobs: true,
   check: (context) =>
     context.design.controllers.flatMap((board) => {
       const part = context.netlist.parts.find(({ id }) => id === controllerId(board.id));

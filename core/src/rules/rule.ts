@@ -67,6 +67,8 @@ export interface Rule {
   readonly asks: string;
   /** Why it is not asked of a job of which it says nothing. */
   readonly notAsked: string | ((context: RuleContext, job: WiredJob) => string);
+  /** Whether its answer for a job takes the solved states of other jobs as well. */
+  readonly acrossJobs?: true;
   /** What its solved numbers come from, for the trail down to the plate; none where it counts. */
   readonly trail?: 'load' | 'coil';
   /** The corner at which those are worst, where it is not the one with the largest current. */

@@ -43,6 +43,7 @@ export const sharedGroundBackfeed: Rule = {
   group: 'works',
   asks: 'What does a bad ground do that it shares with others?',
   notAsked: unlessBounded('it shares no ground stud with another job'),
+  acrossJobs: true,
   check: (context) => {
     const users = new Map<string, Set<string>>();
     for (const wire of context.netlist.wires)

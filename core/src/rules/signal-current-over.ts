@@ -75,6 +75,7 @@ export const signalCurrentOver: Rule = {
   group: 'fire',
   asks: 'Does every signal bear what is asked of it?',
   notAsked: 'no signal of it has a limit that is used',
+  acrossJobs: true,
   trail: 'coil',
   check: (context) => [
     ...chips(context),

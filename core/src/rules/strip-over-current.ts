@@ -14,6 +14,7 @@ export const stripOverCurrent: Rule = {
   group: 'fire',
   asks: 'Does every terminal of a strip bear what passes?',
   notAsked: 'no wire of it passes a strip',
+  acrossJobs: true,
   trail: 'load',
   check: (context) => {
     const { netlist } = context.evidence;

@@ -16,6 +16,7 @@ export const supplyOverload: Rule = {
   group: 'fire',
   asks: 'Does a rated supply bear all that hangs on it?',
   notAsked: 'its supply is bounded by its fuses alone, or another job says it',
+  acrossJobs: true,
   check: (context) =>
     context.design.supplies.flatMap((supply, at) => {
       const ratedA = supplyFacets(supply).ratedA(supply);

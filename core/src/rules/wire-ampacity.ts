@@ -40,6 +40,7 @@ export const wireAmpacity: Rule = {
   group: 'fire',
   asks: 'Does every wire bear its current where it lies?',
   notAsked: 'it is not wired',
+  acrossJobs: true,
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) => {

@@ -12,6 +12,7 @@ export const wireBundleHeat: Rule = {
   group: 'fire',
   asks: 'Does every wire bear its current among the others beside it?',
   notAsked: 'all of its wires lie loose',
+  acrossJobs: true,
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>

@@ -12,6 +12,7 @@ export const wireInsulationTemperature: Rule = {
   group: 'fire',
   asks: 'Does the insulation bear the place?',
   notAsked: 'no wire of it passes a place hotter than its insulation is asked about',
+  acrossJobs: true,
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(

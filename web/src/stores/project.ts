@@ -14,6 +14,7 @@ import {
   type HeatSetup,
   type HeatState,
   type Job,
+  type Look,
   type MendingNudge,
   type Patch,
   type SizeOrder,
@@ -225,8 +226,9 @@ export const useProject = defineStore('project', () => {
   /** Brings the newest document to the worker, and what is found of it here; an older answer is passed over. */
   async function check(): Promise<void> {
     const of = edition.value;
+    const inHand = job.value?.id ?? null;
     try {
-      const found = await engine.ask((remote) => remote.analysis(), CHECK_WITHIN_MS);
+      const found = await engine.ask((remote) => remote.analysis(inHand, proxy(look)), CHECK_WITHIN_MS);
       // A newer document is on its way, and its answer will come.
       if (!found || found.revision !== edition.value || design.value === null) return;
       trouble.value = '';
@@ -236,6 +238,28 @@ export const useProject = defineStore('project', () => {
       const why = error instanceof Error ? error.message : String(error);
       trouble.value = error instanceof EngineLost ? `The part of the page that checks circuits is gone. ${why}` : why;
     }
+  }
+
+  /** The job in hand, before the others are there: what is not asked of it alone stays as it was until they are. */
+  function look({
+    revision: of,
+    job: view,
+    netlist,
+    findings: own,
+    rules,
+    drawing: drawn,
+  }: Look & { revision: number; drawing: Drawing | null }) {
+    const before = analysis.value;
+    if (of !== edition.value || !before || !design.value) return;
+    const asked = new Set(rules);
+    checked.value = design.value;
+    analysis.value = {
+      ...before,
+      netlist,
+      findings: [...own, ...before.findings.filter(({ job: other, rule }) => other !== view.id || !asked.has(rule))],
+      jobs: design.value.jobs.flatMap(({ id: other }) => (other === view.id ? [view] : before.jobs.filter((known) => known.id === other))),
+    };
+    if (job.value?.id === view.id) drawing.value = drawn;
   }
 
   function accept(fresh: Analysis, of: Design, at: number): void {
@@ -254,6 +278,8 @@ export const useProject = defineStore('project', () => {
   async function lookForNudges(): Promise<void> {
     const mine = ++looking;
     const fresh = analysis.value;
+    // A look is not the whole: what would be found worse elsewhere is not known yet.
+    if (isStale.value) return;
     const found = new Map<string, MendingNudge | null>();
     nudges.value = found;
     for (const finding of fresh?.findings ?? []) {

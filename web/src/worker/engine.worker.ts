@@ -8,6 +8,7 @@ import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract
 import {
   OPEN_OHM,
   analyse,
+  analyseInSteps,
   answersOf,
   applyPatches,
   diagnose,
@@ -44,6 +45,7 @@ import {
   type Drawing,
   type Evidence,
   type Given,
+  type Look,
   type HeatFaults,
   type HeatSample,
   type HeatSetup,
@@ -79,6 +81,8 @@ export interface BenchView {
 
 /** The newest document, and what is derived from it once somebody asks. */
 let newest: { revision: number; design: Design; made: ReturnType<typeof analyse> | null } | null = null;
+/** What was made last, of whatever document: what other jobs warm is taken from it. */
+let latest: ReturnType<typeof analyse> | null = null;
 /** What costly checks found, kept from one document to the next. */
 const cache: Cache = new Map();
 /** How the relays stood on the desk a moment ago. */
@@ -90,10 +94,14 @@ let opening = 0;
 /** The sweep that runs; a newer one, or a stop, makes it end. */
 let sweeping = 0;
 
+/** The analysis that runs in slices now; whoever asks about the newest document waits for it. */
+let running: Promise<unknown> | null = null;
+
 /** Everything about the newest document; null before there is one. */
-function current(): ReturnType<typeof analyse> | null {
+async function current(): Promise<ReturnType<typeof analyse> | null> {
+  while (newest && !newest.made && running) await running;
   if (!newest) return null;
-  newest.made ??= analyse(newest.design, cache);
+  newest.made ??= latest = analyse(newest.design, cache);
   return newest.made;
 }
 
@@ -132,12 +140,38 @@ const asked =
   (...given: ArgumentsOf<Q>): R =>
     answer(...(questions[question].parse(given) as ArgumentsOf<Q>));
 
-function readAt(desk: Desk, nowS: number): DeskReading | null {
-  const made = current();
+async function readAt(desk: Desk, nowS: number): Promise<DeskReading | null> {
+  const made = await current();
   if (!made) return null;
   const read = readDesk(made.evidence, desk, memory, nowS);
   memory = read.memory;
   return read.reading;
+}
+
+async function slicedAnalysis(
+  first: string | null,
+  tell: (look: Look & { revision: number; drawing: Drawing | null }) => void,
+): Promise<{ revision: number; analysis: Analysis } | null> {
+  const of = newest;
+  await breathe();
+  if (!of || newest !== of) return null;
+  const steps = analyseInSteps(of.design, cache, first, latest?.evidence ?? null);
+  let turn = performance.now();
+  for (let step = steps.next(); ; step = steps.next()) {
+    if (step.done) {
+      of.made = latest = step.value;
+      return { revision: of.revision, analysis: step.value.analysis };
+    }
+    const look = step.value;
+    if (look) {
+      const drawn = look.job.unwired.length === 0 ? drawJobs(look.netlist, [look.job.id]) : null;
+      tell({ ...look, revision: of.revision, drawing: drawn });
+    }
+    if (!look && performance.now() - turn < SLICE_MS) continue;
+    await breathe();
+    if (newest !== of) return null;
+    turn = performance.now();
+  }
 }
 
 const engine = {
@@ -150,50 +184,53 @@ const engine = {
     newest = { revision: message.revision, design: parsed.design, made: null };
     memory = null;
   }),
-  /** All that is derived from the newest document; null when a newer one came before the work began. */
-  async analysis(): Promise<{ revision: number; analysis: Analysis } | null> {
-    const of = newest;
-    await breathe();
-    if (newest !== of) return null;
-    const made = current();
-    return made && of && { revision: of.revision, analysis: made.analysis };
+  /**
+   * All that is derived from the newest document, in stages: the job in hand is told as soon as it is there, with its
+   * drawing. Null when a newer document came before it was done.
+   */
+  analysis(first: string | null, tell: (look: Look & { revision: number; drawing: Drawing | null }) => void) {
+    const turn = slicedAnalysis(first, tell).finally(() => {
+      if (running === turn) running = null;
+    });
+    running = turn;
+    return turn;
   },
   /** The desk at a moment of its clock, s. */
-  desk: asked('desk', (desk, nowS) => readAt(desk, nowS)),
+  desk: asked('desk', async (desk, nowS) => readAt(desk, nowS)),
   /** The desk after signals have been put one way after another, time enough between them. */
-  replay: asked('replay', (steps, nowS): DeskReading | null => {
+  replay: asked('replay', async (steps, nowS): Promise<DeskReading | null> => {
     memory = null;
     let reading: DeskReading | null = null;
     for (const given of steps) {
       const step: Desk = { ...given, boards: {} };
-      reading = readAt(step, nowS);
+      reading = await readAt(step, nowS);
       // Whatever waits has its time: each step is looked at when all has come to rest.
-      for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = readAt(step, nowS + 1e6 * (turn + 1));
+      for (let turn = 0; turn < 20 && reading && reading.waiting.length > 0; turn++) reading = await readAt(step, nowS + 1e6 * (turn + 1));
       if (memory) memory = { sensed: memory.sensed, programs: memory.programs, due: new Map() };
     }
     return reading;
   }),
   /** One job on current paths; null while it is not wired. */
-  draw: asked('draw', (job): Drawing | null => {
-    const made = current();
+  draw: asked('draw', async (job): Promise<Drawing | null> => {
+    const made = await current();
     const view = made?.analysis.jobs.find(({ id }) => id === job);
     return made && view && view.unwired.length === 0 ? drawJobs(made.analysis.netlist, [job]) : null;
   }),
   /** Every state of a job: meant and found. */
-  states: asked('states', (job): StateTable | null => {
-    const made = current();
+  states: asked('states', async (job): Promise<StateTable | null> => {
+    const made = await current();
     const evidence = made?.evidence.jobs.get(job);
     return made && evidence ? stateTable(made.evidence, evidence) : null;
   }),
-  statements: asked('statements', (): StatementResult[] => {
-    const made = current();
+  statements: asked('statements', async (): Promise<StatementResult[]> => {
+    const made = await current();
     return made ? checkStatements(made.evidence) : [];
   }),
   wirings: asked('wirings', (job): WiringView[] => (newest ? compareWirings(newest.design, job) : [])),
   /** Runs a sweep, telling how far it is after each batch; answers false when it was stopped. */
   async sweep(vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void): Promise<boolean> {
     const mine = ++sweeping;
-    const evidence = current()?.evidence;
+    const evidence = (await current())?.evidence;
     if (!evidence) return false;
     const of = newest;
     for (const progress of sweep(evidence, vary, fixedOn)) {
@@ -208,13 +245,13 @@ const engine = {
     sweeping++;
   },
   /** Every question of the book with its answer for a job. */
-  answers: asked('answers', (job): Answer[] => {
-    const made = current();
+  answers: asked('answers', async (job): Promise<Answer[]> => {
+    const made = await current();
     return made ? answersOf(ruleContext(made.evidence), made.analysis.findings, job) : [];
   }),
   /** What a finding's solved numbers come from. */
-  trail: asked('trail', (key): Given[] => {
-    const made = current();
+  trail: asked('trail', async (key): Promise<Given[]> => {
+    const made = await current();
     const finding = made?.analysis.findings.find((candidate) => candidate.key === key);
     return made && finding ? trailOf(ruleContext(made.evidence), finding) : [];
   }),
@@ -224,8 +261,8 @@ const engine = {
   ),
   places: asked('places', (job): MountPlace[] => (newest ? comparePlaces(newest.design, job) : [])),
   /** The start of a job's loads against its fuse and its weakest wire. */
-  start: asked('start', (job): StartChart | null => {
-    const made = current();
+  start: asked('start', async (job): Promise<StartChart | null> => {
+    const made = await current();
     if (!made) return null;
     const context = ruleContext(made.evidence);
     const wired = context.jobs.find((candidate) => candidate.job.id === job);
@@ -247,7 +284,7 @@ const engine = {
    */
   async openBench(job: string, tell: (share: number) => void): Promise<BenchView | null> {
     const mine = ++opening;
-    const evidence = current()?.evidence;
+    const evidence = (await current())?.evidence;
     if (!evidence?.jobs.has(job)) return null;
     const dictionary = await inSlices(
       dictionaryInSteps(evidence, job),
@@ -286,7 +323,7 @@ const engine = {
   }),
   /** The nudge that mends one finding of the newest document; null as well when the document changed meanwhile. */
   nudge: asked('nudge', async (key): Promise<MendingNudge | null> => {
-    const made = current();
+    const made = await current();
     const finding = made?.analysis.findings.find((candidate) => candidate.key === key);
     if (!made || !finding) return null;
     const found = await inSlices(nudgeInSteps(made.evidence, made.analysis.findings, finding));
@@ -294,7 +331,7 @@ const engine = {
   }),
   /** All that nudges can do for one job of the newest document. */
   nudgeAll: asked('nudgeAll', async (job): Promise<NudgePlan | null> => {
-    const made = current();
+    const made = await current();
     return made && inSlices(nudgeAllInSteps(made.evidence, made.analysis.findings, job));
   }),
 };
