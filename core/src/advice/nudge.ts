@@ -2,7 +2,18 @@
 import { type Patch, applyPatches } from '../document/index.ts';
 import type { Design } from '../project/index.ts';
 import { type Evidence, gatherEvidence } from '../analysis/index.ts';
-import { type Finding, type Nudge, ORDER, RULES, type RuleContext, type Severity, checkEvidence, isFurtherPast, notWired, ruleContext } from '../rules/index.ts';
+import {
+  type Finding,
+  type Nudge,
+  ORDER,
+  RULES,
+  type RuleContext,
+  type Severity,
+  checkEvidence,
+  isFurtherPast,
+  notWired,
+  ruleContext,
+} from '../rules/index.ts';
 
 export interface Movement {
   readonly title: string;

@@ -2,10 +2,31 @@
  * Sizes a job: relay, socket, fuse and wires together, with what was set against what and why the rest was not taken.
  * What a relay's coil and contacts must do is asked of the rule book, on the circuit solved with that relay.
  */
-import { type SizingParts, type SizingProblem, type Variant, compile, headroomOf, leastRating, neededA, sizedLegs, surgeRating } from '../wiring/index.ts';
+import {
+  type SizingParts,
+  type SizingProblem,
+  type Variant,
+  compile,
+  headroomOf,
+  leastRating,
+  neededA,
+  sizedLegs,
+  surgeRating,
+} from '../wiring/index.ts';
 import { type Patch, applyPatches } from '../document/index.ts';
 import { type Design, type Job, type SizeOrder, loadSupplyOf } from '../project/index.ts';
-import { GUARD_PRICES, type RelayType, type SocketType, alikeBuilt, currentOf, isKind, powerRelays, relayOf, socketsFor, throwRating } from '../kinds/index.ts';
+import {
+  GUARD_PRICES,
+  type RelayType,
+  type SocketType,
+  alikeBuilt,
+  currentOf,
+  isKind,
+  powerRelays,
+  relayOf,
+  socketsFor,
+  throwRating,
+} from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { bladeFuseOhm, ratingsOf, sizeName } from '../reference/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';

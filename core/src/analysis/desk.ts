@@ -1,7 +1,28 @@
 /** The circuit as it stands on the signal desk, for the drawing and the meter; time passes there. */
-import { type Conditions, type Levels, TOUCH_V, bootState, branchId, controllerType, currentOf, isKind, isMains, kindOf } from '../kinds/index.ts';
+import {
+  type Conditions,
+  type Levels,
+  TOUCH_V,
+  bootState,
+  branchId,
+  controllerType,
+  currentOf,
+  isKind,
+  isMains,
+  kindOf,
+} from '../kinds/index.ts';
 import { terminal } from '../quantity/index.ts';
-import { type Controller, type ProgramState, intentOf, linesOf, loadSupplyOf, pinsOf, powerUp, runProgram, supplyIdOf } from '../project/index.ts';
+import {
+  type Controller,
+  type ProgramState,
+  intentOf,
+  linesOf,
+  loadSupplyOf,
+  pinsOf,
+  powerUp,
+  runProgram,
+  supplyIdOf,
+} from '../project/index.ts';
 import { batteryId, signalPartId } from '../wiring/index.ts';
 import { voltageSensors } from './conditions.ts';
 import type { Evidence, LoadState } from './evidence.ts';

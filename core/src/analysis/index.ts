@@ -1,7 +1,18 @@
 /** The public face of this layer. */
 export { CORNER_NAMES, type Corner, conditionsAt, cornerVolt } from './conditions.ts';
 export { type BoardReading, type Desk, type DeskMemory, type DeskReading, type Waiting, readDesk, thresholdState } from './desk.ts';
-export { type Cache, type Evidence, type JobEvidence, MANY_SIGNALS, type SolvedState, gatherEvidence, loadVolts, prepareEvidence, solveInSteps, voltsBetween } from './evidence.ts';
+export {
+  type Cache,
+  type Evidence,
+  type JobEvidence,
+  MANY_SIGNALS,
+  type SolvedState,
+  gatherEvidence,
+  loadVolts,
+  prepareEvidence,
+  solveInSteps,
+  voltsBetween,
+} from './evidence.ts';
 export { MOST_STATES } from './explore.ts';
 export { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
 export { type StatementResult, type SweepProgress, type SweepRow, checkStatements, sweep } from './joint.ts';

@@ -1,5 +1,14 @@
 /** Several jobs at once: statements about them, and sweeps over many signals. */
-import { type Intent, type Job, type JobIntent, type Statement, type StatementTerm, intentOf, signalsOfStatement, statementWords } from '../project/index.ts';
+import {
+  type Intent,
+  type Job,
+  type JobIntent,
+  type Statement,
+  type StatementTerm,
+  intentOf,
+  signalsOfStatement,
+  statementWords,
+} from '../project/index.ts';
 import type { Memory } from '../document/index.ts';
 import { conditionsAt, cornerVolt } from './conditions.ts';
 import { type Evidence, sensorsOf, voltSetter } from './evidence.ts';

@@ -3,19 +3,99 @@ export { CONTROLLERS, CONTROLLER_IDS, bootState, controllerType } from './catalo
 export { HEATSINKS, HEATSINK_IDS, heatsinkOf } from './catalogue/heatsinks.ts';
 export { type OwnRelay, ownRelaySchema } from './catalogue/own-relay.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
-export { PLAIN_PARTS, POWER_DIODE, POWER_RELAYS, RELAYS, type RelayType, SMALL_DIODE, SOCKETS, type SocketType, type SolidType, alikeBuilt, commonOf, hasResting, isResting, ownRelay, pinRelay, powerRelays, relayOf, servingRelay, socketOf, socketsFor, throwRating } from './catalogue/shelf.ts';
+export {
+  PLAIN_PARTS,
+  POWER_DIODE,
+  POWER_RELAYS,
+  RELAYS,
+  type RelayType,
+  SMALL_DIODE,
+  SOCKETS,
+  type SocketType,
+  type SolidType,
+  alikeBuilt,
+  commonOf,
+  hasResting,
+  isResting,
+  ownRelay,
+  pinRelay,
+  powerRelays,
+  relayOf,
+  servingRelay,
+  socketOf,
+  socketsFor,
+  throwRating,
+} from './catalogue/shelf.ts';
 export { TRANSISTORS, TRANSISTOR_IDS, type TransistorType, transistorById } from './catalogue/transistor-types.ts';
 export { type Glyph, type Shape, type ShapeClass, box, circle, letter, path, through } from './glyph.ts';
-export { LOADS, LOAD_KINDS, type Load, type LoadKind, type LoadOf, UNIT_KINDS, type UnitLoad, asCharged, asKind, isCharged, loadFacets, loadSchema, surgeOf } from './load/registry.ts';
+export {
+  LOADS,
+  LOAD_KINDS,
+  type Load,
+  type LoadKind,
+  type LoadOf,
+  UNIT_KINDS,
+  type UnitLoad,
+  asCharged,
+  asKind,
+  isCharged,
+  loadFacets,
+  loadSchema,
+  surgeOf,
+} from './load/registry.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
 export { type PartSymbol, type SymbolName, branchId } from './part/kind.ts';
 export { PIN_OHM } from './part/pin.ts';
 export { type AnyPart, type PartOf, isKind, kindOf } from './part/registry.ts';
-export { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, coilTemperature, contactBranchId, isCopperCoil, leastCoilOhm, needsSuppression, pullInA } from './part/relay.ts';
+export {
+  COIL_TOLERANCE,
+  COIL_TOLERANCE_SOURCE,
+  coilTemperature,
+  contactBranchId,
+  isCopperCoil,
+  leastCoilOhm,
+  needsSuppression,
+  pullInA,
+} from './part/relay.ts';
 export { SMALL_W } from './part/resistor.ts';
 export { type Branch, type Conditions, type Delays, type Sensor } from './primitives.ts';
 export { type Levels } from './signal/kind.ts';
-export { SIGNALS, SIGNAL_NATURES, type Signal, type SignalNature, type SignalOf, asNature, formOfSignal, isFeed, isMomentary, isOutput, isPin, isRegulator, isVoltageSensor, levelsOf, restOf, signalFacets, signalSchema, stateWord } from './signal/registry.ts';
+export {
+  SIGNALS,
+  SIGNAL_NATURES,
+  type Signal,
+  type SignalNature,
+  type SignalOf,
+  asNature,
+  formOfSignal,
+  isFeed,
+  isMomentary,
+  isOutput,
+  isPin,
+  isRegulator,
+  isVoltageSensor,
+  levelsOf,
+  restOf,
+  signalFacets,
+  signalSchema,
+  stateWord,
+} from './signal/registry.ts';
 export { chargeSensor } from './signal/threshold.ts';
-export { SUPPLY_VARIANTS, type Supply, type SupplyOf, TOUCH_V, asVariant, conductorColours, currentOf, isMains, isOnVehicle, isStored, isTwoHot, supplyFacets, supplyFields, supplySchema, variantOf } from './supply/registry.ts';
+export {
+  SUPPLY_VARIANTS,
+  type Supply,
+  type SupplyOf,
+  TOUCH_V,
+  asVariant,
+  conductorColours,
+  currentOf,
+  isMains,
+  isOnVehicle,
+  isStored,
+  isTwoHot,
+  supplyFacets,
+  supplyFields,
+  supplySchema,
+  variantOf,
+} from './supply/registry.ts';
 export { REFERENCE_TABLES } from './tables.ts';

@@ -1,8 +1,37 @@
 /** The public face of this layer. */
-export { type Diagnosis, type Dictionary, type DictionaryProgress, buildDictionary, diagnose, dictionaryInSteps, faultyReader, predictions } from './bench/dictionary.ts';
+export {
+  type Diagnosis,
+  type Dictionary,
+  type DictionaryProgress,
+  buildDictionary,
+  diagnose,
+  dictionaryInSteps,
+  faultyReader,
+  predictions,
+} from './bench/dictionary.ts';
 export { OPEN_OHM, type Quantity, meterError, rangeFor } from './bench/meter.ts';
 export { type BenchStep, STAGES, type Stage, benchPlan } from './bench/plan.ts';
-export { type Asked, CLOSED_BELOW_OHM, COIL_OHM, type Found, type HiddenRelay, OPEN_ABOVE_OHM, PIN_COUNTS, type PairState, type PinCount, type PinReading, type Pole, USUAL_COILS, USUAL_COILS_SOURCE, hiddenOhm, hideRelay, identifyRelay, pairState, powered, spaceOf } from './bench/relay-finder.ts';
+export {
+  type Asked,
+  CLOSED_BELOW_OHM,
+  COIL_OHM,
+  type Found,
+  type HiddenRelay,
+  OPEN_ABOVE_OHM,
+  PIN_COUNTS,
+  type PairState,
+  type PinCount,
+  type PinReading,
+  type Pole,
+  USUAL_COILS,
+  USUAL_COILS_SOURCE,
+  hiddenOhm,
+  hideRelay,
+  identifyRelay,
+  pairState,
+  powered,
+  spaceOf,
+} from './bench/relay-finder.ts';
 export { type ExplainedByTwo, explainByTwo } from './bench/two-faults.ts';
 export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from './build/cautions.ts';
 export { type Change, type Comparison, compareDesigns } from './build/compare.ts';

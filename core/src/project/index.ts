@@ -5,8 +5,66 @@ export { projectJsonSchema } from './json-schema.ts';
 export { dropBudgetV, stringRatedV, unitOhm } from './load.ts';
 export { type DocumentProblem, type ParseResult, parseDesign, parseDesignText } from './parse.ts';
 export { type ProgramState, pinsOf, powerUp, restLevels, runProgram, stepWords } from './program.ts';
-export { type AsBuilt, MOST_RECORD_TEXT, type ProjectRecord, type Reading, type RecordOf, type Revision, type Tick, type Verdict, asBuiltNow, asBuiltSchema, freshStartSchema, inOrder, readingSchema, readingVerdict, readingsNow, recordSchema, recordsOf, revisionSchema, tickSchema, ticksNow } from './record.ts';
-export { type Accepted, type Build, type Controller, type ControllerLink, DEFAULT_MODULE, DEFAULT_SETTINGS, type Design, type Edit, type Job, MOST_NOTES, MOST_OWN_PARTS, type ModuleSettings, type Otherwise, PLAIN_JOB, type ProgramStep, SIZE_ORDERS, SUPPRESSIONS, type Settings, type SizeOrder, type Statement, type StatementTerm, type WireEdit, acceptedSchema, buildSchema, controllerSchema, cutOutSchema, designSchema, editSchema, jobSchema, linkSchema, moduleSchema, otherwiseSchema, programStepSchema, settingsSchema, statementSchema, wireEditSchema } from './schema.ts';
+export {
+  type AsBuilt,
+  MOST_RECORD_TEXT,
+  type ProjectRecord,
+  type Reading,
+  type RecordOf,
+  type Revision,
+  type Tick,
+  type Verdict,
+  asBuiltNow,
+  asBuiltSchema,
+  freshStartSchema,
+  inOrder,
+  readingSchema,
+  readingVerdict,
+  readingsNow,
+  recordSchema,
+  recordsOf,
+  revisionSchema,
+  tickSchema,
+  ticksNow,
+} from './record.ts';
+export {
+  type Accepted,
+  type Build,
+  type Controller,
+  type ControllerLink,
+  DEFAULT_MODULE,
+  DEFAULT_SETTINGS,
+  type Design,
+  type Edit,
+  type Job,
+  MOST_NOTES,
+  MOST_OWN_PARTS,
+  type ModuleSettings,
+  type Otherwise,
+  PLAIN_JOB,
+  type ProgramStep,
+  SIZE_ORDERS,
+  SUPPRESSIONS,
+  type Settings,
+  type SizeOrder,
+  type Statement,
+  type StatementTerm,
+  type WireEdit,
+  acceptedSchema,
+  buildSchema,
+  controllerSchema,
+  cutOutSchema,
+  designSchema,
+  editSchema,
+  jobSchema,
+  linkSchema,
+  moduleSchema,
+  otherwiseSchema,
+  programStepSchema,
+  settingsSchema,
+  statementSchema,
+  wireEditSchema,
+} from './schema.ts';
 export { SCHOOLS, type School, schoolChoice } from './schools.ts';
 export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts';
 export { READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';

@@ -1,7 +1,16 @@
 /** The public face of this layer. */
 export { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } from './awg.ts';
 export { BLADE_BANDS, BLADE_BAND_SOURCE, bladeBears, bladeOpens } from './blade-fuse-bands.ts';
-export { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OHM_SOURCE, BLADE_FUSE_OPENS_AT, BLADE_FUSE_RATINGS, BLADE_FUSE_SOURCE, bladeFuseColour, bladeFuseOhm, stockFuseAtLeast } from './blade-fuses.ts';
+export {
+  BLADE_FUSE_BAND_SOURCE,
+  BLADE_FUSE_OHM_SOURCE,
+  BLADE_FUSE_OPENS_AT,
+  BLADE_FUSE_RATINGS,
+  BLADE_FUSE_SOURCE,
+  bladeFuseColour,
+  bladeFuseOhm,
+  stockFuseAtLeast,
+} from './blade-fuses.ts';
 export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
 export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
 export { BREAKER_SOURCE } from './breakers.ts';
@@ -20,9 +29,28 @@ export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sou
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
-export { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, type ThermocoupleType, swappedReadingC, thermocoupleC, thermocoupleMv, thermocoupleRange } from './thermocouples.ts';
+export {
+  THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_SOURCE,
+  THERMOCOUPLE_TYPES,
+  type ThermocoupleType,
+  swappedReadingC,
+  thermocoupleC,
+  thermocoupleMv,
+  thermocoupleRange,
+} from './thermocouples.ts';
 export { PIN_TOLERANCE, RESISTOR_TOLERANCE } from './tolerances.ts';
 export { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 export { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
 export { WIRE_COLOURS, colourName } from './wire-colours.ts';
-export { type Laid, WIRE_FAMILIES, WIRE_FAMILY_IDS, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, tableAmpacity, wireFamily } from './wire-families.ts';
+export {
+  type Laid,
+  WIRE_FAMILIES,
+  WIRE_FAMILY_IDS,
+  ambientFactor,
+  ampacityAsLaid,
+  conductorTemperature,
+  looseInAir,
+  tableAmpacity,
+  wireFamily,
+} from './wire-families.ts';

@@ -6,7 +6,16 @@ import { type CircuitGraph, type Netlist, type Wire, graphOf, guardedBy, laidOf,
 import { type Design, type Job, supplyById, supplyIdOf } from '../project/index.ts';
 import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind } from '../kinds/index.ts';
 import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
-import { type Corner, type Evidence, type JobEvidence, type SolvedState, type Verdict, evidenceFor, jobVerdicts, voltsBetween } from '../analysis/index.ts';
+import {
+  type Corner,
+  type Evidence,
+  type JobEvidence,
+  type SolvedState,
+  type Verdict,
+  evidenceFor,
+  jobVerdicts,
+  voltsBetween,
+} from '../analysis/index.ts';
 
 /** A throw that carries load current. */
 export interface PowerContact {

@@ -1,7 +1,19 @@
 /** Changes that several rules propose. */
 import { type Patch, withSignal } from '../document/index.ts';
 import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf } from '../project/index.ts';
-import { type PartOf, type RelayType, alikeBuilt, currentOf, hasResting, isFeed, isPin, isResting, powerRelays, relayOf, throwRating } from '../kinds/index.ts';
+import {
+  type PartOf,
+  type RelayType,
+  alikeBuilt,
+  currentOf,
+  hasResting,
+  isFeed,
+  isPin,
+  isResting,
+  powerRelays,
+  relayOf,
+  throwRating,
+} from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { modulePowered } from '../wiring/index.ts';
 import { BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, ratingsOf, sizeName } from '../reference/index.ts';

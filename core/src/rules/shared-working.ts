@@ -1,7 +1,19 @@
 /** Lines of working that several rules show. */
 import { type Wire, familyOf } from '../graph/index.ts';
 import type { PartOf } from '../kinds/index.ts';
-import { BLADE_FUSE_SOURCE, BOLT_FUSE_SOURCE, BUNDLE_SOURCE, type Source, ambientFactor, bundleFactor, computed, entered, sizeName, tableAmpacity, wireFamily } from '../reference/index.ts';
+import {
+  BLADE_FUSE_SOURCE,
+  BOLT_FUSE_SOURCE,
+  BUNDLE_SOURCE,
+  type Source,
+  ambientFactor,
+  bundleFactor,
+  computed,
+  entered,
+  sizeName,
+  tableAmpacity,
+  wireFamily,
+} from '../reference/index.ts';
 import { wireBranch } from '../wiring/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import type { Given, Working } from './rule.ts';

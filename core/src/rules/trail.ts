@@ -7,7 +7,16 @@ import { batteryId, wireBranch } from '../wiring/index.ts';
 import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, isKind } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
-import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart, sizeName } from '../reference/index.ts';
+import {
+  BLADE_FUSE_OHM_SOURCE,
+  CLASS5_SOURCE,
+  COPPER_SOURCE,
+  computed,
+  copperAtTemperature,
+  entered,
+  ofPart,
+  sizeName,
+} from '../reference/index.ts';
 import { type RuleContext, type WiredJob, coilBranch } from './context.ts';
 import { RULES } from './registry.ts';
 import type { Finding, Given } from './rule.ts';

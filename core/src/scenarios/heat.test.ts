@@ -1,7 +1,14 @@
 /** Heat against what is outside the project: tables of ITS-90, an ODE package, closed forms, numeric integration. */
 import { describe, expect, test } from '@jest/globals';
 import { createRequire } from 'node:module';
-import { THERMOCOUPLE_TYPES, type ThermocoupleType, swappedReadingC, thermocoupleC, thermocoupleMv, thermocoupleRange } from '../reference/thermocouples.ts';
+import {
+  THERMOCOUPLE_TYPES,
+  type ThermocoupleType,
+  swappedReadingC,
+  thermocoupleC,
+  thermocoupleMv,
+  thermocoupleRange,
+} from '../reference/thermocouples.ts';
 import { trackAmpere } from '../reference/tracks.ts';
 import { dividerFor, dividerVolts } from '../solve/divider.ts';
 import { type HeatControl, type HeatFaults, type HeatPlant, coldStart, firingDegrees, runHeat, tuned } from './heat-up.ts';

@@ -1,4 +1,22 @@
-import { AMPACITY_SOURCE, BUNDLE_SOURCE, CORD_AMPACITY, CORD_AMPACITY_SOURCE, NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, STOCK_SIZES_MM2, ambientFactor, awgName, bundleFactor, computed, necAmpacity, sizeName, tableAmpacity } from '../reference/index.ts';
+import {
+  AMPACITY_SOURCE,
+  BUNDLE_SOURCE,
+  CORD_AMPACITY,
+  CORD_AMPACITY_SOURCE,
+  NEC_AMPACITY,
+  NEC_AMPACITY_SOURCE,
+  NEC_COLUMNS_C,
+  NEC_SMALL_CONDUCTOR_A,
+  type NecColumn,
+  STOCK_SIZES_MM2,
+  ambientFactor,
+  awgName,
+  bundleFactor,
+  computed,
+  necAmpacity,
+  sizeName,
+  tableAmpacity,
+} from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 const FAMILY_MAX_C = { vehicle: 105, cord: 70 } as const;

@@ -1,4 +1,14 @@
-import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K, COPPER_SOURCE, STOCK_SIZES_MM2, class5OhmPerM, computed, copperAtTemperature, sizeName } from '../reference/index.ts';
+import {
+  CLASS5_OHM_PER_KM,
+  CLASS5_SOURCE,
+  COPPER_ALPHA_PER_K,
+  COPPER_SOURCE,
+  STOCK_SIZES_MM2,
+  class5OhmPerM,
+  computed,
+  copperAtTemperature,
+  sizeName,
+} from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const drop: Sum = {

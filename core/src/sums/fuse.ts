@@ -1,4 +1,13 @@
-import { AMPACITY_SOURCE, BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, bladeFuseColour, computed, looseInAir, sizeName, standard } from '../reference/index.ts';
+import {
+  AMPACITY_SOURCE,
+  BLADE_FUSE_RATINGS,
+  STOCK_SIZES_MM2,
+  bladeFuseColour,
+  computed,
+  looseInAir,
+  sizeName,
+  standard,
+} from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const fuse: Sum = {

@@ -1,4 +1,14 @@
-import { AMPACITY_SOURCE, CLASS5_SOURCE, STOCK_SIZES_MM2, class5OhmPerM, computed, conductorTemperature, copperAtTemperature, looseInAir, sizeName } from '../reference/index.ts';
+import {
+  AMPACITY_SOURCE,
+  CLASS5_SOURCE,
+  STOCK_SIZES_MM2,
+  class5OhmPerM,
+  computed,
+  conductorTemperature,
+  copperAtTemperature,
+  looseInAir,
+  sizeName,
+} from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
 export const size: Sum = {

@@ -1,4 +1,13 @@
-import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, type ThermocoupleType, computed, swappedReadingC, thermocoupleC, thermocoupleMv } from '../reference/index.ts';
+import {
+  THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_SOURCE,
+  THERMOCOUPLE_TYPES,
+  type ThermocoupleType,
+  computed,
+  swappedReadingC,
+  thermocoupleC,
+  thermocoupleMv,
+} from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 export const thermocouple: Sum = {

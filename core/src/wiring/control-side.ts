@@ -1,11 +1,39 @@
 /** What all ways of driving a coil share: relays with their diodes, fused sources, contacts, grounds. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { type Delays, type RelayType, SMALL_DIODE, type Signal, type SignalOf, type Supply, coilTemperature, conductorColours, currentOf, formOfSignal, isFeed, isMains, leastCoilOhm, levelsOf, signalFacets, socketOf } from '../kinds/index.ts';
+import {
+  type Delays,
+  type RelayType,
+  SMALL_DIODE,
+  type Signal,
+  type SignalOf,
+  type Supply,
+  coilTemperature,
+  conductorColours,
+  currentOf,
+  formOfSignal,
+  isFeed,
+  isMains,
+  leastCoilOhm,
+  levelsOf,
+  signalFacets,
+  socketOf,
+} from '../kinds/index.ts';
 import { type Design, type Job, controlSupplyOf, feedOf, supplyIdOf } from '../project/index.ts';
 import type { When } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
-import { type Dry, type Grounding, dryContact, groundAt, groundingTerminal, liveTap, returnTo, signalPartId, steadyTap, supplyOut } from './shared-parts.ts';
+import {
+  type Dry,
+  type Grounding,
+  dryContact,
+  groundAt,
+  groundingTerminal,
+  liveTap,
+  returnTo,
+  signalPartId,
+  steadyTap,
+  supplyOut,
+} from './shared-parts.ts';
 
 /** Whether the relays of a module hang on a supply of the project and not on the board's rail. */
 export const modulePowered = (job: Job): boolean => job.controlSupply !== 'same';

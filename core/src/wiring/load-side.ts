@@ -1,7 +1,18 @@
 /** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, unitOhm } from '../project/index.ts';
-import { type Load, type LoadOf, type RelayType, type Supply, type UnitLoad, conductorColours, isCharged, isMains, isOnVehicle, loadFacets } from '../kinds/index.ts';
+import {
+  type Load,
+  type LoadOf,
+  type RelayType,
+  type Supply,
+  type UnitLoad,
+  conductorColours,
+  isCharged,
+  isMains,
+  isOnVehicle,
+  loadFacets,
+} from '../kinds/index.ts';
 import { bladeFuseOhm } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';

@@ -1,7 +1,19 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
-import { type Signal, type SignalOf, type Supply, bootState, controllerType, isOnVehicle, isOutput, isPin, isRegulator, signalFacets, supplyFacets } from '../kinds/index.ts';
+import {
+  type Signal,
+  type SignalOf,
+  type Supply,
+  bootState,
+  controllerType,
+  isOnVehicle,
+  isOutput,
+  isPin,
+  isRegulator,
+  signalFacets,
+  supplyFacets,
+} from '../kinds/index.ts';
 import type { NetlistBuilder } from './builder.ts';
 
 const RETURN = 'return';

@@ -9,7 +9,7 @@ import { type Terminal, terminal } from '../../quantity/index.ts';
 import { postsOf } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { type PartOf, branchId, commonOf, isKind, isMains, isOnVehicle } from '../../kinds/index.ts';
+import { LOADS, type PartOf, branchId, commonOf, isKind, isMains, isOnVehicle } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
@@ -65,7 +65,10 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   }
   for (const { id, tag } of fuses) ohms(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), `across fuse ${tag}`);
   for (const { id, tag, name, spec } of loads) {
-    ohms(`load-${id}`, terminal(id, '+'), terminal(id, '-'), `across ${tag} ${name}`);
+    // A lamp and a motor read far less while they are cold, electronics nothing that says anything: only what reads as it
+    // works is measured so.
+    const cold = LOADS[spec.loadKind].ohms;
+    if (cold?.least === 1 && cold.most === 1) ohms(`load-${id}`, terminal(id, '+'), terminal(id, '-'), `across ${tag} ${name}`);
     if (!mains || !relays.some((relay) => relay.spec.uses.length > 1))
       ohms(`back-${id}`, terminal(id, '-'), back, `from ${tag} back to ${supply.name}`);
     if (spec.metal && mains) ohms(`earth-${id}`, terminal(id, 'PE'), terminal(earthPart(out), 'PE'), `from the metal of ${tag} to earth`);

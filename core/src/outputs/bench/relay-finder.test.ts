@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { OPEN_OHM, meterError } from './meter.ts';
-import { type HiddenRelay, PIN_COUNTS, type PinReading, type Pole, hiddenOhm, hideRelay, identifyRelay, pairState, spaceOf } from './relay-finder.ts';
+import {
+  type HiddenRelay,
+  PIN_COUNTS,
+  type PinReading,
+  type Pole,
+  hiddenOhm,
+  hideRelay,
+  identifyRelay,
+  pairState,
+  spaceOf,
+} from './relay-finder.ts';
 
 function seeded(seed: number): () => number {
   let state = seed >>> 0;

@@ -1,5 +1,18 @@
 /** Shapes of the symbols, after IEC 60617 and drawn by us: one description for the screen and for the sheet. */
-import { type Glyph, LOADS, LOAD_KINDS, type LoadKind, type PartSymbol, type Shape, type SymbolName, box, circle, letter, path, through } from '../../kinds/index.ts';
+import {
+  type Glyph,
+  LOADS,
+  LOAD_KINDS,
+  type LoadKind,
+  type PartSymbol,
+  type Shape,
+  type SymbolName,
+  box,
+  circle,
+  letter,
+  path,
+  through,
+} from '../../kinds/index.ts';
 
 /** A lever between two pins, and what moves it. */
 const contact =

@@ -13,7 +13,18 @@
  */
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import { type Design, type Job, controlSupplyOf } from '../../project/index.ts';
-import { type RelayType, type SignalOf, currentOf, isFeed, isMains, isPin, isRegulator, pinRelay, restOf, servingRelay } from '../../kinds/index.ts';
+import {
+  type RelayType,
+  type SignalOf,
+  currentOf,
+  isFeed,
+  isMains,
+  isPin,
+  isRegulator,
+  pinRelay,
+  restOf,
+  servingRelay,
+} from '../../kinds/index.ts';
 import { type When, normalForm, partsOf, signalsOf } from '../../document/index.ts';
 import { type ControlRun, type ControlSide, type Literal, isDry, isGrounding, isLiveFeed, literalOf } from '../control-side.ts';
 import type { Dry } from '../shared-parts.ts';

@@ -10,7 +10,21 @@
  */
 import { E12, formatQuantity, preferredAtMost, terminal } from '../../quantity/index.ts';
 import { type Design, type Job, controlSupplyOf } from '../../project/index.ts';
-import { PIN_OHM, type RelayType, SMALL_W, type SignalOf, type TransistorType, coilTemperature, currentOf, isFeed, isOutput, isPin, isRegulator, leastCoilOhm, transistorById } from '../../kinds/index.ts';
+import {
+  PIN_OHM,
+  type RelayType,
+  SMALL_W,
+  type SignalOf,
+  type TransistorType,
+  coilTemperature,
+  currentOf,
+  isFeed,
+  isOutput,
+  isPin,
+  isRegulator,
+  leastCoilOhm,
+  transistorById,
+} from '../../kinds/index.ts';
 import type { When } from '../../document/index.ts';
 import { PIN_TOLERANCE, RESISTOR_TOLERANCE } from '../../reference/index.ts';
 import type { ControlSide } from '../control-side.ts';
