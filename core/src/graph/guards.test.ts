@@ -56,6 +56,15 @@ describe('the throws of a relay that are used', () => {
   });
 });
 
+test('a throw that something sits on with no wire between is used as well', () => {
+  const graph = of(design([job({ device: relay5 })]));
+  const { netlist } = graph;
+  const joined = graphOf({ ...netlist, joints: [...netlist.joints, ['job-1-relay.87a', 'gnd-box.G']] });
+  const part = joined.part('job-1-relay');
+  if (part?.kind !== 'relay') throw new Error('no relay');
+  expect(usedThrows(joined, part)).toEqual(['87', '87a']);
+});
+
 describe('what nothing guards', () => {
   test('is nothing in a sound circuit', () => {
     expect(unguardedFrom(of(design([job(), job({ id: 'job-2' })])), 'bat-main.+')).toEqual([]);

@@ -15,7 +15,16 @@ import { compile } from '../wiring/compile.ts';
 import type { LoadFacets } from './load/kind.ts';
 import { LOADS, LOAD_KINDS, UNIT_KINDS, asKind, type LoadKind } from './load/registry.ts';
 import { SIGNALS, SIGNAL_NATURES, asNature, levelsOf, signalFacets, signalSchema, stateWord, type Signal } from './signal/registry.ts';
-import { SUPPLY_VARIANTS, asVariant, supplyFacets, supplyFields, supplySchema, variantOf, type Supply } from './supply/registry.ts';
+import {
+  SUPPLY_VARIANTS,
+  TOUCH_V,
+  asVariant,
+  supplyFacets,
+  supplyFields,
+  supplySchema,
+  variantOf,
+  type Supply,
+} from './supply/registry.ts';
 
 const BASE = { id: 'x', name: 'thing', place: 'box', usual: false };
 const at = { id: 'x', name: 'thing', place: 'front' };
@@ -175,6 +184,10 @@ describe('a pressure switch', () => {
     const parsed = parseDesign({ ...made(oil), signals: [...design().signals, { ...oil, opensAtPa: oil.closesAtPa }] });
     expect(parsed).toMatchObject({ ok: false, problems: [{ path: expect.stringMatching(/signals\[\d+\]\.opensAtPa/) }] });
   });
+});
+
+test('what may be touched: 50 V alternating, 120 V direct (IEC 60364-4-41)', () => {
+  expect(TOUCH_V).toEqual({ ac: 50, dc: 120 });
 });
 
 describe('a kind that is not whole does not compile', () => {

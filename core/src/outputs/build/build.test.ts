@@ -191,3 +191,31 @@ describe('a drawing on paper', () => {
       expect(new Set([colour!.slice(1, 3), colour!.slice(3, 5), colour!.slice(5)]).size).toBe(1);
   });
 });
+
+describe('what is connected last', () => {
+  test('is the mains: every supply of low voltage comes before it, whatever their order in the project', () => {
+    const owl = demo('owl-box');
+    for (const supplies of [owl.supplies, [...owl.supplies].reverse()]) {
+      const made = { ...owl, supplies };
+      const { netlist, wires } = analyse(made).analysis;
+      const steps = orderOfWork(made, netlist, wires).filter(({ phase }) => phase === 'supply');
+      expect(steps.length).toBeGreaterThan(1);
+      expect(steps.at(-1)!.title).toMatch(/^Plug in /);
+      expect(steps.at(-1)!.caution).toMatch(/closed before it is plugged in/);
+      for (const step of steps.slice(0, -1)) expect(step.title).toMatch(/^Connect /);
+    }
+  });
+});
+
+test('an earth conductor is as thick as the line beside it (IEC 60364-5-54, up to 16 mm²)', () => {
+  const lamp = parseDesignText(readFileSync(new URL('../../../../examples/circuits/19-oven.json', import.meta.url), 'utf8'));
+  if (!lamp.ok) throw new Error('the oven cannot be read');
+  const { netlist } = compile(lamp.design);
+  const earths = netlist.wires.filter(({ role }) => role === 'earth');
+  expect(earths.length).toBeGreaterThan(0);
+  for (const earth of earths) {
+    const load = earth.from.slice(0, earth.from.lastIndexOf('.'));
+    const line = netlist.wires.find(({ role, to }) => role === 'load' && to === `${load}.+`)!;
+    expect(earth.sizeMm2).toBeGreaterThanOrEqual(line.sizeMm2);
+  }
+});

@@ -34,6 +34,46 @@ describe('cautions', () => {
   });
 });
 
+describe('each caution stands just where what it is about is', () => {
+  const oven = read('circuits/19-oven');
+  const of = (made: Design) => cautionsFor(made, made.jobs[0]!, analyse(made).analysis.netlist);
+  const supplied = (changes: object) => ({ ...oven, supplies: oven.supplies.map((supply) => ({ ...supply, ...changes })) }) as Design;
+  const boxed = (box: 'open' | 'plastic' | 'metal') => ({ ...oven, places: oven.places.map((place) => ({ ...place, box })) });
+  const has = (list: readonly string[], words: RegExp) => list.some((line) => words.test(line));
+
+  test.each([
+    [true, false],
+    [false, true],
+  ])('with residual-current protection %p that it is missing is said: %p', (rcd, expected) => {
+    expect(has(of(supplied({ rcd })), /no residual-current protection.*fit it first/)).toBe(expected);
+  });
+  test.each([
+    ['metal', true],
+    ['plastic', false],
+    ['open', false],
+  ] as const)('a box that is %s is to be bonded: %p', (box, expected) => {
+    expect(has(of(boxed(box)), /bonded to earth before anything else/)).toBe(expected);
+  });
+  test('heat is said with its end, and without one that there is none', () => {
+    const bare = { ...oven, jobs: oven.jobs.map((job) => ({ ...job, cutOut: { kind: 'none' as const } })) };
+    expect(has(of(bare), /Nothing ends the heat/)).toBe(true);
+    expect(has(of(bare), /Try the cut-out/)).toBe(false);
+    expect(has(of(oven), /Nothing ends the heat/)).toBe(false);
+    expect(has(of(oven), /Try the cut-out before the heat is left alone/)).toBe(true);
+  });
+  test('what leaks when it is off is said of solid-state relays, and of no contact of metal', () => {
+    expect(has(of(oven), /live even when it is off, and it fails closed/)).toBe(true);
+    expect(said('circuits/13-mains-lamp-by-module')).not.toMatch(/live even when it is off/);
+  });
+  test('two hot conductors are said of two hot conductors', () => {
+    expect(has(of(oven), /Both conductors are hot/)).toBe(oven.supplies[0]!.nominalV === 240);
+    expect(said('circuits/13-mains-lamp-by-module')).not.toMatch(/Both conductors are hot/);
+  });
+  test('the local code is always there and always last', () => {
+    for (const made of [oven, boxed('plastic'), supplied({ rcd: false })]) expect(of(made).at(-1)).toMatch(/local code/);
+  });
+});
+
 describe('before it is plugged in', () => {
   test.each([
     'circuits/13-mains-lamp-by-module',
