@@ -7,12 +7,14 @@ export interface Partition {
   join(keep: number, other: number): void;
 }
 
-export function partition(count: number): Partition & { reset(): void } {
+/** `restore` goes back to groups that were saved, or to none joined. */
+export function partition(count: number): Partition & { save(): Int32Array; restore(saved: Int32Array | null): void } {
   const parent = new Int32Array(count);
-  const reset = (): void => {
-    for (let item = 0; item < count; item++) parent[item] = item;
+  const restore = (saved: Int32Array | null): void => {
+    if (saved) parent.set(saved);
+    else for (let item = 0; item < count; item++) parent[item] = item;
   };
-  reset();
+  restore(null);
   const find = (item: number): number => {
     let top = item;
     while (parent[top] !== top) {
@@ -28,7 +30,8 @@ export function partition(count: number): Partition & { reset(): void } {
       const b = find(other);
       if (a !== b) parent[b] = a;
     },
-    reset,
+    save: () => parent.slice(),
+    restore,
   };
 }
 

@@ -395,7 +395,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
       outcome,
       rounds,
       volts: solved,
-      floating: adrift.slice(),
+      floating: adrift === floating ? floating.slice() : adrift,
       // Worked out when asked: of hundreds of branches a rule looks at a few.
       amps(i) {
         if (!closed[i] || broken?.[i] === 1) return 0;
@@ -414,15 +414,26 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const isReference = new Uint8Array(nodeCount);
   for (const node of references) isReference[node] = 1;
   const tied = partition(nodeCount);
+  const tie = (i: number): void => {
+    const a = tied.find(branchA[i]!);
+    const b = tied.find(branchB[i]!);
+    // A reference stays the root of what it is joined to.
+    if (a !== b) tied.join(isReference[a] ? a : b, isReference[a] ? b : a);
+  };
+  /** What never opens is joined once; a state joins the switches and diodes that conduct in it. */
+  const opens = Int32Array.from(branches.flatMap(({ kind }, i) => (kind === 'switch' || kind === 'diode' ? [i] : [])));
+  const opening = new Set(opens);
+  for (let i = 0; i < count; i++) if (!opening.has(i)) tie(i);
+  const lasting = tied.save();
   /** Marks every node that no conducting branch (blocking diodes apart) ties to a reference. */
   function markAdrift(into: Uint8Array): void {
-    tied.reset();
-    for (let i = 0; i < count; i++) {
-      if (!conducting[i] || conductance[i] === 0) continue;
-      const a = tied.find(branchA[i]!);
-      const b = tied.find(branchB[i]!);
-      // A reference stays the root of what it is joined to.
-      if (a !== b) tied.join(isReference[a] ? a : b, isReference[a] ? b : a);
+    if (faultCount === 0) {
+      tied.restore(lasting);
+      for (const i of opens) if (conducting[i] && conductance[i] !== 0) tie(i);
+    } else {
+      // A broken branch joins nothing, whatever its kind.
+      tied.restore(null);
+      for (let i = 0; i < count; i++) if (conducting[i] && conductance[i] !== 0) tie(i);
     }
     for (let node = 0; node < nodeCount; node++) if (!isReference[tied.find(node)]) into[node] = 1;
   }
