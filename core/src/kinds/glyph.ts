@@ -11,6 +11,8 @@ export type Shape =
 export interface Glyph {
   /** Half its height: where its leads end. */
   readonly half: number;
+  /** A coil, or something that it moves: the two are linked on the drawing. */
+  readonly is?: 'coil' | 'contact';
   /** Room that it takes on its path, leads and labels included. */
   readonly room: number;
   shapes(half: number, closed: boolean): readonly Shape[];

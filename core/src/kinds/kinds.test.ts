@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse, drawJobs } from '../analyse.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { readDesk, thresholdState } from '../analysis/desk.ts';
-import { fieldValue, type Field } from '../document/field.ts';
+import { type Field, fieldValue } from '../document/field.ts';
 import { benchPlan } from '../outputs/bench/plan.ts';
 import { SHAPES } from '../outputs/drawing/symbols.ts';
 import { parseDesign } from '../project/parse.ts';
@@ -13,17 +13,17 @@ import { checkEvidence } from '../rules/check.ts';
 import { HEATER, and, design, job, on } from '../testing/designs.ts';
 import { compile } from '../wiring/compile.ts';
 import type { LoadFacets } from './load/kind.ts';
-import { LOADS, LOAD_KINDS, UNIT_KINDS, asKind, type LoadKind } from './load/registry.ts';
-import { SIGNALS, SIGNAL_NATURES, asNature, levelsOf, signalFacets, signalSchema, stateWord, type Signal } from './signal/registry.ts';
+import { LOADS, LOAD_KINDS, type LoadKind, UNIT_KINDS, asKind } from './load/registry.ts';
+import { SIGNALS, SIGNAL_NATURES, type Signal, asNature, levelsOf, signalFacets, signalSchema, stateWord } from './signal/registry.ts';
 import {
   SUPPLY_VARIANTS,
+  type Supply,
   TOUCH_V,
   asVariant,
   supplyFacets,
   supplyFields,
   supplySchema,
   variantOf,
-  type Supply,
 } from './supply/registry.ts';
 
 const BASE = { id: 'x', name: 'thing', place: 'box', usual: false };

@@ -7,7 +7,7 @@ import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import { HEATER, and, design, job, on } from '../testing/designs.ts';
 import { checkEvidence } from './check.ts';
-import { usedShare, type Finding } from './rule.ts';
+import { type Finding, usedShare } from './rule.ts';
 
 interface Edge {
   readonly rule: string;

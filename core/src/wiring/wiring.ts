@@ -48,11 +48,11 @@ export function wiringsOf(design: Design, job: Job): { wirings: readonly Wiring[
 /** A reason about the device or the signal's loss says more than one about a sentence of another kind. */
 function mostTelling(allLists: readonly (readonly WayReason[])[]): readonly WayReason[] {
   // That a way is for another kind of supply, or breaks other conductors, says least.
-  const own = allLists.filter((list) => !list.every(({ path }) => path.endsWith('.supply') || path.endsWith('.breaks')));
+  const own = allLists.filter((list) => !list.every(({ about }) => about === 'another supply'));
   const lists = own.length > 0 ? own : allLists;
-  const telling = lists.filter((list) => list.some(({ path }) => !path.endsWith('.otherwise') && !path.endsWith('.device')));
+  const telling = lists.filter((list) => list.some(({ about }) => about !== 'another sentence'));
   // A two-pole relay is one way among others; that this is none says little.
-  return telling.find((list) => !list.some(({ message }) => message.includes('one pole'))) ?? telling[0] ?? lists[0] ?? [];
+  return telling.find((list) => !list.some(({ about }) => about === 'another relay')) ?? telling[0] ?? lists[0] ?? [];
 }
 
 export function wireJob(builder: NetlistBuilder, design: Design, job: Job, { way, drive }: Wiring, trunk: Trunk | null): void {

@@ -34,8 +34,7 @@ const reading = computed(() => project.reading);
 
 const points = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x},${y}`).join(' ');
 const wireOf = (drawn: DrawnWire): Wire | undefined => wires.value.get(drawn.wire);
-const stateOf = (wire: Wire | undefined) =>
-  wire ? liveness(reading.value, wire.from, wireBranch(wire.id), wire.leg.startsWith('control') ? 'control' : 'load') : 'dead';
+const stateOf = (wire: Wire | undefined) => (wire ? liveness(reading.value, wire.from, wireBranch(wire.id), wire.section.side) : 'dead');
 const drop = (wire: Wire) => across(reading.value, wire.from, wire.to);
 
 const flagged = computed(() => {

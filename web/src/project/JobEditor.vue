@@ -74,8 +74,8 @@ function setCutOut(kind: Job['cutOut']['kind']): void {
 }
 
 /** Wired with a transistor between pin and coil. */
-const drivesTransistor = computed(() =>
-  /\/(bipolar|mosfet)$/.test(project.analysis?.jobs.find(({ id }) => id === job.value.id)?.wiring ?? ''),
+const drivesTransistor = computed(
+  () => project.analysis?.netlist.parts.some((part) => part.kind === 'transistor' && part.job === job.value.id) ?? false,
 );
 const sockets = computed(() => {
   const { device } = job.value;

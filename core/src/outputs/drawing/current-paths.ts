@@ -14,7 +14,7 @@ import type { SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
 import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
 import { type Heights, placeHeights } from './heights.ts';
-import { SHAPES } from './symbols.ts';
+import { SHAPES, isCoil, isContact } from './symbols.ts';
 
 export interface DrawnRail {
   readonly part: string;
@@ -122,7 +122,7 @@ function itemsOf(edge: Edge, y1: number, y2: number): Item[] {
   const half = SHAPES[symbol].room / 2;
   const text = Math.max(0, ...labels.map(textWidth));
   // Beside a contact stands where its coil is.
-  const right = symbol.startsWith('contact') ? 70 : symbol.startsWith('coil') ? 34 : symbol === 'diode' ? 22 : 26 + text;
+  const right = isContact(symbol) ? 70 : isCoil(symbol) ? 34 : symbol === 'diode' ? 22 : 26 + text;
   return [{ y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
 }
 
@@ -293,11 +293,9 @@ function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Flo
 /** Dashed from each coil to each of its contacts. */
 function drawLinks(symbols: readonly DrawnSymbol[]): DrawnLink[] {
   return symbols
-    .filter(({ symbol }) => symbol.startsWith('contact') || symbol === 'transistor')
+    .filter(({ symbol }) => isContact(symbol) || symbol === 'transistor')
     .flatMap((contact) => {
-      const coil = symbols.find(
-        ({ part, symbol }) => part === contact.part && (symbol.startsWith('coil') || symbol === 'transistor-input'),
-      );
+      const coil = symbols.find(({ part, symbol }) => part === contact.part && (isCoil(symbol) || symbol === 'transistor-input'));
       if (!coil) return [];
       const from = coil.x + 26;
       const to = contact.x - 8;

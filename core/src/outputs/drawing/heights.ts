@@ -2,6 +2,7 @@
 import type { Chain } from './chains.ts';
 import { groups } from '../../graph/index.ts';
 import type { Edge, Graph } from './graph.ts';
+import { isCoil, isContact } from './symbols.ts';
 
 const RAIL_GAP = 36;
 const TOP = 34;
@@ -75,10 +76,8 @@ function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Ar
   }
   const shares = new Map<number, number>();
   for (const coil of graph.edges) {
-    if (!coil.element?.symbol.startsWith('coil')) continue;
-    const contact = graph.edges.find(
-      (edge) => edge.element?.part.id === coil.element!.part.id && edge.element.symbol.startsWith('contact'),
-    );
+    if (!coil.element || !isCoil(coil.element.symbol)) continue;
+    const contact = graph.edges.find((edge) => edge.element?.part.id === coil.element!.part.id && isContact(edge.element.symbol));
     if (!contact || fixed.has(coil.a) || fixed.has(contact.a)) continue;
     const middleOf = (edge: Edge, from: Float64Array) => (from[edge.a]! + from[edge.b]!) / 2;
     const wanted = (middleOf(contact, earliest) + middleOf(contact, latest)) / 2;

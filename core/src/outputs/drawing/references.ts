@@ -3,6 +3,7 @@
  * its coil K1 stands in path 1.
  */
 import type { Drawing } from './current-paths.ts';
+import { isCoil, isContact } from './symbols.ts';
 
 export interface PathReferences {
   /** By symbol, `part:key`: what is written beside it. */
@@ -13,9 +14,6 @@ export interface PathReferences {
 function pathAt({ paths }: Drawing, x: number): number {
   return paths.reduce((best, path) => (path.x <= x + 0.5 && path.x > (paths[best - 1]?.x ?? -Infinity) ? path.number : best), 1);
 }
-
-const isContact = (symbol: string) => symbol.startsWith('contact');
-const isCoil = (symbol: string) => symbol.startsWith('coil');
 
 /**
  * Of several sheets, each with its number; on one sheet alone paths go by their own number, else `sheet.path`. Parts are

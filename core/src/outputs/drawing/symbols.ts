@@ -37,17 +37,23 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
   'ground-switch': { half: 13, room: 48, shapes: contact(() => path('lever', 'M-12 0 H-20 M-20 -5 V5')) },
   threshold: { half: 13, room: 48, shapes: contact(() => letter(-22, '±', true)) },
   'voltage-sensor': { half: 20, room: 66, shapes: (h) => [box(34, h), letter(0, 'V')] },
-  coil: { half: 22, room: 72, shapes: coil() },
+  coil: { is: 'coil', half: 22, room: 72, shapes: coil() },
   'coil-timer': {
+    is: 'coil',
     half: 22,
     room: 72,
     shapes: coil((h) => path('mark', `M-26 ${-h} h12 v${2 * h} h-12 M-26 ${-h} l12 ${2 * h} M-14 ${-h} l-12 ${2 * h}`)),
   },
-  'coil-step': { half: 22, room: 72, shapes: coil((h) => path('mark', `M-22 ${h - 6} h8 v-10 h8 v-10 h8`)) },
-  'contact-closing': { half: 14, room: 62, shapes: contact() },
-  'contact-resting': { half: 14, room: 62, shapes: contact() },
-  'contact-changeover': { half: 14, room: 66, shapes: contact((h) => circle('pin', -15, -h, 3)) },
-  'contact-solid': { half: 14, room: 62, shapes: contact((h) => path('solid-box', `M-20 ${-h - 6} h32 v${2 * h + 12} h-32 z`)) },
+  'coil-step': { is: 'coil', half: 22, room: 72, shapes: coil((h) => path('mark', `M-22 ${h - 6} h8 v-10 h8 v-10 h8`)) },
+  'contact-closing': { is: 'contact', half: 14, room: 62, shapes: contact() },
+  'contact-resting': { is: 'contact', half: 14, room: 62, shapes: contact() },
+  'contact-changeover': { is: 'contact', half: 14, room: 66, shapes: contact((h) => circle('pin', -15, -h, 3)) },
+  'contact-solid': {
+    is: 'contact',
+    half: 14,
+    room: 62,
+    shapes: contact((h) => path('solid-box', `M-20 ${-h - 6} h32 v${2 * h + 12} h-32 z`)),
+  },
   resistor: { half: 20, room: 60, shapes: (h) => [box(18, h)] },
   diode: { half: 9, room: 72, shapes: (h) => [path('solid', `M-9 ${h} h18 l-9 ${-2 * h} z`), path('bar', `M-9 ${-h} H9`)] },
   transistor: {
@@ -66,6 +72,9 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
 /** Loads bring their own. */
 const OF_LOADS = Object.fromEntries(LOAD_KINDS.map((kind) => [kind, LOADS[kind].glyph])) as Record<LoadKind, Glyph>;
 export const SHAPES: Readonly<Record<SymbolName, Glyph>> = { ...OF_PARTS, ...OF_LOADS };
+
+export const isCoil = (symbol: SymbolName): boolean => SHAPES[symbol].is === 'coil';
+export const isContact = (symbol: SymbolName): boolean => SHAPES[symbol].is === 'contact';
 
 /** Half the height of a symbol: where its leads end. */
 export const shapeHalf = (symbol: SymbolName): number => SHAPES[symbol].half;

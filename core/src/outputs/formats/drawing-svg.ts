@@ -3,7 +3,7 @@
  * thin, wires named by code, number, size and length. SVG 1.1.
  */
 import type { Drawing, DrawnSymbol } from '../drawing/current-paths.ts';
-import { SHAPES, otherThrow, shapeHalf } from '../drawing/symbols.ts';
+import { SHAPES, isCoil, isContact, otherThrow, shapeHalf } from '../drawing/symbols.ts';
 import type { Shape, ShapeClass } from '../../kinds/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { pinOf } from '../../quantity/index.ts';
@@ -103,22 +103,21 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
     out.push(
       `<text x="${number(at)}" y="${number(y)}" fill="${ink}"${end ? ' text-anchor="end"' : ''}${bold ? ' font-weight="bold"' : ''}>${escape(words)}</text>`,
     );
-  const isContact = symbol.symbol.startsWith('contact');
-  const isCoil = symbol.symbol.startsWith('coil');
-  if (isContact) {
+  const [ofContact, ofCoil] = [isContact(symbol.symbol), isCoil(symbol.symbol)];
+  if (ofContact) {
     say(x + 9, top - 3, pinOf(upper), false);
     say(x + 9, bottom + 12, pinOf(lower), false);
     if (symbol.symbol === 'contact-changeover') say(x - 22, top + 4, otherThrow(pinOf(lower), pinOf(upper)), true);
     if (reference) say(x + 12, middle - 5, reference, false);
     return;
   }
-  if (isCoil) {
+  if (ofCoil) {
     say(x - 6, top - 4, pinOf(upper), true);
     say(x - 6, bottom + 12, pinOf(lower), true);
     if (reference) say(x - 32, middle + 38, reference, true);
   }
   if (symbol.symbol === 'diode') say(x + 13, middle - 8, labels[0] ?? '', false);
-  else labels.forEach((label, at) => say(isCoil ? x - 32 : x + 24, middle - 4 + 14 * at, label, isCoil, at === 0));
+  else labels.forEach((label, at) => say(ofCoil ? x - 32 : x + 24, middle - 4 + 14 * at, label, ofCoil, at === 0));
 }
 
 function shapeSvg(shape: Shape, ink: string, width: number): string {

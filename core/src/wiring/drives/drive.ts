@@ -7,6 +7,8 @@ export interface WayReason {
   /** Field that stands in the way, from the document's root. */
   readonly path: string;
   readonly message: string;
+  /** That it is made for something else altogether says less than what stands in its own way. */
+  readonly about?: 'another supply' | 'another sentence' | 'another relay';
 }
 
 /** A coil to be driven, and what the drive may need to know of its relay. */

@@ -14,8 +14,10 @@ export const direct: Way = {
   title: 'the signals feed the load themselves',
   refuse(design, job) {
     const path = `jobs[${design.jobs.indexOf(job)}]`;
-    if (job.device.kind !== 'direct') return [{ path: `${path}.device`, message: 'The sentence names a relay.' }];
-    if (job.otherwise.kind !== 'off') return [{ path: `${path}.otherwise`, message: 'Without a relay nothing happens otherwise.' }];
+    if (job.device.kind !== 'direct')
+      return [{ path: `${path}.device`, message: 'The sentence names a relay.', about: 'another sentence' }];
+    if (job.otherwise.kind !== 'off')
+      return [{ path: `${path}.otherwise`, message: 'Without a relay nothing happens otherwise.', about: 'another sentence' }];
     if (job.lost === 'on') return [{ path: `${path}.lost`, message: 'Without a relay a lost signal means off.' }];
     if (job.loads.length > 1 || isCharged(job.loads[0]!))
       return [{ path: `${path}.loads`, message: 'Without a relay there is one load line, and it is no battery.' }];

@@ -7,7 +7,7 @@
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import { type Design, type Job, breaksOf, loadSupplyOf } from '../../project/index.ts';
 import type { When } from '../../document/index.ts';
-import { termsOf } from '../drives/drive.ts';
+import { type WayReason, termsOf } from '../drives/drive.ts';
 import type { LoadSide } from '../load-side.ts';
 import { isCharged, isMains, relayOf } from '../../kinds/index.ts';
 import { energisedWhen, typeOf, unfit } from './shared.ts';
@@ -36,13 +36,14 @@ function poles(design: Design, job: Job) {
   return typeOf(design, job).poles;
 }
 
-function refuse(design: Design, job: Job, both: boolean) {
+function refuse(design: Design, job: Job, both: boolean): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}]`;
-  if (!isMains(loadSupplyOf(design, job))) return [{ path: `${path}.supply`, message: 'This is a way for the mains.' }];
+  if (!isMains(loadSupplyOf(design, job)))
+    return [{ path: `${path}.supply`, message: 'This is a way for the mains.', about: 'another supply' }];
   const reasons = unfit(design, job, { otherwise: 'off', mains: true });
   if (reasons.length > 0) return reasons;
   if (both !== (breaksOf(design, job) === 'both'))
-    return [{ path: `${path}.breaks`, message: both ? 'It breaks one conductor.' : 'It breaks two conductors.' }];
+    return [{ path: `${path}.breaks`, message: both ? 'It breaks one conductor.' : 'It breaks two conductors.', about: 'another supply' }];
   if (both && poles(design, job).length < 2)
     return [{ path: `${path}.device.part`, message: 'To break two conductors needs a relay with two poles.' }];
   if (job.lost === 'on' && poles(design, job)[0]!.resting === null)

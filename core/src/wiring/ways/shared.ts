@@ -16,9 +16,12 @@ export function unfit(
 ): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}]`;
   if (!mains && isMains(loadSupplyOf(design, job)))
-    return [{ path: `${path}.supply`, message: 'On the mains a job switches its loads on and off, and nothing else.' }];
-  if (job.device.kind === 'direct') return [{ path: `${path}.device`, message: 'This is done with a relay.' }];
-  if (job.otherwise.kind !== otherwise) return [{ path: `${path}.otherwise`, message: 'The sentence says something else.' }];
+    return [
+      { path: `${path}.supply`, message: 'On the mains a job switches its loads on and off, and nothing else.', about: 'another supply' },
+    ];
+  if (job.device.kind === 'direct') return [{ path: `${path}.device`, message: 'This is done with a relay.', about: 'another sentence' }];
+  if (job.otherwise.kind !== otherwise)
+    return [{ path: `${path}.otherwise`, message: 'The sentence says something else.', about: 'another sentence' }];
   if (resting && !hasResting(typeOf(design, job)))
     return [{ path: `${path}.device.part`, message: 'This needs a throw that rests closed (87a): choose a five-pin relay.' }];
   return [];

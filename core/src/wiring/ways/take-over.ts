@@ -16,7 +16,13 @@ export const takeOver: Way = {
     const reasons = [...unfit(design, job, { otherwise: 'original-feed', resting: true })];
     if (reasons.length > 0 || job.otherwise.kind !== 'original-feed') return reasons;
     if (job.otherwise.signal === job.supply)
-      return [{ path: `jobs[${design.jobs.indexOf(job)}].supply`, message: 'It cannot be taken over by the feed that it is taken from.' }];
+      return [
+        {
+          path: `jobs[${design.jobs.indexOf(job)}].supply`,
+          message: 'It cannot be taken over by the feed that it is taken from.',
+          about: 'another supply',
+        },
+      ];
     return needsOff(design, job);
   },
   relays(design, job) {

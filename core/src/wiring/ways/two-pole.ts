@@ -15,8 +15,9 @@ export const twoPole: Way = {
     const reasons = unfit(design, job, { otherwise: 'off' });
     if (reasons.length > 0) return reasons;
     const path = `jobs[${design.jobs.indexOf(job)}]`;
-    if (typeOf(design, job).poles.length < 2) return [{ path: `${path}.device.part`, message: 'This relay has one pole.' }];
-    return job.loads.length < 2 ? [{ path: `${path}.loads`, message: 'One load line needs one pole.' }] : [];
+    if (typeOf(design, job).poles.length < 2)
+      return [{ path: `${path}.device.part`, message: 'This relay has one pole.', about: 'another relay' }];
+    return job.loads.length < 2 ? [{ path: `${path}.loads`, message: 'One load line needs one pole.', about: 'another relay' }] : [];
   },
   relays: (design, job) => [{ suffix: '', clause: energisedWhen(job), uses: pins(design, job).map(([, out]) => out), holdsBy: null }],
   wire(side) {
