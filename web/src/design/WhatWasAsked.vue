@@ -30,9 +30,13 @@ const groups = computed(() =>
     const holding = project.findings.filter(({ rule, severity }) => severity === 'hold' && rules.has(rule));
     const failing = own.filter(({ answer }) => answer === 'danger' || answer === 'caution');
     const silent = own.filter(({ answer }) => answer === 'not asked');
-    const counts = [`${own.length - failing.length - silent.length} hold`, `${silent.length} not asked`];
-    if (failing.length > 0) counts.unshift(`${failing.length} ${failing.length === 1 ? 'does' : 'do'} not`);
-    return { group, holding, failing, silent, words: counts.join(', ') };
+    const holds = own.length - failing.length - silent.length;
+    const words = [
+      ...(failing.length > 0 ? [`${failing.length} ${failing.length === 1 ? 'does' : 'do'} not`] : []),
+      ...(holds > 0 ? [`${holds} ${holds === 1 ? 'holds' : 'hold'}`] : []),
+      ...(silent.length > 0 ? [`${silent.length} not asked`] : []),
+    ].join(', ');
+    return { group, holding, failing, silent, words };
   }),
 );
 </script>
