@@ -26,6 +26,18 @@ function school<Field extends keyof Settings>(
   return { field, title, choices };
 }
 
+/** What stands against the families of wire, apart from their tables. */
+const FAMILY_WHY: Partial<Record<Settings['wireFamily'], string>> = {
+  vehicle: 'Single wires in air, as a loom in a vehicle or boat.',
+  cord: 'For what hangs on a cord with its plug.',
+};
+const families = (of: typeof WIRE_FAMILIES) =>
+  of.map(({ id, title, insulationC }) => ({
+    value: id,
+    text: title,
+    why: FAMILY_WHY[id] ?? `For fixed wiring in a raceway; insulation to ${insulationC} °C.`,
+  }));
+
 export const SCHOOLS: readonly School[] = [
   school('fuseFor', 'A fuse is there for', [
     { value: 'wire', text: 'the wire', why: 'What burns in a short is the wire; the load’s own maker protects the load.' },
@@ -78,28 +90,11 @@ export const SCHOOLS: readonly School[] = [
       why: 'Allowed by most clamps for fine strands; look at it again after a while. Tinned ends creep loose and are never right.',
     },
   ]),
-  school(
-    'wireFamily',
-    'Ampacities are taken from',
-    WIRE_FAMILIES.map(({ id, title, insulationC }) => ({
-      value: id,
-      text: title,
-      why:
-        id === 'vehicle'
-          ? 'Single wires in air, as a loom in a vehicle or boat.'
-          : id === 'cord'
-            ? 'For what hangs on a cord with its plug.'
-            : `For fixed wiring in a raceway; insulation to ${insulationC} °C.`,
-    })),
-  ),
+  school('wireFamily', 'Ampacities are taken from', families(WIRE_FAMILIES)),
   school(
     'mainsFamily',
     'Ampacities of mains wires are taken from',
-    WIRE_FAMILIES.filter(({ id }) => id !== 'vehicle' && id !== 'glass').map(({ id, title, insulationC }) => ({
-      value: id,
-      text: title,
-      why: id === 'cord' ? 'For what hangs on a cord with its plug.' : `For fixed wiring in a raceway; insulation to ${insulationC} °C.`,
-    })),
+    families(WIRE_FAMILIES.filter(({ id }) => id !== 'vehicle' && id !== 'glass')),
   ),
   school('mainsBreak', 'A mains job breaks', [
     {

@@ -1,7 +1,17 @@
 /** Where a project and a job begin: blanks to fill, and common circuits as ready sentences. */
 import { chargeLevels } from '../reference/index.ts';
 import { FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
-import { POWER_RELAYS, type Signal, formOfSignal, isFeed, isMains, isMomentary, isVoltageSensor, restOf } from '../kinds/index.ts';
+import {
+  type LoadOf,
+  POWER_RELAYS,
+  type Signal,
+  formOfSignal,
+  isFeed,
+  isMains,
+  isMomentary,
+  isVoltageSensor,
+  restOf,
+} from '../kinds/index.ts';
 import { DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
 const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
@@ -203,6 +213,43 @@ function ready(
   };
 }
 
+/** A mains load on a cord: its signal is made in the case of the relay, with the boards that the signal needs. */
+function readyOnMains(
+  id: string,
+  title: string,
+  words: string,
+  make: (
+    design: Design,
+    base: { id: string; place: string; usual: boolean },
+  ) => { readonly controllers: Design['controllers']; readonly signal: Signal },
+  { relay, ...changes }: Partial<Job> & { readonly name: string; readonly relay: string },
+  takes: Pick<LoadOf<'filament' | 'heater'>, 'kind' | 'name' | 'plate'>,
+): ReadySentence {
+  return {
+    id,
+    title,
+    words,
+    add(design) {
+      const { design: begun, outlet, box, loadPlace } = withMains(design);
+      const { controllers, signal } = make(begun, { id: mintId('signal', begun.signals), place: box, usual: false });
+      const started: Design = {
+        ...begun,
+        controllers: [...begun.controllers, ...controllers],
+        signals: [...begun.signals, signal],
+      };
+      const job: Job = {
+        ...blankJob(started, changes.name, on(signal.id)),
+        supply: outlet,
+        loads: [{ ...MAINS_LOAD, ...takes, place: loadPlace }],
+        device: { kind: 'relay', part: relay, socket: 'auto', place: box },
+        protection: 'plug',
+        ...changes,
+      };
+      return { ...started, jobs: [...started.jobs, job] };
+    },
+  };
+}
+
 /** The common circuits, each as a sentence to adapt. */
 export const READY_SENTENCES: readonly ReadySentence[] = [
   ready('switched', 'Switched load', 'When the key is on and a dash switch is on, switch one load.', [KEY, handSwitch('dash switch')]),
@@ -308,105 +355,51 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
       };
     },
   ),
-  {
-    id: 'mains-by-pin',
-    title: 'Mains load by a controller',
-    words: 'While a controller’s pin is high, switch a lamp in a cord through a relay module, only the line cut.',
-    add(design) {
-      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
-      const board = mintId('board', begun.controllers);
-      const signal = mintId('signal', begun.signals);
-      const started: Design = {
-        ...begun,
-        controllers: [
-          ...begun.controllers,
-          { id: board, name: 'controller board', type: 'board-5v', place: boxPlace, supply: 'usb', links: [], program: [] },
-        ],
-        signals: [
-          ...begun.signals,
-          {
-            id: signal,
-            name: 'pin D5',
-            place: boxPlace,
-            usual: false,
-            nature: 'pin',
-            volt: 5,
-            limitA: 0.02,
-            controller: board,
-            gpio: 'D5',
-          },
-        ],
-      };
-      const job = blankJob(started, 'Mains lamp', on(signal));
+  readyOnMains(
+    'mains-by-pin',
+    'Mains load by a controller',
+    'While a controller’s pin is high, switch a lamp in a cord through a relay module, only the line cut.',
+    (design, base) => {
+      const board = mintId('board', design.controllers);
       return {
-        ...started,
-        jobs: [
-          ...started.jobs,
-          {
-            ...job,
-            supply: outlet,
-            loads: [{ ...MAINS_LOAD, kind: 'filament', name: 'lamp', plate: { unit: 'W', value: 60, ratedV: 230 }, place: loadPlace }],
-            device: { kind: 'relay', part: 'module-5v-10a', socket: 'auto', place: box },
-            protection: 'plug',
-          },
-        ],
+        controllers: [{ id: board, name: 'controller board', type: 'board-5v', place: base.place, supply: 'usb', links: [], program: [] }],
+        signal: { ...base, name: 'pin D5', nature: 'pin', volt: 5, limitA: 0.02, controller: board, gpio: 'D5' },
       };
     },
-  },
-  {
-    id: 'heater-by-regulator',
-    title: 'Heater under a temperature controller',
-    words: 'While a temperature controller calls for heat, switch an element through a solid-state relay, with a thermal fuse.',
-    add(design) {
-      const { design: begun, outlet, box, boxPlace, loadPlace } = withMains(design);
-      const signal = mintId('signal', begun.signals);
-      const started: Design = {
-        ...begun,
-        signals: [
-          ...begun.signals,
-          {
-            id: signal,
-            name: 'temperature controller',
-            place: boxPlace,
-            usual: false,
-            nature: 'regulator',
-            volt: 12,
-            limitA: 0.03,
-            thermocouple: 'K',
-            polarity: 'right',
-            setC: 120,
-            control: 'pid',
-            cycleS: 2,
-            heatJPerK: 4000,
-            lossWPerK: 6,
-            lagS: 20,
-          },
-        ],
-      };
-      const job = blankJob(started, 'Heater', on(signal));
-      return {
-        ...started,
-        jobs: [
-          ...started.jobs,
-          {
-            ...job,
-            supply: outlet,
-            loads: [{ ...MAINS_LOAD, kind: 'heater', name: 'element', plate: { unit: 'W', value: 1500, ratedV: 230 }, place: loadPlace }],
-            device: { kind: 'relay', part: 'ssr-ac-25a', socket: 'auto', place: box },
-            protection: 'plug',
-            cooling: 'fins',
-            cutOut: { kind: 'thermal-fuse', opensAtC: 150 },
-          },
-        ],
-      };
-    },
-  },
+    { name: 'Mains lamp', relay: 'module-5v-10a' },
+    { kind: 'filament', name: 'lamp', plate: { unit: 'W', value: 60, ratedV: 230 } },
+  ),
+  readyOnMains(
+    'heater-by-regulator',
+    'Heater under a temperature controller',
+    'While a temperature controller calls for heat, switch an element through a solid-state relay, with a thermal fuse.',
+    (_, base) => ({
+      controllers: [],
+      signal: {
+        ...base,
+        name: 'temperature controller',
+        nature: 'regulator',
+        volt: 12,
+        limitA: 0.03,
+        thermocouple: 'K',
+        polarity: 'right',
+        setC: 120,
+        control: 'pid',
+        cycleS: 2,
+        heatJPerK: 4000,
+        lossWPerK: 6,
+        lagS: 20,
+      },
+    }),
+    { name: 'Heater', relay: 'ssr-ac-25a', cooling: 'fins', cutOut: { kind: 'thermal-fuse', opensAtC: 150 } },
+    { kind: 'heater', name: 'element', plate: { unit: 'W', value: 1500, ratedV: 230 } },
+  ),
 ];
 
 const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false } as const;
 
 /** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
-function withMains(design: Design): { design: Design; outlet: string; box: string; boxPlace: string; loadPlace: string } {
+function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {
   const known = design.supplies.find((supply) => isMains(supply) && supply.nominalV === 230);
   const outletPlace = known?.place ?? mintId('place', design.places);
   const air = { coldestC: 5, hottestC: 35 };
@@ -420,7 +413,6 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
   return {
     outlet,
     box,
-    boxPlace: box,
     loadPlace,
     design: {
       ...design,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, limitA } from '../../document/index.ts';
-import { type SignalFacets, signalBase } from './kind.ts';
+import { NO_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
 
 /** A feed that is live when on: key-on or an existing circuit. */
@@ -35,14 +35,8 @@ export const feed = {
   begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),
   state: (_, on) => (on ? 'is on' : 'is off'),
   form: () => 'feed',
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
-  levels: () => null,
-  part: () => null,
-  wrong: () => [],
+  ...NO_CONTACT,
   references: ({ supply }) => ({ supplies: [{ path: 'supply', id: supply }], controllers: [] }),
-  afterCut: () => null,
   wakes: () => true,
   sticks: false,
 } as const satisfies SignalFacets<'feed', FeedSignal>;

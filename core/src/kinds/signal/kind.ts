@@ -1,9 +1,11 @@
 /** What a nature of signal is asked for; one module a nature answers all of it. */
-import type { z } from 'zod';
+import { z } from 'zod';
 import { type Field, idSchema, nameSchema } from '../../document/index.ts';
 import type { Unit } from '../../quantity/index.ts';
+import type { GroundSwitchSpec } from '../part/ground-switch.ts';
+import type { SwitchSpec } from '../part/switch.ts';
+import type { ThresholdSpec } from '../part/threshold.ts';
 import type { AfterCut, Rest } from './words.ts';
-import { z as zod } from 'zod';
 
 /** What every signal has. */
 export const signalBase = {
@@ -11,7 +13,7 @@ export const signalBase = {
   name: nameSchema,
   place: idSchema,
   /** How it usually stands: where the desk begins. */
-  usual: zod.boolean(),
+  usual: z.boolean(),
 };
 export interface SignalBase {
   readonly id: string;
@@ -44,25 +46,8 @@ export interface Levels {
 }
 
 /** The part that stands for a signal of contacts, and what it is made with. */
-export type SignalPart =
-  | {
-      readonly kind: 'switch';
-      readonly spec: { readonly limitA: number; readonly action: 'maintained' | 'momentary'; readonly rest: Rest };
-    }
-  | { readonly kind: 'ground-switch'; readonly spec: { readonly limitA: number; readonly rest: Rest } }
-  | {
-      readonly kind: 'threshold';
-      readonly spec: {
-        readonly limitA: number;
-        readonly output: 'contact' | 'ground';
-        readonly watches: string;
-        readonly unit: Unit;
-        readonly inCircuit: boolean;
-        readonly closesAt: number;
-        readonly opensAt: number;
-        readonly delayS: number;
-      };
-    };
+type Of<K extends string, Spec> = { readonly kind: K; readonly spec: Omit<Spec, 'signal' | 'poles'> };
+export type SignalPart = Of<'switch', SwitchSpec> | Of<'ground-switch', GroundSwitchSpec> | Of<'threshold', ThresholdSpec>;
 
 /** What a signal names of the project. */
 export interface References {
@@ -102,3 +87,14 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   /** What is lost first when it fails: a contact of its own may stick either way. */
   readonly sticks: boolean;
 }
+
+/** The facets of what gives a voltage by itself: it has no contact, no levels and no part of its own. */
+export const NO_CONTACT = {
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  levels: () => null,
+  part: () => null,
+  wrong: () => [],
+  afterCut: () => null,
+} as const;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, positive } from '../../document/index.ts';
-import { type SignalFacets, signalBase } from './kind.ts';
+import { NO_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
 
 /** A controller's output, as an ideal source to ground. */
@@ -36,14 +36,8 @@ export const pin = {
   begin: (base) => ({ ...base, nature: 'pin', volt: 5, limitA: 0.02, controller: null, gpio: '' }),
   state: (_, on) => (on ? 'is high' : 'is low'),
   form: () => 'output',
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
-  levels: () => null,
-  part: () => null,
-  wrong: () => [],
+  ...NO_CONTACT,
   references: ({ controller }) => ({ supplies: [], controllers: controller === null ? [] : [{ path: 'controller', id: controller }] }),
-  afterCut: () => null,
   wakes: () => false,
   sticks: false,
 } as const satisfies SignalFacets<'pin', PinSignal>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_TYPES } from '../../reference/index.ts';
-import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { NO_CONTACT, NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
 
 /** A temperature controller's drive output: on while it calls for heat. */
@@ -85,14 +85,8 @@ export const regulator = {
   }),
   state: (_, on) => (on ? 'calls for heat' : 'is satisfied'),
   form: () => 'output',
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
-  levels: () => null,
-  part: () => null,
-  wrong: () => [],
+  ...NO_CONTACT,
   references: () => NO_REFERENCES,
-  afterCut: () => null,
   wakes: () => false,
   sticks: false,
 } as const satisfies SignalFacets<'regulator', RegulatorSignal>;
