@@ -79,5 +79,5 @@ test('a finding is accepted with a reason, shown as such after a reload, and tak
   await page.reload();
   await expect(finding).toContainText('Accepted: The switch has its own varistor.');
   await finding.getByRole('button', { name: 'No longer accept' }).click();
-  await expect(page.getByRole('heading', { name: /1 to fix, \d+ hold/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /1 to fix$/ })).toBeVisible();
 });

@@ -86,6 +86,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'neutral-switched': 'danger',
   'one-pole-of-two': 'danger',
   'earth-missing': 'danger',
+  'earth-thin': 'danger',
   'plug-fuse-above-device': 'danger',
   'mains-low-voltage-together': 'danger',
   'mains-no-enclosure': 'danger',
@@ -113,7 +114,7 @@ test('the book and these mistakes name the same rules', () => {
 const OF_MAINS_BOARDS_AND_HEAT = new Set(
   (
     'pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
-    'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing plug-fuse-above-device mains-low-voltage-together ' +
+    'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load fails-closed-no-cutout phase-angle-load-kind ' +
     'thermocouple-polarity supply-overload device-wrong-current-kind'
   ).split(' '),

@@ -1,6 +1,8 @@
 /** What a fuse guards, asked of the graph: hand edits are changes of it, and no rule looks past them. */
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import { gatherEvidence } from '../analysis/evidence.ts';
+import { parseDesignText } from '../project/parse.ts';
 import type { Design, Edit, Job } from '../project/schema.ts';
 import { checkEvidence } from '../rules/check.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
@@ -93,4 +95,21 @@ test('the walk passes what it is told to, and counts a wire by its near end', ()
   expect(terminals.has('job-1-fuse.1')).toBe(true);
   expect(terminals.has('job-1-fuse.2')).toBe(false);
   expect([...wires].map(({ leg }) => leg)).toContain('feed');
+});
+
+test('each of two feeds of a coil has its own fuse: one that is bridged leaves its wire bare, whatever the other has', () => {
+  const file = new URL('../../../examples/circuits/04-keep-on.json', import.meta.url);
+  const read = parseDesignText(readFileSync(file, 'utf8'));
+  if (!read.ok) throw new Error('it cannot be read');
+  const { design: both } = read;
+  expect(findings(both, 'fuse-missing')).toEqual([]);
+  for (const [fuse, wire] of [
+    ['beam-control-fuse', 'W1.1'],
+    ['beam-control-fuse-main-beam', 'W1.3'],
+  ] as const) {
+    const bridged = { ...both, jobs: both.jobs.map((one) => ({ ...one, edits: [{ kind: 'bridge', part: fuse } as const] })) };
+    const [found] = findings(bridged, 'fuse-missing');
+    expect(found).toMatchObject({ severity: 'danger', code: 'controlFuse', value: 0 });
+    expect(found!.title).toContain(wire);
+  }
 });

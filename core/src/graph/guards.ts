@@ -36,7 +36,8 @@ export function unguardedFrom(graph: CircuitGraph, post: Terminal): Wire[] {
     if (link.part.kind === 'fuse') return false;
     return link.branch.kind === 'switch' || link.branch.kind === 'diode' || kindOf(link.part).inLine === true;
   };
-  const metal = walk(graph, [post], (link) => link.by === 'joint').terminals;
+  // A filter that sits at a tap belongs to it.
+  const metal = walk(graph, [post], (link) => link.by === 'joint' || (link.by === 'part' && kindOf(link.part).atTap === true)).terminals;
   const isLead = ({ from, to }: Wire) => (metal.has(from) && isFuseEnd(graph, to)) || (metal.has(to) && isFuseEnd(graph, from));
   return [...walk(graph, [post], passes).wires].filter((wire) => !isLead(wire));
 }

@@ -1,9 +1,9 @@
 /** What rules read: the evidence, and each job's wired parts by what they do. */
 import type { Solution } from '../solve/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { postsOf, wireBranch } from '../wiring/index.ts';
+import { wireBranch } from '../wiring/index.ts';
 import { type CircuitGraph, type Netlist, type Wire, graphOf, guardedBy, laidOf, unguardedFrom, usedThrows } from '../graph/index.ts';
-import { type Design, type Job, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Design, type Job, supplyIdOf } from '../project/index.ts';
 import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind } from '../kinds/index.ts';
 import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
 import {
@@ -84,8 +84,8 @@ export interface RuleContext {
   remembered<T>(what: string, jobs: ReadonlySet<string>, make: (part: Evidence) => T): T;
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
   guardedBy(fuse: PartOf<'fuse'>): readonly Wire[];
-  /** Wires that a supply can feed with no fuse between. */
-  unguarded(supply: string): readonly Wire[];
+  /** Wires that a supply's post, or a tap of the vehicle, can feed with no fuse between. */
+  unguarded(from: Terminal): readonly Wire[];
 }
 
 export function ruleContext(evidence: Evidence): RuleContext {
@@ -160,7 +160,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
       return evidence.cache.get(key) as ReturnType<typeof make>;
     },
     guardedBy: memo((fuse: PartOf<'fuse'>) => guardedBy(graph, fuse)),
-    unguarded: memo((supply: string) => unguardedFrom(graph, postsOf(supplyById(design, supply))[0])),
+    unguarded: memo((from: Terminal) => unguardedFrom(graph, from)),
   };
 }
 

@@ -1,8 +1,10 @@
+import { partOf, terminal } from '../quantity/index.ts';
+import { postsOf } from '../wiring/index.ts';
 import { computed, standard } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import { fusePatch, takeBackEdits } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
-import { isOutput } from '../kinds/index.ts';
+import { isKind, isOutput } from '../kinds/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 
 const ID = 'fuse-missing';
@@ -16,9 +18,11 @@ function check(context: RuleContext, job: WiredJob, which: Which): Finding {
   const fuse = (load ? job.loadFuses : job.controlFuses)[0];
   // A fuse somewhere is not enough: it has to stand between the supply and every wire of its side.
   const supply = load ? job.supply : controlSupplyOf(context.design, job.job);
-  const [bare] = context
-    .unguarded(supply.id)
-    .filter((wire) => wire.job === job.job.id && wire.role !== 'return' && (wire.section.side === 'load') === load);
+  // A tap is behind the vehicle's own fuse, which was chosen for the vehicle's wire: one for ours sits at every tap.
+  const taps = load ? [] : context.netlist.parts.flatMap((part) => (isKind(part, 'feed') ? [terminal(part.id, '15')] : []));
+  const [bare] = [postsOf(supply)[0], ...taps]
+    .flatMap((from) => context.unguarded(from).map((wire) => ({ wire, from: partOf(from) })))
+    .filter(({ wire }) => wire.job === job.job.id && wire.role !== 'return' && (wire.section.side === 'load') === load);
   const value = fuse && !bare ? 1 : 0;
   return judge(ID, {
     code: which,
@@ -34,7 +38,7 @@ function check(context: RuleContext, job: WiredJob, which: Which): Finding {
     title: !fuse
       ? `The ${side} has no fuse`
       : bare
-        ? `${bare.tag} is fed by ${supply.name} past ${fuse.tag}, with no fuse between`
+        ? `${bare.wire.tag} is fed by ${context.part(bare.from).name} past ${fuse.tag}, with no fuse between`
         : `${fuse.tag} guards the ${side} at its source`,
     detail: fuse && !bare ? `${fuse.spec.ratingA} A` : 'a short anywhere in it is fed by all that the supply can give',
     working: {

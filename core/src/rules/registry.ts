@@ -18,6 +18,7 @@ import { deviceWrongCurrentKind } from './device-wrong-current-kind.ts';
 import { distanceContradicted } from './distance-contradicted.ts';
 import { dividerOutOfRange } from './divider-out-of-range.ts';
 import { earthMissing } from './earth-missing.ts';
+import { earthThin } from './earth-thin.ts';
 import { editNotMade } from './edit-not-made.ts';
 import { failsClosedNoCutout } from './fails-closed-no-cutout.ts';
 import { floatingInput } from './floating-input.ts';
@@ -125,6 +126,7 @@ export const RULES: readonly Rule[] = [
   deviceWrongCurrentKind,
   dividerOutOfRange,
   earthMissing,
+  earthThin,
   failsClosedNoCutout,
   lineNeutralAcrossContact,
   mainsLowVoltageTogether,

@@ -18,13 +18,12 @@ const mendable = computed(() => failing.value.filter(({ key, accepted: why }) =>
 const plan = shallowRef<NudgePlan | null>(null);
 // A plan is for the project as it stood.
 watch([() => project.analysis, () => project.job?.id], () => (plan.value = null));
-const holding = computed(() => project.findings.length - failing.value.length);
 // A danger that is accepted is a danger still, and is not called nothing.
 const summary = computed(() => {
   const dangers = project.findings.filter(({ severity, accepted: why }) => severity === 'danger' && why !== null).length;
   const first = open.value > 0 || dangers > 0 ? `${open.value} to fix` : 'nothing to fix';
   const lived = accepted.value > 0 ? [`${accepted.value} accepted${dangers > 0 ? ', dangerous still' : ''}`] : [];
-  return [first, ...lived, `${holding.value} hold`].join(', ');
+  return [first, ...lived].join(', ');
 });
 async function propose(): Promise<void> {
   const [of, before] = [project.job!.id, project.analysis];

@@ -43,7 +43,7 @@ const groups = computed(() =>
 
 <template>
   <section class="asked" aria-label="What was asked">
-    <h2 class="caps">What was asked</h2>
+    <h2 class="caps">What was asked · {{ answers.length }} questions</h2>
     <details v-for="{ group, holding, failing, silent, words } in groups" :key="group" :data-group="group">
       <summary>
         <b>{{ WORDS[group] }}</b> <span>{{ words }}</span>

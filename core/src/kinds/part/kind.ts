@@ -78,6 +78,8 @@ export interface PartKind<Kind extends string, Spec> {
   takesMm2?(spec: Spec): number;
   /** Whether its resistance is only in the way, so that a short behind it is one before it (a fuse, a stud), and takes nothing itself. */
   readonly inLine?: true;
+  /** Whether it sits at a tap of the vehicle, so that the lead behind it is the tap's. */
+  readonly atTap?: true;
   /** Pins that carry terminals to crimp, for the wire list. */
   readonly terminalStyle: string | ((spec: Spec) => string);
 }

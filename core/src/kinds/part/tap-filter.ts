@@ -13,6 +13,7 @@ export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
   kind: 'tap-filter',
   title: 'filter at a tap',
   terminalStyle: 'crimped splice',
+  atTap: true,
   pins: () => ['in', 'out', '31'],
   // The capacitor carries no steady current.
   model({ id }, into) {
