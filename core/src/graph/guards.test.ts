@@ -24,8 +24,13 @@ const findings = (made: Design, rule: string) =>
 describe('what a fuse guards', () => {
   test('is everything behind it to the return, on both sides of the contact', () => {
     const graph = of(design([job()]));
-    expect(legs(guardedBy(graph, fuseOf(graph, 'job-1-fuse')))).toEqual(['load-load-1', 'return-load-1', 'to-relay']);
-    expect(legs(guardedBy(graph, fuseOf(graph, 'job-1-control-fuse')))).toEqual(['control-coil', 'control-dash', 'control-return']);
+    expect(legs(guardedBy(graph, fuseOf(graph, 'job-1-fuse')))).toEqual(['feed', 'load-load-1', 'return-load-1', 'to-relay']);
+    expect(legs(guardedBy(graph, fuseOf(graph, 'job-1-control-fuse')))).toEqual([
+      'control-coil',
+      'control-dash',
+      'control-feed',
+      'control-return',
+    ]);
   });
 
   test('goes along when 87 and 87a are changed about by hand: the thin wire is found', () => {
@@ -95,6 +100,15 @@ test('the walk passes what it is told to, and counts a wire by its near end', ()
   expect(terminals.has('job-1-fuse.1')).toBe(true);
   expect(terminals.has('job-1-fuse.2')).toBe(false);
   expect([...wires].map(({ leg }) => leg)).toContain('feed');
+});
+
+test('the lead before a fuse carries all that it lets through', () => {
+  // 1 mm² bears some 19 A in the air of the battery: a 15 A fuse is below it, a 20 A one above.
+  for (const [fuse, fails] of [
+    [15, []],
+    [20, [{ severity: 'danger', value: 20 }]],
+  ] as const)
+    expect(findings(design([job({ fuse, wires: { feed: { sizeMm2: 1 } } })]), 'fuse-above-wire')).toMatchObject(fails);
 });
 
 test('each of two feeds of a coil has its own fuse: one that is bridged leaves its wire bare, whatever the other has', () => {

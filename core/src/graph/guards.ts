@@ -11,12 +11,26 @@ const isRail = (graph: CircuitGraph, at: Terminal): boolean => {
   return part !== undefined && kindOf(part).rail !== undefined;
 };
 
-/** Wires that a fuse guards: all that its current can flow through until another fuse, a supply, a tap or the return. */
+/**
+ * Wires that a fuse guards: all that its current can flow through until another fuse, a supply, a tap or the return, and
+ * its lead. A short on the lead is past it, but of an overload the lead carries as much as it lets through.
+ */
 export function guardedBy(graph: CircuitGraph, fuse: Fuse): Wire[] {
   const stops = (link: Link) => link.by === 'part' && (link.part.kind === 'fuse' || link.branch.kind === 'source');
   const reached = walk(graph, [terminal(fuse.id, '2')], (link, to) => !stops(link) && !isRail(graph, to) && !isFuseEnd(graph, to));
-  return [...reached.wires];
+  return [...reached.wires, ...leadsOf(graph, fuse)];
 }
+
+/** Wires straight from a supply or a tap to a fuse. */
+function leadsOf(graph: CircuitGraph, fuse: Fuse): Wire[] {
+  const own = joined(graph, terminal(fuse.id, '1'));
+  const isLive = (at: Terminal) => [...joined(graph, at)].some((end) => isRail(graph, end));
+  return graph.netlist.wires.filter(({ from, to }) => (own.has(to) && isLive(from)) || (own.has(from) && isLive(to)));
+}
+
+/** All that is one piece of metal with a terminal, what sits at a tap included. */
+const joined = (graph: CircuitGraph, at: Terminal): ReadonlySet<Terminal> =>
+  walk(graph, [at], (link) => link.by === 'joint' || (link.by === 'part' && kindOf(link.part).atTap === true)).terminals;
 
 /** A terminal of a fuse that is one: not left out, and with no wire in its place. */
 function isFuseEnd(graph: CircuitGraph, at: Terminal): boolean {
@@ -36,8 +50,7 @@ export function unguardedFrom(graph: CircuitGraph, post: Terminal): Wire[] {
     if (link.part.kind === 'fuse') return false;
     return link.branch.kind === 'switch' || link.branch.kind === 'diode' || kindOf(link.part).inLine === true;
   };
-  // A filter that sits at a tap belongs to it.
-  const metal = walk(graph, [post], (link) => link.by === 'joint' || (link.by === 'part' && kindOf(link.part).atTap === true)).terminals;
+  const metal = joined(graph, post);
   const isLead = ({ from, to }: Wire) => (metal.has(from) && isFuseEnd(graph, to)) || (metal.has(to) && isFuseEnd(graph, from));
   return [...walk(graph, [post], passes).wires].filter((wire) => !isLead(wire));
 }
