@@ -31,6 +31,10 @@ const KIND_NAMES = [
   ['kind', 'battery|alternator|mains|adapter|heater|filament|led|motor|solenoid|electronics|transformer'],
   ['loadKind', 'battery|heater|filament|led|motor|solenoid|electronics|transformer'],
 ];
+/** Kinds of part. A branch of the model has kinds of its own, and a job's device is a relay or none. */
+const PART_KINDS =
+  'adapter|bar|battery|controller|diode|feed|fuse|ground-point|ground-switch|load|mains|module-input|pin|relay|resistor|return-bus|splice|switch|tap-filter|thermal-fuse|threshold|transistor';
+const partKind = `[left.property.name='kind']:not([left.object.name=/^(branch|phrase|device|cutOut)$/]):not([left.object.property.name=/^(branch|device|cutOut)$/])`;
 const comparedKind = ([field, names]) => ({
   selector: `BinaryExpression[operator=/^[!=]==$/]:matches([left.property.name='${field}'], [left.name='${field}'])[right.value=/^(${names})$/]`,
   message: 'Ask a facet of the kind, in core/src/kinds, and not its name.',
@@ -118,8 +122,21 @@ export default tseslint.config(
   {
     // Kinds own their facts: outside their modules nobody compares a kind's name.
     files: ['core/src/**/*.ts', 'web/src/**/*.{ts,vue}', 'server/src/**/*.ts', 'cli/src/**/*.ts'],
-    ignores: ['**/*.test.ts', 'core/src/kinds/**', 'core/src/document/migrations.ts', 'core/src/testing/**'],
-    rules: { 'no-restricted-syntax': ['error', ...KIND_NAMES.map(comparedKind)] },
+    // The solver knows branches and no parts.
+    ignores: ['**/*.test.ts', 'core/src/kinds/**', 'core/src/document/migrations.ts', 'core/src/testing/**', 'core/src/solve/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...KIND_NAMES.map(comparedKind),
+        ...['BinaryExpression[operator=/^[!=]==$/]', 'SwitchCase'].map((at) => ({
+          selector:
+            at === 'SwitchCase'
+              ? `SwitchStatement[discriminant.object.name='part'][discriminant.property.name='kind']`
+              : `${at}${partKind}[right.value=/^(${PART_KINDS})$/]`,
+          message: 'Ask a role or a facet of the part, in core/src/kinds/part, and not its kind.',
+        })),
+      ],
+    },
   },
   {
     files: ['web/src/**/*.{ts,vue}'],

@@ -4,7 +4,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { analyse, drawJobs } from './analyse.ts';
 import { parseDesignText } from './project/parse.ts';
 import type { Design, Edit } from './project/schema.ts';
-import { isKind } from './kinds/part/registry.ts';
+import { plays } from './kinds/part/registry.ts';
 import { gatherEvidence } from './analysis/evidence.ts';
 import { jobVerdicts } from './analysis/verdict.ts';
 import { checkStatements } from './analysis/joint.ts';
@@ -64,13 +64,13 @@ describe.each(files)('%s', (file) => {
   const breakages = evidence.netlist.parts.flatMap((part): [string, string, Edit][] => {
     const job = part.job;
     if (job === null) return [];
-    if (isKind(part, 'relay'))
+    if (plays(part, 'relay'))
       return part.spec.type.poles.flatMap(({ closing, resting }): [string, string, Edit][] =>
         resting && part.spec.uses.some((pin) => pin === closing || pin === resting)
           ? [[`${part.tag} ${closing} and ${resting} changed about`, job, { kind: 'swap', part: part.id, a: closing, b: resting }]]
           : [],
       );
-    if (!isKind(part, 'diode')) return [];
+    if (!plays(part, 'diode')) return [];
     return [[`${part.tag} left out`, job, { kind: 'leave-out', part: part.id }]];
   });
   if (breakages.length > 0)

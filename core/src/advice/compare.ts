@@ -1,7 +1,7 @@
 /** The wirings that a job could have, side by side: what each takes, draws and does when something is lost. */
 import { wiringsOf } from '../wiring/index.ts';
 import type { Design } from '../project/index.ts';
-import { COPPER_G_PER_MM2_M, branchId, isKind } from '../kinds/index.ts';
+import { COPPER_G_PER_MM2_M, branchId, plays } from '../kinds/index.ts';
 import { checkEvidence } from '../rules/index.ts';
 import { gatherEvidence, jobVerdicts, statesOf } from '../analysis/index.ts';
 
@@ -37,7 +37,7 @@ export function compareWirings(design: Design, jobId: string): WiringView[] {
     const { circuit, netlist } = evidence;
     const own = evidence.jobs.get(jobId);
     const { matching, combinations } = statesOf(own ? jobVerdicts(evidence, own) : []);
-    const coils = netlist.parts.flatMap((part) => (isKind(part, 'relay') ? [circuit.branchIndex(branchId(part.id, 'coil'))] : []));
+    const coils = netlist.parts.flatMap((part) => (plays(part, 'relay') ? [circuit.branchIndex(branchId(part.id, 'coil'))] : []));
     const states = own?.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn) ?? [];
     const most = (on: boolean) =>
       states.reduce((found, { lines, solution }) => {

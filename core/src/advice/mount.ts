@@ -1,6 +1,6 @@
 /** Where to mount the relay: every place with fuse and wires chosen for it, side by side. */
 import type { Design } from '../project/index.ts';
-import { COPPER_G_PER_MM2_M, isKind, wirePrice } from '../kinds/index.ts';
+import { COPPER_G_PER_MM2_M, plays, wirePrice } from '../kinds/index.ts';
 import { checkEvidence } from '../rules/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
 
@@ -36,7 +36,7 @@ export function comparePlaces(design: Design, jobId: string): MountPlace[] {
     const drop = findings
       .filter(({ rule }) => rule === 'wire-drop')
       .reduce((worst, { value, limit }) => (value / limit > worst.value / worst.limit ? { value, limit } : worst), { value: 0, limit: 1 });
-    const fuse = netlist.parts.find((part) => isKind(part, 'fuse') && part.spec.guards === 'load');
+    const fuse = netlist.parts.find((part) => plays(part, 'overcurrent device') && part.spec.guards === 'load');
     return {
       place,
       name,
@@ -46,7 +46,7 @@ export function comparePlaces(design: Design, jobId: string): MountPlace[] {
       cost: sum(({ lengthM, sizeMm2 }) => lengthM * wirePrice(sizeMm2)),
       dropV: drop.value,
       budgetV: drop.limit,
-      fuseA: isKind(fuse, 'fuse') ? fuse.spec.ratingA : 0,
+      fuseA: plays(fuse, 'overcurrent device') ? fuse.spec.ratingA : 0,
       dangers: findings.filter(({ severity }) => severity === 'danger').length,
       cautions: findings.filter(({ severity }) => severity === 'caution').length,
       why: unwired.flatMap(({ reasons }) => reasons.map(({ message }) => message)).join(' '),

@@ -21,7 +21,7 @@ import {
   type SocketType,
   alikeBuilt,
   currentOf,
-  isKind,
+  plays,
   powerRelays,
   relayOf,
   socketsFor,
@@ -132,11 +132,13 @@ function tryRelay(design: Design, job: Job, type: RelayType, before: ReadonlySet
   const [worst] = against.sort((a, b) => telling(a) - telling(b));
   if (worst) return { type, why: `${worst.title}: ${worst.detail}.`, variants: [] };
   const relays = netlist.parts.flatMap((part) =>
-    isKind(part, 'relay') && part.job === job.id && part.spec.carries === 'load' ? [part] : [],
+    plays(part, 'relay') && part.job === job.id && part.spec.carries === 'load' ? [part] : [],
   );
   const current = currentOf(loadSupplyOf(design, job));
   const contactA = Math.min(...relays.flatMap(({ spec }) => spec.uses.map((pin) => throwRating(spec.type, pin, 'heater', current).ampere)));
-  const fuses = netlist.parts.filter((part) => isKind(part, 'fuse') && part.job === job.id && part.spec.guards === 'load').length;
+  const fuses = netlist.parts.filter(
+    (part) => plays(part, 'overcurrent device') && part.job === job.id && part.spec.guards === 'load',
+  ).length;
   return {
     type,
     why: '',

@@ -7,7 +7,7 @@ import {
   branchId,
   controllerType,
   currentOf,
-  isKind,
+  plays,
   isMains,
   kindOf,
 } from '../kinds/index.ts';
@@ -202,7 +202,7 @@ function liveThoughOff(
   loads: DeskReading['loads'],
 ): { part: string; volts: number }[] {
   return netlist.parts.flatMap((part) => {
-    if (!isKind(part, 'load') || part.job === null) return [];
+    if (!plays(part, 'load') || part.job === null) return [];
     const own = jobs.get(part.job)?.job;
     if (!own || loads[`${own.id}/${part.spec.line}`] !== 'off') return [];
     const supply = loadSupplyOf(design, own);
@@ -230,11 +230,12 @@ function bootFaults(
   const pulled = () => circuit.settle(isOn, { from, held }).sensed.reduce((sum, state) => sum + state, 0);
   // What the sums put across a gate so that it has a voltage is not there.
   if (booting.length > 0)
-    for (const part of netlist.parts)
-      if (isKind(part, 'transistor') && part.spec.type.kind === 'mosfet') {
-        branches.push(branchId(part.id, 'base'));
-        circuit.setFault(branchId(part.id, 'base'), 'open');
-      }
+    for (const part of netlist.parts) {
+      const gate = kindOf(part).gate?.(part.spec);
+      if (!gate) continue;
+      branches.push(branchId(part.id, gate.key));
+      circuit.setFault(branchId(part.id, gate.key), 'open');
+    }
   for (const board of booting) {
     const pins = pinsOf(design, board).filter(({ id }) => netlist.parts.some((part) => part.id === signalPartId(id)));
     const branch = (pin: string, way: (typeof ways)[number]) => branchId(signalPartId(pin), way);

@@ -4,7 +4,7 @@
  */
 import type { Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
-import { type PartOf, branchId, isKind, kindOf, pullInA } from '../kinds/index.ts';
+import { type PartPlaying, branchId, plays, kindOf, pullInA } from '../kinds/index.ts';
 import { type Evidence, voltsBetween } from './evidence.ts';
 import { primitivesOf } from '../graph/index.ts';
 import { wireBranch } from '../wiring/index.ts';
@@ -28,10 +28,10 @@ const WORKS = 0.8;
 function share(
   evidence: Evidence,
   solution: Solution,
-  part: PartOf<'relay'> | PartOf<'load'>,
+  part: PartPlaying<'relay'> | PartPlaying<'load'>,
 ): { share: number; volts: number; ampere: number } {
   const { circuit } = evidence;
-  if (isKind(part, 'relay')) {
+  if (plays(part, 'relay')) {
     const [plus, minus] = part.spec.type.coil;
     const ampere = Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'coil'))));
     const volts = Math.abs(voltsBetween(circuit, solution, terminal(part.id, plus), terminal(part.id, minus)) || 0);
@@ -41,13 +41,16 @@ function share(
   return { share: volts / part.spec.ratedV, volts, ampere: Math.abs(solution.amps(circuit.branchIndex(branchId(part.id, 'load')))) };
 }
 
+/** Whether a job has a slower way, behind a resistor. */
+const isSlowed = ({ jobs }: Evidence, job: string | null): boolean => job !== null && jobs.get(job)?.job.otherwise.kind === 'slower';
+
 export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
   if (solution.outcome !== 'settled') return [];
   return evidence.netlist.parts.flatMap((part) => {
-    if (!isKind(part, 'relay') && !isKind(part, 'load')) return [];
-    // A coil that has pulled in holds below its pull-in current; a load behind a resistor is meant to get less.
-    if (isKind(part, 'relay') && solution.sensed[evidence.circuit.sensorIndex(branchId(part.id, 'armature'))] === 1) return [];
-    if (isKind(part, 'load') && evidence.netlist.parts.some((other) => isKind(other, 'resistor') && other.job === part.job)) return [];
+    if (!plays(part, 'relay') && !plays(part, 'load')) return [];
+    // A coil that has pulled in holds below its pull-in current; a load that runs slower is meant to get less.
+    if (plays(part, 'relay') && solution.sensed[evidence.circuit.sensorIndex(branchId(part.id, 'armature'))] === 1) return [];
+    if (plays(part, 'load') && isSlowed(evidence, part.job)) return [];
     const gets = share(evidence, solution, part);
     if (gets.share <= FELT || gets.share >= WORKS) return [];
     return [{ part: part.id, volts: gets.volts, ampere: gets.ampere, ...wayOf(evidence, solution, part, gets.ampere) }];
@@ -55,7 +58,7 @@ export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
 }
 
 /** Follows at least half of the victim's current through wires, contacts and other parts. */
-function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> | PartOf<'load'>, ampere: number) {
+function wayOf(evidence: Evidence, solution: Solution, victim: PartPlaying<'relay'> | PartPlaying<'load'>, ampere: number) {
   const { circuit, netlist } = evidence;
   const least = ampere / 2;
   const carries = (branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch))) >= least;
@@ -73,7 +76,7 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
   }
   const wires = new Set<string>();
   const through = new Set<string>();
-  const own = victim.kind === 'relay' ? victim.spec.type.coil : (['+', '-'] as const);
+  const own = plays(victim, 'relay') ? victim.spec.type.coil : (['+', '-'] as const);
   const open = own.map((pin) => circuit.nodeOf(terminal(victim.id, pin)));
   const seen = new Set(open);
   const stops = new Set(
@@ -87,7 +90,7 @@ function wayOf(evidence: Evidence, solution: Solution, victim: PartOf<'relay'> |
     for (const { to, part, wire } of near.get(node) ?? []) {
       if (wire) wires.add(wire);
       const other = part === null ? undefined : netlist.parts.find(({ id }) => id === part);
-      if (other && other.id !== victim.id && (other.kind === 'relay' || other.kind === 'load')) through.add(other.id);
+      if (other && other.id !== victim.id && (plays(other, 'relay') || plays(other, 'load'))) through.add(other.id);
       if (seen.has(to)) continue;
       seen.add(to);
       open.push(to);

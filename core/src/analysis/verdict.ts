@@ -3,7 +3,7 @@ import type { Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { batteryId, wireBranch } from '../wiring/index.ts';
 import { type Intent, type Job, linesOf, supplyIdOf, unitOhm } from '../project/index.ts';
-import { isCharged, isKind, stateWord } from '../kinds/index.ts';
+import { isCharged, plays, stateWord } from '../kinds/index.ts';
 import { CORNER_NAMES } from './conditions.ts';
 import { type Evidence, type JobEvidence, type LoadState, type SolvedState, loadState, loadVolts } from './evidence.ts';
 
@@ -31,7 +31,7 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
   const { circuit, netlist, design } = evidence;
   const lines = linesOf(job).map((load) => {
     const units = netlist.parts.flatMap((part) =>
-      part.job === job.id && isKind(part, 'load') && part.spec.line === load.id ? [part.id] : [],
+      part.job === job.id && plays(part, 'load') && part.spec.line === load.id ? [part.id] : [],
     );
     const lowShare = job.otherwise.kind === 'slower' ? unitOhm(load) / load.count / (unitOhm(load) / load.count + job.otherwise.ohm) : null;
     const wire = netlist.wires.find((candidate) => candidate.job === job.id && candidate.leg === `load-${load.id}`);
@@ -51,7 +51,7 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
     netlist.parts.some(
       (part) =>
         part.job === job.id &&
-        isKind(part, 'relay') &&
+        plays(part, 'relay') &&
         part.spec.carries === 'load' &&
         part.spec.uses.some((pin) => solution.closed[circuit.branchIndex(`${part.id}/contact${pin}`)] === 1),
     );

@@ -1,7 +1,7 @@
 /** What a person wired otherwise than the app would, put into a finished netlist. */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import type { Design, Edit } from '../project/index.ts';
-import { isKind, kindOf } from '../kinds/index.ts';
+import { plays, kindOf } from '../kinds/index.ts';
 import { graphOf, usedThrows } from './graph.ts';
 import type { Netlist } from './netlist.ts';
 
@@ -67,7 +67,7 @@ function withUses(netlist: Netlist, id: string): Netlist {
   return {
     ...netlist,
     parts: netlist.parts.map((part) =>
-      part.id === id && isKind(part, 'relay') ? { ...part, spec: { ...part.spec, uses: usedThrows(graph, part) } } : part,
+      part.id === id && plays(part, 'relay') ? { ...part, spec: { ...part.spec, uses: usedThrows(graph, part) } } : part,
     ),
   };
 }

@@ -3,7 +3,7 @@
  * this and answered by one walk. Links come from the same primitives as the electrical model, so that a hand edit, a
  * fault and a part of any kind are seen by whoever asks.
  */
-import { type AnyPart, type Branch, type Sensor, kindOf } from '../kinds/index.ts';
+import { type AnyPart, type Branch, type PartPlaying, type Sensor, kindOf } from '../kinds/index.ts';
 import { type Terminal, terminal } from '../quantity/index.ts';
 import type { Netlist, Wire } from './netlist.ts';
 
@@ -88,7 +88,7 @@ export function walk(graph: CircuitGraph, from: readonly Terminal[], passes: (li
 }
 
 /** Throws of a relay that something is wired to, by their pins: those that may carry current, whoever wired them. */
-export function usedThrows(graph: CircuitGraph, relay: AnyPart & { kind: 'relay' }): string[] {
+export function usedThrows(graph: CircuitGraph, relay: PartPlaying<'relay'>): string[] {
   return relay.spec.type.poles.flatMap(({ closing, resting }) =>
     [closing, ...(resting === null ? [] : [resting])].filter((pin) => graph.attachedTo(terminal(relay.id, pin)).length > 0),
   );

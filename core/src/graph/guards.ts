@@ -1,10 +1,10 @@
 /** What fuses guard, and what nothing does: walks of the graph. */
-import { type AnyPart, kindOf } from '../kinds/index.ts';
+import { type PartPlaying, kindOf, plays } from '../kinds/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { type CircuitGraph, type Link, walk } from './graph.ts';
 import type { Wire } from './netlist.ts';
 
-type Fuse = AnyPart & { kind: 'fuse' };
+type Fuse = PartPlaying<'overcurrent device'>;
 
 const isRail = (graph: CircuitGraph, at: Terminal): boolean => {
   const part = graph.part(partOf(at));
@@ -16,7 +16,7 @@ const isRail = (graph: CircuitGraph, at: Terminal): boolean => {
  * its lead. A short on the lead is past it, but of an overload the lead carries as much as it lets through.
  */
 export function guardedBy(graph: CircuitGraph, fuse: Fuse): Wire[] {
-  const stops = (link: Link) => link.by === 'part' && (link.part.kind === 'fuse' || link.branch.kind === 'source');
+  const stops = (link: Link) => link.by === 'part' && (plays(link.part, 'overcurrent device') || link.branch.kind === 'source');
   const reached = walk(graph, [terminal(fuse.id, '2')], (link, to) => !stops(link) && !isRail(graph, to) && !isFuseEnd(graph, to));
   return [...reached.wires, ...leadsOf(graph, fuse)];
 }
@@ -35,7 +35,7 @@ const joined = (graph: CircuitGraph, at: Terminal): ReadonlySet<Terminal> =>
 /** A terminal of a fuse that is one: not left out, and with no wire in its place. */
 function isFuseEnd(graph: CircuitGraph, at: Terminal): boolean {
   const part = graph.part(partOf(at));
-  return part?.kind === 'fuse' && !graph.netlist.bridged.has(part.id) && !graph.netlist.leftOut.has(part.id);
+  return plays(part, 'overcurrent device') && !graph.netlist.bridged.has(part.id) && !graph.netlist.leftOut.has(part.id);
 }
 
 /**
@@ -47,7 +47,7 @@ export function unguardedFrom(graph: CircuitGraph, post: Terminal): Wire[] {
   const passes = (link: Link, to: Terminal): boolean => {
     if (isRail(graph, to) && partOf(to) !== partOf(post)) return false;
     if (link.by !== 'part') return true;
-    if (link.part.kind === 'fuse') return false;
+    if (plays(link.part, 'overcurrent device')) return false;
     return link.branch.kind === 'switch' || link.branch.kind === 'diode' || kindOf(link.part).inLine === true;
   };
   const metal = joined(graph, post);

@@ -5,7 +5,7 @@
 import { type Terminal, partOf } from '../quantity/index.ts';
 import { type Design, SAME_PLACE_M } from '../project/index.ts';
 import type { Netlist, Wire } from './netlist.ts';
-import { isKind } from '../kinds/index.ts';
+import { kindOf } from '../kinds/index.ts';
 import { groups } from './partition.ts';
 import { STRIP_MOST_MM2, colourName, stripTerminalA } from '../reference/index.ts';
 
@@ -125,19 +125,19 @@ const isReturn = ({ role }: Wire): boolean => role === 'return' || role === 'ear
 
 type Root = ReturnType<typeof groups<Terminal>>;
 function supplyOn(netlist: Netlist, root: Root, terminal: Terminal) {
-  return netlist.parts.find(
-    (part) =>
-      (isKind(part, 'adapter') || isKind(part, 'battery') || isKind(part, 'return-bus')) &&
-      root.find(`${part.id}.${isKind(part, 'return-bus') ? '31' : '-'}`) === terminal,
-  );
+  return netlist.parts.find((part) => {
+    const { minus } = kindOf(part);
+    return minus !== undefined && root.find(`${part.id}.${minus.pin}`) === terminal;
+  });
 }
 function commonName(netlist: Netlist, root: Root, terminal: Terminal, returns: boolean): string {
   const supply = supplyOn(netlist, root, terminal);
-  if (supply) return isKind(supply, 'adapter') ? `minus of ${supply.name}` : 'ground';
+  if (supply) return kindOf(supply).minus?.isolated ? `minus of ${supply.name}` : 'ground';
   return returns ? 'return' : 'one circuit';
 }
 function isIsolated(netlist: Netlist, root: Root, terminal: Terminal): boolean {
-  return isKind(supplyOn(netlist, root, terminal), 'adapter');
+  const supply = supplyOn(netlist, root, terminal);
+  return supply !== undefined && kindOf(supply).minus?.isolated === true;
 }
 
 /** Where each end of each wire goes over a strip, by wire and place. */

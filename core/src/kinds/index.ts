@@ -26,7 +26,15 @@ export {
   socketsFor,
   throwRating,
 } from './catalogue/shelf.ts';
-export { TRANSISTORS, TRANSISTOR_IDS, type TransistorType, transistorById } from './catalogue/transistor-types.ts';
+export {
+  TRANSISTORS,
+  TRANSISTOR_IDS,
+  type TransistorType,
+  isBipolar,
+  isMosfet,
+  isOpto,
+  transistorById,
+} from './catalogue/transistor-types.ts';
 export { type Glyph, type Shape, type ShapeClass, box, circle, letter, path, through } from './glyph.ts';
 export {
   LOADS,
@@ -44,9 +52,9 @@ export {
   surgeOf,
 } from './load/registry.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
-export { type PartSymbol, type SymbolName, branchId } from './part/kind.ts';
+export { type FaultKind, type PartSymbol, type SymbolName, branchId } from './part/kind.ts';
 export { PIN_OHM } from './part/pin.ts';
-export { type AnyPart, type PartOf, isKind, kindOf } from './part/registry.ts';
+export { type AnyPart, type PartPlaying, handEditsOf, kindOf, plays } from './part/registry.ts';
 export {
   COIL_TOLERANCE,
   COIL_TOLERANCE_SOURCE,
@@ -58,7 +66,7 @@ export {
   pullInA,
 } from './part/relay.ts';
 export { SMALL_W } from './part/resistor.ts';
-export { type Branch, type Conditions, type Delays, type Sensor } from './primitives.ts';
+export { type Branch, type Conditions, type Delays, type Fault, type Sensor } from './primitives.ts';
 export { type Levels } from './signal/kind.ts';
 export {
   SIGNALS,

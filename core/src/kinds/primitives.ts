@@ -49,6 +49,9 @@ export type Branch =
   /** Anode a, cathode b: `forwardV` behind `ohm` when it conducts. */
   | { readonly kind: 'diode'; readonly id: string; readonly a: string; readonly b: string; readonly forwardV: number; readonly ohm: Value };
 
+/** What a branch is instead of what it should be. */
+export type Fault = 'open' | 'closed' | { readonly extraOhm: number };
+
 /** Seconds between a sensor's wish to move and its movement; none when it is left out. */
 export interface Delays {
   readonly closeS: number;

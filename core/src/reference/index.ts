@@ -28,7 +28,7 @@ export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
-export { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
+export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_SOURCE,

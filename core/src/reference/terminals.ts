@@ -13,3 +13,6 @@ export const TERMINAL_MOST_MM2 = {
   /** Ring on a stud. */
   ring: 95,
 } as const;
+
+/** What a bad crimp, a fuse that sits loose or a corroded ground adds in a load's way, Ω (from memory). */
+export const BAD_JOINT_OHM = 0.4;

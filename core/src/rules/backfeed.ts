@@ -1,7 +1,7 @@
 import { takeBackEdits } from './nudging.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
-import { branchId, isKind } from '../kinds/index.ts';
+import { branchId, plays } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { signalWords } from '../analysis/index.ts';
 import { partSubject } from './context.ts';
@@ -21,7 +21,7 @@ export const backfeed: Rule = {
       failingOrTightest(
         job.evidence.signals.flatMap((id) => {
           const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
-          if (!part || !isKind(part, 'feed')) return [];
+          if (!part || !plays(part, 'tap')) return [];
           const tap = terminal(part.id, '15');
           const dead = (state: (typeof job.evidence.states)[number]) =>
             state.on.has(id) ? 0 : Math.abs(context.volts(state.solution, tap, terminal(part.id, '31')) || 0);

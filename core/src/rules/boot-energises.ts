@@ -1,7 +1,7 @@
 import { terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import type { Design } from '../project/index.ts';
-import { bootState, branchId, controllerType, isKind, isPin } from '../kinds/index.ts';
+import { type AnyPart, bootState, branchId, controllerType, isPin, kindOf, plays } from '../kinds/index.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
@@ -29,6 +29,8 @@ function quietPins(design: Design, signals: readonly string[]): Nudge[] {
   });
 }
 
+const gateOf = (part: AnyPart) => kindOf(part).gate?.(part.spec) ?? null;
+
 /**
  * While a controller resets and boots its pins drive nothing. Solved with the pin cut off: a gate that then hangs in the
  * air may stand anywhere, and a coil that then pulls in is on before any program runs.
@@ -50,20 +52,16 @@ export const bootEnergises: Rule = {
         const own = part.jobs.get(job.job.id)!;
         // What hangs in the air there may stand anywhere: a gate, and the input of a module.
         const gates = netlist.parts.flatMap((one) =>
-          isKind(one, 'transistor') && one.spec.type.kind === 'mosfet'
-            ? [circuit.nodeOf(terminal(one.id, one.spec.type.pins[0]))]
-            : isKind(one, 'module-input') && job.job.module.feed === 'input'
+          gateOf(one) !== null
+            ? [circuit.nodeOf(terminal(one.id, gateOf(one)!.pin))]
+            : plays(one, 'logic input') && job.job.module.feed === 'input'
               ? [circuit.nodeOf(terminal(one.id, 'IN'))]
               : [],
         );
         // What the sums put across a gate so that it has a voltage is not there.
         const outputs = names.flatMap((id) => ['high', 'low'].map((way) => branchId(signalPartId(id), way)));
-        const pulsing = netlist.parts.flatMap((one) => (isKind(one, 'pin') && one.spec.boot === 'pulses' ? [one.id] : []));
-        const cut = [
-          ...netlist.parts.flatMap((one) =>
-            isKind(one, 'transistor') && one.spec.type.kind === 'mosfet' ? [branchId(one.id, 'base')] : [],
-          ),
-        ];
+        const pulsing = netlist.parts.flatMap((one) => (plays(one, 'output') && one.spec.boot === 'pulses' ? [one.id] : []));
+        const cut = netlist.parts.flatMap((one) => (gateOf(one) === null ? [] : [branchId(one.id, gateOf(one)!.key)]));
         let wrong = 0;
         let asked = 0;
         const armatures = job.relays.map(({ id }) => circuit.sensorIndex(branchId(id, 'armature')));

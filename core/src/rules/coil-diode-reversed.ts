@@ -1,4 +1,4 @@
-import { branchId, isKind } from '../kinds/index.ts';
+import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -20,7 +20,7 @@ export const coilDiodeReversed: Rule = {
       job.relays.flatMap((relay) => {
         const id = `${relay.id}-diode`;
         const diode = context.netlist.parts.find((part) => part.id === id);
-        if (!diode || !isKind(diode, 'diode') || context.netlist.leftOut.has(id)) return [];
+        if (!diode || !plays(diode, 'diode') || context.netlist.leftOut.has(id)) return [];
         const { value } = context.worstAmps(job, branchId(id, 'junction'));
         const [plus] = relay.spec.type.coil;
         return [

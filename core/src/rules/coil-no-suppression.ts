@@ -1,5 +1,5 @@
 import { commonPractice, computed } from '../reference/index.ts';
-import { needsSuppression } from '../kinds/index.ts';
+import { needsSuppression, plays } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -28,7 +28,7 @@ export const coilNoSuppression: Rule = {
             sense: 'at least',
             title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
             detail: diode
-              ? `across ${relay.tag}${diode.kind === 'diode' ? `, band to ${relay.spec.type.coil[0]}` : ''}`
+              ? `across ${relay.tag}${plays(diode, 'diode') ? `, band to ${relay.spec.type.coil[0]}` : ''}`
               : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
             working: {
               formula: 'n ≥ 1',

@@ -1,4 +1,4 @@
-import { type PartOf, branchId, coilTemperature, isCopperCoil } from '../kinds/index.ts';
+import { type PartPlaying, branchId, coilTemperature, isCopperCoil } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, coilTerminals, partSubject, supplyOf } from './context.ts';
@@ -7,7 +7,7 @@ import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
 
-function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding[] {
+function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>): Finding[] {
   const { type } = relay.spec;
   const supply = supplyOf(context, relay);
   // A pin's coil does not hang on a battery.

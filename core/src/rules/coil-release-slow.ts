@@ -1,6 +1,6 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { SILICON_V, computed, fromMemory, ofPart } from '../reference/index.ts';
-import { COIL_TOLERANCE_SOURCE, type PartOf, coilTemperature, leastCoilOhm, needsSuppression } from '../kinds/index.ts';
+import { COIL_TOLERANCE_SOURCE, type PartPlaying, coilTemperature, leastCoilOhm, needsSuppression } from '../kinds/index.ts';
 import { CLAMP_V, coilRelease, parallelOhm } from '../solve/index.ts';
 import { type RuleContext, type WiredJob, coilBranch, partSubject } from './context.ts';
 import { type Finding, type Given, type Rule, judge } from './rule.ts';
@@ -10,7 +10,7 @@ const ID = 'coil-release-slow';
 const LIMIT_S = 0.01;
 const INDUCTIVE = new Set(['motor', 'solenoid']);
 
-function check(context: RuleContext, job: WiredJob, relay: PartOf<'relay'>): Finding {
+function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>): Finding {
   const { type } = relay.spec;
   const { suppression } = job.job;
   const coldC = context.design.places.find(({ id }) => id === relay.place)!.coldestC;

@@ -4,7 +4,7 @@ import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { wireBranch } from '../wiring/index.ts';
 import { type CircuitGraph, type Netlist, type Wire, graphOf, guardedBy, laidOf, unguardedFrom, usedThrows } from '../graph/index.ts';
 import { type Design, type Job, supplyIdOf } from '../project/index.ts';
-import { type AnyPart, type PartOf, type Supply, branchId, contactBranchId, isKind } from '../kinds/index.ts';
+import { type AnyPart, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
 import {
   type Corner,
@@ -19,11 +19,11 @@ import {
 
 /** A throw that carries load current. */
 export interface PowerContact {
-  readonly relay: PartOf<'relay'>;
+  readonly relay: PartPlaying<'relay'>;
   readonly pin: string;
   readonly branch: string;
   /** The load fuse before it; null where there is none. */
-  readonly fuse: PartOf<'fuse'> | null;
+  readonly fuse: PartPlaying<'overcurrent device'> | null;
 }
 
 export interface WiredJob {
@@ -35,13 +35,13 @@ export interface WiredJob {
   /** Throws that switch the loads; none where the signals feed them. */
   readonly contacts: readonly PowerContact[];
   /** Every relay of the job, those that switch loads first. */
-  readonly relays: readonly PartOf<'relay'>[];
+  readonly relays: readonly PartPlaying<'relay'>[];
   /** Fuses of its loads, and of the coil circuits that it uses. */
-  readonly loadFuses: readonly PartOf<'fuse'>[];
-  readonly controlFuses: readonly PartOf<'fuse'>[];
+  readonly loadFuses: readonly PartPlaying<'overcurrent device'>[];
+  readonly controlFuses: readonly PartPlaying<'overcurrent device'>[];
   /** All fuses that were made for this job: a shared one is its first user's. */
-  readonly ownFuses: readonly PartOf<'fuse'>[];
-  readonly loads: readonly PartOf<'load'>[];
+  readonly ownFuses: readonly PartPlaying<'overcurrent device'>[];
+  readonly loads: readonly PartPlaying<'load'>[];
   /** Wires made for this job. */
   readonly wires: readonly Wire[];
 }
@@ -83,7 +83,7 @@ export interface RuleContext {
   /** Works a thing out unless it was worked out before for the same jobs, parts and wires. */
   remembered<T>(what: string, jobs: ReadonlySet<string>, make: (part: Evidence) => T): T;
   /** Wires that a fuse guards: all that its current can flow through until a supply or the return. */
-  guardedBy(fuse: PartOf<'fuse'>): readonly Wire[];
+  guardedBy(fuse: PartPlaying<'overcurrent device'>): readonly Wire[];
   /** Wires that a supply's post, or a tap of the vehicle, can feed with no fuse between. */
   unguarded(from: Terminal): readonly Wire[];
 }
@@ -159,7 +159,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
       }
       return evidence.cache.get(key) as ReturnType<typeof make>;
     },
-    guardedBy: memo((fuse: PartOf<'fuse'>) => guardedBy(graph, fuse)),
+    guardedBy: memo((fuse: PartPlaying<'overcurrent device'>) => guardedBy(graph, fuse)),
     unguarded: memo((from: Terminal) => unguardedFrom(graph, from)),
   };
 }
@@ -198,10 +198,10 @@ function wiredJob(
   wires: readonly Wire[],
 ): WiredJob {
   const { job } = evidence;
-  const relays = parts.filter((part) => isKind(part, 'relay'));
+  const relays = parts.filter((part) => plays(part, 'relay'));
   // A fuse with a wire in its place is none, nor is one that is left out.
   const { bridged, leftOut } = graph.netlist;
-  const fuses = parts.filter((part) => isKind(part, 'fuse')).filter(({ id }) => !bridged.has(id) && !leftOut.has(id));
+  const fuses = parts.filter((part) => plays(part, 'overcurrent device')).filter(({ id }) => !bridged.has(id) && !leftOut.has(id));
   const loadFuses = fuses.filter(({ spec }) => spec.guards === 'load');
   const switching = relays.filter(({ spec }) => spec.carries === 'load');
   return {
@@ -219,15 +219,16 @@ function wiredJob(
     loadFuses,
     controlFuses: fuses.filter(({ spec }) => spec.guards === 'control'),
     ownFuses: fuses.filter((fuse) => fuse.job === job.id),
-    loads: parts.filter((part) => isKind(part, 'load')),
+    loads: parts.filter((part) => plays(part, 'load')),
     wires,
   };
 }
 
-export const coilBranch = (relay: PartOf<'relay'>) => branchId(relay.id, 'coil');
-export const coilTerminals = ({ id, spec: { type } }: PartOf<'relay'>) => [terminal(id, type.coil[0]), terminal(id, type.coil[1])] as const;
+export const coilBranch = (relay: PartPlaying<'relay'>) => branchId(relay.id, 'coil');
+export const coilTerminals = ({ id, spec: { type } }: PartPlaying<'relay'>) =>
+  [terminal(id, type.coil[0]), terminal(id, type.coil[1])] as const;
 /** The supply behind a relay's coil; none behind a controller's pin. */
-export const supplyOf = (context: RuleContext, relay: PartOf<'relay'>): Supply | null =>
+export const supplyOf = (context: RuleContext, relay: PartPlaying<'relay'>): Supply | null =>
   context.design.supplies.find(({ id }) => id === relay.spec.supply) ?? null;
 /** Most that a job's loads take through its contacts or its signals, A. */
 export const loadAmps = (context: RuleContext, job: WiredJob): number => worstLoad(context, job).value;

@@ -1,6 +1,6 @@
 import { takeBackEdits } from './nudging.ts';
 import { commonPractice, computed } from '../reference/index.ts';
-import { branchId, isKind } from '../kinds/index.ts';
+import { branchId, plays } from '../kinds/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
@@ -21,7 +21,7 @@ export const floatingInput: Rule = {
     context.jobs.flatMap((job) =>
       job.evidence.signals.flatMap((id) => {
         const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
-        if (!part || !isKind(part, 'threshold') || !part.spec.inCircuit) return [];
+        if (!part || !plays(part, 'sensor') || !part.spec.inCircuit) return [];
         const evidence = evidenceFor(context.evidence, new Set([job.job.id]));
         const { circuit } = evidence;
         const nodes = ['+', '-'].map((pin) => ({ pin, node: circuit.nodeOf(terminal(part.id, pin)) }));

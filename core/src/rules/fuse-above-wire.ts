@@ -1,4 +1,4 @@
-import type { PartOf } from '../kinds/index.ts';
+import type { PartPlaying } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT, sizeName, standard } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
@@ -10,7 +10,7 @@ import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'fuse-above-wire';
 
-function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Finding[] {
+function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Finding[] {
   const [first, ...rest] = context.guardedBy(fuse);
   if (!first) return [];
   const wire = rest.reduce((weak, candidate) => (context.behindFuse(candidate) < context.behindFuse(weak) ? candidate : weak), first);

@@ -4,7 +4,7 @@ import { computed, standard } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import { fusePatch, takeBackEdits } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
-import { isKind, isOutput } from '../kinds/index.ts';
+import { plays, isOutput } from '../kinds/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 
 const ID = 'fuse-missing';
@@ -19,7 +19,7 @@ function check(context: RuleContext, job: WiredJob, which: Which): Finding {
   // A fuse somewhere is not enough: it has to stand between the supply and every wire of its side.
   const supply = load ? job.supply : controlSupplyOf(context.design, job.job);
   // A tap is behind the vehicle's own fuse, which was chosen for the vehicle's wire: one for ours sits at every tap.
-  const taps = load ? [] : context.netlist.parts.flatMap((part) => (isKind(part, 'feed') ? [terminal(part.id, '15')] : []));
+  const taps = load ? [] : context.netlist.parts.flatMap((part) => (plays(part, 'tap') ? [terminal(part.id, '15')] : []));
   const [bare] = [postsOf(supply)[0], ...taps]
     .flatMap((from) => context.unguarded(from).map((wire) => ({ wire, from: partOf(from) })))
     .filter(({ wire }) => wire.job === job.job.id && wire.role !== 'return' && (wire.section.side === 'load') === load);

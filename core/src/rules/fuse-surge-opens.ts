@@ -1,4 +1,4 @@
-import { type PartOf, type Starting, branchId, usualSurge } from '../kinds/index.ts';
+import { type PartPlaying, type Starting, branchId, usualSurge } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { BLADE_BAND_SOURCE, SURGE_SOURCE, computed } from '../reference/index.ts';
 import { loadVolts } from '../analysis/index.ts';
@@ -11,7 +11,11 @@ import { type Finding, type Rule, judge } from './rule.ts';
 const ID = 'fuse-surge-opens';
 
 /** What starts behind a fuse in the state in which most flows through it, and what the way to it lets through. */
-export function startBehind(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): { starting: Starting[]; mostA: number } {
+export function startBehind(
+  context: RuleContext,
+  job: WiredJob,
+  fuse: PartPlaying<'overcurrent device'>,
+): { starting: Starting[]; mostA: number } {
   const { circuit } = context.evidence;
   const { state, value: through } = context.worstAmps(job, branchId(fuse.id, 'link'));
   const running = job.loads
@@ -28,7 +32,7 @@ export function startBehind(context: RuleContext, job: WiredJob, fuse: PartOf<'f
   };
 }
 
-function check(context: RuleContext, job: WiredJob, fuse: PartOf<'fuse'>): Finding[] {
+function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Finding[] {
   if (fuse.spec.style !== 'blade') return [];
   const { starting, mostA } = startBehind(context, job, fuse);
   if (starting.length === 0) return [];

@@ -1,6 +1,6 @@
 import { batteryId, controllerId } from '../wiring/index.ts';
 import { terminal } from '../quantity/index.ts';
-import { currentOf, isKind, isOnVehicle, isPin } from '../kinds/index.ts';
+import { type AnyPart, currentOf, isOnVehicle, isPin, kindOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { modulePatch, withPinTurned } from './nudging.ts';
@@ -29,11 +29,11 @@ function joined({ evidence: { circuit } }: RuleContext, a: string, b: string): b
   return seen.has(to);
 }
 
+const crossingOf = (part: AnyPart) => kindOf(part).crossing?.(part) ?? null;
+
 /** Where light crosses, if it does: the input of a module, or an optocoupler. */
 const crossing = ({ netlist }: RuleContext, { job }: WiredJob) =>
-  netlist.parts.find(
-    (part) => part.job === job.id && (isKind(part, 'module-input') || (isKind(part, 'transistor') && part.spec.type.kind === 'opto')),
-  );
+  netlist.parts.find((part) => part.job === job.id && crossingOf(part) !== null);
 
 /** The controller's ground and what feeds the relays, as a fact of the graph: a claim of isolation is not enough. */
 function metal(context: RuleContext, job: WiredJob): boolean {
@@ -43,7 +43,7 @@ function metal(context: RuleContext, job: WiredJob): boolean {
   const input = crossing(context, job);
   if (!board || !input) return false;
   const ground = terminal(controllerId(board.id), 'GND');
-  if (joined(context, ground, terminal(input.id, isKind(input, 'module-input') ? 'GND' : 'E'))) return true;
+  if (joined(context, ground, terminal(input.id, crossingOf(input)!.farPin))) return true;
   const { controlSupply } = job.job;
   const plus = controlSupply === 'same' ? null : terminal(batteryId(controlSupply), '+');
   return plus !== null && joined(context, ground, plus);

@@ -1,6 +1,6 @@
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { PIN_TOLERANCE, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
-import { isKind, isOutput } from '../kinds/index.ts';
+import { isMosfet, isOutput, plays } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -15,7 +15,7 @@ export const mosfetGateLevel: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.netlist.parts.flatMap((part) => {
-        if (!isKind(part, 'transistor') || part.job !== job.job.id || part.spec.type.kind !== 'mosfet') return [];
+        if (!plays(part, 'transistor') || part.job !== job.job.id || !isMosfet(part.spec.type)) return [];
         const { type } = part.spec;
         const pins = context.design.signals.filter((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
         const [gate, , source] = type.pins.map((pin) => terminal(part.id, pin)) as [string, string, string];

@@ -2,7 +2,7 @@
 import { type Patch, withSignal } from '../document/index.ts';
 import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf } from '../project/index.ts';
 import {
-  type PartOf,
+  type PartPlaying,
   type RelayType,
   alikeBuilt,
   currentOf,
@@ -27,7 +27,7 @@ export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: 
 /** Every other rating of a fuse that `fits`, the nearest to the present one first. */
 export function otherFuses(
   job: WiredJob,
-  fuse: PartOf<'fuse'>,
+  fuse: PartPlaying<'overcurrent device'>,
   which: 'fuse' | 'controlFuse',
   fits: (ratingA: number) => boolean,
 ): Nudge[] {

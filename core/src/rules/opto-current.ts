@@ -1,4 +1,4 @@
-import { type AnyPart, branchId, isKind } from '../kinds/index.ts';
+import { branchId, kindOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -7,22 +7,6 @@ import { type Rule, judge } from './rule.ts';
 const ID = 'opto-current';
 /** Optocouplers fade and differ: what a fresh one needs, times this (from memory). */
 const AGEING = 1.5;
-
-interface Diode {
-  readonly branch: string;
-  readonly words: string;
-  readonly inputV: number;
-  readonly inputOhm: number;
-  readonly closesA: number;
-}
-
-/** The diode of a module's input, or of an optocoupler. */
-function diodeOf(part: AnyPart): Diode | null {
-  if (isKind(part, 'module-input')) return { ...part.spec.type, branch: 'input', words: 'The module’s input' };
-  if (!isKind(part, 'transistor') || part.spec.type.kind !== 'opto') return null;
-  const { type, switchedA } = part.spec;
-  return { branch: 'base', words: `The diode of ${part.tag}`, inputV: type.ledV, inputOhm: 0, closesA: switchedA / type.transferRatio };
-}
 
 /** Current in the input's diode while the relay is meant to be in, at its least, against what switches the driver. */
 export const optoCurrent: Rule = {
@@ -33,7 +17,7 @@ export const optoCurrent: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.netlist.parts.flatMap((part) => {
-        const diode = part.job === job.job.id ? diodeOf(part) : null;
+        const diode = part.job === job.job.id ? (kindOf(part).crossing?.(part) ?? null) : null;
         if (!diode) return [];
         const type = diode;
         const meant = job.job.lost === 'on' ? 'off' : 'on';

@@ -1,5 +1,5 @@
 import { batteryId } from '../wiring/index.ts';
-import { branchId, isKind, supplyFacets } from '../kinds/index.ts';
+import { branchId, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { keyIsOff } from './key-off.ts';
@@ -29,7 +29,7 @@ export const parasiticDrain: Rule = {
       const takers = [
         ...job.relays.filter(({ spec }) => spec.supply === job.supply.id).map(coilBranch),
         ...context.netlist.parts.flatMap((part) =>
-          isKind(part, 'threshold') && part.spec.inCircuit && job.evidence.signals.includes(part.spec.signal)
+          plays(part, 'sensor') && part.spec.inCircuit && job.evidence.signals.includes(part.spec.signal)
             ? [branchId(part.id, 'self')]
             : [],
         ),

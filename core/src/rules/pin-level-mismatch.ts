@@ -1,4 +1,4 @@
-import { branchId, isKind } from '../kinds/index.ts';
+import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
 import { dividerFor, dividerVolts } from '../solve/index.ts';
@@ -11,7 +11,7 @@ const ID = 'pin-level-mismatch';
 /** Low trigger: a pin whose high level is below the module's supply leaves current in the input, and the relay in. */
 function inputs(context: RuleContext, job: WiredJob): Finding[] {
   return context.netlist.parts.flatMap((part) => {
-    if (part.job !== job.job.id || !isKind(part, 'module-input')) return [];
+    if (part.job !== job.job.id || !plays(part, 'logic input')) return [];
     const { type, trigger } = part.spec;
     const off = (state: (typeof job.evidence.states)[number]) =>
       state.lines.every((line) => line !== (job.job.lost === 'on' ? 'off' : 'on'));

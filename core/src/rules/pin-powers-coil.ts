@@ -1,5 +1,5 @@
 import { signalPartId } from '../wiring/index.ts';
-import { branchId, isKind, isPin } from '../kinds/index.ts';
+import { branchId, plays, isPin } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
@@ -23,7 +23,7 @@ export const pinPowersCoil: Rule = {
         .flatMap((relay) => {
           const pin = context.design.signals.find((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));
           const part = pin && context.netlist.parts.find(({ id }) => id === signalPartId(pin.id));
-          if (!pin || !part || !isKind(part, 'pin')) return [];
+          if (!pin || !part || !plays(part, 'output')) return [];
           const { value } = context.worst(job, ({ solution }) => {
             const coil = context.amps(solution, coilBranch(relay));
             const out = context.amps(solution, branchId(part.id, 'high'));

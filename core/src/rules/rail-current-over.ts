@@ -1,5 +1,5 @@
 import { controllerId } from '../wiring/index.ts';
-import { controllerType, currentOf, isKind, isOnVehicle, isPin } from '../kinds/index.ts';
+import { controllerType, currentOf, plays, isOnVehicle, isPin } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, ofPart } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
@@ -18,7 +18,7 @@ export const railCurrentOver: Rule = {
   check: (context) =>
     context.design.controllers.flatMap((board) => {
       const part = context.netlist.parts.find(({ id }) => id === controllerId(board.id));
-      if (!part || !isKind(part, 'controller')) return [];
+      if (!part || !plays(part, 'board')) return [];
       const users = context.jobs.flatMap((job) => {
         const follows = context.design.signals.some(
           (signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id),

@@ -1,4 +1,4 @@
-import { POWER_RELAYS, type PartOf, branchId, isKind } from '../kinds/index.ts';
+import { POWER_RELAYS, type PartPlaying, branchId, plays } from '../kinds/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { figures, partOf } from '../quantity/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
@@ -11,17 +11,17 @@ const ID = 'shared-ground-backfeed';
 /** Share of what a thing needs from which it is felt: a lamp glows, a relay may stay in. */
 const LIMIT = 0.25;
 
-type Victim = PartOf<'load'> | PartOf<'relay'>;
+type Victim = PartPlaying<'load'> | PartPlaying<'relay'>;
 
 /** Share of what it needs that a thing gets in a state. */
 function shareOf({ circuit }: Evidence, solution: Solution, part: Victim): number {
-  if (isKind(part, 'load')) return Math.abs(loadVolts(circuit, solution, part.id)) / part.spec.ratedV;
+  if (plays(part, 'load')) return Math.abs(loadVolts(circuit, solution, part.id)) / part.spec.ratedV;
   return Math.abs(voltsBetween(circuit, solution, ...coilTerminals(part)) || 0) / part.spec.type.pullInV;
 }
 
 /** What gets most more of its need with a ground point gone than with it there, the signals being the same. */
-function worst(evidence: Evidence, job: WiredJob, ground: PartOf<'ground-point'>) {
-  const victims = evidence.netlist.parts.filter((part): part is Victim => isKind(part, 'load') || isKind(part, 'relay'));
+function worst(evidence: Evidence, job: WiredJob, ground: PartPlaying<'ground'>) {
+  const victims = evidence.netlist.parts.filter((part): part is Victim => plays(part, 'load') || plays(part, 'relay'));
   const healthy = new Map<string, number[]>();
   let found = { share: 0, part: null as string | null };
   const metal = branchId(ground.id, 'metal');
@@ -48,13 +48,13 @@ export const sharedGroundBackfeed: Rule = {
     const users = new Map<string, Set<string>>();
     for (const wire of context.netlist.wires)
       for (const end of [wire.from, wire.to])
-        if (isKind(context.part(partOf(end)), 'ground-point')) {
+        if (plays(context.part(partOf(end)), 'ground')) {
           const id = partOf(end);
           users.set(id, new Set([...(users.get(id) ?? []), ...wire.jobs]));
         }
     return context.netlist.parts.flatMap((part): Finding[] => {
       const jobs = users.get(part.id);
-      if (!isKind(part, 'ground-point') || !jobs || jobs.size < 2) return [];
+      if (!plays(part, 'ground') || !jobs || jobs.size < 2) return [];
       const asked = context.jobs.filter(({ job, evidence }) => jobs.has(job.id) && evidence.signals.length <= MOST_FAULT_SIGNALS);
       const [first] = asked;
       if (!first) return [];

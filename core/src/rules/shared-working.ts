@@ -1,6 +1,6 @@
 /** Lines of working that several rules show. */
 import { type Wire, familyOf } from '../graph/index.ts';
-import type { PartOf } from '../kinds/index.ts';
+import type { PartPlaying } from '../kinds/index.ts';
 import {
   BLADE_FUSE_SOURCE,
   BOLT_FUSE_SOURCE,
@@ -30,7 +30,7 @@ export function noneAllowed(value: number, meaning: string, source: Source, why:
 }
 
 /** A fuse's rating, and whether a person or the app chose it. */
-export function fuseRating(job: WiredJob, fuse: PartOf<'fuse'>): Given {
+export function fuseRating(job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Given {
   const field = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
   const source = fuse.spec.chosen ? entered(`jobs[${job.at}].${field}`) : fuse.spec.style === 'bolt' ? BOLT_FUSE_SOURCE : BLADE_FUSE_SOURCE;
   return { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source };

@@ -1,5 +1,6 @@
 import { signalPartId } from '../wiring/index.ts';
-import { type AnyPart, type PartOf, branchId, controllerType, isFeed, isKind, isOutput, isPin } from '../kinds/index.ts';
+import { type PartPlaying, branchId, controllerType, isFeed, isOutput, isPin, kindOf, plays } from '../kinds/index.ts';
+import type { Solution } from '../solve/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, ofPart } from '../reference/index.ts';
 import { type RuleContext, partSubject } from './context.ts';
@@ -8,28 +9,18 @@ import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'signal-current-over';
 
-/** The branches that carry a signal's current. */
-function branches(part: AnyPart): string[] {
-  if (isKind(part, 'switch') || isKind(part, 'threshold'))
-    return Array.from({ length: part.spec.poles }, (_, at) => branchId(part.id, `pole${at + 1}`));
-  if (isKind(part, 'feed')) return [branchId(part.id, 'feed')];
-  if (isKind(part, 'ground-switch')) return [branchId(part.id, 'contact')];
-  if (isKind(part, 'pin')) return [branchId(part.id, 'high')];
-  return [];
-}
-
 /** All pins of a board together, as its chip bears them. */
 function chips(context: RuleContext): Finding[] {
   return context.design.controllers.flatMap((board) => {
     const pins = context.netlist.parts.flatMap((part) =>
-      isKind(part, 'pin') &&
+      plays(part, 'output') &&
       context.design.signals.some((signal) => isPin(signal) && signal.id === part.spec.signal && signal.controller === board.id)
         ? [part]
         : [],
     );
     const job = context.jobs.find(({ evidence }) => pins.some(({ spec }) => evidence.signals.includes(spec.signal)));
     if (!job) return [];
-    const worstOf = ({ id, spec }: PartOf<'pin'>) =>
+    const worstOf = ({ id, spec }: PartPlaying<'output'>) =>
       Math.max(
         0,
         ...context.jobs
@@ -93,16 +84,12 @@ export const signalCurrentOver: Rule = {
             job.job.supply !== id &&
             !(job.job.otherwise.kind === 'original-feed' && job.job.otherwise.signal === id);
           const limit = leftAlone ? 0 : signal.limitA;
-          return branches(part).map((branch) => {
+          return (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key, less, or }) => {
+            const ampsOf = (solution: Solution, own: string | undefined) =>
+              own === undefined ? 0 : context.amps(solution, branchId(part.id, own));
             // What the vehicle's own lamps take from a feed is not ours.
-            const others = isKind(part, 'feed') ? branchId(part.id, 'others') : null;
-            // What a pin sinks counts as what it gives.
-            const sunk = isKind(part, 'pin') ? branchId(part.id, 'low') : null;
             const { value } = context.worst(job, ({ solution }) =>
-              Math.max(
-                context.amps(solution, branch) - (others ? context.amps(solution, others) : 0),
-                sunk ? context.amps(solution, sunk) : 0,
-              ),
+              Math.max(ampsOf(solution, key) - ampsOf(solution, less), ampsOf(solution, or)),
             );
             return judge(ID, {
               severity: value > signal.limitA ? 'danger' : 'caution',

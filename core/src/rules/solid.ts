@@ -1,10 +1,10 @@
 /** Solid-state relays of a job that carry its load, with the current through each: several rules ask. */
-import { type PartOf, type SolidType, isMains } from '../kinds/index.ts';
+import { type PartPlaying, type SolidType, isMains } from '../kinds/index.ts';
 import type { PowerContact, RuleContext, WiredJob } from './context.ts';
 
 export interface SolidContact {
   readonly contact: PowerContact;
-  readonly relay: PartOf<'relay'>;
+  readonly relay: PartPlaying<'relay'>;
   readonly solid: SolidType;
   /** Largest current through it, A. */
   readonly ampere: number;

@@ -4,7 +4,7 @@
  */
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { batteryId, wireBranch } from '../wiring/index.ts';
-import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, isKind } from '../kinds/index.ts';
+import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, plays } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
 import {
@@ -60,7 +60,7 @@ function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampe
   }
   for (const part of context.netlist.parts) {
     if (!part.jobs.includes(job.job.id)) continue;
-    if (isKind(part, 'fuse') && carries(branchId(part.id, 'link')))
+    if (plays(part, 'overcurrent device') && carries(branchId(part.id, 'link')))
       out.push({
         symbol: `R(${part.tag})`,
         meaning: `${formatQuantity(part.spec.ratingA, 'A')} fuse`,

@@ -1,5 +1,5 @@
 import { PIN_TOLERANCE, RESISTOR_TOLERANCE, commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
-import { branchId, isKind } from '../kinds/index.ts';
+import { branchId, isBipolar, plays } from '../kinds/index.ts';
 import { figures } from '../quantity/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -16,7 +16,7 @@ export const transistorNotSaturated: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       context.netlist.parts.flatMap((part) => {
-        if (!isKind(part, 'transistor') || part.job !== job.job.id || part.spec.type.kind !== 'bipolar') return [];
+        if (!plays(part, 'transistor') || part.job !== job.job.id || !isBipolar(part.spec.type)) return [];
         const { type } = part.spec;
         const base = branchId(part.id, 'base');
         // The pin at its lowest, the resistor at its highest: that share of the base current is sure.

@@ -1,5 +1,5 @@
 import { withStop } from '../document/index.ts';
-import { isKind, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
+import { plays, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -16,7 +16,7 @@ export const unknownAfterPowerCut: Rule = {
   check: ({ jobs, netlist, design }) =>
     jobs.flatMap((job) => {
       const steps = netlist.parts.filter(
-        (part) => isKind(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step',
+        (part) => plays(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step',
       );
       const receivers = design.signals.flatMap((signal) =>
         signalFacets(signal).afterCut(signal) !== null && job.evidence.signals.includes(signal.id) ? [signal] : [],

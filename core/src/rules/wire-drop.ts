@@ -2,7 +2,7 @@ import type { Solution } from '../solve/index.ts';
 import { figures, formatQuantity, terminal } from '../quantity/index.ts';
 import { postsOf, wireBranch } from '../wiring/index.ts';
 import { dropBudgetV, linesOf } from '../project/index.ts';
-import { branchId, commonOf, isKind } from '../kinds/index.ts';
+import { branchId, commonOf, plays } from '../kinds/index.ts';
 import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, commonPractice, computed, entered, ofPart } from '../reference/index.ts';
 import { CORNER_NAMES, type SolvedState } from '../analysis/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
@@ -61,7 +61,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
         source: ofPart(relay.spec.type.name),
       });
   for (const part of context.netlist.parts)
-    if (isKind(part, 'fuse') && part.jobs.includes(job.job.id) && carries(branchId(part.id, 'link')))
+    if (plays(part, 'overcurrent device') && part.jobs.includes(job.job.id) && carries(branchId(part.id, 'link')))
       given.push({
         symbol: `ΔV(${part.tag})`,
         meaning: 'fuse',

@@ -6,7 +6,7 @@
  * τ = (k·S/I_z)², which has both ends.
  */
 import type { Wire } from '../graph/index.ts';
-import { type PartOf, START_TIMES_S, startAmpere } from '../kinds/index.ts';
+import { type PartPlaying, START_TIMES_S, startAmpere } from '../kinds/index.ts';
 import { BLADE_BANDS, bladeBears } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, startBehind } from '../rules/index.ts';
 
@@ -53,7 +53,7 @@ const LATER_S = [20, 40, 60, 120, 300, 600, 1200];
 
 /** Null where the job has no blade fuse with something behind it. */
 export function startChart(context: RuleContext, job: WiredJob): StartChart | null {
-  const fuse = job.loadFuses.find(({ spec }) => spec.style === 'blade') as PartOf<'fuse'> | undefined;
+  const fuse = job.loadFuses.find(({ spec }) => spec.style === 'blade') as PartPlaying<'overcurrent device'> | undefined;
   if (!fuse) return null;
   const { starting, mostA } = startBehind(context, job, fuse);
   const guarded = context.guardedBy(fuse);

@@ -1,7 +1,7 @@
 import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
-import { type AnyPart, type PartOf, isKind, kindOf } from '../kinds/index.ts';
+import { type AnyPart, type PartPlaying, plays, kindOf } from '../kinds/index.ts';
 import type { Laid } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
@@ -63,7 +63,7 @@ export class NetlistBuilder {
   }
 
   /** Puts a changed copy in a part's place (a switch that gains a pole). */
-  change<K extends AnyPart['kind']>(id: string, spec: Partial<PartOf<K>['spec']>): void {
+  change<K extends AnyPart['kind']>(id: string, spec: Partial<Extract<AnyPart, { kind: K }>['spec']>): void {
     const part = this.parts.get(id)!;
     this.parts.set(id, { ...part, spec: { ...part.spec, ...spec } } as AnyPart);
   }
@@ -196,8 +196,10 @@ export class NetlistBuilder {
   }
 
   private loadFuseA(job: string): number {
-    const fuses = [...this.parts.values()].filter((part) => isKind(part, 'fuse') && part.job === job && part.spec.guards === 'load');
-    return Math.max(0, ...fuses.map((fuse) => (fuse as PartOf<'fuse'>).spec.ratingA));
+    const fuses = [...this.parts.values()].filter(
+      (part) => plays(part, 'overcurrent device') && part.job === job && part.spec.guards === 'load',
+    );
+    return Math.max(0, ...fuses.map((fuse) => (fuse as PartPlaying<'overcurrent device'>).spec.ratingA));
   }
 
   /** Wires from one terminal to one other place become one wire to a splice there, and short ones. */

@@ -82,7 +82,10 @@ export function circuitParts(netlist: Netlist) {
     return pin === undefined ? [] : [terminal(part.id, pin)];
   });
   // An island of its own counts from its minus.
-  const minuses = netlist.parts.flatMap((part) => (part.kind === 'bar' ? [terminal(part.id, 'B')] : []));
+  const minuses = netlist.parts.flatMap((part) => {
+    const pin = kindOf(part).zeroPin;
+    return pin === undefined ? [] : [terminal(part.id, pin)];
+  });
   for (const part of netlist.parts) {
     const kind = kindOf(part);
     for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { WIRE_COLOURS, partOf, pinOf, sizeName, stripsCsv, type Wire } from '@iron-nudge/core';
+import { WIRE_COLOURS, partOf, pinOf, plays, sizeName, stripsCsv, type Wire } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 
@@ -20,7 +20,7 @@ const toggle = (id: string) =>
 /** Pins of every relay with the wires that land on each. */
 const sockets = computed(() =>
   netlist.value.parts.flatMap((part) => {
-    if (part.kind !== 'relay') return [];
+    if (!plays(part, 'relay')) return [];
     const { type, socket } = part.spec;
     const pins = [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])];
     const rows = pins.map((pin) => ({

@@ -4,6 +4,8 @@ import {
   STOCK_SIZES_MM2,
   WIRE_COLOURS,
   formatQuantity,
+  handEditsOf,
+  plays,
   editWords,
   sizeName,
   supplyIdOf,
@@ -54,7 +56,7 @@ const shown = computed(() => {
   const battery = `bat-${project.design && project.job ? supplyIdOf(project.design, project.job) : ''}`;
   const supply = across(reading, terminal(battery, '+'), terminal(battery, '-'));
   const part = partAt(symbol.part);
-  const state = part?.kind === 'load' ? reading.loads[`${part.job}/${part.spec.line}`] : undefined;
+  const state = part && plays(part, 'load') ? reading.loads[`${part.job}/${part.spec.line}`] : undefined;
   const lost =
     state === 'on' && volts !== null && supply !== null ? { volts: supply - volts, share: (100 * (supply - volts)) / supply } : null;
   return {
@@ -73,19 +75,10 @@ const hands = computed<{ text: string; edit: Edit }[]>(() => {
   const part = chosenPart.value;
   if (chosenWire.value) return [{ text: 'Leave it off', edit: { kind: 'no-wire', wire: chosenWire.value.id } }];
   if (!part || !project.job || !part.jobs.includes(project.job.id)) return [];
-  const pins =
-    part.kind === 'relay' ? part.spec.type.poles.flatMap(({ closing, resting }) => (resting ? [[closing, resting] as const] : [])) : [];
-  const swaps = [...pins, ...(part.kind === 'diode' ? [['A', 'K'] as const] : [])];
-  return [
-    ...swaps.map(([a, b]) => ({
-      text: part.kind === 'diode' ? 'Turn it round' : `Swap ${a} and ${b}`,
-      edit: { kind: 'swap', part: part.id, a, b } as Edit,
-    })),
-    ...(part.kind === 'diode' || part.kind === 'fuse'
-      ? [{ text: 'Leave it out', edit: { kind: 'leave-out', part: part.id } as Edit }]
-      : []),
-    ...(part.kind === 'diode' && part.spec.inLine ? [{ text: 'A wire instead', edit: { kind: 'bridge', part: part.id } as Edit }] : []),
-  ];
+  return handEditsOf(part).map(({ text, ...hand }) => ({
+    text,
+    edit: hand.does === 'swap' ? { kind: 'swap', part: part.id, a: hand.a, b: hand.b } : { kind: hand.does, part: part.id },
+  }));
 });
 function change(edit: Edit): void {
   void project.patch('wired otherwise', [{ path: ['jobs', project.jobIndex, 'edits'], value: [...edits.value, edit] }]);

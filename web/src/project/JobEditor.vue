@@ -8,6 +8,7 @@ import {
   POWER_RELAYS,
   PROTECTION_NAMES,
   loadSupplyOf,
+  plays,
   mintId,
   ratingsOf,
   relayOf,
@@ -75,7 +76,7 @@ function setCutOut(kind: Job['cutOut']['kind']): void {
 
 /** Wired with a transistor between pin and coil. */
 const drivesTransistor = computed(
-  () => project.analysis?.netlist.parts.some((part) => part.kind === 'transistor' && part.job === job.value.id) ?? false,
+  () => project.analysis?.netlist.parts.some((part) => plays(part, 'transistor') && part.job === job.value.id) ?? false,
 );
 const sockets = computed(() => {
   const { device } = job.value;

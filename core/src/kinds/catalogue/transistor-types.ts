@@ -105,3 +105,8 @@ export const TRANSISTORS: readonly TransistorType[] = [
   },
 ];
 export const transistorById = (id: TransistorId): TransistorType => TRANSISTORS.find((type) => type.id === id)!;
+
+type TransistorOf<K extends TransistorType['kind']> = Extract<TransistorType, { kind: K }>;
+export const isBipolar = (type: TransistorType): type is TransistorOf<'bipolar'> => type.kind === 'bipolar';
+export const isMosfet = (type: TransistorType): type is TransistorOf<'mosfet'> => type.kind === 'mosfet';
+export const isOpto = (type: TransistorType): type is TransistorOf<'opto'> => type.kind === 'opto';

@@ -13,6 +13,7 @@ export interface AdapterSpec {
 /** An isolated supply of extra-low voltage; what feeds it is no part of the circuit. */
 export const adapter: PartKind<'adapter', AdapterSpec> = {
   kind: 'adapter',
+  plays: null,
   title: 'isolated supply',
   terminalStyle: 'screw clamp, ferrule',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
@@ -29,5 +30,7 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   },
   drawn: () => [],
   rail: () => ({ pin: '+', side: 'supply', label: '+' }),
+  faults: () => [],
+  minus: { pin: '-', isolated: true },
   listed: ({ spec: { nominalV, current, ratedA } }) => `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A`,
 };

@@ -8,11 +8,14 @@ export interface BarSpec {
 /** Where the returns of one conductor end: a neutral or earth bar, the minus of an isolated supply, a board's ground. */
 export const bar: PartKind<'bar', BarSpec> = {
   kind: 'bar',
+  plays: null,
   title: 'bar',
   terminalStyle: 'screw clamp, ferrule',
   pins: () => ['B'],
   model: () => undefined,
   drawn: () => [],
   rail: ({ conductor }) => ({ pin: 'B', side: 'return', label: conductor }),
+  faults: () => [],
+  zeroPin: 'B',
   listed: () => null,
 };

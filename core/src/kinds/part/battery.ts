@@ -9,6 +9,7 @@ export interface BatterySpec {
 
 export const battery: PartKind<'battery', BatterySpec> = {
   kind: 'battery',
+  plays: null,
   title: 'battery',
   terminalStyle: 'M8 ring',
   pins: () => ['+', '-'],
@@ -25,5 +26,8 @@ export const battery: PartKind<'battery', BatterySpec> = {
   // A rail where it feeds; where it is charged, a load between its posts.
   drawn: ({ id, tag, name }) => [{ key: 'cell', from: '+', to: '-', symbol: 'battery', branch: branchId(id, 'cell'), labels: [tag, name] }],
   rail: () => ({ pin: '+', side: 'supply', label: '30' }),
+  faults: () => [],
+  minus: { pin: '-', isolated: false },
+  endName: ({ name }, pin) => `${name} ${pin === '-' ? '−' : pin}`,
   listed: () => null,
 };

@@ -13,8 +13,9 @@ export interface ControllerSpec {
 const RAIL_OHM = 0.2;
 
 /** A board with a 5 V rail; its pins are parts of their own. */
-export const controller: PartKind<'controller', ControllerSpec> = {
+export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   kind: 'controller',
+  plays: 'board',
   title: 'controller board',
   terminalStyle: 'pin header',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
@@ -32,5 +33,6 @@ export const controller: PartKind<'controller', ControllerSpec> = {
   drawn: () => [],
   rail: () => ({ pin: '5V', side: 'supply', label: '5 V' }),
   price: ({ spec: { type } }) => type.price,
+  faults: () => [],
   listed: ({ spec: { type } }) => type.name,
 };

@@ -13,8 +13,9 @@ export interface DiodeSpec {
   readonly clampV?: number;
 }
 
-export const diode: PartKind<'diode', DiodeSpec> = {
+export const diode: PartKind<'diode', DiodeSpec, 'diode'> = {
   kind: 'diode',
+  plays: 'diode',
   title: 'diode',
   terminalStyle: 'soldered in the socket',
   pins: () => ['A', 'K'],
@@ -34,5 +35,13 @@ export const diode: PartKind<'diode', DiodeSpec> = {
     return [{ key: 'junction', from, to, symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }];
   },
   price: ({ spec }) => SMALL_PRICES[spec.clampV ? 'clamp' : spec.forwardA > 3 ? 'power diode' : 'small diode'],
+  faults: ({ tag }) => [{ key: 'junction', kind: 'short', words: `${tag} is shorted`, fault: 'closed', weight: 0.7 }],
+  misbuilt: ({ tag, spec }) =>
+    spec.inLine ? [] : [{ key: 'turned', kind: 'swapped pins', words: `${tag} is in the wrong way round`, weight: 1, swap: ['A', 'K'] }],
+  handEdits: ({ inLine }) => [
+    { text: 'Turn it round', does: 'swap', a: 'A', b: 'K' },
+    { text: 'Leave it out', does: 'leave-out' },
+    ...(inLine ? [{ text: 'A wire instead', does: 'bridge' } as const] : []),
+  ],
   listed: ({ spec }) => `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`,
 };

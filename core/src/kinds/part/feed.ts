@@ -17,8 +17,9 @@ const FEED_OHM = 0.05;
 const OTHERS_OHM = { lamps: 10, key: 1000 } as const;
 
 /** An existing powered circuit of the vehicle. Pin B is where it hangs on the battery, 15 is the tap. */
-export const feed: PartKind<'feed', FeedSpec> = {
+export const feed: PartKind<'feed', FeedSpec, 'tap'> = {
   kind: 'feed',
+  plays: 'tap',
   title: 'existing feed',
   terminalStyle: 'splice',
   pins: () => ['B', '15', '31'],
@@ -38,5 +39,9 @@ export const feed: PartKind<'feed', FeedSpec> = {
   },
   drawn: () => [],
   rail: () => ({ pin: '15', side: 'feed', label: '15' }),
+  faults: () => [],
+  innerPin: 'B',
+  signalBranches: () => [{ key: 'feed', less: 'others' }],
+  endName: ({ tag, name }) => `${tag} ${name}`,
   listed: () => null,
 };

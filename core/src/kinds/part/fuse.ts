@@ -1,5 +1,12 @@
 import { terminal } from '../../quantity/index.ts';
-import { type Protection, TERMINAL_MOST_MM2, bladeFuseColour, bladeFuseOhm } from '../../reference/index.ts';
+import {
+  BAD_JOINT_OHM as LOOSE_OHM,
+  BLADE_FUSE_RATINGS,
+  type Protection,
+  TERMINAL_MOST_MM2,
+  bladeFuseColour,
+  bladeFuseOhm,
+} from '../../reference/index.ts';
 import { GUARD_PRICES } from '../catalogue/prices.ts';
 import { type PartKind, branchId } from './kind.ts';
 
@@ -26,8 +33,9 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
 const BREAKERS: ReadonlySet<FuseSpec['style']> = new Set(['breaker', 'breaker-b', 'breaker-c', 'breaker-d']);
 const isBreaker = (style: FuseSpec['style']): boolean => BREAKERS.has(style);
 
-export const fuse: PartKind<'fuse', FuseSpec> = {
+export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   kind: 'fuse',
+  plays: 'overcurrent device',
   title: 'fuse',
   inLine: true,
   terminalStyle: ({ style }) =>
@@ -57,6 +65,42 @@ export const fuse: PartKind<'fuse', FuseSpec> = {
   price: ({ spec: { style } }) => GUARD_PRICES[style],
   // What burns by design is had twice.
   spare: ({ style }) => (isBreaker(style) ? 0 : 1),
+  faults: ({ tag }) => [
+    { key: 'link', kind: 'blown fuse', words: `${tag} has blown`, fault: 'open', weight: 3 },
+    { key: 'link', kind: 'bad crimp', words: `${tag} sits loose in its holder`, fault: { extraOhm: LOOSE_OHM }, weight: 1 },
+  ],
+  misbuilt: ({ tag, spec: { guards, style, ratingA } }) => {
+    if (guards !== 'load' || style !== 'blade') return [];
+    const larger = BLADE_FUSE_RATINGS.find((rating) => rating > 2 * ratingA);
+    const smaller = BLADE_FUSE_RATINGS.findLast((rating) => rating <= ratingA / 2.5);
+    return [
+      ...(larger === undefined
+        ? []
+        : [
+            {
+              key: 'too-large',
+              kind: 'wrong fuse',
+              words: `${tag} is a fuse of ${larger} A, far above its ${ratingA} A`,
+              weight: 0.7,
+              spec: { ratingA: larger },
+            } as const,
+          ]),
+      ...(smaller === undefined
+        ? []
+        : [
+            {
+              key: 'too-small',
+              kind: 'wrong fuse',
+              words: `${tag} is a fuse of ${smaller} A, too small`,
+              weight: 0.7,
+              spec: { ratingA: smaller },
+            } as const,
+          ]),
+    ];
+  },
+  handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
+  // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
+  leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
   listed: ({ spec: { ratingA, style } }) =>
     style === 'blade'
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`

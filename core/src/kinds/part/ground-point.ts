@@ -6,8 +6,9 @@ import { type PartKind, branchId } from './kind.ts';
 const CHASSIS_OHM = 0.002;
 
 /** A ground stud; pin 31 is the far end of the vehicle's metal, at the battery. */
-export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
+export const groundPoint: PartKind<'ground-point', Record<string, never>, 'ground'> = {
   kind: 'ground-point',
+  plays: 'ground',
   title: 'ground point',
   inLine: true,
   terminalStyle: 'M6 ring',
@@ -18,5 +19,7 @@ export const groundPoint: PartKind<'ground-point', Record<string, never>> = {
   drawn: () => [],
   rail: () => ({ pin: 'G', side: 'return', label: '31' }),
   price: () => SMALL_PRICES['ground stud'],
+  faults: () => [],
+  endName: ({ tag }) => tag,
   listed: () => 'Ground stud M6 with toothed washer, on clean bare metal',
 };

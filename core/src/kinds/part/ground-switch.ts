@@ -16,6 +16,7 @@ const CONTACT_OHM = 0.05;
 /** A thermostat, pressure or door switch with one terminal; its other side is its body, on ground. */
 export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
   kind: 'ground-switch',
+  plays: null,
   title: 'switch to ground',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
@@ -35,6 +36,8 @@ export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
   drawn: ({ id, tag, name }) => [
     { key: 'contact', from: '1', to: 'body', symbol: 'ground-switch', branch: branchId(id, 'contact'), labels: [tag, name] },
   ],
+  faults: () => [],
+  signalBranches: () => [{ key: 'contact' }],
   listed: ({ name, spec }) =>
     `Switch to ground, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, body grounded, at least ${spec.limitA} A (${name})`,
 };

@@ -1,5 +1,5 @@
 import type { LoadKind } from '../load/registry.ts';
-import type { ModelBuilder } from '../primitives.ts';
+import type { Fault, ModelBuilder } from '../primitives.ts';
 
 export type PartSymbol =
   | 'fuse'
@@ -58,14 +58,114 @@ export interface PartHeader {
 
 export type Part<Kind extends string, Spec> = PartHeader & { readonly kind: Kind; readonly spec: Spec };
 
+/** What a part is to a circuit: who asks for a role gets the kinds that play it, with what they say of themselves. */
+export type Role =
+  'overcurrent device' | 'relay' | 'load' | 'diode' | 'transistor' | 'logic input' | 'output' | 'tap' | 'sensor' | 'board' | 'ground';
+
+export type FaultKind =
+  | 'broken wire'
+  | 'bad crimp'
+  | 'bad return'
+  | 'blown fuse'
+  | 'wrong fuse'
+  | 'contact stuck'
+  | 'contact worn'
+  | 'coil broken'
+  | 'short'
+  | 'swapped pins'
+  | 'wrong part'
+  | 'load burnt out'
+  | 'switch stuck'
+  | 'driver dead';
+
+/** One branch of a part that is not as it should be. */
+export interface PartFault {
+  readonly key: string;
+  readonly kind: FaultKind;
+  readonly words: string;
+  readonly fault: Fault;
+  /** How often it is met against others: common practice of fault finding (from memory). */
+  readonly weight: number;
+  /** Pins of which one is in use where this can be met; everywhere where it does not say. */
+  readonly pins?: readonly string[];
+}
+
+/** A part put in wrong: its wires on each other's pins, or another value of it. */
+export interface Misbuilt<Spec> {
+  readonly key: string;
+  readonly kind: FaultKind;
+  readonly words: string;
+  readonly weight: number;
+  readonly swap?: readonly [string, string];
+  readonly spec?: Partial<Spec>;
+  /** Not looked for with mains on it: it would have tripped or killed at once. */
+  readonly notOnMains?: true;
+}
+
+/** What a hand may do otherwise to a part. */
+export type HandEdit =
+  | { readonly text: string; readonly does: 'swap'; readonly a: string; readonly b: string }
+  | { readonly text: string; readonly does: 'leave-out' | 'bridge' };
+
+/** Light that crosses inside a part, and what it takes. */
+export interface Crossing {
+  readonly branch: string;
+  readonly words: string;
+  /** Ground of its far side. */
+  readonly farPin: string;
+  /** Drop of its diodes, V, resistance before them, Ω, and the current from which its driver switches, A. */
+  readonly inputV: number;
+  readonly inputOhm: number;
+  readonly closesA: number;
+}
+
+/** A branch in which a signal's current flows. */
+export interface SignalBranch {
+  readonly key: string;
+  /** What flows there and is not ours. */
+  readonly less?: string;
+  /** Another way that it counts by: what a pin sinks. */
+  readonly or?: string;
+}
+
 /** One kind of part; adding one is a file with this and a line in the registry. */
-export interface PartKind<Kind extends string, Spec> {
+export interface PartKind<Kind extends string, Spec, Plays extends Role | null = null> {
   readonly kind: Kind;
+  readonly plays: Plays;
   readonly title: string;
   pins(spec: Spec): readonly string[];
   model(part: Part<Kind, Spec>, into: ModelBuilder): void;
   drawn(part: Part<Kind, Spec>): readonly DrawnElement[];
   rail?(spec: Spec): Rail;
+  /** Single faults that a bench looks for in it. */
+  faults(part: Part<Kind, Spec>): readonly PartFault[];
+  /** Ways in which it is put in wrong. */
+  misbuilt?(part: Part<Kind, Spec>): readonly Misbuilt<Spec>[];
+  handEdits?(spec: Spec): readonly HandEdit[];
+  /** Where the current of the signal flows that it is. */
+  signalBranches?(spec: Spec): readonly SignalBranch[];
+  /** Where light alone crosses it; null where metal does. */
+  crossing?(part: Part<Kind, Spec>): Crossing | null;
+  /** The pin that takes no steady current, so that nothing says where it stands while it is not driven, and the branch that stands in for it. */
+  gate?(spec: Spec): { readonly pin: string; readonly key: string } | null;
+  /** The pin through which a driver at rest sinks nothing and a working one does: a way down on a drawing. */
+  sinksThrough?(spec: Spec): string | null;
+  /** Its negative post, and whether nothing else is joined to that. */
+  readonly minus?: { readonly pin: string; readonly isolated: boolean };
+  /** The pin that counts as 0 V in an island of its own. */
+  readonly zeroPin?: string;
+  /** A pin that hangs on a supply inside existing wiring, which is not drawn. */
+  readonly innerPin?: string;
+  /** Whether it is the return of the whole vehicle. */
+  readonly mainReturn?: true;
+  /** Whether it is made as the wires are laid, and not fitted before. */
+  readonly madeWithWires?: true;
+  /** How a list names one of its terminals; by tag and pin where it does not say. */
+  endName?(part: Part<Kind, Spec>, pin: string): string;
+  /** Largest wire that goes on its own terminals, mm²: a heavier one is spliced to its leads. */
+  leadMostMm2?(spec: Spec): number;
+  /** Whether strands go under its screws as the design says: bare or in a ferrule. */
+  screwed?(spec: Spec): boolean;
   /** The pin that is earth, of a supply that has one: touch voltages count from it. */
   readonly earthPin?: string;
   /** How the parts list names it; null for what is not bought. */
@@ -83,6 +183,16 @@ export interface PartKind<Kind extends string, Spec> {
   /** Pins that carry terminals to crimp, for the wire list. */
   readonly terminalStyle: string | ((spec: Spec) => string);
 }
+
+/** Contacts that one hand moves, two pins for each. */
+export const poleFaults = (name: string, poles: number): PartFault[] =>
+  Array.from({ length: poles }, (_, at) => at + 1).flatMap((pole): PartFault[] => {
+    const where = { key: `pole${pole}`, kind: 'switch stuck', pins: [String(2 * pole - 1), String(2 * pole)] } as const;
+    return [
+      { ...where, words: `${name} does not close`, fault: 'open', weight: 1.5 },
+      { ...where, words: `${name} does not open`, fault: 'closed', weight: 0.7 },
+    ];
+  });
 
 /** `part/branch`: names a primitive of a part. */
 export function branchId(part: string, key: string): string {

@@ -12,8 +12,12 @@ export interface LoadSpec {
   readonly metal: boolean;
 }
 
-export const load: PartKind<'load', LoadSpec> = {
+/** A load of half the power has twice the resistance. */
+const HALF_POWER_OHM = 2;
+
+export const load: PartKind<'load', LoadSpec, 'load'> = {
   kind: 'load',
+  plays: 'load',
   title: 'load',
   terminalStyle: 'crimped splice',
   pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
@@ -34,5 +38,19 @@ export const load: PartKind<'load', LoadSpec> = {
       labels: [name, `${formatQuantity(spec.ratedV / spec.ohm, 'A')} at ${spec.ratedV} V`],
     },
   ],
+  endName: ({ tag, name }, pin) => `${tag} ${name} ${pin === '-' ? '−' : pin}`,
+  faults: ({ tag, name }) => [{ key: 'load', kind: 'load burnt out', words: `${tag} ${name} is burnt out`, fault: 'open', weight: 2 }],
+  misbuilt: ({ tag, name, spec }) =>
+    LOADS[spec.loadKind].turns
+      ? []
+      : [
+          {
+            key: 'other-load',
+            kind: 'wrong part',
+            words: `${tag} ${name} is one of half the power`,
+            weight: 0.7,
+            spec: { ohm: spec.ohm * HALF_POWER_OHM },
+          },
+        ],
   listed: ({ name, spec }) => `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}`,
 };

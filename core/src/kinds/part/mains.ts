@@ -17,6 +17,7 @@ const BOND_OHM = 0.1;
 /** An outlet or a panel: line, neutral and earth, or two hot conductors, neutral and earth. Effective values; the second hot is minus the first. */
 export const mains: PartKind<'mains', MainsSpec> = {
   kind: 'mains',
+  plays: null,
   title: 'mains supply',
   earthPin: 'PE',
   terminalStyle: 'screw clamp, ferrule',
@@ -40,5 +41,6 @@ export const mains: PartKind<'mains', MainsSpec> = {
   },
   drawn: () => [],
   rail: () => ({ pin: 'L', side: 'supply', label: 'L' }),
+  faults: () => [],
   listed: () => null,
 };

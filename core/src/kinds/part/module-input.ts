@@ -13,8 +13,9 @@ export interface ModuleInputSpec {
 /** Collector–emitter drop of its driver at a coil's current, as a resistance, Ω (from memory). */
 const DRIVER_OHM = 3;
 
-export const moduleInput: PartKind<'module-input', ModuleInputSpec> = {
+export const moduleInput: PartKind<'module-input', ModuleInputSpec, 'logic input'> = {
   kind: 'module-input',
+  plays: 'logic input',
   title: 'input of a relay module',
   terminalStyle: 'pin header',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
@@ -53,5 +54,19 @@ export const moduleInput: PartKind<'module-input', ModuleInputSpec> = {
     },
     { key: 'driver', from: 'K', to: 'GND', symbol: 'transistor', branch: branchId(id, 'driver'), labels: [tag, 'driver'] },
   ],
+  faults: ({ tag }) => [
+    { key: 'driver', kind: 'driver dead', words: `the driver of ${tag} does not conduct`, fault: 'open', weight: 1 },
+    { key: 'driver', kind: 'short', words: `the driver of ${tag} is shorted`, fault: 'closed', weight: 0.7 },
+    { key: 'input', kind: 'driver dead', words: `the input of ${tag} is broken`, fault: 'open', weight: 1 },
+  ],
+  crossing: ({ spec: { type } }) => ({
+    branch: 'input',
+    words: 'The module’s input',
+    farPin: 'GND',
+    inputV: type.inputV,
+    inputOhm: type.inputOhm,
+    closesA: type.closesA,
+  }),
+  sinksThrough: ({ trigger }) => (trigger === 'low' ? 'IN' : null),
   listed: () => null,
 };

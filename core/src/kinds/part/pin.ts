@@ -15,8 +15,9 @@ export interface PinSpec {
 export const PIN_OHM = 25;
 
 /** A controller's output as an ideal source behind its own resistance; low is its ground. */
-export const pin: PartKind<'pin', PinSpec> = {
+export const pin: PartKind<'pin', PinSpec, 'output'> = {
   kind: 'pin',
+  plays: 'output',
   title: 'controller pin',
   terminalStyle: 'screw terminal',
   pins: () => ['rail', 'out', '-'],
@@ -54,5 +55,8 @@ export const pin: PartKind<'pin', PinSpec> = {
   },
   drawn: () => [],
   rail: () => ({ pin: 'out', side: 'feed', label: 'pin' }),
+  faults: () => [],
+  // What it sinks counts as what it gives.
+  signalBranches: () => [{ key: 'high', or: 'low' }],
   listed: () => null,
 };

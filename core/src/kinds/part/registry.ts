@@ -20,45 +20,51 @@ import { tapFilter } from './tap-filter.ts';
 import { thermalFuse } from './thermal-fuse.ts';
 import { threshold } from './threshold.ts';
 import { transistor } from './transistor.ts';
-import type { Part, PartKind } from './kind.ts';
+import type { HandEdit, Part, PartKind, Role } from './kind.ts';
 
-const KINDS = [
+/** Kinds of part. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
+const REGISTRY = {
   adapter,
   bar,
   battery,
   controller,
-  dashSwitch,
+  switch: dashSwitch,
   diode,
   feed,
   fuse,
-  groundPoint,
-  groundSwitch,
+  'ground-point': groundPoint,
+  'ground-switch': groundSwitch,
   load,
   mains,
-  moduleInput,
+  'module-input': moduleInput,
   pin,
   relay,
   resistor,
-  returnBus,
+  'return-bus': returnBus,
   splice,
-  tapFilter,
-  thermalFuse,
+  'tap-filter': tapFilter,
+  'thermal-fuse': thermalFuse,
   threshold,
   transistor,
-] as const;
+} as const;
 
-type PartOfKind<K> = K extends PartKind<infer Kind, infer Spec> ? Part<Kind, Spec> : never;
-export type AnyPart = PartOfKind<(typeof KINDS)[number]>;
-export type PartKindName = AnyPart['kind'];
-export type PartOf<Kind extends PartKindName> = Extract<AnyPart, { kind: Kind }>;
-
-const BY_NAME = new Map<string, unknown>(KINDS.map((kind) => [kind.kind, kind]));
+type Registry = typeof REGISTRY;
+export type PartKindName = keyof Registry;
+type PartOfKind<K> = K extends PartKind<infer Kind, infer Spec, infer _Plays> ? Part<Kind, Spec> : never;
+export type AnyPart = PartOfKind<Registry[PartKindName]>;
+/** Those that play a role, with the specs of their kinds. */
+export type PartPlaying<R extends Role> = {
+  [K in PartKindName]: Registry[K] extends { readonly plays: R } ? PartOfKind<Registry[K]> : never;
+}[PartKindName];
 
 /** The behaviour of a part's kind. The cast is sound: a part's kind names the entry made for its spec. */
-export function kindOf(part: AnyPart): PartKind<PartKindName, AnyPart['spec']> {
-  return BY_NAME.get(part.kind) as PartKind<PartKindName, AnyPart['spec']>;
+export function kindOf(part: AnyPart): PartKind<PartKindName, AnyPart['spec'], Role | null> {
+  return REGISTRY[part.kind] as unknown as PartKind<PartKindName, AnyPart['spec'], Role | null>;
 }
 
-export function isKind<Kind extends PartKindName>(part: AnyPart | undefined, kind: Kind): part is PartOf<Kind> {
-  return part?.kind === kind;
+export function plays<R extends Role>(part: AnyPart | undefined, role: R): part is PartPlaying<R> {
+  return part !== undefined && REGISTRY[part.kind].plays === role;
 }
+
+/** What a hand may do otherwise to a part. */
+export const handEditsOf = (part: AnyPart): readonly HandEdit[] => kindOf(part).handEdits?.(part.spec) ?? [];

@@ -1,7 +1,7 @@
 import { formatQuantity, terminal } from '../../quantity/index.ts';
 import type { Delays } from '../primitives.ts';
-import { copperAtTemperature, fromMemory } from '../../reference/index.ts';
-import { type DrawnElement, type PartKind, branchId } from './kind.ts';
+import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
+import { type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
 import type { RelayType, SocketType } from '../catalogue/shelf.ts';
 
 export interface RelaySpec {
@@ -41,10 +41,15 @@ export function coilTemperature(type: RelayType, airC: number, warmth: number): 
   return airC + warmth * type.coilRiseK;
 }
 
-export const contactBranchId = (relay: string, pin: string): string => branchId(relay, `contact${pin}`);
+const contactKey = (pin: string): string => `contact${pin}`;
+export const contactBranchId = (relay: string, pin: string): string => branchId(relay, contactKey(pin));
 
-export const relay: PartKind<'relay', RelaySpec> = {
+/** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
+const OTHER_COIL = { ohm: 4, volt: 2 };
+
+export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
+  plays: 'relay',
   title: 'plug-in relay',
   terminalStyle: ({ type }) => (type.socket === 'blade' ? 'socket receptacle' : 'screw clamp, ferrule'),
   takesMm2: ({ socket }) => socket.mostMm2,
@@ -122,10 +127,54 @@ export const relay: PartKind<'relay', RelaySpec> = {
             ? 'contact-resting'
             : 'contact-closing'
           : 'contact-changeover';
-      return { key: `contact${pin}`, from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
+      return { key: contactKey(pin), from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
     }),
   ],
   price: ({ spec: { type, socket } }) => type.price + socket.price,
+  faults: ({ tag, spec: { uses } }) => [
+    { key: 'coil', kind: 'coil broken', words: `coil ${tag} is broken`, fault: 'open', weight: 1 },
+    ...uses.flatMap((pin): PartFault[] => {
+      const key = contactKey(pin);
+      return [
+        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} does not close`, fault: 'open', weight: 1.5 },
+        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} is welded`, fault: 'closed', weight: 1 },
+        { key, kind: 'contact worn', words: `contact ${tag} ${pin} is burnt`, fault: { extraOhm: BAD_JOINT_OHM / 2 }, weight: 1.5 },
+      ];
+    }),
+  ],
+  misbuilt({ tag, spec: { type, uses, carries } }) {
+    if (!isCopperCoil(type) || type.module) return [];
+    const pole = type.poles.find(({ closing, resting }) => uses.includes(closing) || (resting !== null && uses.includes(resting)));
+    const swapped = (key: string, a: string, b: string): Misbuilt<RelaySpec> => ({
+      key,
+      kind: 'swapped pins',
+      words: `the wires of ${tag} ${a} and ${b} are changed about`,
+      weight: 1,
+      swap: [a, b],
+      notOnMains: true,
+    });
+    const { ohm, volt } = OTHER_COIL;
+    return [
+      ...(pole && carries === 'load'
+        ? [
+            ...(pole.resting ? [swapped('throws-swapped', pole.closing, pole.resting)] : []),
+            swapped('coil-swapped', pole.common, type.coil[0]),
+          ]
+        : []),
+      {
+        key: 'other-coil',
+        kind: 'wrong part',
+        words: `${tag} is a relay for ${volt * type.coilV} V`,
+        weight: 0.7,
+        spec: { type: { ...type, coilOhm: type.coilOhm * ohm, pullInV: type.pullInV * volt, releaseV: type.releaseV * volt } },
+      },
+    ];
+  },
+  handEdits: ({ type }) =>
+    type.poles.flatMap(({ closing, resting }) =>
+      resting === null ? [] : [{ text: `Swap ${closing} and ${resting}`, does: 'swap', a: closing, b: resting } as const],
+    ),
+  screwed: ({ socket }) => socket.fits === 'eight-pin',
   listed: ({ spec: { type, socket, delays } }) =>
     `${type.name}${/coil/.test(type.name) ? '' : `, ${type.coilV} V coil`}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };

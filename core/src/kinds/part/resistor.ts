@@ -15,6 +15,7 @@ export const SMALL_W = 0.25;
 /** A wire-wound resistor that slows a motor or dims a lamp. */
 export const resistor: PartKind<'resistor', ResistorSpec> = {
   kind: 'resistor',
+  plays: null,
   title: 'resistor',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
@@ -26,6 +27,7 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
   price: () => SMALL_PRICES.resistor,
+  faults: ({ tag }) => [{ key: 'wire', kind: 'driver dead', words: `${tag} is broken`, fault: 'open', weight: 0.5 }],
   listed: ({ spec }) =>
     spec.watt < SMALL_W
       ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`

@@ -1,7 +1,7 @@
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface SwitchSpec {
   readonly signal: string;
@@ -18,6 +18,7 @@ const POLE_NAMES = ['', 'single-pole', 'double-pole', 'three-pole', 'four-pole']
 
 export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   kind: 'switch',
+  plays: null,
   title: 'switch',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
@@ -45,6 +46,8 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
       labels: [tag, name],
     })),
   price: () => SMALL_PRICES.switch,
+  faults: ({ name, spec }) => poleFaults(name, spec.poles),
+  signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
     `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A (${name})`,
 };

@@ -11,6 +11,7 @@ export interface TapFilterSpec {
 /** A diode and a capacitor at the tap of a pulsed feed: what hangs behind them sees steady voltage. */
 export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
   kind: 'tap-filter',
+  plays: null,
   title: 'filter at a tap',
   terminalStyle: 'crimped splice',
   atTap: true,
@@ -24,5 +25,6 @@ export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
     { key: 'junction', from: 'in', to: 'out', symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag, 'with capacitor'] },
   ],
   price: () => SMALL_PRICES['tap filter'],
+  faults: () => [],
   listed: ({ spec }) => `Tap filter: diode 400 V, 1 A and capacitor of at least ${Math.ceil(spec.farad * 1e6)} µF, 50 V`,
 };

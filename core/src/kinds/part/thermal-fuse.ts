@@ -10,6 +10,7 @@ export interface ThermalFuseSpec {
 /** Opens once and for all when it gets too hot; crimped or screwed, never soldered. */
 export const thermalFuse: PartKind<'thermal-fuse', ThermalFuseSpec> = {
   kind: 'thermal-fuse',
+  plays: null,
   title: 'thermal fuse',
   inLine: true,
   terminalStyle: 'high-temperature crimp',
@@ -23,5 +24,6 @@ export const thermalFuse: PartKind<'thermal-fuse', ThermalFuseSpec> = {
   ],
   price: () => SMALL_PRICES['thermal fuse'],
   spare: () => 1,
+  faults: () => [],
   listed: ({ spec }) => `Thermal fuse, opens at ${spec.opensAtC} °C`,
 };

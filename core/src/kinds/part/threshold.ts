@@ -1,7 +1,7 @@
 import { type Unit, formatQuantity, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { Sensor } from '../primitives.ts';
-import { type DrawnElement, type PartKind, branchId } from './kind.ts';
+import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface ThresholdSpec {
   readonly signal: string;
@@ -27,8 +27,9 @@ const SENSE_OHM = 4000;
  * A switch with two levels. One that watches a voltage sits between `+` and `-`, and what it does is solved
  * in the circuit, sag and all; one that watches a temperature is told from outside.
  */
-export const threshold: PartKind<'threshold', ThresholdSpec> = {
+export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   kind: 'threshold',
+  plays: 'sensor',
   title: 'threshold switch',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
@@ -82,6 +83,8 @@ export const threshold: PartKind<'threshold', ThresholdSpec> = {
       });
     return elements;
   },
+  faults: ({ name, spec }) => poleFaults(name, spec.poles),
+  signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
     `${spec.watches} switch, closes at ${formatQuantity(spec.closesAt, spec.unit)}, opens at ${formatQuantity(spec.opensAt, spec.unit)}, at least ${spec.limitA} A (${name})`,
 };

@@ -20,8 +20,9 @@ const ONE_JUNCTION_V = 0.5;
 /** Slope of a base–emitter junction, Ω (from memory). */
 const BASE_OHM = 5;
 
-export const transistor: PartKind<'transistor', TransistorSpec> = {
+export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = {
   kind: 'transistor',
+  plays: 'transistor',
   title: 'transistor',
   terminalStyle: 'soldered to a board',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
@@ -99,5 +100,21 @@ export const transistor: PartKind<'transistor', TransistorSpec> = {
     },
   ],
   price: ({ spec: { type } }) => type.price,
+  faults: ({ tag }) => [
+    { key: 'channel', kind: 'driver dead', words: `${tag} does not conduct`, fault: 'open', weight: 1 },
+    { key: 'channel', kind: 'short', words: `${tag} is shorted`, fault: 'closed', weight: 1 },
+  ],
+  gate: ({ type }) => (type.kind === 'mosfet' ? { pin: type.pins[0], key: 'base' } : null),
+  crossing: ({ tag, spec: { type, switchedA } }) =>
+    type.kind !== 'opto'
+      ? null
+      : {
+          branch: 'base',
+          words: `The diode of ${tag}`,
+          farPin: type.pins[2],
+          inputV: type.ledV,
+          inputOhm: 0,
+          closesA: switchedA / type.transferRatio,
+        },
   listed: ({ spec: { type } }) => type.name,
 };

@@ -5,7 +5,7 @@ import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
 import { type Evidence, gatherEvidence } from '../../analysis/evidence.ts';
 import { type Dictionary, buildDictionary, diagnose, dictionaryInSteps, faultyReader } from './dictionary.ts';
-import type { FaultKind } from './faults.ts';
+import type { FaultKind } from '../../kinds/index.ts';
 import { explainByTwo } from './two-faults.ts';
 import { OPEN_OHM, meterError, rangeFor } from './meter.ts';
 

@@ -7,7 +7,7 @@
  * faults whose readings differ by less than the meter can tell are one outcome.
  */
 import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
-import { COIL_TOLERANCE, type Conditions, branchId, isKind, kindOf } from '../../kinds/index.ts';
+import { COIL_TOLERANCE, type Conditions, branchId, plays, kindOf } from '../../kinds/index.ts';
 import { circuitParts, toCircuit } from '../../wiring/index.ts';
 import { type Netlist, primitivesOf } from '../../graph/index.ts';
 import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.ts';
@@ -73,7 +73,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
   let conditions = under(vary);
   const guards = netlist.parts.flatMap((part) =>
-    isKind(part, 'fuse') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
+    plays(part, 'overcurrent device') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
   );
   const ohmmeters = new Map<string, Circuit>();
   const lines = new Set(

@@ -9,7 +9,7 @@ import { type Terminal, terminal } from '../../quantity/index.ts';
 import { postsOf } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, type PartOf, branchId, commonOf, isKind, isMains, isOnVehicle } from '../../kinds/index.ts';
+import { LOADS, type PartPlaying, branchId, commonOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
@@ -37,9 +37,11 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   if (!own) return [];
   const { design, netlist } = evidence;
   const parts = netlist.parts.filter((part) => part.job === jobId);
-  const relays = parts.filter((part): part is PartOf<'relay'> => isKind(part, 'relay') && part.spec.carries === 'load');
-  const loads = parts.filter((part): part is PartOf<'load'> => isKind(part, 'load'));
-  const fuses = parts.filter((part): part is PartOf<'fuse'> => isKind(part, 'fuse') && part.spec.guards === 'load');
+  const relays = parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && part.spec.carries === 'load');
+  const loads = parts.filter((part): part is PartPlaying<'load'> => plays(part, 'load'));
+  const fuses = parts.filter(
+    (part): part is PartPlaying<'overcurrent device'> => plays(part, 'overcurrent device') && part.spec.guards === 'load',
+  );
   const [off, on] = [stateWith(own, 'off'), stateWith(own, 'on')];
   const supply = loadSupplyOf(design, own.job);
   const mains = isMains(supply);

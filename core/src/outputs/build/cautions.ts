@@ -2,7 +2,7 @@
 import type { Netlist } from '../../graph/index.ts';
 import { batteryId } from '../../wiring/index.ts';
 import { type Design, type Job, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, isKind, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import { LOADS, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -15,8 +15,8 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
   if (!isMains(supply)) return [];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
-  const relays = netlist.parts.filter((part) => isKind(part, 'relay') && part.jobs.includes(job.id));
-  const solid = relays.filter((part) => isKind(part, 'relay') && part.spec.type.solid).map(({ tag }) => tag);
+  const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
+  const solid = relays.filter((part) => plays(part, 'relay') && part.spec.type.solid).map(({ tag }) => tag);
   const said = [
     `Mains, ${supply.nominalV} V: unplug it, or switch its breaker off and prove it dead twice, before ${box} is opened; close ${box} before it is plugged in.`,
   ];
@@ -54,9 +54,9 @@ export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
   ];
   for (const job of jobs) {
     const supply = loadSupplyOf(design, job);
-    const loads = netlist.parts.flatMap((part) => (isKind(part, 'load') && part.job === job.id ? [part] : []));
+    const loads = netlist.parts.flatMap((part) => (plays(part, 'load') && part.job === job.id ? [part] : []));
     const relays = netlist.parts.flatMap((part) =>
-      isKind(part, 'relay') && part.job === job.id && part.spec.carries === 'load' ? [part] : [],
+      plays(part, 'relay') && part.job === job.id && part.spec.carries === 'load' ? [part] : [],
     );
     const tags = loads.map(({ tag }) => tag).join(', ');
     const relayTags = relays.map(({ tag }) => tag).join(' and ');

@@ -2,8 +2,8 @@
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
-import { type AnyPart, HEATSINKS, SMALL_PRICES, isKind, kindOf, wirePrice } from '../../kinds/index.ts';
-import { TERMINAL_MOST_MM2, awgName, colourName, nearestAwg, sizeName } from '../../reference/index.ts';
+import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
+import { awgName, colourName, nearestAwg, sizeName } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -125,12 +125,9 @@ function loomsOf(netlist: Netlist): ReadonlyMap<string, string> {
 
 /** What is crimped on, or put on the strands for a screw. */
 function endStyle({ settings }: Design, part: AnyPart, sizeMm2: number): string {
-  // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
-  if (isKind(part, 'fuse') && part.spec.style === 'blade' && sizeMm2 > TERMINAL_MOST_MM2.blade) return 'butt splice on its lead';
-  if (!isKind(part, 'relay') || part.spec.socket.fits !== 'eight-pin') {
-    const { terminalStyle } = kindOf(part);
-    return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec);
-  }
+  const { leadMostMm2, screwed, terminalStyle } = kindOf(part);
+  if (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec)) return 'butt splice on its lead';
+  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec);
   return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
 }
 
@@ -138,36 +135,20 @@ function placeName(design: Design, id: string): string {
   return design.places.find((place) => place.id === id)!.name;
 }
 
-/** `K1 30`; a splice or a ground has one place to land and needs no pin. */
-function endName(part: AnyPart, pin: string): string {
-  switch (part.kind) {
-    case 'splice':
-    case 'ground-point':
-      return part.tag;
-    case 'return-bus':
-      return 'battery −';
-    case 'battery':
-      return `${part.name} ${pin === '-' ? '−' : pin}`;
-    case 'load':
-      return `${part.tag} ${part.name} ${pin === '-' ? '−' : pin}`;
-    case 'feed':
-      return `${part.tag} ${part.name}`;
-    default:
-      return `${part.tag} ${pin}`;
-  }
-}
+/** `K1 30`; what has one place to land needs no pin. */
+const endName = (part: AnyPart, pin: string): string => kindOf(part).endName?.(part, pin) ?? `${part.tag} ${pin}`;
 
 /** Equal parts are one row; boards of modules, heatsinks, strips, and the terminals on the wires' ends. */
 export function partsList(design: Design, netlist: Netlist, wires: readonly WireRow[], strips: readonly Strip[]): PartRow[] {
   const rows = new Map<string, Counted>();
   for (const part of netlist.parts) {
     // Channels of modules come several to a board.
-    if (isKind(part, 'relay') && part.spec.type.module) continue;
+    if (plays(part, 'relay') && part.spec.type.module) continue;
     const kind = kindOf(part);
     const description = kind.listed(part);
     if (description === null) continue;
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
-    const sink = isKind(part, 'relay') && part.spec.type.solid ? heatsinkOf(design, part.jobs) : null;
+    const sink = plays(part, 'relay') && part.spec.type.solid ? heatsinkOf(design, part.jobs) : null;
     if (sink) count(rows, `Heatsink: ${sink.name}`, 1, sink.price, 0, part.tag, placeName(design, part.place));
   }
   for (const { name, ways, place } of strips)
@@ -245,7 +226,7 @@ const CHANNELS = [16, 8, 4, 2, 1];
 function moduleBoards(design: Design, netlist: Netlist): Counted[] {
   const groups = new Map<string, { name: string; price: number; place: string; tags: string[] }>();
   for (const part of netlist.parts) {
-    if (!isKind(part, 'relay') || !part.spec.type.module) continue;
+    if (!plays(part, 'relay') || !part.spec.type.module) continue;
     const { name, price } = part.spec.type;
     const key = `${name}|${part.place}`;
     const group = groups.get(key) ?? { name, price, place: placeName(design, part.place), tags: [] };

@@ -5,7 +5,7 @@
 import { partOf } from '../../quantity/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { isKind, isMains, isOnVehicle, kindOf, supplyFacets } from '../../kinds/index.ts';
+import { plays, isMains, isOnVehicle, kindOf, supplyFacets } from '../../kinds/index.ts';
 import type { WireRow } from './lists.ts';
 
 export const PHASES = ['mount', 'ground', 'control side', 'check', 'load side', 'tug', 'looms', 'supply'] as const;
@@ -35,7 +35,9 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
   const say = (step: WorkStep) => steps.push(step);
 
   for (const place of design.places) {
-    const here = netlist.parts.filter((part) => part.place === place.id && kindOf(part).listed(part) !== null && !isKind(part, 'splice'));
+    const here = netlist.parts.filter(
+      (part) => part.place === place.id && kindOf(part).listed(part) !== null && !kindOf(part).madeWithWires,
+    );
     if (here.length === 0 && !place.strip) continue;
     const tags = [...here.map(({ tag }) => tag), ...(place.strip ? ['its terminal strip'] : [])];
     say({
@@ -46,7 +48,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
       text: `${list(tags)}.`,
       wires: [],
       parts: here.map(({ id }) => id),
-      check: here.some((part) => isKind(part, 'relay'))
+      check: here.some((part) => plays(part, 'relay'))
         ? 'nothing moves by hand; relays stay out of their sockets'
         : 'nothing moves by hand',
       caution:
@@ -76,7 +78,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
   for (const job of wired) {
     const own = netlist.wires.filter((wire) => wire.job === job.id && wire.role !== 'return' && wire.role !== 'earth');
     const control = own.filter(isControl);
-    const relays = netlist.parts.filter((part) => isKind(part, 'relay') && part.jobs.includes(job.id));
+    const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
     if (control.length > 0) {
       say({
         id: `control/${job.id}`,
@@ -112,7 +114,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
         title: `${job.name}: load side`,
         text: `${load.length} ${load.length === 1 ? 'wire' : 'wires'}, from the load back to the supply; the end at the supply last, and not yet.`,
         wires: load.map(({ id }) => id),
-        parts: netlist.parts.filter((part) => isKind(part, 'load') && part.jobs.includes(job.id)).map(({ id }) => id),
+        parts: netlist.parts.filter((part) => plays(part, 'load') && part.jobs.includes(job.id)).map(({ id }) => id),
         check: 'supply end to load: open with the relay at rest, next to nothing with it in',
         caution: onMains(design, job.id) ? 'Mains: unplugged, and proved dead twice.' : null,
       });
@@ -152,7 +154,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
   for (const supply of [...supplies].sort((a, b) => Number(isMains(a)) - Number(isMains(b)))) {
     const fuses = netlist.parts.filter(
       (part) =>
-        isKind(part, 'fuse') &&
+        plays(part, 'overcurrent device') &&
         part.jobs.some(
           (job) =>
             loadSupplyOf(

@@ -64,8 +64,8 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   const sinks = (at: Terminal) =>
     wires.some(({ from, to }) => {
       const input = from === at ? to : to === at ? from : null;
-      const part = input !== null && pinOf(input) === 'IN' ? netlist.parts.find(({ id }) => id === partOf(input)) : undefined;
-      return part?.kind === 'module-input' && part.spec.trigger === 'low';
+      const part = input === null ? undefined : netlist.parts.find(({ id }) => id === partOf(input));
+      return input !== null && part !== undefined && kindOf(part).sinksThrough?.(part.spec) === pinOf(input);
     });
   const rails: { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed'; label: string }[] = [];
   const returns = new Map<Terminal, string>();
@@ -78,7 +78,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     if (rail.side === 'return' || sinks(at)) {
       root.join(at, RETURN);
       if (used.has(at)) returns.set(at, rail.side === 'return' ? rail.label : part.name);
-      if (part.kind === 'return-bus' || (returnRail === null && used.has(at) && rail.side === 'return'))
+      if (kindOf(part).mainReturn === true || (returnRail === null && used.has(at) && rail.side === 'return'))
         returnRail = { part, terminal: at };
     } else if ((used.has(at) || feeds(at)) && !charged.has(at))
       rails.push({ part, terminal: at, vertex: -1, side: rail.side, label: rail.label });
@@ -150,7 +150,10 @@ function withEarth(labels: readonly string[], earths: readonly string[]): readon
 
 /** A tap's inner side hangs on the battery inside the vehicle; that is not drawn. */
 function isBatterySide(netlist: Netlist, a: Terminal, b: Terminal): boolean {
-  const inner = (at: Terminal) => pinOf(at) === 'B' && netlist.parts.some((part) => part.kind === 'feed' && terminal(part.id, 'B') === at);
+  const inner = (at: Terminal) => {
+    const part = netlist.parts.find(({ id }) => id === partOf(at));
+    return part !== undefined && kindOf(part).innerPin === pinOf(at);
+  };
   return inner(a) || inner(b);
 }
 

@@ -18,7 +18,10 @@ import {
   type TransistorType,
   coilTemperature,
   currentOf,
+  isBipolar,
   isFeed,
+  isMosfet,
+  isOpto,
   isOutput,
   isPin,
   isRegulator,
@@ -103,7 +106,7 @@ function refuse(design: Design, job: Job, clause: When, kind: TransistorType['ki
   if (coilA > type.mostA)
     return cannot(design, job, `Its coil takes ${formatQuantity(coilA, 'A')}; ${type.name} bears ${formatQuantity(type.mostA, 'A')}.`);
   // The light that crosses leaves the pin's ground and the coil's apart: a choice, not what comes of itself.
-  if (type.kind === 'opto') {
+  if (isOpto(type)) {
     if (job.driver === 'auto' && !job.module.isolated) return cannot(design, job, 'An optocoupler is for when it is to isolate.');
     if (isPin(pin) && !boardOf(design, pin)) return cannot(design, job, `Say which controller board ${pin.name} is a pin of.`);
     const ledA = (pin.volt - type.ledV) / (ledOhm(type, pin.volt, coilA) + PIN_OHM);
@@ -116,7 +119,7 @@ function refuse(design: Design, job: Job, clause: When, kind: TransistorType['ki
     return [];
   }
   // A base takes current from the pin; what a person chose for its resistor is theirs, and checked.
-  if (type.kind !== 'bipolar' || job.driverOhm !== 'auto') return [];
+  if (!isBipolar(type) || job.driverOhm !== 'auto') return [];
   const pinA = (pin.volt - type.baseV) / baseOhm(type, pin.volt, coilA);
   return pinA <= pin.limitA
     ? []
@@ -147,12 +150,12 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
   const ohm =
     job.driverOhm !== 'auto'
       ? job.driverOhm
-      : type.kind === 'bipolar'
+      : isBipolar(type)
         ? baseOhm(type, pin.volt, coilA)
-        : type.kind === 'opto'
+        : isOpto(type)
           ? ledOhm(type, pin.volt, coilA)
           : GATE_OHM;
-  const isolated = type.kind === 'opto';
+  const isolated = isOpto(type);
   const low = isolated ? terminal(driver, type.cathode) : ground;
   const small = { kind: 'resistor', ...header } as const;
   const input = `${job.id}-driver-resistor${suffix}`;
@@ -180,7 +183,7 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
   else if (board && (isolated || board.supply !== side.supply.id))
     side.loose(low).wire(`control-ground${suffix}`, boardGround(builder, design, board), 'BK', 'return');
   const pinRun = side.pinSource(pin);
-  pinRun.feeds(type.kind === 'mosfet' ? 0 : pin.limitA);
+  pinRun.feeds(isMosfet(type) ? 0 : pin.limitA);
   pinRun.wire(`control-pin${suffix}`, terminal(input, '1'), 'VT');
 }
 
