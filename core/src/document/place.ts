@@ -11,6 +11,8 @@ export const placeSchema = z.strictObject({
   /** What closes it in, and whether mains and low voltage have a compartment each in it. */
   box: z.enum(['open', 'plastic', 'metal']).default('open'),
   divided: z.boolean().default(false),
+  /** Wet, outdoors, or where one stands on earth with wet hands. */
+  wet: z.boolean().default(false),
   /** Whether what leaves it goes over a numbered terminal strip. */
   strip: z.boolean().default(false),
 });

@@ -1,6 +1,6 @@
 /** The public face of this layer. */
 export { applyEdit, applyEdits } from './edits.ts';
-export { type CircuitGraph, graphOf, primitivesOf, usedThrows, walk } from './graph.ts';
+export { type CircuitGraph, type Link, graphOf, primitivesOf, usedThrows, walk } from './graph.ts';
 export { guardedBy, unguardedFrom } from './guards.ts';
 export { familyOf, laidOf } from './laid.ts';
 export { type Netlist, type Wire, type WireRole, type WireSection } from './netlist.ts';

@@ -26,9 +26,9 @@ export function blankDesign(name: string): Design {
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
-      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
-      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
+      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
     ],
     distances: [
       { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1 },
@@ -97,6 +97,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
         series: 1,
         earth: mains ? 'wired' : 'none',
         important: false,
+        ownCutOut: false,
       },
     ],
     supply: supply.id,
@@ -349,6 +350,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
             series: 1,
             earth: 'none',
             important: true,
+            ownCutOut: false,
             plate: { ...plate, unit: 'A', value: 20 },
           },
         ],
@@ -396,7 +398,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
   ),
 ];
 
-const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false } as const;
+const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false, ownCutOut: false } as const;
 
 /** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
 function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {
@@ -405,9 +407,9 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
   const air = { coldestC: 5, hottestC: 35 };
   const first = known
     ? design.places
-    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false, strip: false }];
+    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false, strip: false, wet: false }];
   const box = mintId('place', first);
-  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true, strip: false }];
+  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true, strip: false, wet: false }];
   const loadPlace = mintId('place', boxed);
   const outlet = known?.id ?? mintId('supply', design.supplies);
   return {
@@ -416,7 +418,7 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
     loadPlace,
     design: {
       ...design,
-      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false, strip: false }],
+      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false, strip: false, wet: false }],
       distances: [
         ...design.distances,
         { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },

@@ -20,15 +20,16 @@ export { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from './class5-conduc
 export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-derating.ts';
 export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper.ts';
 export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
-export { GUARD_RATINGS, PROTECTION_NAMES, type Protection, curveOf, ratingsOf } from './guards.ts';
+export { GUARD_RATINGS, PROTECTIONS, PROTECTION_NAMES, type Protection, curveOf, ratingsOf } from './guards.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
-export { PLUG_FUSE_SOURCE } from './plug-fuses.ts';
+export { PLUG_FUSE_SOURCE, PLUG_OPENS_A } from './plug-fuses.ts';
+export { PROTECTION_LIMITS, breaksAt } from './protection-limits.ts';
 export { PREFERRED_SOURCE } from './preferred.ts';
 export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
-export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
+export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, TERMINAL_SOURCE } from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_SOURCE,

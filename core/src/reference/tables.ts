@@ -12,6 +12,7 @@ import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
+import { PROTECTION_LIMITS } from './protection-limits.ts';
 import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
 import { type Source, standard } from './source.ts';
 import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
@@ -48,6 +49,19 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     note: 'd = 0.127 mm · 92^((36 − n)/39). Odd gauges are seldom in stock.',
     columns: ['gauge', 'diameter, mm', 'mm²'],
     rows: [20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 0, -1, -3].map((awg) => [awgName(awg), text(awgDiameterMm(awg)), text(awgAreaMm2(awg))]),
+  },
+  {
+    id: 'protection-limits',
+    title: 'What fuses and breakers can break',
+    source: standard('IEC 60898-1, IEC 60127, BS 1362; those of vehicles from memory (ISO 8820)'),
+    note: 'Of the kinds for direct current about as much more as the voltage is less (from memory).',
+    columns: ['device', 'V ⎓', 'V ~', 'breaks, A'],
+    rows: Object.entries(PROTECTION_LIMITS).map(([style, { dcV, acV, breaksA }]) => [
+      style,
+      dcV === null ? 'not' : text(dcV),
+      acV === null ? 'not' : text(acV),
+      text(breaksA),
+    ]),
   },
   {
     id: 'vehicle-ampacity',

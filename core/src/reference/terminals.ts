@@ -16,3 +16,6 @@ export const TERMINAL_MOST_MM2 = {
 
 /** What a bad crimp, a fuse that sits loose or a corroded ground adds in a load's way, Ω (from memory). */
 export const BAD_JOINT_OHM = 0.4;
+
+/** The usual thermal fuse: what it carries for good (from memory, IEC 60691). */
+export const THERMAL_FUSE = { ratedA: 15 } as const;

@@ -1,72 +1,154 @@
 import { CUT_OUT, relayId } from '../wiring/index.ts';
-import { commonPractice, computed } from '../reference/index.ts';
-import { partSubject } from './context.ts';
-import { type Rule, judge } from './rule.ts';
+import { loadVolts } from '../analysis/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { LOADS, branchId, isMains, isRegulator } from '../kinds/index.ts';
+import { commonPractice, computed, standard } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 import { solidContacts } from './solid.ts';
-import { LOADS } from '../kinds/index.ts';
 
 const ID = 'fails-closed-no-cutout';
 /** How far above the hottest that is usual where it sits a cut-out opens, K (common practice), and the hottest thermal fuse, °C (from memory). */
 const ABOVE_K = 50;
 const MOST_FUSE_C = 300;
+/** And above what a controller is set to, K (common practice). */
+const MARGIN_K = 10;
+/** Below this a heater at extra-low voltage is no source of fire by its power (IEC 62368-1, power source class 2, from memory), W. */
+const HARMLESS_W = 100;
 
-/** Asked of heaters behind a solid-state relay, which fails closed: whether anything else can end the heat. */
+/** What of a job heats and has no end of its own inside. */
+const heaters = ({ loads, job }: WiredJob) =>
+  loads.filter(({ spec }) => LOADS[spec.loadKind].heats && !job.loads.find(({ id }) => id === spec.line)?.ownCutOut);
+
+/** Ends that are wired: what the job asks for counts only where it is in the circuit. A contactor is one on the mains alone. */
+function ends(context: RuleContext, job: WiredJob): { count: number; words: string } {
+  const own = context.netlist.parts.filter(
+    ({ id, job: of }) => of === job.job.id && !context.netlist.leftOut.has(id) && !context.netlist.bridged.has(id),
+  );
+  const fuse = own.some(({ id }) => id === `${job.job.id}-thermal-fuse`);
+  const contactor = own.some(({ id }) => id === relayId(job.job, CUT_OUT));
+  return {
+    count: Number(fuse) + Number(contactor),
+    words: fuse ? 'a thermal fuse in the line' : 'a contactor that an independent cut-out holds in',
+  };
+}
+
+function check(context: RuleContext, job: WiredJob): Finding[] {
+  if (!job.loads.some(({ spec }) => LOADS[spec.loadKind].heats)) return [];
+  const [solid] = solidContacts(context, job);
+  const relay = solid?.relay ?? job.contacts[0]?.relay;
+  const open = heaters(job);
+  const { count, words } = ends(context, job);
+  const subject = relay ? partSubject(relay) : partSubject(job.loads[0]!);
+  const what = relay ? `When ${relay.tag} ${solid ? 'fails it stays closed' : 'welds'}` : 'When its switch sticks';
+  if (solid || isMains(job.supply)) {
+    // Heat that ends inside every heater needs no second end.
+    const value = open.length === 0 ? Math.max(1, count) : count;
+    return [
+      judge(ID, {
+        severity: 'danger',
+        job: job.job.id,
+        subject,
+        value,
+        limit: 1,
+        unit: '',
+        sense: 'at least',
+        title: value === 0 ? `${what}, and nothing else ends the heat` : 'The heat has an end of its own, whatever the relay does',
+        detail:
+          value === 0
+            ? 'a contactor on a thermostat of its own, a thermal fuse, or a heater with a cut-out inside'
+            : count > 0
+              ? words
+              : 'a cut-out inside each heater',
+        working: {
+          formula: 'n ≥ 1',
+          given: [],
+          result: {
+            symbol: 'n',
+            meaning: 'independent cut-outs in the way of the current',
+            value,
+            unit: '',
+            source: computed('counted in the circuit'),
+          },
+          limit: {
+            symbol: 'n',
+            meaning: 'needed',
+            value: 1,
+            unit: '',
+            source: commonPractice('solid-state relays fail closed, contacts of metal weld'),
+          },
+        },
+      }),
+    ];
+  }
+  const { circuit } = context.evidence;
+  const watt = (id: string) =>
+    context.worst(job, ({ solution }) => context.amps(solution, branchId(id, 'load')) * Math.abs(loadVolts(circuit, solution, id))).value;
+  const value = count > 0 ? 0 : open.reduce((sum, { id }) => sum + watt(id), 0);
+  return [
+    judge(ID, {
+      severity: 'caution',
+      job: job.job.id,
+      subject,
+      value,
+      limit: HARMLESS_W,
+      unit: 'W',
+      title:
+        value > HARMLESS_W
+          ? `${what}, ${formatQuantity(value, 'W')} go on heating and nothing ends it`
+          : count > 0 || open.length === 0
+            ? 'The heat has an end of its own, whatever the relay does'
+            : `${formatQuantity(value, 'W')} of heat without an end of its own`,
+      detail:
+        value > HARMLESS_W
+          ? 'a thermal fuse beside it, or a heater with a cut-out inside'
+          : count > 0
+            ? words
+            : open.length === 0
+              ? 'a cut-out inside each heater'
+              : 'too little to set fire to what it is fixed to, if it lies free',
+      working: {
+        formula: 'P ≤ 100 W, or an end of its own',
+        given: [],
+        result: { symbol: 'P', meaning: 'heat that nothing ends', value, unit: 'W', source: computed('solved at the highest supply') },
+        limit: {
+          symbol: 'P',
+          meaning: 'at extra-low voltage',
+          value: HARMLESS_W,
+          unit: 'W',
+          source: standard('IEC 62368-1, power source classes (from memory)'),
+        },
+      },
+    }),
+  ];
+}
+
+/** Asked of everything that heats: whether anything else can end the heat when what switches it sticks. */
 export const failsClosedNoCutout: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Can the heat end if the relay sticks?',
   notAsked: 'nothing in it heats',
-  check: (context) =>
-    context.jobs.flatMap((job) => {
-      const [contact] = solidContacts(context, job);
-      if (!contact || !job.loads.some(({ spec }) => LOADS[spec.loadKind].heats)) return [];
-      // What the job asks for counts only where it is wired: a contactor is one on the mains alone.
-      const own = context.netlist.parts.filter((part) => part.job === job.job.id && !context.netlist.leftOut.has(part.id));
-      const fuse = own.some(({ kind }) => kind === 'thermal-fuse');
-      const value = Number(fuse) + Number(own.some(({ id }) => id === relayId(job.job, CUT_OUT)));
-      return [
-        judge(ID, {
-          severity: 'danger',
-          job: job.job.id,
-          subject: partSubject(contact.relay),
-          value,
-          limit: 1,
-          unit: '',
-          sense: 'at least',
-          title:
-            value === 0
-              ? `When ${contact.relay.tag} fails it stays closed, and nothing else ends the heat`
-              : 'The heat has an end of its own, whatever the relay does',
-          detail:
-            value === 0
-              ? 'a contactor on a thermostat of its own, or a thermal fuse'
-              : fuse
-                ? 'a thermal fuse in the line'
-                : 'a contactor that an independent cut-out holds in',
-          working: {
-            formula: 'n ≥ 1',
-            given: [],
-            result: {
-              symbol: 'n',
-              meaning: 'independent cut-outs in the way of the current',
-              value,
-              unit: '',
-              source: computed('counted in the circuit'),
-            },
-            limit: { symbol: 'n', meaning: 'needed', value: 1, unit: '', source: commonPractice('solid-state relays fail closed') },
-          },
-        }),
-      ];
-    }),
+  check: (context) => context.jobs.flatMap((job) => check(context, job)),
   nudges: ({ jobs, design }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map((job) => {
+      .flatMap((job) => {
         const air = design.places.find(({ id }) => id === job.job.loads[0]!.place)!.hottestC;
-        const opensAtC = Math.min(MOST_FUSE_C, Math.round(air + ABOVE_K));
-        return {
-          label: `Nudge in a thermal fuse of ${opensAtC} °C`,
-          patches: [{ path: ['jobs', job.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC } }],
-        };
+        const set = Math.max(
+          -Infinity,
+          ...design.signals.flatMap((signal) => (isRegulator(signal) && job.evidence.signals.includes(signal.id) ? [signal.setC] : [])),
+        );
+        const opensAtC = Math.round(Math.max(air + ABOVE_K, set + MARGIN_K));
+        // Hotter than any thermal fuse it takes a contactor, which somebody has to find a place for.
+        if (opensAtC > MOST_FUSE_C) return [];
+        const fuse = { path: ['jobs', job.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC } };
+        return [
+          { label: `Nudge in a thermal fuse of ${opensAtC} °C`, patches: [fuse] },
+          {
+            label: `Nudge in a thermal fuse of ${opensAtC} °C and glass-fibre wire`,
+            patches: [fuse, { path: ['jobs', job.at, 'insulation'], value: 'glass' }],
+          },
+        ];
       }),
 };

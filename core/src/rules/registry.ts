@@ -1,3 +1,12 @@
+import { loadWrongVoltage } from './load-wrong-voltage.ts';
+import { protectionUnsuited } from './protection-unsuited.ts';
+import { cutOutUnsuited } from './cut-out-unsuited.ts';
+import { disconnectionTime } from './disconnection-time.ts';
+import { residualMissing } from './residual-missing.ts';
+import { driverOverVoltage } from './driver-over-voltage.ts';
+import { diodeOverCurrent } from './diode-over-current.ts';
+import { motorStall } from './motor-stall.ts';
+import { coilDropsOutCranking } from './coil-drops-out-cranking.ts';
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
 import { notAllAsked } from './bounded.ts';
@@ -79,6 +88,7 @@ export const RULES: readonly Rule[] = [
   editNotMade,
   distanceContradicted,
   loadWrongCurrentKind,
+  loadWrongVoltage,
   stateMismatch,
   relayChatter,
   backfeed,
@@ -88,6 +98,7 @@ export const RULES: readonly Rule[] = [
   sharedGroundBackfeed,
   clauseNoEffect,
   fuseMissing,
+  protectionUnsuited,
   bothEndsFuse,
   fuseFarFromSource,
   fuseAboveWire,
@@ -116,10 +127,13 @@ export const RULES: readonly Rule[] = [
   signalCurrentOver,
   pulsedFeedTap,
   crankingThroughAux,
+  coilDropsOutCranking,
   vsrHunting,
   bootEnergises,
   unknownAfterPowerCut,
   transistorNotSaturated,
+  driverOverVoltage,
+  diodeOverCurrent,
   mosfetGateLevel,
   breakerCurveSurge,
   dcOnAcContact,
@@ -127,7 +141,11 @@ export const RULES: readonly Rule[] = [
   dividerOutOfRange,
   earthMissing,
   earthThin,
+  disconnectionTime,
+  residualMissing,
   failsClosedNoCutout,
+  cutOutUnsuited,
+  motorStall,
   lineNeutralAcrossContact,
   mainsLowVoltageTogether,
   mainsNoEnclosure,

@@ -86,6 +86,7 @@ function withJob(design: Design, sum: Sum, { load, wayM, sizeMm2, fuseA, continu
         series: 1,
         earth: 'none',
         important: false,
+        ownCutOut: false,
       },
     ],
     continuous: continuous ?? false,

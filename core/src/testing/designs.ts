@@ -24,6 +24,7 @@ export const HEATER: LoadOf<'heater'> = {
   series: 1,
   earth: 'none',
   important: false,
+  ownCutOut: true,
 };
 
 export function job(changes: Partial<Job> = {}): Job {
@@ -62,10 +63,10 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'front', name: 'front', coldestC: -20, hottestC: 45, box: 'open', divided: false, strip: false },
-      { id: 'dash', name: 'dash', coldestC: -10, hottestC: 60, box: 'open', divided: false, strip: false },
-      { id: 'box', name: 'relay box', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false },
-      { id: 'rear', name: 'rear', coldestC: -20, hottestC: 40, box: 'open', divided: false, strip: false },
+      { id: 'front', name: 'front', coldestC: -20, hottestC: 45, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'dash', name: 'dash', coldestC: -10, hottestC: 60, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'box', name: 'relay box', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'rear', name: 'rear', coldestC: -20, hottestC: 40, box: 'open', divided: false, strip: false, wet: false },
     ],
     distances: [
       { a: 'front', b: 'dash', lengthM: 1.4, bundle: 1 },

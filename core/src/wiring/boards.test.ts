@@ -245,7 +245,14 @@ describe('module boards in the parts list', () => {
 
 describe('a cut-out counts where it is wired', () => {
   const solid = (cutOut: Job['cutOut']) =>
-    analyse(made({ device: { kind: 'relay', part: 'ssr-dc-40a', socket: 'auto', place: 'box' }, cooling: 'fins', cutOut })).analysis;
+    analyse(
+      made({
+        loads: [{ ...HEATER, ownCutOut: false }],
+        device: { kind: 'relay', part: 'ssr-dc-40a', socket: 'auto', place: 'box' },
+        cooling: 'fins',
+        cutOut,
+      }),
+    ).analysis;
   const severity = (found: ReturnType<typeof solid>) => found.findings.find(({ rule }) => rule === 'fails-closed-no-cutout')!.severity;
   test('a thermal fuse stands in the line of a direct-current heater too', () => {
     const found = solid({ kind: 'thermal-fuse', opensAtC: 90 });

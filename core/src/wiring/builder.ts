@@ -183,8 +183,28 @@ export class NetlistBuilder {
         });
       }
     }
+    this.withoutRelay();
     this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
     return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set(), dropped: [] };
+  }
+
+  /** Where signals feed a load themselves its tails and its way back hang on their fuse, which is known only now. */
+  private withoutRelay(): void {
+    for (const job of this.design.jobs.filter(({ device }) => device.kind === 'direct')) {
+      const groups = this.groups.filter(({ wires }) => wires.some(({ jobs }) => jobs.includes(job.id)));
+      const grouped = new Set(groups.flatMap(({ wires }) => wires));
+      const fuseA = Math.max(0, ...groups.map(({ fuse }) => this.ratingOf(fuse)));
+      for (const wire of this.wires) {
+        if (wire.job !== job.id || wire.sizeChosen || grouped.has(wire) || wire.section.side !== 'load') continue;
+        const mostMm2 = Math.min(this.takesMm2(wire.from), this.takesMm2(wire.to));
+        wire.sizeMm2 = Math.max(wire.sizeMm2, smallestForAmpacity({ currentA: 0, laid: this.laid(wire), mostMm2, fuseA }));
+      }
+    }
+  }
+
+  private ratingOf(fuse: string | null): number {
+    const part = fuse === null ? undefined : this.parts.get(fuse);
+    return plays(part, 'overcurrent device') ? part.spec.ratingA : 0;
   }
 
   /** The wire that a person laid beside another, under the same terminals. */

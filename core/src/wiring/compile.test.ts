@@ -188,6 +188,7 @@ describe('other ways', () => {
       series: 1,
       earth: 'none',
       important: true,
+      ownCutOut: false,
     };
     const list = route([job({ when: on('charging'), loads: [charge] })], { supplies: [...design().supplies, aux] });
     expect(list).toContain('job-1-relay.87 > job-1-aux-fuse.2');

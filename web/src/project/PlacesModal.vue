@@ -95,6 +95,9 @@ function remove(id: string): void {
           / low voltage</label
         >
         <label class="row divided"
+          ><input type="checkbox" :checked="place.wet" @change="setPlace(at, { ...place, wet: !place.wet })" /> wet or outdoors</label
+        >
+        <label class="row divided"
           ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal strip</label
         >
         <button

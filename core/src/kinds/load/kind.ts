@@ -17,6 +17,8 @@ export const loadBase = {
   earth: z.enum(['none', 'wired', 'missing']).default('none'),
   /** Must work well (lamps, charging, navigation): 3 % drop instead of 10 %. */
   important: z.boolean(),
+  /** Ends by itself when it gets too hot or stalls: a cut-out of its own inside, or a resistance that rises. */
+  ownCutOut: z.boolean().default(false),
 };
 export const unitCount = z.number().int().min(1).max(24);
 

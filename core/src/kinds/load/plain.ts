@@ -23,6 +23,13 @@ export function unitFields(plate = 'Plate of one', units = PLATE_UNITS): readonl
   ];
 }
 
+/** What heats or turns is asked for an end of its own. */
+export const OWN_CUT_OUT = {
+  type: 'tick',
+  path: ['ownCutOut'],
+  label: 'has a thermal cut-out of its own inside',
+} as const satisfies Field<never>;
+
 /** A load of two like leads that takes what its resistance lets through, on either current. */
 export const resistive = {
   begin: {},

@@ -1,0 +1,223 @@
+import { familyOf } from '../graph/index.ts';
+import type { When } from '../document/index.ts';
+import { intentOf } from '../project/index.ts';
+import { LOADS, type Signal, isRegulator, levelsOf, loadFacets } from '../kinds/index.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'cut-out-unsuited';
+/** How far above what is set it opens: less, and it opens in ordinary use (common practice), K. */
+const MARGIN_K = 10;
+
+/** Where the heat of a job is. */
+const heatedPlaces = ({ job }: WiredJob) => new Set(job.loads.filter((load) => loadFacets(load).heats).map(({ place }) => place));
+
+/** What a temperature controller of the clause is set to, °C. */
+const setPoints = (context: RuleContext, { job }: WiredJob): number[] =>
+  context.design.signals.flatMap((signal) =>
+    isRegulator(signal) && intentOf(context.design, job).signals.includes(signal.id) ? [signal.setC] : [],
+  );
+
+/** The weakest insulation that ends at what is heated: what a thermal fuse beside it must open below, °C. A sensor may sit in a chamber that no wire is in. */
+function weakest(context: RuleContext, job: WiredJob): { celsius: number; title: string } | null {
+  const hot = job.loads.filter(({ spec }) => LOADS[spec.loadKind].heats).map(({ id }) => id);
+  const ends = new Set(hot.flatMap((id) => [terminal(id, '+'), terminal(id, '-')]));
+  const families = job.wires
+    .filter(({ from, to }) => ends.has(from) || ends.has(to))
+    .map((wire) => wireFamily(familyOf(context.design.settings, wire)));
+  const [first, ...rest] = families;
+  if (!first) return null;
+  const least = rest.reduce((a, b) => (b.insulationC < a.insulationC ? b : a), first);
+  return { celsius: least.insulationC, title: least.title };
+}
+
+/** Whether a clause asks for a signal turned over. */
+const turnedOver = (when: When, signal: string): boolean =>
+  when.op === 'not' && when.of.op === 'signal'
+    ? when.of.signal === signal
+    : (when.op === 'and' || when.op === 'or') && when.of.some((term) => turnedOver(term, signal));
+
+/** Whether what holds a contactor in does so while it is hot. A sensor with two levels is on above them or below; all else is on when heat operates it. */
+function holdsWhenHot(signal: Signal, when: When): boolean {
+  const levels = levelsOf(signal);
+  const onWhenHot = levels === null || levels.unit !== '°C' || levels.closesAt > levels.opensAt;
+  return onWhenHot !== turnedOver(when, signal.id);
+}
+
+function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, path: string, bears: ReturnType<typeof weakest>): Finding[] {
+  const found: Finding[] = [];
+  const subject = jobSubject(job.job);
+  const result = { symbol: 'T_open', meaning: 'of the cut-out', value: opensAtC, unit: '°C' as const, source: entered(path) };
+  if (bears)
+    found.push(
+      judge(ID, {
+        code: 'above',
+        severity: 'danger',
+        job: job.job.id,
+        subject: { ...subject, id: `${subject.id}/cut-out-above` },
+        value: opensAtC,
+        limit: bears.celsius,
+        unit: '°C',
+        title:
+          opensAtC > bears.celsius
+            ? `The cut-out opens at ${formatQuantity(opensAtC, '°C')}; the wires on the heater bear ${formatQuantity(bears.celsius, '°C')}`
+            : `The cut-out opens at ${formatQuantity(opensAtC, '°C')}, before the wires on the heater suffer`,
+        detail: opensAtC > bears.celsius ? `${bears.title}: glass-fibre wire on the element, or a cut-out that opens sooner` : bears.title,
+        working: {
+          formula: 'T_open ≤ T_insulation',
+          given: [],
+          result,
+          limit: { symbol: 'T_insulation', meaning: bears.title, value: bears.celsius, unit: '°C', source: commonPractice() },
+        },
+      }),
+    );
+  const set = Math.max(-Infinity, ...setPoints(context, job));
+  if (Number.isFinite(set))
+    found.push(
+      judge(ID, {
+        code: 'below',
+        severity: 'caution',
+        job: job.job.id,
+        subject: { ...subject, id: `${subject.id}/cut-out-below` },
+        value: opensAtC,
+        limit: set + MARGIN_K,
+        unit: '°C',
+        sense: 'at least',
+        title:
+          opensAtC < set + MARGIN_K
+            ? `The cut-out opens at ${formatQuantity(opensAtC, '°C')}, and ${formatQuantity(set, '°C')} is set`
+            : `The cut-out opens ${formatQuantity(opensAtC - set, 'K')} above what is set`,
+        detail: opensAtC < set + MARGIN_K ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is set',
+        working: {
+          formula: 'T_open ≥ T_set + 10 K',
+          given: [{ symbol: 'T_set', meaning: 'of the controller', value: set, unit: '°C', source: computed('largest of its set points') }],
+          result,
+          limit: { symbol: 'T_set + 10 K', meaning: 'least', value: set + MARGIN_K, unit: '°C', source: commonPractice() },
+        },
+      }),
+    );
+  return found;
+}
+
+function ofThermalFuse(context: RuleContext, job: WiredJob, opensAtC: number): Finding[] {
+  const part = context.netlist.parts.find(({ id }) => id === `${job.job.id}-thermal-fuse`);
+  if (!part) return [];
+  const { value } = context.worstAmps(job, `${part.id}/link`);
+  return [
+    judge(ID, {
+      code: 'current',
+      severity: 'danger',
+      job: job.job.id,
+      subject: partSubject(part),
+      value,
+      limit: THERMAL_FUSE.ratedA,
+      unit: 'A',
+      title:
+        value > THERMAL_FUSE.ratedA
+          ? `${part.tag} carries ${formatQuantity(value, 'A')}; thermal fuses are made for ${formatQuantity(THERMAL_FUSE.ratedA, 'A')}`
+          : `${part.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(THERMAL_FUSE.ratedA, 'A')}`,
+      detail: value > THERMAL_FUSE.ratedA ? 'it warms itself and opens, or welds: a contactor of its own ends more' : 'within its rating',
+      working: {
+        formula: 'I ≤ I_fuse',
+        given: [],
+        result: { symbol: 'I', meaning: `through ${part.tag}`, value, unit: 'A', source: computed('solved at the highest supply') },
+        limit: {
+          symbol: 'I_fuse',
+          meaning: 'of the usual ones',
+          value: THERMAL_FUSE.ratedA,
+          unit: 'A',
+          source: fromMemory('thermal links of 10 to 15 A, IEC 60691'),
+        },
+      },
+    }),
+    ...levelFindings(context, job, opensAtC, `jobs[${job.at}].cutOut.opensAtC`, weakest(context, job)),
+  ];
+}
+
+function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Finding[] {
+  const at = context.design.signals.findIndex(({ id }) => id === signalId);
+  const signal = context.design.signals[at];
+  if (!signal) return [];
+  const count = (code: string, wrong: boolean, bad: string, good: string, why: string) =>
+    judge(ID, {
+      code,
+      severity: 'danger',
+      job: job.job.id,
+      subject: { ...jobSubject(job.job), id: `${job.job.id}/cut-out-${code}` },
+      value: Number(wrong),
+      limit: 0,
+      unit: '',
+      title: wrong ? bad : good,
+      detail: why,
+      working: noneAllowed(
+        Number(wrong),
+        bad,
+        entered(`signals[${at}]`),
+        commonPractice('a cut-out of its own, at the heat, opening on rising heat'),
+      ),
+    });
+  const heat = holdsWhenHot(signal, job.job.when);
+  const places = heatedPlaces(job);
+  const levels = levelsOf(signal);
+  return [
+    count(
+      'rising',
+      heat,
+      `${signal.name} holds the contactor in just when it is hot`,
+      `${signal.name} lets the contactor go on rising heat`,
+      heat ? 'a cut-out opens on rising heat' : 'it opens on rising heat',
+    ),
+    count(
+      'elsewhere',
+      !places.has(signal.place),
+      `${signal.name} sits at ${context.placeName(signal.place)}, and the heat is elsewhere`,
+      `${signal.name} sits where the heat is`,
+      'a cut-out feels the heat that it is to end',
+    ),
+    ...(levels?.unit === '°C' ? levelFindings(context, job, levels.opensAt, `signals[${at}].opensAt`, null) : []),
+  ];
+}
+
+/** What is to end the heat: whether it would. */
+export const cutOutUnsuited: Rule = {
+  id: ID,
+  group: 'fire',
+  asks: 'Would its cut-out end the heat in time?',
+  notAsked: 'it has no cut-out that this project knows',
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const { cutOut } = job.job;
+      if (cutOut.kind === 'thermal-fuse') return ofThermalFuse(context, job, cutOut.opensAtC);
+      return cutOut.kind === 'contactor' ? ofContactor(context, job, cutOut.signal) : [];
+    }),
+  nudges: (context, finding) =>
+    context.jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => {
+        const { cutOut } = job.job;
+        const signalAt = cutOut.kind === 'contactor' ? context.design.signals.findIndex(({ id }) => id === cutOut.signal) : -1;
+        const levelPath = cutOut.kind === 'contactor' ? ['signals', signalAt, 'opensAt'] : ['jobs', job.at, 'cutOut', 'opensAtC'];
+        const [place] = heatedPlaces(job);
+        switch (finding.code) {
+          case 'above': {
+            const set = Math.max(-Infinity, ...setPoints(context, job));
+            const own = { label: 'Nudge to glass-fibre wire', patches: [{ path: ['jobs', job.at, 'insulation'], value: 'glass' }] };
+            const lower = { label: `Nudge it to open at ${finding.limit} °C`, patches: [{ path: levelPath, value: finding.limit }] };
+            return cutOut.kind === 'thermal-fuse' && set + MARGIN_K <= finding.limit ? [lower, own] : [own];
+          }
+          case 'below':
+            return cutOut.kind === 'thermal-fuse'
+              ? [{ label: `Nudge it to open at ${finding.limit} °C`, patches: [{ path: levelPath, value: finding.limit }] }]
+              : [];
+          case 'elsewhere':
+            return place === undefined
+              ? []
+              : [{ label: `Nudge it to ${context.placeName(place)}`, patches: [{ path: ['signals', signalAt, 'place'], value: place }] }];
+          default:
+            return [];
+        }
+      }),
+};

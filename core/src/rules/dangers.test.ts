@@ -1,0 +1,239 @@
+/**
+ * Dangers that somebody might build, a face of a rule each: a design that has it, and the same with one thing as it should be.
+ * Where a face has a limit, the pair stands a hair on either side of it.
+ */
+import { describe, expect, test } from '@jest/globals';
+import { gatherEvidence } from '../analysis/evidence.ts';
+import type { Design, Job } from '../project/schema.ts';
+import { HEATER, and, design, job, on } from '../testing/designs.ts';
+import { checkEvidence } from './check.ts';
+
+type Load = Job['loads'][0];
+const load = (kind: 'heater' | 'filament' | 'motor' | 'led', watt: number, ratedV: number, more: object = {}) =>
+  ({ ...HEATER, kind, plate: { unit: 'W', value: watt, ratedV }, ownCutOut: false, ...more }) as Load;
+const battery = (changes: object): Partial<Design> => ({ supplies: [{ ...design().supplies[0]!, ...changes } as Design['supplies'][0]] });
+const truck = { nominalV: 24, restV: 25.4, lowestV: 21, highestV: 29.6 };
+
+/** A heater or lamp on an outlet, in a divided box, behind a plug or a breaker, by a 230 V relay or a module. */
+function mains(changes: Partial<Job> = {}, supply: object = {}, more: Partial<Design> = {}): Design {
+  const base = design();
+  const outlet = { id: 'outlet', name: 'outlet', kind: 'mains', nominalV: 230, restV: 230, lowestV: 207, highestV: 253 } as const;
+  return design(
+    [
+      job({
+        name: 'Mains thing',
+        when: on('dash'),
+        supply: 'outlet',
+        device: { kind: 'relay', part: 'relay-12v-2x30a', socket: 'auto', place: 'box' },
+        loads: [load('filament', 500, 230, { earth: 'wired' })],
+        protection: 'breaker-b',
+        controlSupply: 'main',
+        breaks: 'line',
+        ...changes,
+      }),
+    ],
+    {
+      places: base.places.map((place) => (place.id === 'box' ? { ...place, box: 'plastic', divided: true } : place)),
+      supplies: [...base.supplies, { ...outlet, internalOhm: 0.4, rcd: true, reversible: false, place: 'front', ...supply }],
+      ...more,
+    },
+  );
+}
+
+interface Face {
+  readonly rule: string;
+  readonly says: string;
+  readonly fails: 'danger' | 'caution';
+  readonly bad: () => Design;
+  readonly good: () => Design;
+  /** Part of what is said of the bad one. */
+  readonly words: RegExp;
+}
+
+const FACES: readonly Face[] = [
+  {
+    rule: 'load-wrong-voltage',
+    says: 'a 12 V lamp on the 24 V of a truck',
+    fails: 'danger',
+    words: /made for 12\.00 V and gets up to 2[89]/,
+    bad: () =>
+      design(
+        [job({ loads: [load('filament', 21, 12)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
+        battery(truck),
+      ),
+    good: () =>
+      design(
+        [job({ loads: [load('filament', 21, 24)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
+        battery(truck),
+      ),
+  },
+  {
+    rule: 'load-wrong-voltage',
+    says: 'a 24 V pump on 12 V, which stalls',
+    fails: 'caution',
+    words: /made for 24\.00 V; battery has as little as 10\.5/,
+    bad: () => design([job({ loads: [load('motor', 40, 24)] })]),
+    good: () => design([job({ loads: [load('motor', 40, 13.5)] })]),
+  },
+  {
+    rule: 'load-wrong-voltage',
+    says: 'a heater of 120 V on 230 V',
+    fails: 'danger',
+    words: /made for 120 V/,
+    bad: () => mains({ loads: [load('heater', 500, 120, { earth: 'wired', ownCutOut: true })] }),
+    good: () => mains({ loads: [load('heater', 500, 230, { earth: 'wired', ownCutOut: true })] }),
+  },
+  {
+    // +10 %: 253 V on a plate of 230 V is the limit itself.
+    rule: 'load-wrong-voltage',
+    says: 'a plate of 228 V, a hair too low for 253 V',
+    fails: 'caution',
+    words: /made for 228/,
+    bad: () => mains({ loads: [load('filament', 10, 228, { earth: 'wired' })] }),
+    good: () => mains({ loads: [load('filament', 10, 230, { earth: 'wired' })] }),
+  },
+  {
+    rule: 'protection-unsuited',
+    says: 'a blade fuse on the mains',
+    fails: 'danger',
+    words: /breaks up to 32\.00 V/,
+    bad: () => mains({ protection: 'blade' }),
+    good: () => mains({ protection: 'plug' }),
+  },
+  {
+    rule: 'protection-unsuited',
+    says: 'a breaker of a house on a battery',
+    fails: 'danger',
+    words: /not made for direct current/,
+    bad: () => design([job({ protection: 'breaker-b' })]),
+    good: () => design([job({ protection: 'breaker' })]),
+  },
+  {
+    // 12.7 V over R_i and 0.15 m of lead against 1 kA · 32/12.7 = 2.52 kA: the limit is near 2 mΩ.
+    rule: 'protection-unsuited',
+    says: 'a blade fuse on a bank of lithium cells',
+    fails: 'danger',
+    words: /it can break 2\.52 kA/,
+    bad: () => design([job()], battery({ internalOhm: 0.002 })),
+    good: () => design([job()], battery({ internalOhm: 0.0025 })),
+  },
+  {
+    rule: 'fails-closed-no-cutout',
+    says: 'a mains heater behind contacts of metal, which weld',
+    fails: 'danger',
+    words: /welds, and nothing else ends the heat/,
+    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })] }),
+    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired', ownCutOut: true })] }),
+  },
+  {
+    // At 14.8 V less what is lost on the way a plate of 72 W is 99 W, one of 75 W is 103 W.
+    rule: 'fails-closed-no-cutout',
+    says: 'a heater of more than 100 W at 12 V',
+    fails: 'caution',
+    words: /go on heating and nothing ends it/,
+    bad: () => design([job({ loads: [load('heater', 75, 12)] })]),
+    good: () => design([job({ loads: [load('heater', 72, 12)] })]),
+  },
+  {
+    rule: 'cut-out-unsuited',
+    says: 'a thermal fuse that opens above what its wires bear',
+    fails: 'danger',
+    words: /wires on the heater bear 70/,
+    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 71 } }),
+    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 70 } }),
+  },
+  {
+    // 230 V · 1.1 over 17 Ω is 14.9 A; a thermal fuse carries 15 A.
+    rule: 'cut-out-unsuited',
+    says: 'a thermal fuse that carries more than it is made for',
+    fails: 'danger',
+    words: /thermal fuses are made for 15/,
+    bad: () =>
+      mains({
+        loads: [load('heater', 3400, 230, { earth: 'wired' })],
+        insulation: 'glass',
+        cutOut: { kind: 'thermal-fuse', opensAtC: 90 },
+      }),
+    good: () =>
+      mains({
+        loads: [load('heater', 3000, 230, { earth: 'wired' })],
+        insulation: 'glass',
+        cutOut: { kind: 'thermal-fuse', opensAtC: 90 },
+      }),
+  },
+  {
+    rule: 'disconnection-time',
+    says: 'a D breaker on a long loop with no residual-current protection',
+    fails: 'danger',
+    words: /does not open at once/,
+    bad: () => mains({ protection: 'breaker-d', fuse: 32 }, { rcd: false }),
+    good: () => mains({ protection: 'breaker-b', fuse: 32 }, { rcd: false }),
+  },
+  {
+    rule: 'residual-missing',
+    says: 'an outlet without residual-current protection',
+    fails: 'caution',
+    words: /has no residual-current protection/,
+    bad: () => mains({}, { rcd: false }),
+    good: () => mains({}, { rcd: true }),
+  },
+  {
+    rule: 'residual-missing',
+    says: 'the same in the wet',
+    fails: 'danger',
+    words: /rear is wet/,
+    bad: () =>
+      mains({}, { rcd: false }, { places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) }),
+    good: () =>
+      mains({}, { rcd: true }, { places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) }),
+  },
+  {
+    // 14.8 V + I_0 · 680 Ω: 0.215 A · 680 Ω = 146 V on a transistor of 40 V.
+    rule: 'driver-over-voltage',
+    says: 'a resistor across a coil that a small transistor turns off',
+    fails: 'danger',
+    words: /when K1 is switched off it gets 1\d\d/,
+    bad: () => design([job({ when: and(on('key'), on('pin')), suppression: 'resistor' })]),
+    good: () => design([job({ when: and(on('key'), on('pin')), suppression: 'diode' })]),
+  },
+  {
+    rule: 'motor-stall',
+    says: 'fans on a fuse that was made larger',
+    fails: 'caution',
+    words: /F1 of 40 A lets it burn/,
+    bad: () => design([job({ loads: [load('motor', 110, 12)], fuse: 40 })]),
+    good: () => design([job({ loads: [load('motor', 110, 12)] })]),
+  },
+  {
+    rule: 'motor-stall',
+    says: 'one of two fans that is blocked while the other runs',
+    fails: 'caution',
+    words: /E1\.[12] heater is blocked/,
+    bad: () => design([job({ loads: [load('motor', 55, 12, { count: 2 })], fuse: 30 })]),
+    good: () =>
+      design([job({ loads: [load('motor', 55, 12, { count: 2, ownCutOut: true }), load('heater', 10, 12, { id: 'load-2' })], fuse: 30 })]),
+  },
+  {
+    // 12.7 V − I · 6 mΩ against 7.2 V · (1 + 0.00393 · 75 K) = 9.32 V at the coil.
+    rule: 'coil-drops-out-cranking',
+    says: 'a relay that lets go while the engine is cranked',
+    fails: 'caution',
+    words: /may let go below 9\.32 V/,
+    bad: () => design([job()], battery({ crankA: 580 })),
+    good: () => design([job()], battery({ crankA: 500 })),
+  },
+];
+
+const findings = (made: Design, rule: string) => checkEvidence(gatherEvidence(made)).filter((finding) => finding.rule === rule);
+
+describe.each(FACES)('$rule: $says', ({ rule, fails, bad, good, words }) => {
+  test(`is a ${fails}, and says why`, () => {
+    const fired = findings(bad(), rule).filter(({ severity }) => severity !== 'hold');
+    expect(fired.map(({ severity }) => severity)).toContain(fails);
+    expect(fired.map(({ title }) => title).join('\n')).toMatch(words);
+  });
+  test('and holds with one thing as it should be', () => {
+    const said = findings(good(), rule);
+    expect(said.filter(({ severity }) => severity !== 'hold').map(({ title }) => title)).toEqual([]);
+  });
+});

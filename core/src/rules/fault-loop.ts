@@ -1,0 +1,31 @@
+/** The loop of a fault to earth of a job on the mains: three rules ask it. */
+import { type PartPlaying, type Supply, isTwoHot } from '../kinds/index.ts';
+import { copperAtTemperature, class5OhmPerM, curveOf, PLUG_OPENS_A } from '../reference/index.ts';
+
+import { partOf, terminal } from '../quantity/index.ts';
+import type { WiredJob } from './context.ts';
+
+/** Voltage of a hot conductor against earth, V. */
+export const toEarthV = (supply: Supply): number => (isTwoHot(supply) ? supply.nominalV / 2 : supply.nominalV);
+
+/** Current that opens an overcurrent device at once, within 0.4 s, A; null where nobody knows it. */
+export function opensAtOnce({ spec }: PartPlaying<'overcurrent device'>): number | null {
+  if (spec.style === 'plug') return PLUG_OPENS_A.get(spec.ratingA) ?? null;
+  if (spec.style === 'bolt' || spec.style === 'cartridge') return null;
+  const curve = curveOf(spec.style);
+  return curve ? curve.most * spec.ratingA : null;
+}
+
+/** What a fault at a load's metal is fed through: out by the line, back by the earth conductor, at 70 °C (IEC 60364-4-41), Ω. */
+export function loopOhm(job: WiredJob, load: PartPlaying<'load'>): { source: number; wires: number } {
+  const { wires } = job;
+  const ohm = (list: typeof wires) =>
+    list.reduce((sum, { lengthM, sizeMm2 }) => sum + copperAtTemperature(lengthM * (class5OhmPerM(sizeMm2) ?? Infinity), 70), 0);
+  // All of the line up to this load: what branches off to others is longer than it is, never shorter.
+  const out = wires.filter(
+    ({ role, section, to }) => role === 'load' && section.side === 'load' && (section.stretch !== 'tail' || partOf(to) === load.id),
+  );
+  const earth = wires.filter(({ role, from }) => role === 'earth' && from === terminal(load.id, 'PE'));
+  const line = out.filter(({ leg }) => !leg.startsWith('load-') || leg === `load-${load.spec.line}`);
+  return { source: job.supply.internalOhm, wires: ohm(line) + ohm(earth) };
+}

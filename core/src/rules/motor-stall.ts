@@ -1,0 +1,89 @@
+import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { BLADE_BAND_SOURCE, BREAKER_SOURCE, type Source, SURGE_SOURCE, computed, fromMemory } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { otherFuses } from './nudging.ts';
+import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
+import { fuseRating } from './shared-working.ts';
+
+const ID = 'motor-stall';
+
+/** Share of its rating at which a device opens before a winding burns: within a minute. */
+function opensAt({ spec }: PartPlaying<'overcurrent device'>): { share: number; source: Source } {
+  switch (spec.style) {
+    case 'blade':
+    case 'bolt':
+      return { share: 1.6, source: BLADE_BAND_SOURCE };
+    case 'plug':
+    case 'cartridge':
+      return { share: 1.9, source: fromMemory('BS 1362: within half an hour') };
+    default:
+      return { share: 2.55, source: BREAKER_SOURCE };
+  }
+}
+
+function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, fuse: PartPlaying<'overcurrent device'>): Finding {
+  const { least, most } = surgeOf(motor.spec.loadKind);
+  // As the app reckons a start: the geometric middle.
+  const times = Math.sqrt(least * most);
+  // One stands still, the rest run; at the usual voltage, where its winding gets least help from the fuse.
+  const state = context.worst(job, ({ solution }) => context.amps(solution, branchId(motor.id, 'load')), 'usual').state;
+  const running = context.amps(state.solution, branchId(motor.id, 'load'));
+  const through = context.amps(state.solution, branchId(fuse.id, 'link'));
+  const value = through + (times - 1) * running;
+  const { share, source } = opensAt(fuse);
+  const limit = share * fuse.spec.ratingA;
+  const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
+  return judge(ID, {
+    severity: 'caution',
+    job: job.job.id,
+    subject: partSubject(motor),
+    value,
+    limit,
+    unit: 'A',
+    sense: 'at least',
+    title:
+      value < limit
+        ? `If ${motor.tag} ${motor.name} is blocked it draws ${formatQuantity(value, 'A')}, and ${fuse.tag} of ${formatQuantity(fuse.spec.ratingA, 'A')} lets it burn`
+        : `If ${motor.tag} ${motor.name} is blocked, ${fuse.tag} opens`,
+    detail:
+      value < limit
+        ? `a smaller fuse, one for each motor, or one with a cut-out inside: say so at its plate (line ${line + 1})`
+        : 'within a minute of standing still',
+    working: {
+      formula: 'I + (k − 1) · I_motor ≥ share · I_n',
+      given: [
+        { symbol: 'I_motor', meaning: 'running', value: running, unit: 'A', source: computed('solved') },
+        { symbol: 'I', meaning: `through ${fuse.tag}, all running`, value: through, unit: 'A', source: computed('solved') },
+        { symbol: 'k', meaning: 'times that a stalled one takes', value: times, unit: '', source: SURGE_SOURCE },
+        fuseRating(job, fuse),
+        { symbol: 'share', meaning: 'at which it opens soon', value: share, unit: '', source },
+      ],
+      result: { symbol: 'I', meaning: 'one stalled', value, unit: 'A', source: computed('sum') },
+      limit: { symbol: 'share · I_n', meaning: 'opens it', value: limit, unit: 'A', source },
+    },
+  });
+}
+
+/** A motor that stands still takes four to eight times its current for as long as it is fed. */
+export const motorStall: Rule = {
+  id: ID,
+  group: 'fire',
+  asks: 'Does a blocked motor end in its fuse?',
+  notAsked: 'no motor in it is without a cut-out of its own, or it has no fuse',
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const [fuse] = job.loadFuses;
+      const motors = job.loads.filter(
+        ({ spec }) => LOADS[spec.loadKind].turns && !job.job.loads.find(({ id }) => id === spec.line)?.ownCutOut,
+      );
+      return fuse ? failingOrTightest(motors.map((motor) => check(context, job, motor, fuse))) : [];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((job) => [
+        { label: 'Nudge the fuse to what the app chooses', patches: [{ path: ['jobs', job.at, 'fuse'], value: 'auto' as const }] },
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
+      ]),
+};

@@ -1,0 +1,55 @@
+import { isMains, supplyFacets } from '../kinds/index.ts';
+import { computed, standard } from '../reference/index.ts';
+import { jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+
+const ID = 'residual-missing';
+
+/** What a hand may touch with a fault in it: residual-current protection opens before the heart does. In the wet there is nothing else. */
+export const residualMissing: Rule = {
+  id: ID,
+  group: 'shock',
+  asks: 'Is there residual-current protection where it is needed?',
+  notAsked: 'it is not on the mains',
+  check: ({ jobs, design }) =>
+    jobs.flatMap((job) => {
+      const residual = supplyFacets(job.supply).residualProtection(job.supply);
+      if (!isMains(job.supply) || residual === null) return [];
+      const places = new Set([...job.job.loads.map(({ place }) => place), job.job.device.place, job.supply.place]);
+      const wet = design.places.filter(({ id, wet: isWet }) => isWet && places.has(id));
+      const value = residual ? 0 : 1;
+      const where = wet.map(({ name }) => name).join(' and ');
+      return [
+        judge(ID, {
+          severity: wet.length > 0 ? 'danger' : 'caution',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value,
+          limit: 0,
+          unit: '',
+          title: residual
+            ? `Residual-current protection stands before ${job.supply.name}`
+            : wet.length > 0
+              ? `${where} is wet, and ${job.supply.name} has no residual-current protection`
+              : `${job.supply.name} has no residual-current protection`,
+          detail: residual
+            ? 'as entered: press its test button'
+            : 'a current through a person opens no fuse; 30 mA and 0.3 s do no lasting harm',
+          working: noneAllowed(
+            value,
+            'outlets without it',
+            computed('as entered for the supply'),
+            standard('IEC 60364-4-41, 411.3.3 and 415.1: socket-outlets, and all that is used outdoors'),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs, design }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map(({ supply }) => ({
+        label: `Nudge residual-current protection in before ${supply.name}`,
+        patches: [{ path: ['supplies', design.supplies.indexOf(supply), 'rcd'], value: true }],
+      })),
+};
