@@ -184,7 +184,8 @@ const load = (job: Job, changes: Partial<Job['loads'][0]>): Job => ({
 const fivePin = (job: Job): Job => ({ ...job, device: { ...job.device, part: relayPart(job).replace(/-4$/, '-5') } as Job['device'] });
 const relayPart = ({ device }: Job) => (device.kind === 'relay' ? device.part : '');
 const motor = (job: Job, name: string, ampere: number) =>
-  load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: ampere } });
+  // The same power at another voltage.
+  load(job, { name, kind: 'motor', plate: { ...job.loads[0]!.plate, unit: 'A', value: (ampere * 12) / job.loads[0]!.plate.ratedV } });
 const lamp = (job: Job, name: string, watt: number) =>
   load(job, { name, kind: 'filament', plate: { ...job.loads[0]!.plate, value: watt } });
 
@@ -393,7 +394,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
         lagS: 20,
       },
     }),
-    { name: 'Heater', relay: 'ssr-ac-25a', cooling: 'fins', cutOut: { kind: 'thermal-fuse', opensAtC: 150 } },
+    { name: 'Heater', relay: 'ssr-ac-25a', cooling: 'fins', cutOut: { kind: 'thermal-fuse', opensAtC: 150 }, insulation: 'glass' },
     { kind: 'heater', name: 'element', plate: { unit: 'W', value: 1500, ratedV: 230 } },
   ),
 ];

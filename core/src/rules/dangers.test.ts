@@ -111,11 +111,19 @@ const FACES: readonly Face[] = [
   {
     // 12.7 V over R_i and 0.15 m of lead against 1 kA · 32/12.7 = 2.52 kA: the limit is near 2 mΩ.
     rule: 'protection-unsuited',
-    says: 'a blade fuse on a bank of lithium cells',
-    fails: 'danger',
+    says: 'a blade fuse on a bank that gives a little more than it breaks',
+    fails: 'caution',
     words: /it can break 2\.52 kA/,
     bad: () => design([job()], battery({ internalOhm: 0.002 })),
     good: () => design([job()], battery({ internalOhm: 0.0025 })),
+  },
+  {
+    rule: 'protection-unsuited',
+    says: 'a blade fuse straight on a bank of lithium cells',
+    fails: 'danger',
+    words: /draws 6\.\d+ kA|draws 5\.\d+ kA/,
+    bad: () => design([job({ fuseLeadM: 0.05 })], battery({ internalOhm: 0.0012 })),
+    good: () => design([job({ fuseLeadM: 0.05 })], battery({ internalOhm: 0.006 })),
   },
   {
     rule: 'fails-closed-no-cutout',

@@ -18,6 +18,8 @@ import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'protection-unsuited';
+/** How far past a scaled limit it is surely past it (from memory). */
+const SCALED = 2;
 const WORDS = { ac: 'alternating current', dc: 'direct current' } as const;
 
 type Fuse = PartPlaying<'overcurrent device'>;
@@ -105,7 +107,8 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
     volts,
     judge(ID, {
       code: 'breaking',
-      severity: 'danger',
+      // What a vehicle's fuses break at less than their voltage is scaled: near the limit that is no certainty.
+      severity: current === 'dc' && value <= SCALED * limit ? 'caution' : 'danger',
       job: job.job.id,
       subject: partSubject(fuse),
       value,
