@@ -245,7 +245,8 @@ describe('plates and ways', () => {
     const ways = waysBetween(design());
     expect(ways('front', 'rear')!.lengthM).toBeCloseTo(0.9 + 3.2, 12);
     expect(ways('rear', 'front')!.lengthM).toBeCloseTo(4.1, 12);
-    expect(ways('dash', 'box')).toEqual({ lengthM: 1.1, bundle: 1 });
+    expect(ways('dash', 'box')).toEqual({ lengthM: 1.1, bundle: 1, via: [] });
+    expect(ways('front', 'rear')!.via).toEqual(['box']);
     expect(waysBetween({ ...design(), distances: [] })('front', 'rear')).toBeUndefined();
   });
 
@@ -263,11 +264,12 @@ describe('plates and ways', () => {
 
     test('stands as it was measured, both ways round, with its own bundle', () => {
       const ways = waysBetween(measured(6));
-      expect(ways('front', 'box')).toEqual({ lengthM: 6, bundle: 2 });
-      expect(ways('box', 'front')).toEqual({ lengthM: 6, bundle: 2 });
+      expect(ways('front', 'box')).toEqual({ lengthM: 6, bundle: 2, via: [] });
+      expect(ways('box', 'front')).toEqual({ lengthM: 6, bundle: 2, via: [] });
       // Nobody measured this one: the shortest chain, in the fullest bundle on it.
       expect(ways('front', 'rear')!.lengthM).toBeCloseTo(1.4 + 1.1 + 3.2, 12);
       expect(ways('front', 'rear')!.bundle).toBe(4);
+      expect(ways('rear', 'front')!.via).toEqual(['box', 'dash']);
     });
 
     test('entered twice, the longer one counts, in either order', () => {

@@ -9,6 +9,8 @@ export interface WayAlong {
   readonly lengthM: number;
   /** Loaded circuits in the fullest bundle that it passes through. */
   readonly bundle: number;
+  /** Places that it goes by, where it is a chain of measured ways; a way that was measured as a whole names none. */
+  readonly via: readonly string[];
 }
 
 /** Answers the way between two places: as measured, or the shortest chain of measured ways where nobody measured it. */
@@ -28,7 +30,8 @@ export interface Contradiction {
 export const SAME_WAY = 0.05;
 
 export function waysBetween(design: Pick<Design, 'places' | 'distances'>): Ways {
-  const { index, count, way, bundles } = chains(design);
+  const { index, count, way, bundles, next } = chains(design);
+  const named = [...index.keys()];
   // What was measured stands, whatever chain is shorter: a wire cut to the chain would not reach. Of a way that was
   // entered twice the longer does: too much wire can be cut, too little cannot.
   const measured = new Set<number>();
@@ -41,9 +44,13 @@ export function waysBetween(design: Pick<Design, 'places' | 'distances'>): Ways 
     bundles[at] = bundles[back] = bundle;
   }
   return (from, to) => {
-    const at = index.get(from)! * count + index.get(to)!;
+    const end = index.get(to)!;
+    const at = index.get(from)! * count + end;
     const lengthM = way[at];
-    return lengthM !== undefined && Number.isFinite(lengthM) ? { lengthM, bundle: bundles[at]! } : undefined;
+    if (lengthM === undefined || !Number.isFinite(lengthM)) return undefined;
+    const via: string[] = [];
+    if (!measured.has(at)) for (let by = next[at]!; by !== end && by >= 0; by = next[by * count + end]!) via.push(named[by]!);
+    return { lengthM, bundle: bundles[at]!, via };
   };
 }
 

@@ -98,6 +98,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
         earth: mains ? 'wired' : 'none',
         important: false,
         ownCutOut: false,
+        suppressed: false,
       },
     ],
     supply: supply.id,
@@ -352,6 +353,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
             earth: 'none',
             important: true,
             ownCutOut: false,
+            suppressed: false,
             plate: { ...plate, unit: 'A', value: 20 },
           },
         ],
@@ -399,7 +401,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
   ),
 ];
 
-const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false, ownCutOut: false } as const;
+const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false, ownCutOut: false, suppressed: false } as const;
 
 /** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
 function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {

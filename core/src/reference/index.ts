@@ -43,7 +43,7 @@ export {
 export { PIN_TOLERANCE, RESISTOR_TOLERANCE } from './tolerances.ts';
 export { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 export { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
-export { WIRE_COLOURS, colourName } from './wire-colours.ts';
+export { RESERVED_COLOURS, WIRE_COLOURS, colourName } from './wire-colours.ts';
 export {
   type Laid,
   WIRE_FAMILIES,

@@ -1,3 +1,6 @@
+/** What neutral and earth alone may be, here or elsewhere (IEC 60445; white and grey in North America). */
+export const RESERVED_COLOURS: readonly string[] = ['BU', 'WH', 'GY', 'GN', 'YE'];
+
 /** Colour codes of wires after IEC 60757, with the colour to draw them in. */
 export const WIRE_COLOURS = {
   BK: { name: 'black', css: '#23272a' },

@@ -33,7 +33,10 @@ export const coilDropsOutCranking: Rule = {
           const share = Math.min(...shares);
           const crankV = Math.max(0, supply.restV - crankA * supply.internalOhm);
           const value = share * crankV;
-          const hotOhm = copperAtTemperature(type.coilOhm, coilTemperature(type, context.hottestC(relay.place), 1));
+          const hotOhm = copperAtTemperature(
+            type.coilOhm,
+            coilTemperature(type, context.hottestC(relay.place), (supply.restV / type.coilV) ** 2),
+          );
           // Somewhere between its lowest release and its highest pull-in it lets go: sure is only what pulls it in.
           const limit = (type.pullInV * hotOhm) / type.coilOhm;
           return [

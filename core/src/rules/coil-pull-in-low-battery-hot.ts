@@ -13,7 +13,9 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
   // A pin's coil does not hang on a battery.
   if (!supply) return [];
   const airC = context.hottestC(relay.place);
-  const coilC = coilTemperature(type, airC, 1);
+  // Its rise goes with its power. What it was soaked at is the supply at rest: one that charges is not flat a minute later.
+  const soak = isCopperCoil(type) ? (supply.restV / type.coilV) ** 2 : 1;
+  const coilC = coilTemperature(type, airC, soak);
   const hotOhm = isCopperCoil(type) ? copperAtTemperature(type.coilOhm, coilC) : type.coilOhm;
   const limit = (type.pullInV * hotOhm) / type.coilOhm;
   const across = (state: (typeof job.evidence.states)[number]) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
@@ -50,8 +52,15 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
             unit: '°C',
             source: entered(`places[${context.design.places.findIndex(({ id }) => id === relay.place)}].hottestC`),
           },
-          { symbol: 'ΔT', meaning: 'its own warmth', value: type.coilRiseK, unit: 'K', source: ofPart(type.name) },
-          { symbol: 'T', meaning: 'coil, T_a + ΔT', value: coilC, unit: '°C', source: computed('sum') },
+          { symbol: 'ΔT', meaning: 'its own warmth at nominal voltage', value: type.coilRiseK, unit: 'K', source: ofPart(type.name) },
+          {
+            symbol: 'V_rest',
+            meaning: `${supply.name} at rest: it was on at that for long`,
+            value: supply.restV,
+            unit: 'V',
+            source: entered(`supplies[${context.design.supplies.indexOf(supply)}].restV`),
+          },
+          { symbol: 'T', meaning: 'coil, T_a + ΔT · (V_rest / V_coil)²', value: coilC, unit: '°C', source: computed('sum') },
           { symbol: 'R_hot', meaning: 'coil, hot', value: hotOhm, unit: 'Ω', source: COPPER_SOURCE },
         ],
         result: {

@@ -40,6 +40,34 @@ function mains(changes: Partial<Job> = {}, supply: object = {}, more: Partial<De
   );
 }
 
+const valve = (suppressed: boolean) => ({ ...load('heater', 30, 12), kind: 'solenoid', name: 'valve', suppressed }) as Load;
+/** 24 V switched by a relay whose coil is on 12 V. */
+const onTruck = (line: Load): Design =>
+  design([job({ when: on('dash'), supply: 'truck', controlSupply: 'main', loads: [line] })], {
+    supplies: [...design().supplies, { ...design().supplies[0]!, ...truck, id: 'truck', name: 'truck' } as Design['supplies'][0]],
+  });
+const changeover = (first: 'heater' | 'filament', then: 'heater' | 'filament'): Design =>
+  design([
+    job({
+      when: on('dash'),
+      loads: [load(first, 40, 12)],
+      otherwise: { kind: 'loads', loads: [load(then, 40, 12, { id: 'load-2', name: 'other' })] },
+      device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
+    }),
+  ]);
+/** The load fed from the rear itself, its signal at the dash: only the way between them passes the hot box. */
+const hotBetween = (hottestC: number): Design =>
+  design([job({ when: on('second'), device: { kind: 'relay', part: 'relay-12v-30a-4', socket: 'auto', place: 'rear' } })], {
+    places: design().places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
+  });
+const onCoil = (wires: Job['wires']): Design =>
+  mains({
+    controlSupply: 'same',
+    device: { kind: 'relay', part: 'contactor-230v-2x25a', socket: 'auto', place: 'box' },
+    breaks: 'both',
+    wires,
+  });
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -222,13 +250,99 @@ const FACES: readonly Face[] = [
       design([job({ loads: [load('motor', 55, 12, { count: 2, ownCutOut: true }), load('heater', 10, 12, { id: 'load-2' })], fuse: 30 })]),
   },
   {
-    // 12.7 V − I · 6 mΩ against 7.2 V · (1 + 0.00393 · 75 K) = 9.32 V at the coil.
+    // 12.7 V − I · 6 mΩ against 7.2 V · (1 + 0.00393 · (30 + 45 · (12.7/12)²) K) = 9.48 V at the coil.
     rule: 'coil-drops-out-cranking',
     says: 'a relay that lets go while the engine is cranked',
     fails: 'caution',
-    words: /may let go below 9\.32 V/,
-    bad: () => design([job()], battery({ crankA: 580 })),
-    good: () => design([job()], battery({ crankA: 500 })),
+    words: /may let go below 9\.48 V/,
+    bad: () => design([job()], battery({ crankA: 560 })),
+    good: () => design([job()], battery({ crankA: 480 })),
+  },
+  {
+    // From the dash to the rear a wire goes by the box; in its heat 1 mm² bears less.
+    rule: 'wire-insulation-temperature',
+    says: 'a wire that goes by a hot place between two cool ones',
+    fails: 'danger',
+    words: /lies in 110/,
+    bad: () => hotBetween(110),
+    good: () => hotBetween(100),
+  },
+  {
+    rule: 'contact-voltage',
+    says: 'a relay for 12 V that breaks 24 V',
+    fails: 'danger',
+    words: /made for 16\.00 V: at 29\.60 V it breaks 15 A/,
+    bad: () => onTruck(load('heater', 310, 24, { ownCutOut: true })),
+    good: () => onTruck(load('heater', 280, 24, { ownCutOut: true })),
+  },
+  {
+    rule: 'heat-at-rest',
+    says: 'a heater that is on when its signal is lost',
+    fails: 'danger',
+    words: /heats with every signal at rest or lost/,
+    bad: () => design([job({ lost: 'on', device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } })]),
+    good: () => design([job({ lost: 'off', device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } })]),
+  },
+  {
+    rule: 'heat-at-rest',
+    says: 'a heater on the resting throw, while a lamp is on the other',
+    fails: 'danger',
+    words: /heats with every signal at rest or lost/,
+    bad: () => changeover('filament', 'heater'),
+    good: () => changeover('heater', 'filament'),
+  },
+  {
+    rule: 'load-no-suppression',
+    says: 'a valve behind a solid-state relay for direct current',
+    fails: 'danger',
+    words: /its current has nowhere to go/,
+    bad: () =>
+      design([
+        job({ loads: [valve(false)], device: { kind: 'relay', part: 'ssr-dc-40a', socket: 'auto', place: 'box' }, cooling: 'fins' }),
+      ]),
+    good: () =>
+      design([job({ loads: [valve(true)], device: { kind: 'relay', part: 'ssr-dc-40a', socket: 'auto', place: 'box' }, cooling: 'fins' })]),
+  },
+  {
+    rule: 'load-no-suppression',
+    says: 'a valve behind a contact of metal',
+    fails: 'caution',
+    words: /its current has nowhere to go/,
+    bad: () => design([job({ loads: [valve(false)] })]),
+    good: () => design([job({ loads: [valve(true)] })]),
+  },
+  {
+    rule: 'colour-reserved',
+    says: 'a live wire of the mains in blue',
+    fails: 'danger',
+    words: /is blue, and live/,
+    bad: () => mains({ wires: { 'load-load-1': { colour: 'BU' } } }),
+    good: () => mains({ wires: { 'load-load-1': { colour: 'BK' } } }),
+  },
+  {
+    rule: 'colour-reserved',
+    says: 'a neutral in green-yellow',
+    fails: 'danger',
+    words: /is green with yellow, and the way back/,
+    bad: () => mains({ wires: { 'return-load-1': { colour: 'GN/YE' } } }),
+    good: () => mains({ wires: { 'return-load-1': { colour: 'BU' } } }),
+  },
+  {
+    rule: 'colour-reserved',
+    says: 'an earth conductor in black',
+    fails: 'danger',
+    words: /is black, and earth/,
+    bad: () => mains({ wires: { 'earth-load-1': { colour: 'BK' } } }),
+    good: () => mains(),
+  },
+  {
+    // A coil on the mains: its feed is live, and the app once made it blue.
+    rule: 'colour-reserved',
+    says: 'the control side of a relay with a coil for the mains, in blue',
+    fails: 'danger',
+    words: /is blue, and live/,
+    bad: () => onCoil({ 'control-feed': { colour: 'BU' } }),
+    good: () => onCoil({}),
   },
 ];
 

@@ -7,6 +7,10 @@ import { driverOverVoltage } from './driver-over-voltage.ts';
 import { diodeOverCurrent } from './diode-over-current.ts';
 import { motorStall } from './motor-stall.ts';
 import { coilDropsOutCranking } from './coil-drops-out-cranking.ts';
+import { colourReserved } from './colour-reserved.ts';
+import { heatAtRest } from './heat-at-rest.ts';
+import { contactVoltage } from './contact-voltage.ts';
+import { loadNoSuppression } from './load-no-suppression.ts';
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
 import { notAllAsked } from './bounded.ts';
@@ -109,6 +113,8 @@ export const RULES: readonly Rule[] = [
   fuseSurgeOpens,
   fuseMatchSchool,
   loadOverContact,
+  contactVoltage,
+  loadNoSuppression,
   contactLife,
   wireAmpacity,
   stripOverCurrent,
@@ -141,10 +147,12 @@ export const RULES: readonly Rule[] = [
   dividerOutOfRange,
   earthMissing,
   earthThin,
+  colourReserved,
   disconnectionTime,
   residualMissing,
   failsClosedNoCutout,
   cutOutUnsuited,
+  heatAtRest,
   motorStall,
   lineNeutralAcrossContact,
   mainsLowVoltageTogether,

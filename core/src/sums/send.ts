@@ -87,6 +87,7 @@ function withJob(design: Design, sum: Sum, { load, wayM, sizeMm2, fuseA, continu
         earth: 'none',
         important: false,
         ownCutOut: false,
+        suppressed: false,
       },
     ],
     continuous: continuous ?? false,

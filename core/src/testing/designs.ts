@@ -25,6 +25,7 @@ export const HEATER: LoadOf<'heater'> = {
   earth: 'none',
   important: false,
   ownCutOut: true,
+  suppressed: false,
 };
 
 export function job(changes: Partial<Job> = {}): Job {

@@ -2,7 +2,7 @@ import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, type PartPlaying, plays, kindOf } from '../kinds/index.ts';
-import type { Laid } from '../reference/index.ts';
+import { type Laid, RESERVED_COLOURS } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
@@ -40,6 +40,13 @@ export interface ControlGroup {
 }
 
 /** Collects parts, wires and joints; parts that several jobs share are made once. */
+/** Blue, white, grey, green and yellow are no colours of what is live on the mains (IEC 60445): violet stands for them. */
+const liveColour = (colour: string): string =>
+  colour
+    .split('/')
+    .map((part, stripe) => (RESERVED_COLOURS.includes(part) ? (stripe === 0 ? 'VT' : 'BK') : part))
+    .join('/');
+
 export class NetlistBuilder {
   private readonly parts = new Map<string, AnyPart>();
   private readonly wires: OpenWire[] = [];
@@ -96,8 +103,10 @@ export class NetlistBuilder {
     return way === undefined ? undefined : way.lengthM * (1 + LENGTH_ALLOWANCE);
   }
 
-  hotterPlace(a: string, b: string): string {
-    return this.places.get(a)!.hottestC >= this.places.get(b)!.hottestC ? a : b;
+  /** The hottest place along a way, its ends and what it goes by. */
+  private hottestAlong(from: string, to: string): string {
+    const by = from === to ? [] : (this.ways(from, to)?.via ?? []);
+    return [to, ...by].reduce((a, b) => (this.places.get(b)!.hottestC > this.places.get(a)!.hottestC ? b : a), from);
   }
 
   hottestC(place: string): number {
@@ -143,9 +152,9 @@ export class NetlistBuilder {
       to: order.to,
       sizeMm2: chosen?.sizeMm2 ?? 0,
       sizeChosen: chosen?.sizeMm2 !== undefined,
-      colour: said?.colour ?? chosen?.colour ?? order.colour,
+      colour: said?.colour ?? chosen?.colour ?? (order.mains && order.role === 'control' ? liveColour(order.colour) : order.colour),
       lengthM: said?.lengthM ?? (order.lengthM ?? this.lengthM(from, to)!) + strips * SAME_PLACE_M,
-      hotPlace: this.hotterPlace(from, to),
+      hotPlace: this.hottestAlong(from, to),
       mains: order.mains ?? false,
       insulation: job.insulation,
       bundle: from === to ? 1 : (this.ways(from, to)?.bundle ?? 1),

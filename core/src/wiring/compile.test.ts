@@ -189,6 +189,7 @@ describe('other ways', () => {
       earth: 'none',
       important: true,
       ownCutOut: false,
+      suppressed: false,
     };
     const list = route([job({ when: on('charging'), loads: [charge] })], { supplies: [...design().supplies, aux] });
     expect(list).toContain('job-1-relay.87 > job-1-aux-fuse.2');

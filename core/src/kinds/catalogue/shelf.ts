@@ -195,8 +195,8 @@ const double = {
   socket: 'eight-pin',
   price: 9.4,
 } as const;
-const coil12Small = { coilV: 12, coilMostV: 15.6, coilHenry: 0.9, coilOhm: 160, pullInV: 8.4, releaseV: 1.2, coilRiseK: 30 } as const;
-const coil24Small = { coilV: 24, coilMostV: 31.2, coilHenry: 3.6, coilOhm: 640, pullInV: 16.8, releaseV: 2.4, coilRiseK: 30 } as const;
+const coil12Small = { coilV: 12, coilMostV: 15.6, coilHenry: 0.9, coilOhm: 160, pullInV: 7.8, releaseV: 1.2, coilRiseK: 30 } as const;
+const coil24Small = { coilV: 24, coilMostV: 31.2, coilHenry: 3.6, coilOhm: 640, pullInV: 15.6, releaseV: 2.4, coilRiseK: 30 } as const;
 const reed = {
   duty: 'pin',
   poles: [{ common: '11', closing: '14', resting: '12' }],

@@ -19,6 +19,8 @@ export const loadBase = {
   important: z.boolean(),
   /** Ends by itself when it gets too hot or stalls: a cut-out of its own inside, or a resistance that rises. */
   ownCutOut: z.boolean().default(false),
+  /** A diode, a varistor or a snubber across it takes its current when it is switched off. */
+  suppressed: z.boolean().default(false),
 };
 export const unitCount = z.number().int().min(1).max(24);
 
@@ -48,6 +50,8 @@ export interface LoadFacets<K extends string> {
   readonly otherCurrent: string;
   /** Makes heat that must be able to end whatever the contact does. */
   readonly heats: boolean;
+  /** Keeps its current flowing when it is switched off: on a contact for direct current an arc, on a transistor its end. */
+  readonly inductive: boolean;
   /** Turns, and so can turn backwards. */
   readonly turns: boolean;
   /** Takes several times its running current to start, so that some double the fuse for it. */

@@ -30,6 +30,13 @@ export const OWN_CUT_OUT = {
   label: 'has a thermal cut-out of its own inside',
 } as const satisfies Field<never>;
 
+/** What keeps its current flowing is asked for a path for it. */
+export const SUPPRESSED = {
+  type: 'tick',
+  path: ['suppressed'],
+  label: 'has a diode, varistor or snubber across it',
+} as const satisfies Field<never>;
+
 /** A load of two like leads that takes what its resistance lets through, on either current. */
 export const resistive = {
   begin: {},
@@ -39,6 +46,7 @@ export const resistive = {
   currents: ['ac', 'dc'],
   otherCurrent: '',
   heats: false,
+  inductive: false,
   turns: false,
   startsHard: false,
   phaseAngle: true,

@@ -42,13 +42,13 @@ export const surgeOf = (kind: LoadKind): Surge => LOADS[kind].surge ?? { least: 
 
 /** A line of another kind in the place of one: what both have stays. */
 export function asKind(load: Load, kind: UnitLoad['kind']): UnitLoad {
-  const { id, name, plate, place, important, earth, count, ownCutOut } = load;
-  return { id, name, plate, place, important, earth, count, ownCutOut, series: 1, kind } as UnitLoad;
+  const { id, name, plate, place, important, earth, count, ownCutOut, suppressed } = load;
+  return { id, name, plate, place, important, earth, count, ownCutOut, suppressed, series: 1, kind } as UnitLoad;
 }
 
 /** A battery to charge in the place of a line. */
 export function asCharged(
-  { id, important, earth, ownCutOut }: Load,
+  { id, important, earth, ownCutOut, suppressed }: Load,
   supply: { readonly id: string; readonly name: string; readonly place: string; readonly nominalV: number },
 ): Load {
   const { name, place, nominalV } = supply;
@@ -57,6 +57,7 @@ export function asCharged(
     important,
     earth,
     ownCutOut,
+    suppressed,
     series: 1,
     kind: 'battery',
     count: 1,

@@ -1,0 +1,61 @@
+import { LOADS, currentOf, isCharged } from '../kinds/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
+import { jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
+import { solidContacts } from './solid.ts';
+
+const ID = 'load-no-suppression';
+
+/** A valve, a magnet or a motor keeps its current flowing: a solid-state relay breaks down under it, a contact draws an arc. */
+export const loadNoSuppression: Rule = {
+  id: ID,
+  group: 'fire',
+  asks: 'Has the current of a coil in its load a way to go when it is switched off?',
+  notAsked: 'none of its loads keeps its current flowing',
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const solid = solidContacts(context, job).length > 0;
+      const dc = currentOf(job.supply) === 'dc';
+      // Contacts are rated for motors as motors are; those for direct current on silicon, and magnets, need a path.
+      const asked = job.job.loads.filter((load) => !isCharged(load) && LOADS[load.kind].inductive && (solid || !LOADS[load.kind].turns));
+      if (asked.length === 0) return [];
+      const bare = asked.filter((load) => !load.suppressed);
+      const [first] = bare;
+      return [
+        judge(ID, {
+          severity: solid && dc ? 'danger' : 'caution',
+          job: job.job.id,
+          subject: jobSubject(job.job),
+          value: bare.length,
+          limit: 0,
+          unit: '',
+          title: first
+            ? `When ${first.name} is switched off its current has nowhere to go`
+            : 'The current of each coil in its loads has a way to go',
+          detail: first
+            ? dc
+              ? `${solid ? 'the solid-state relay breaks down and stays on' : 'an arc eats the contact at each turn-off'}: a diode across it, band to plus`
+              : 'a snubber or a varistor across it'
+            : 'as entered',
+          working: noneAllowed(
+            bare.length,
+            'loads with a coil and nothing across them',
+            computed('as entered for its loads'),
+            commonPractice('a diode on direct current, a snubber or varistor on alternating'),
+          ),
+        }),
+      ];
+    }),
+  nudges: ({ jobs }, finding) =>
+    jobs
+      .filter(({ job }) => job.id === finding.job)
+      .map(({ job, at }) => ({
+        label: 'Nudge a diode, varistor or snubber across it',
+        patches: job.loads.flatMap((load, line) =>
+          !isCharged(load) && LOADS[load.kind].inductive && !load.suppressed
+            ? [{ path: ['jobs', at, 'loads', line, 'suppressed'], value: true }]
+            : [],
+        ),
+      })),
+};
