@@ -440,6 +440,7 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
               lowestV: 207,
               highestV: 253,
               internalOhm: 0.4,
+              ratedA: 13,
               rcd: true,
               reversible: false,
               place: outletPlace,

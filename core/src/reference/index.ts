@@ -20,6 +20,7 @@ export { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from './class5-conduc
 export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-derating.ts';
 export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper.ts';
 export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+export { EARTH_SIZE_SOURCE, earthMm2 } from './earth-sizes.ts';
 export { GUARD_RATINGS, PROTECTIONS, PROTECTION_NAMES, type Protection, curveOf, ratingsOf } from './guards.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
 export { PLUG_FUSE_SOURCE, PLUG_OPENS_A } from './plug-fuses.ts';

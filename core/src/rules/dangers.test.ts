@@ -34,7 +34,7 @@ function mains(changes: Partial<Job> = {}, supply: object = {}, more: Partial<De
     ],
     {
       places: base.places.map((place) => (place.id === 'box' ? { ...place, box: 'plastic', divided: true } : place)),
-      supplies: [...base.supplies, { ...outlet, internalOhm: 0.4, rcd: true, reversible: false, place: 'front', ...supply }],
+      supplies: [...base.supplies, { ...outlet, internalOhm: 0.4, ratedA: 13, rcd: true, reversible: false, place: 'front', ...supply }],
       ...more,
     },
   );
@@ -66,6 +66,55 @@ const onCoil = (wires: Job['wires']): Design =>
     device: { kind: 'relay', part: 'contactor-230v-2x25a', socket: 'auto', place: 'box' },
     breaks: 'both',
     wires,
+  });
+
+const boxed = (made: Design, place: string, box: 'plastic' | 'metal'): Design => ({
+  ...made,
+  places: made.places.map((one) => (one.id === place ? { ...one, box } : one)),
+});
+const metalBox = (edits: Job['edits']): Design => boxed(mains({ edits }), 'box', 'metal');
+const twoHot = (protection: Job['protection']): Design =>
+  mains(
+    { protection, breaks: 'both', loads: [load('filament', 300, 240, { earth: 'wired' })] },
+    { nominalV: 240, restV: 240, lowestV: 228, highestV: 252, internalOhm: 0.2 },
+  );
+const heaters = (count: number): Design => {
+  const made = mains();
+  return {
+    ...made,
+    jobs: Array.from({ length: count }, (_, at) => ({
+      ...made.jobs[0]!,
+      id: `heater-${at}`,
+      name: `heater ${at}`,
+      loads: [load('heater', 1000, 230, { earth: 'wired', ownCutOut: true })],
+    })),
+  };
+};
+/** A job of the mains by its coil, and a lamp at 12 V, on switches of their own or on one. */
+const both = (when: Job['when']): Design => {
+  const made = boxed(onCoil({}), 'dash', 'plastic');
+  return { ...made, jobs: [...made.jobs, job({ id: 'lamp', name: 'Lamp', when, loads: [load('filament', 10, 12)] })] };
+};
+/** A relay of 143 mA on an adapter of 200 mA, and a board of 50 mA and more that hangs on it or on a computer. */
+const boardOn = (supply: string): Design =>
+  design([job({ when: on('dash'), supply: 'main', controlSupply: 'twelve' })], {
+    supplies: [
+      ...design().supplies,
+      {
+        id: 'twelve',
+        name: 'twelve',
+        kind: 'adapter',
+        nominalV: 12,
+        current: 'dc',
+        ratedA: 0.2,
+        restV: 12,
+        lowestV: 11.4,
+        highestV: 12.6,
+        internalOhm: 0.1,
+        place: 'box',
+      },
+    ],
+    controllers: [{ id: 'board', name: 'board', type: 'board-5v', place: 'box', supply, links: [], program: [] }],
   });
 
 interface Face {
@@ -343,6 +392,63 @@ const FACES: readonly Face[] = [
     words: /is blue, and live/,
     bad: () => onCoil({ 'control-feed': { colour: 'BU' } }),
     good: () => onCoil({}),
+  },
+  {
+    // 1000 W at 253 V less the loop’s drop are 4.7 A: two are 9.4 A, three 14 A.
+    rule: 'supply-overload',
+    says: 'three heaters on one outlet',
+    fails: 'danger',
+    words: /outlet gives 13 A; all on, it is asked for 14/,
+    bad: () => heaters(3),
+    good: () => heaters(2),
+  },
+  {
+    rule: 'supply-overload',
+    says: 'a board on the adapter that its relays fill already',
+    fails: 'danger',
+    words: /twelve gives 200 mA/,
+    bad: () => boardOn('twelve'),
+    good: () => boardOn('usb'),
+  },
+  {
+    rule: 'mains-no-enclosure',
+    says: 'an open switch that carries the mains to a coil',
+    fails: 'danger',
+    words: /dash switch carries the mains and stands open/,
+    bad: () => onCoil({}),
+    good: () => boxed(onCoil({}), 'dash', 'plastic'),
+  },
+  {
+    rule: 'mains-low-voltage-together',
+    says: 'one switch with the mains on one pole and 12 V on the other',
+    fails: 'danger',
+    words: /has the mains on one pole and low voltage on another/,
+    bad: () => both(on('dash')),
+    good: () => both(on('second')),
+  },
+  {
+    rule: 'earth-missing',
+    says: 'a metal box whose earth was left off',
+    fails: 'danger',
+    words: /The metal of U3 relay box has no earth/,
+    bad: () => metalBox([{ kind: 'no-wire', wire: 'job-1/box-box.PE>bar-bat-outlet-pe.B' }]),
+    good: () => metalBox([]),
+  },
+  {
+    rule: 'neutral-switched',
+    says: 'one conductor broken behind a plug that goes in either way round',
+    fails: 'danger',
+    words: /goes in either way round/,
+    bad: () => mains({}, { reversible: true }),
+    good: () => mains({ breaks: 'both' }, { reversible: true }),
+  },
+  {
+    rule: 'one-pole-of-two',
+    says: 'two hot conductors behind one fuse',
+    fails: 'danger',
+    words: /opens one of two hot conductors/,
+    bad: () => twoHot('plug'),
+    good: () => twoHot('breaker-c'),
   },
 ];
 

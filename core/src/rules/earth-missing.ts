@@ -4,7 +4,7 @@ import { jobSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
-import { isMains } from '../kinds/index.ts';
+import { isMains, kindOf } from '../kinds/index.ts';
 
 const ID = 'earth-missing';
 
@@ -16,9 +16,18 @@ export const earthMissing: Rule = {
   notAsked: 'it is not on the mains, or no metal of it can be touched',
   check: ({ jobs, netlist }) =>
     jobs.flatMap((job) => {
-      const metal = job.loads.filter(({ spec }) => spec.metal);
+      const earths = netlist.wires.filter(({ role }) => role === 'earth').map(({ from }) => from);
+      const metal = [
+        ...job.loads.filter(({ spec }) => spec.metal).map(({ id, tag }) => ({ tag, at: terminal(id, 'PE') })),
+        ...netlist.parts.flatMap((part) => {
+          const pin = kindOf(part).metal;
+          return pin !== undefined && part.jobs.includes(job.job.id)
+            ? [{ tag: `${part.tag} ${part.name}`, at: terminal(part.id, pin) }]
+            : [];
+        }),
+      ];
       if (!isMains(job.supply) || metal.length === 0) return [];
-      const bare = metal.filter(({ id }) => !netlist.wires.some(({ from, role }) => role === 'earth' && from === terminal(id, 'PE')));
+      const bare = metal.filter(({ at }) => !earths.includes(at));
       const tags = bare.map(({ tag }) => tag).join(', ');
       return [
         judge(ID, {
@@ -36,7 +45,7 @@ export const earthMissing: Rule = {
               : 'a fault to its metal opens the fuse or the breaker',
           working: noneAllowed(
             bare.length,
-            'loads with metal and no earth conductor',
+            'loads and boxes of metal with no earth conductor',
             computed('counted in the circuit'),
             bare.length > 0 ? standard('IEC 60364-4-41, 411.3') : commonPractice(),
           ),

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { parseDesignText } from '../project/parse.ts';
 import { checkEvidence } from './check.ts';
-import { earthMm2 } from './earth-thin.ts';
+import { earthMm2 } from '../reference/earth-sizes.ts';
 
 describe('least section of an earth conductor', () => {
   // IEC 60364-5-54, table 54.2: S up to 16 mm², 16 mm² up to 35 mm², half of S above; the same metal.

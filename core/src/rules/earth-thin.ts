@@ -1,14 +1,10 @@
 import { partOf } from '../quantity/index.ts';
-import { computed, entered, sizeName, standard } from '../reference/index.ts';
+import { EARTH_SIZE_SOURCE, computed, earthMm2, entered, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'earth-thin';
-const SOURCE = standard('IEC 60364-5-54, table 54.2');
-
-/** Least section of an earth conductor beside a line of the same metal, mm² (IEC 60364-5-54, table 54.2). */
-export const earthMm2 = (lineMm2: number): number => (lineMm2 <= 16 ? lineMm2 : lineMm2 <= 35 ? 16 : lineMm2 / 2);
 
 /** Asked of each earth conductor: whether it outlasts what a fault drives through it until the line's overcurrent device opens. */
 export const earthThin: Rule = {
@@ -23,7 +19,10 @@ export const earthThin: Rule = {
           .filter(({ role }) => role === 'earth')
           .flatMap((earth) => {
             // What lies side by side in one leg counts together.
-            const lines = netlist.wires.filter(({ role, to }) => role === 'load' && partOf(to) === partOf(earth.from));
+            const beside = netlist.wires.filter(({ role, to }) => role === 'load' && partOf(to) === partOf(earth.from));
+            // A box has no line of its own: the thickest that enters it counts.
+            const thickest = job.wires.filter(({ role, mains }) => role === 'load' && mains).sort((a, b) => b.sizeMm2 - a.sizeMm2);
+            const lines = beside.length > 0 ? beside : thickest.slice(0, 1);
             const [line] = lines;
             if (!line) return [];
             const lineMm2 = lines.reduce((sum, { sizeMm2 }) => sum + sizeMm2, 0);
@@ -50,7 +49,7 @@ export const earthThin: Rule = {
                     unit: 'mm²',
                     source: earth.sizeChosen ? entered(`jobs[${job.at}].wires.${earth.leg}`) : computed('chosen by the app'),
                   },
-                  limit: { symbol: 'S_PE', meaning: 'least', value: earthMm2(lineMm2), unit: 'mm²', source: SOURCE },
+                  limit: { symbol: 'S_PE', meaning: 'least', value: earthMm2(lineMm2), unit: 'mm²', source: EARTH_SIZE_SOURCE },
                 },
               }),
             ];

@@ -1,9 +1,11 @@
 import { controlSupplyOf } from '../project/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
-import { type Rule, judge } from './rule.ts';
+import { partOf } from '../quantity/index.ts';
+import { signalPartId } from '../wiring/index.ts';
+import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
+import { type Finding, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
-import { isMains, isOutput } from '../kinds/index.ts';
+import { isMains, isOutput, kindOf } from '../kinds/index.ts';
 
 const ID = 'mains-low-voltage-together';
 
@@ -11,6 +13,35 @@ const ID = 'mains-low-voltage-together';
 function lowVoltage({ design }: RuleContext, job: WiredJob): boolean {
   const driven = design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
   return driven || !isMains(controlSupplyOf(design, job.job));
+}
+
+/** Switches of a job with the mains on one pole and low voltage on another: a strand between them, and a hand gets it. */
+function mixedSwitches(context: RuleContext, job: WiredJob): Finding[] {
+  return job.evidence.signals.flatMap((id) => {
+    const part = context.netlist.parts.find((one) => one.id === signalPartId(id));
+    if (!part || !kindOf(part).signalBranches) return [];
+    const on = context.netlist.wires.filter(({ from, to }) => partOf(from) === part.id || partOf(to) === part.id);
+    if (!on.some(({ mains }) => mains) || on.every(({ mains }) => mains)) return [];
+    return [
+      judge(ID, {
+        code: 'switch',
+        severity: 'danger',
+        job: job.job.id,
+        subject: partSubject(part),
+        value: 1,
+        limit: 0,
+        unit: '',
+        title: `${part.name} has the mains on one pole and low voltage on another`,
+        detail: 'one stray strand in it puts the mains on what is touched: two switches, or a relay between',
+        working: noneAllowed(
+          1,
+          'switches that carry both',
+          computed('counted at its terminals'),
+          standard('IEC 60364-4-41, 414.4: protective separation'),
+        ),
+      }),
+    ];
+  });
 }
 
 /** Mains and low voltage meet at the relay: in its box each has a compartment, or a distance that nothing bridges. */
@@ -21,10 +52,12 @@ export const mainsLowVoltageTogether: Rule = {
   notAsked: 'it is not on the mains, or has no low voltage',
   check: (context) =>
     context.jobs.flatMap((job) => {
-      if (!isMains(job.supply) || !lowVoltage(context, job)) return [];
+      const mixed = mixedSwitches(context, job);
+      if (!isMains(job.supply) || !lowVoltage(context, job)) return mixed;
       const place = context.design.places.find(({ id }) => id === job.job.device.place)!;
       const value = place.divided ? 0 : 1;
       return [
+        ...mixed,
         judge(ID, {
           severity: 'danger',
           job: job.job.id,

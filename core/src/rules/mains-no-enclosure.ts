@@ -2,7 +2,8 @@ import { commonPractice, computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
-import { isMains } from '../kinds/index.ts';
+import { partOf } from '../quantity/index.ts';
+import { isMains, kindOf } from '../kinds/index.ts';
 
 const ID = 'mains-no-enclosure';
 
@@ -12,11 +13,19 @@ export const mainsNoEnclosure: Rule = {
   group: 'shock',
   asks: 'Does what carries mains stand in a closed box?',
   notAsked: 'it is not on the mains',
-  check: ({ jobs, design }) =>
-    jobs.flatMap((job) => {
+  check: (context) =>
+    context.jobs.flatMap((job) => {
+      const { design } = context;
       if (!isMains(job.supply)) return [];
-      const place = design.places.find(({ id }) => id === job.job.device.place)!;
-      const value = place.box === 'open' ? 1 : 0;
+      const boxOf = (id: string) => design.places.find((place) => place.id === id)!;
+      const place = boxOf(job.job.device.place);
+      // Switches and splices carry the mains as the relay does; loads are closed by their makers, and a panel by its own.
+      const bare = [...new Set(job.wires.filter(({ mains }) => mains).flatMap(({ from, to }) => [partOf(from), partOf(to)]))]
+        .map((id) => context.part(id))
+        .filter((part) => kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true)
+        .filter((part) => boxOf(part.place).box === 'open' && part.place !== place.id);
+      const [first] = bare;
+      const value = (place.box === 'open' ? 1 : 0) + bare.length;
       return [
         judge(ID, {
           severity: 'danger',
@@ -26,12 +35,16 @@ export const mainsNoEnclosure: Rule = {
           limit: 0,
           unit: '',
           title:
-            value > 0 ? `What switches the mains stands open at ${place.name}` : `What switches the mains is closed in at ${place.name}`,
+            place.box === 'open'
+              ? `What switches the mains stands open at ${place.name}`
+              : first
+                ? `${first.tag} ${first.name} carries the mains and stands open at ${boxOf(first.place).name}`
+                : `What switches the mains is closed in at ${place.name}`,
           detail:
             value > 0
               ? 'a box with strain relief at both cords, closed before it is plugged in'
               : place.box === 'metal'
-                ? 'the metal of the box is bonded to earth'
+                ? 'of metal: whether it is led to earth is asked as well'
                 : 'with strain relief at both cords',
           working: noneAllowed(
             value,
@@ -42,11 +55,24 @@ export const mainsNoEnclosure: Rule = {
         }),
       ];
     }),
-  nudges: ({ jobs, design }, finding) =>
+  nudges: ({ jobs, design, netlist: { parts } }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map(({ job }) => ({
+      .map(({ job, wires }) => ({
         label: 'Nudge it into a closed box',
-        patches: [{ path: ['places', design.places.findIndex(({ id }) => id === job.device.place), 'box'], value: 'plastic' }],
+        patches: design.places.flatMap((place, at) =>
+          place.box === 'open' &&
+          (place.id === job.device.place ||
+            wires.some(
+              ({ mains, from, to }) =>
+                mains &&
+                [from, to].some((end) => {
+                  const part = parts.find(({ id }) => id === partOf(end));
+                  return part?.place === place.id && (kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true);
+                }),
+            ))
+            ? [{ path: ['places', at, 'box'], value: 'plastic' }]
+            : [],
+        ),
       })),
 };

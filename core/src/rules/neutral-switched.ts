@@ -1,11 +1,12 @@
 import { breaksOf } from '../project/index.ts';
-import { isMains, isTwoHot } from '../kinds/index.ts';
+import { isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, standard } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 import { touchWhenOff } from './touch.ts';
 import { twoPoles } from './nudging.ts';
+import { solidContacts } from './solid.ts';
 
 export const TOUCH_SOURCE = standard('IEC 60364-4-41, 414: 50 V alternating, 120 V direct');
 
@@ -16,7 +17,9 @@ export function liveWhenOff(
   job: WiredJob,
   titles: { bad: string; good: string; why: string },
 ): Finding {
-  const { value, limit } = touchWhenOff(context, job);
+  const solved = touchWhenOff(context, job);
+  const { limit } = solved;
+  const value = turnedRound(context, job) ? Math.max(solved.value, job.supply.nominalV) : solved.value;
   return judge(rule, {
     severity: 'danger',
     job: job.job.id,
@@ -57,6 +60,20 @@ export function breakOtherwise(context: RuleContext, job: WiredJob, choices: rea
   });
 }
 
+/** Whether a plug may have put the one contact into the neutral. */
+const turnedRound = ({ design }: RuleContext, { job, supply }: WiredJob): boolean =>
+  supplyFacets(supply).reversible(supply) && breaksOf(design, job) !== 'both';
+
+/** Why a load is live while it is off: said as it is, and not as something else. */
+function reasonOf(context: RuleContext, job: WiredJob): string {
+  const breaks = breaksOf(context.design, job.job);
+  const [solid] = solidContacts(context, job);
+  if (breaks === 'neutral') return 'Off, the load stays live: the contact is in the neutral';
+  if (turnedRound(context, job))
+    return `Off, the load may stay live: the plug of ${job.supply.name} goes in either way round, and one conductor is broken`;
+  return solid ? `Off, ${solid.relay.tag} leaks and the load stays live: it is no switch to work behind` : 'Off, the load stays live';
+}
+
 const ID = 'neutral-switched';
 
 /** The neutral alone is broken: the load stands still and is live. */
@@ -71,7 +88,7 @@ export const neutralSwitched: Rule = {
         ? []
         : [
             liveWhenOff(ID, context, job, {
-              bad: 'Off, the load stays live: the contact is in the neutral',
+              bad: reasonOf(context, job),
               good:
                 breaksOf(context.design, job.job) === 'both'
                   ? 'Line and neutral are both broken'

@@ -1,16 +1,15 @@
-import type { Solution } from '../solve/index.ts';
-import { batteryId, postsOf, signalPartId } from '../wiring/index.ts';
-import { branchId, isFeed, supplyFacets } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
-import { computed, entered } from '../reference/index.ts';
-import { partSubject } from './context.ts';
+import { batteryId, controllerId } from '../wiring/index.ts';
+import { branchId, controllerType, supplyFacets } from '../kinds/index.ts';
+import { formatQuantity, terminal } from '../quantity/index.ts';
+import { commonPractice, computed, entered } from '../reference/index.ts';
+import { coilBranch, partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
-/** Ratings in which plug-top supplies and small transformers are sold, A. */
-const RATINGS = [0.5, 1, 2, 3, 5, 8, 10, 15, 20, 30];
+/** Ratings in which plug-top supplies and small transformers are sold, and those of outlets and branches, A. */
+const RATINGS = [0.5, 1, 2, 3, 5, 8, 10, 13, 15, 16, 20, 30, 32, 40, 50, 63];
 
-/** All that hangs on an isolated supply, on together, against its plate. */
+/** All that hangs on an isolated supply, an outlet or a branch, on together, against what it gives. */
 export const supplyOverload: Rule = {
   id: ID,
   group: 'fire',
@@ -21,28 +20,35 @@ export const supplyOverload: Rule = {
     context.design.supplies.flatMap((supply, at) => {
       const ratedA = supplyFacets(supply).ratedA(supply);
       if (ratedA === null) return [];
+      const assumed = supplyFacets(supply).assumesA(supply);
       const part = context.netlist.parts.find(({ id }) => id === batteryId(supply.id));
       if (!part) return [];
-      const [out] = postsOf(supply);
-      const given = (solution: Solution) => context.givenAmps(solution, out);
-      // What a feed's own circuit takes is not what this project hangs on it.
-      const feeds = context.design.signals.flatMap((signal) =>
-        isFeed(signal) && signal.supply === supply.id && context.netlist.parts.some(({ id }) => id === signalPartId(signal.id))
-          ? [branchId(signalPartId(signal.id), 'others')]
-          : [],
-      );
-      const others = (solution: Solution) => feeds.reduce((sum, branch) => sum + context.amps(solution, branch), 0);
+      // Each job's own loads and coils at their largest: jobs on one switch are not counted in each other's states,
+      // and jobs that exclude each other are summed all the same.
       const users = context.jobs.flatMap((job) => {
-        // What the job itself asks for: the others off, so that nothing is counted twice.
-        const ampere = job.evidence.states.reduce(
-          (most, { solution, othersOn }) => (othersOn ? most : Math.max(most, given(solution) - others(solution))),
-          0,
-        );
+        const own = [
+          ...(job.supply.id === supply.id ? job.loads.map(({ id }) => branchId(id, 'load')) : []),
+          ...job.relays.filter(({ job: of, spec }) => of === job.job.id && spec.supply === supply.id).map(coilBranch),
+        ];
+        const ampere =
+          own.length === 0 ? 0 : context.worst(job, ({ solution }) => own.reduce((sum, id) => sum + context.amps(solution, id), 0)).value;
         return ampere > 1e-6 ? [{ job, ampere }] : [];
       });
       const [first] = users;
       if (!first) return [];
-      const value = users.reduce((sum, { ampere }) => sum + ampere, 0);
+      // Boards take their own current from it, and through their regulator that of the relays on their rail.
+      const boards = context.design.controllers.flatMap((board) => {
+        if (board.supply !== supply.id) return [];
+        const rail = terminal(controllerId(board.id), '5V');
+        const hanging = context.netlist.parts.some(({ id }) => id === controllerId(board.id))
+          ? context.jobs.reduce(
+              (sum, job) => sum + context.worst(job, ({ solution, othersOn }) => (othersOn ? 0 : context.givenAmps(solution, rail))).value,
+              0,
+            )
+          : 0;
+        return [{ name: board.name, ampere: controllerType(board.type).ownA + hanging }];
+      });
+      const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);
       return [
         judge(ID, {
           severity: 'danger',
@@ -52,18 +58,33 @@ export const supplyOverload: Rule = {
           limit: ratedA,
           unit: 'A',
           title: `${supply.name} gives ${formatQuantity(ratedA, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
-          detail: value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
+          detail: `${value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', ')}${assumed ? '; the least that is usual is assumed for it: enter what it gives' : ''}`,
           working: {
             formula: 'Σ I ≤ I_rated',
-            given: users.map(({ job, ampere }) => ({
-              symbol: 'I',
-              meaning: job.job.name,
-              value: ampere,
-              unit: 'A' as const,
-              source: computed('solved at the highest supply'),
-            })),
+            given: [
+              ...users.map(({ job, ampere }) => ({
+                symbol: 'I',
+                meaning: job.job.name,
+                value: ampere,
+                unit: 'A' as const,
+                source: computed('solved at the highest supply'),
+              })),
+              ...boards.map(({ name, ampere }) => ({
+                symbol: 'I',
+                meaning: `${name} and what hangs on its rail`,
+                value: ampere,
+                unit: 'A' as const,
+                source: computed('its own, and solved'),
+              })),
+            ],
             result: { symbol: 'Σ I', meaning: 'all on together', value, unit: 'A', source: computed('sum') },
-            limit: { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) },
+            limit: {
+              symbol: 'I_rated',
+              meaning: supply.name,
+              value: ratedA,
+              unit: 'A',
+              source: assumed ? commonPractice('assumed, the smallest outlet that is usual') : entered(`supplies[${at}].ratedA`),
+            },
           },
         }),
       ];

@@ -264,6 +264,7 @@ export class NetlistBuilder {
         from: first.from,
         to,
         colour: first.colour,
+        mains: first.mains,
       });
       for (const wire of wires) {
         wire.from = to;

@@ -86,6 +86,7 @@ const mains = (supply: Design['supplies'][0]): Design['supplies'] => [
     internalOhm: 0.4,
     place: 'front',
     rcd: true,
+    ratedA: 16,
     reversible: false,
   },
 ];

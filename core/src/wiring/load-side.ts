@@ -11,9 +11,10 @@ import {
   isCharged,
   isMains,
   isOnVehicle,
+  isTwoHot,
   loadFacets,
 } from '../kinds/index.ts';
-import { bladeFuseOhm } from '../reference/index.ts';
+import { STOCK_SIZES_MM2, bladeFuseOhm, curveOf, earthMm2 } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
@@ -62,6 +63,9 @@ interface Run {
   /** Rating of a fuse that is not the job's own and may feed it as well, A. */
   readonly foreignA?: number;
 }
+
+/** The metal box of a place. */
+export const boxId = (place: string): string => `box-${place}`;
 
 export class LoadSide {
   readonly supply: Supply;
@@ -126,7 +130,9 @@ export class LoadSide {
     if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
     this.fuseOhm = bladeFuseOhm(auto);
     const id = `${job.id}-fuse${suffix}`;
-    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    // In a panel a breaker opens every hot conductor; a plug has one fuse.
+    const poles = isTwoHot(supply) && curveOf(job.protection) !== null ? 2 : 1;
+    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: job.protection, poles, guards: 'load' } as const;
     const place = builder.placeOf(at);
     builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
     const after = { at: terminal(id, '2'), fuseA: auto, fixedDropV: before, fuseAmpere: ampere };
@@ -267,6 +273,25 @@ export class LoadSide {
     return { plus, minus, legs: [leg] };
   }
 
+  /** Metal boxes of the mains that the job's relay or its earthed loads are in, led to earth: as thick as the thickest line. */
+  private earthBoxes(): void {
+    const { builder, design, job, supply } = this;
+    if (!isMains(supply)) return;
+    const around = new Set([job.device.place, ...job.loads.filter(({ earth }) => earth === 'wired').map(({ place }) => place)]);
+    const fuseA = Math.max(0, ...[...this.legs.values()].map((leg) => leg.fuseA));
+    design.places.forEach(({ id: place, name, box }, at) => {
+      if (box !== 'metal' || !around.has(place)) return;
+      const id = boxId(place);
+      if (builder.find(id)) {
+        builder.use(id, job.id);
+        return;
+      }
+      builder.add({ id, kind: 'enclosure', tag: `U${at + 1}`, name, place, job: job.id, spec: {} });
+      const to = earthOf(builder, design, supply);
+      this.run({ leg: `earth-box-${place}`, role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
+    });
+  }
+
   splice(id: string, place: string): Terminal {
     this.builder.add({ id, kind: 'splice', tag: `X${this.number}.${++this.splices}`, name: 'splice', place, job: this.job.id, spec: {} });
     return terminal(id, '1');
@@ -311,9 +336,19 @@ export class LoadSide {
 
   /** Chooses the sizes of all legs together. */
   finish(): void {
+    this.earthBoxes();
     const legs = [...this.legs.values()];
     const { sizes } = chooseSizes(legs, this.paths, this.fuseOhm);
     this.builder.sizing.set(this.job.id, { legs, paths: this.paths, fed: this.fed });
     for (const wire of this.wires) wire.sizeMm2 = sizes.get(wire.leg)!;
+    for (const earth of this.wires) if (earth.role === 'earth' && !earth.sizeChosen) earth.sizeMm2 = this.earthBeside(earth);
+  }
+
+  /** An earth conductor as thick as its line asks for; that of a box as the thickest that enters it. */
+  private earthBeside(earth: OpenWire): number {
+    const lines = this.wires.filter(({ role }) => role === 'load');
+    const own = lines.filter(({ to }) => partOf(to) === partOf(earth.from));
+    const lineMm2 = Math.max(0, ...(own.length > 0 ? own : lines).map(({ sizeMm2 }) => sizeMm2));
+    return STOCK_SIZES_MM2.find((size) => size >= Math.max(earth.sizeMm2, earthMm2(lineMm2))) ?? earth.sizeMm2;
   }
 }

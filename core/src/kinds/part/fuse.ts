@@ -14,6 +14,8 @@ export interface FuseSpec {
   readonly ratingA: number;
   readonly chosen: boolean;
   readonly style: Protection | 'bolt' | 'cartridge';
+  /** Conductors that it opens together: each hot one needs a pole. */
+  readonly poles?: number;
   /** What it feeds: a load, a coil circuit, or several jobs behind one trunk. */
   readonly guards: 'load' | 'control' | 'trunk';
 }
@@ -101,7 +103,7 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
-  listed: ({ spec: { ratingA, style } }) =>
+  listed: ({ spec: { ratingA, style, poles } }) =>
     style === 'blade'
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
       : style === 'bolt'
@@ -112,5 +114,5 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
             ? `Plug with a ${ratingA} A cartridge fuse`
             : style === 'cartridge'
               ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-              : `Miniature breaker ${ratingA} A, ${STYLE[style]}`,
+              : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
 };

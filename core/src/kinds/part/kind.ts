@@ -156,6 +156,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly zeroPin?: string;
   /** A pin that hangs on a supply inside existing wiring, which is not drawn. */
   readonly innerPin?: string;
+  /** The pin of metal that one can touch and that does nothing else, so that it is led to earth. */
+  readonly metal?: string;
   /** Whether it is the return of the whole vehicle. */
   readonly mainReturn?: true;
   /** Whether it is made as the wires are laid, and not fitted before. */

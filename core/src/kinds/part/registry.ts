@@ -4,6 +4,7 @@ import { battery } from './battery.ts';
 import { controller } from './controller.ts';
 import { dashSwitch } from './switch.ts';
 import { diode } from './diode.ts';
+import { enclosure } from './enclosure.ts';
 import { feed } from './feed.ts';
 import { fuse } from './fuse.ts';
 import { groundPoint } from './ground-point.ts';
@@ -30,6 +31,7 @@ const REGISTRY = {
   controller,
   switch: dashSwitch,
   diode,
+  enclosure,
   feed,
   fuse,
   'ground-point': groundPoint,

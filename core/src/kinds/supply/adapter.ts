@@ -49,6 +49,7 @@ export const adapter = {
   onVehicle: false,
   pins: () => ['+', '-'],
   ratedA: ({ ratedA }) => ratedA,
+  assumesA: () => false,
   storedAh: () => null,
   crankA: () => 0,
   letter: 'T',

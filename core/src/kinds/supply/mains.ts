@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { positive } from '../../document/index.ts';
 import { type SupplyFacets, supplyBase } from './kind.ts';
 
 /** Line, neutral and earth at 120 V or 230 V; at 240 V two hot conductors with the neutral halfway. */
@@ -6,12 +7,17 @@ const schema = z.strictObject({
   ...supplyBase,
   kind: z.literal('mains'),
   nominalV: z.union([z.literal(120), z.literal(230), z.literal(240)]),
+  /** What its outlet or its branch gives for good, A; the least that is usual where nobody said. */
+  ratedA: positive.max(400).default(13),
   /** Whether residual-current protection stands before it. */
   rcd: z.boolean(),
   /** A plug that goes in either way round leaves line and neutral to chance. */
   reversible: z.boolean().default(false),
 });
 export type MainsSupply = z.infer<typeof schema>;
+
+/** The smallest outlet that is usual: a fused plug of 13 A, 15 A in North America, 20 A between two hot conductors (common practice), A. */
+const ASSUMED_A = { 230: 13, 120: 15, 240: 20 } as const;
 
 /** EN 50160: ±10 % at 230 V; ANSI C84.1 range B, about ±5 %, in North America. */
 const variant = (nominalV: 120 | 230 | 240, text: string, share: number, internalOhm: number) => ({
@@ -24,6 +30,7 @@ const variant = (nominalV: 120 | 230 | 240, text: string, share: number, interna
     lowestV: Math.round(nominalV * (1 - share)),
     highestV: Math.round(nominalV * (1 + share)),
     internalOhm,
+    ratedA: ASSUMED_A[nominalV],
     rcd: true,
     reversible: false,
   }),
@@ -42,6 +49,7 @@ export const mains = {
     variant(240, '240 V between two hot conductors', 0.05, 0.2),
   ],
   fields: [
+    { type: 'number', path: ['ratedA'], label: 'Outlet or branch gives', unit: 'A', least: 1, most: 400 },
     { type: 'tick', path: ['rcd'], label: 'behind residual-current protection' },
     { type: 'tick', path: ['reversible'], label: 'its plug goes in either way round' },
     {
@@ -58,7 +66,8 @@ export const mains = {
   reversible: ({ reversible }) => reversible,
   onVehicle: false,
   pins: (supply) => ['L', isTwoHot(supply) ? 'L2' : 'N'],
-  ratedA: () => null,
+  ratedA: ({ ratedA }) => ratedA,
+  assumesA: ({ ratedA, nominalV }) => ratedA <= ASSUMED_A[nominalV],
   storedAh: () => null,
   crankA: () => 0,
   letter: 'L',

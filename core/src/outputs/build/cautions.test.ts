@@ -52,7 +52,17 @@ describe('each caution stands just where what it is about is', () => {
     ['plastic', false],
     ['open', false],
   ] as const)('a box that is %s is to be bonded: %p', (box, expected) => {
-    expect(has(of(boxed(box)), /bonded to earth before anything else/)).toBe(expected);
+    expect(has(of(boxed(box)), /bonded to earth, by W\d+\.\d+, before anything else/)).toBe(expected);
+  });
+  test('a metal box whose earth was left off is said to have none', () => {
+    const metal = boxed('metal');
+    const bond = analyse(metal).analysis.netlist.wires.find(({ from }) => from === 'box-box.PE')!;
+    const cut = {
+      ...metal,
+      jobs: metal.jobs.map((own, at) => (at > 0 ? own : { ...own, edits: [{ kind: 'no-wire' as const, wire: bond.id }] })),
+    };
+    expect(has(of(cut), /metal of control box has no earth: do not plug it in/)).toBe(true);
+    expect(has(of(cut), /bonded to earth/)).toBe(false);
   });
   test('heat is said with its end, and without one that there is none', () => {
     const bare = { ...oven, jobs: oven.jobs.map((job) => ({ ...job, cutOut: { kind: 'none' as const } })) };

@@ -1,9 +1,9 @@
 /** What can hurt in a job, said of its own parts and places, and the order in which mains work is proved before it is plugged in. */
 import type { Netlist } from '../../graph/index.ts';
-import { batteryId } from '../../wiring/index.ts';
+import { batteryId, boxId } from '../../wiring/index.ts';
 import { type Design, type Job, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
-import { formatQuantity } from '../../quantity/index.ts';
+import { LOADS, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
 
@@ -23,7 +23,13 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
   if (isTwoHot(supply)) said.push('Both conductors are hot: each is live to earth when the other is broken.');
   if (supplyFacets(supply).residualProtection(supply) === false)
     said.push(`There is no residual-current protection before ${supply.name}: fit it first.`);
-  if (place.box === 'metal') said.push(`The metal of ${box} is bonded to earth before anything else in it is connected.`);
+  const bonds = netlist.wires.filter(({ role, from }) => role === 'earth' && from === terminal(boxId(place.id), 'PE'));
+  if (place.box === 'metal')
+    said.push(
+      bonds.length > 0
+        ? `The metal of ${box} is bonded to earth, by ${bonds.map(({ tag }) => tag).join(' and ')}, before anything else in it is connected.`
+        : `The metal of ${box} has no earth: do not plug it in.`,
+    );
   if (solid.length > 0) said.push(`What ${solid.join(' and ')} switches is live even when it is off, and it fails closed.`);
   if (job.loads.some((load) => loadFacets(load).heats))
     said.push(
@@ -63,7 +69,10 @@ export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
     const back = isTwoHot(supply) ? 'the second hot conductor' : 'the neutral';
     const bothBroken = netlist.wires.some(({ job: own, leg }) => own === job.id && leg === 'return');
     const say = (id: string, text: string, expect: string) => steps.push({ id: `${job.id}/${id}`, text: `${job.name}: ${text}`, expect });
-    const earthed = loads.filter(({ id }) => netlist.wires.some(({ from, role }) => role === 'earth' && from.startsWith(`${id}.`)));
+    const boxes = netlist.parts.filter((part) => kindOf(part).metal !== undefined && part.jobs.includes(job.id));
+    const earthed = [...loads, ...boxes].filter(({ id }) =>
+      netlist.wires.some(({ from, role }) => role === 'earth' && partOf(from) === id),
+    );
     if (earthed.length > 0)
       say(
         'earth',
