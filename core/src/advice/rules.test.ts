@@ -104,6 +104,8 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'ssr-leakage': 'caution',
   'ssr-minimum-load': 'caution',
   'load-wrong-voltage': 'danger',
+  'pin-taken': 'caution',
+  'set-point-hotter': 'caution',
   'colour-reserved': 'danger',
   'heat-at-rest': 'danger',
   'contact-voltage': 'danger',
@@ -129,7 +131,7 @@ const OF_MAINS_BOARDS_AND_HEAT = new Set(
     'pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
-    'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved'
+    'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter'
   ).split(' '),
 );
 

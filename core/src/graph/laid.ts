@@ -1,5 +1,5 @@
 import type { Design } from '../project/index.ts';
-import { type Laid, bundleFactor } from '../reference/index.ts';
+import { BUNDLE_SOURCE, type Laid, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor, wireFamily } from '../reference/index.ts';
 import type { Wire } from './netlist.ts';
 
 /** How a wire lies where it is hottest. */
@@ -7,10 +7,17 @@ import type { Wire } from './netlist.ts';
 export const familyOf = (settings: Design['settings'], wire: Pick<Wire, 'mains' | 'insulation'>): Laid['family'] =>
   wire.insulation === 'glass' ? 'glass' : wire.mains ? settings.mainsFamily : settings.wireFamily;
 
+/** How wires that lie together count, by the code that their ampacity is taken from. */
+export const bundleOf = (family: Laid['family']) =>
+  wireFamily(family).code === 'NEC'
+    ? { factor: necBundleFactor, source: NEC_BUNDLE_SOURCE }
+    : { factor: bundleFactor, source: BUNDLE_SOURCE };
+
 export function laidOf(
   { settings, places }: Pick<Design, 'settings' | 'places'>,
   wire: Pick<Wire, 'hotPlace' | 'bundle' | 'mains' | 'insulation'>,
 ): Laid {
   const airC = places.find(({ id }) => id === wire.hotPlace)!.hottestC;
-  return { family: familyOf(settings, wire), airC, bundleFactor: bundleFactor(wire.bundle) };
+  const family = familyOf(settings, wire);
+  return { family, airC, bundleFactor: bundleOf(family).factor(wire.bundle) };
 }

@@ -28,7 +28,8 @@ function school<Field extends keyof Settings>(
 
 /** What stands against the families of wire, apart from their tables. */
 const FAMILY_WHY: Partial<Record<Settings['wireFamily'], string>> = {
-  vehicle: 'Single wires in air, as a loom in a vehicle or boat.',
+  vehicle: 'Single wires in air, as a loom in a vehicle or boat; buy wire for 105 °C.',
+  'vehicle-85': 'Ordinary vehicle wire, for whoever has that on the spool.',
   cord: 'For what hangs on a cord with its plug.',
 };
 const families = (of: typeof WIRE_FAMILIES) =>

@@ -8,6 +8,7 @@ import {
   formOfSignal,
   isFeed,
   isMains,
+  isRegulator,
   isMomentary,
   isVoltageSensor,
   restOf,
@@ -248,7 +249,12 @@ function readyOnMains(
         protection: 'plug',
         ...changes,
       };
-      return { ...started, jobs: [...started.jobs, job] };
+      // What a controller heats is as hot as it is set to.
+      const hottestC = isRegulator(signal) ? signal.setC : -Infinity;
+      const places = started.places.map((place) =>
+        place.id === loadPlace ? { ...place, hottestC: Math.max(place.hottestC, hottestC) } : place,
+      );
+      return { ...started, places, jobs: [...started.jobs, job] };
     },
   };
 }

@@ -14,7 +14,7 @@ export {
 export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
 export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
 export { BREAKER_SOURCE } from './breakers.ts';
-export { BUNDLE_SOURCE, bundleFactor } from './bundle-factors.ts';
+export { BUNDLE_SOURCE, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor } from './bundle-factors.ts';
 export { chargeLevels } from './charge-levels.ts';
 export { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from './class5-conductors.ts';
 export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-derating.ts';

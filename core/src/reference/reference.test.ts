@@ -6,6 +6,7 @@ import { COPPER_RESISTIVITY_OHM_M, copperAtTemperature } from './copper.ts';
 import { LOADS } from '../kinds/load/registry.ts';
 import { AMPACITY_BY_AWG, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
 import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, tableAmpacity } from './wire-families.ts';
+import { necBundleFactor } from './bundle-factors.ts';
 import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
 import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from '../kinds/load/surge.ts';
 import { colourName } from './wire-colours.ts';
@@ -149,7 +150,7 @@ describe('wire families', () => {
 
   test('a flexible cord of 1.5 mm² bears 16 A at 30 °C, and √((70 − 50)/(70 − 30)) of it at 50 °C', () => {
     expect(tableAmpacity('cord', 1.5)).toBe(16);
-    expect(ampacityAsLaid(1.5, { family: 'cord', airC: 50, bundleFactor: 1 })).toBeCloseTo(16 * Math.SQRT1_2, 9);
+    expect(ampacityAsLaid(1.5, { family: 'cord', airC: 50, bundleFactor: 1 })).toBeCloseTo(16 * Math.sqrt(10 / 30), 9);
   });
 
   test('a bundle takes its share, and what a table has not is allowed nothing', () => {
@@ -189,5 +190,34 @@ describe('starts and blade fuses', () => {
   test('what the way lets through caps it', () => {
     expect(startAmpere([{ kind: 'filament', ampere: 5 }], 0, 30)).toBe(30);
     expect(startAmpere([{ kind: 'heater', ampere: 5 }], 100)).toBeCloseTo(5, 9);
+  });
+});
+
+describe('factors by the code that a wire’s table is from', () => {
+  // NEC 310.15(C)(1), by conductors: 4 to 6 carry 80 %, 7 to 9 70 %, 10 to 20 50 %, 21 to 30 45 %; a circuit has two.
+  test.each([
+    [1, 1],
+    [2, 0.8],
+    [3, 0.8],
+    [4, 0.7],
+    [5, 0.5],
+    [10, 0.5],
+    [11, 0.45],
+    [15, 0.45],
+  ])('%d circuits in one raceway: %d (NEC)', (circuits, factor) => expect(necBundleFactor(circuits)).toBe(factor));
+  test('above thirty conductors nothing is said', () => expect(necBundleFactor(16)).toBeNaN());
+  // Flexible cords of 60 °C insulation at other air than 30 °C (from memory: 0.91, 0.82, 0.71, 0.58).
+  test.each([
+    [30, 1],
+    [35, 0.91],
+    [40, 0.82],
+    [45, 0.71],
+    [50, 0.58],
+    [60, 0],
+  ])('a cord in %d °C: %d', (airC, factor) => expect(ambientFactor('cord', airC)).toBeCloseTo(factor, 2));
+  test('ordinary vehicle wire of 85 °C carries less than that of 105 °C, by the root of its rise', () => {
+    for (const size of [1, 2.5, 10]) expect(tableAmpacity('vehicle-85', size)).toBeLessThan(tableAmpacity('vehicle', size));
+    // 14 AWG: 35 A · √(55/75) = 29.97 A.
+    expect(tableAmpacity('vehicle-85', 2.5)).toBeCloseTo(Math.floor(tableAmpacity('vehicle', 2.5) * Math.sqrt(55 / 75)), -1);
   });
 });

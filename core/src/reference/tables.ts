@@ -87,7 +87,7 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     id: 'flexible-cords',
     title: 'Ampacity, flexible cords',
     source: CORD_AMPACITY_SOURCE,
-    note: 'At 30 °C, insulation to 70 °C.',
+    note: 'At 30 °C, insulation to 60 °C.',
     columns: ['mm²', 'A'],
     rows: CORD_AMPACITY.map((row) => row.map(text)),
   },

@@ -5,10 +5,10 @@
 import { awgAreaMm2 } from './awg.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
-import type { Source } from './source.ts';
+import { type Source, fromMemory } from './source.ts';
 import { AMPACITY_BY_AWG, AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
 
-export const WIRE_FAMILY_IDS = ['vehicle', 'nec-60', 'nec-75', 'nec-90', 'cord', 'glass'] as const;
+export const WIRE_FAMILY_IDS = ['vehicle', 'vehicle-85', 'nec-60', 'nec-75', 'nec-90', 'cord', 'glass'] as const;
 export type WireFamilyId = (typeof WIRE_FAMILY_IDS)[number];
 
 export interface WireFamily {
@@ -18,6 +18,8 @@ export interface WireFamily {
   readonly insulationC: number;
   readonly referenceC: number;
   readonly source: Source;
+  /** Code whose other factors go with it, where it has its own. */
+  readonly code?: 'NEC';
   /** Ampacity by section at the reference air, [mm², A], rising. */
   readonly rows: readonly (readonly [sizeMm2: number, ampere: number])[];
   /** Stock sizes that lie inside the table, mm². */
@@ -55,6 +57,15 @@ const FAMILIES = [
     source: AMPACITY_SOURCE,
     rows: byGauge(AMPACITY_BY_AWG),
   }),
+  // Ordinary vehicle wire: the same copper, warmed by as much less as its insulation bears less.
+  family({
+    ...air30,
+    id: 'vehicle-85',
+    title: 'vehicle practice, ordinary insulation, 85 °C',
+    insulationC: 85,
+    source: fromMemory('boat and vehicle practice at 105 °C, scaled to 85 °C by its rise', 'vehicle-ampacity'),
+    rows: byGauge(AMPACITY_BY_AWG.map(([awg, ampere]) => [awg, Math.floor(ampere * Math.sqrt((85 - 30) / (105 - 30)))] as const)),
+  }),
   ...NEC_COLUMNS_C.map((column, at) =>
     family({
       ...air30,
@@ -62,6 +73,7 @@ const FAMILIES = [
       title: `NEC 310.16, ${column} °C insulation`,
       insulationC: column,
       source: NEC_AMPACITY_SOURCE,
+      code: 'NEC',
       // Small gauges may not be protected above a limit of their own (240.4(D)): here they bear no more than that.
       rows: byGauge(NEC_AMPACITY.map((row) => [row[0], Math.min(row[at + 1]!, NEC_SMALL_CONDUCTOR_A.get(row[0]) ?? Infinity)] as const)),
     }),
@@ -69,8 +81,8 @@ const FAMILIES = [
   family({
     ...air30,
     id: 'cord',
-    title: 'flexible cord, 70 °C insulation',
-    insulationC: 70,
+    title: 'flexible cord, 60 °C insulation',
+    insulationC: 60,
     source: CORD_AMPACITY_SOURCE,
     rows: CORD_AMPACITY,
   }),

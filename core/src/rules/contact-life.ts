@@ -1,6 +1,8 @@
 import { figures } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
+import { CUT_OUT, relayId } from '../wiring/index.ts';
 import { contactLoad } from './contact-load.ts';
+import { cyclesPerDay } from './cycles.ts';
 import { partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Finding, type Rule, judge, usedShare } from './rule.ts';
@@ -24,9 +26,12 @@ export const contactLife: Rule = {
       for (const contact of job.contacts) {
         const { value: ampere, limit: rating } = contactLoad(context, job, contact);
         const { relay, pin } = contact;
+        // Silicon does not wear by switching.
+        if (relay.spec.type.solid) continue;
         const share = Math.min(1, rating > 0 ? ampere / rating : 1);
         const operations = 10 ** (IDLE_POWER - (IDLE_POWER - RATED_POWER) * share);
-        const { operationsPerDay } = job.job;
+        const cycled = relay.id === relayId(job.job, CUT_OUT) ? 0 : cyclesPerDay(context.design, job.evidence.signals);
+        const operationsPerDay = Math.max(job.job.operationsPerDay, cycled);
         const years = operations / (operationsPerDay * DAYS_A_YEAR);
         const limit = context.design.settings.serviceYears;
         const finding = judge(ID, {
@@ -59,7 +64,10 @@ export const contactLife: Rule = {
                 meaning: 'times a day',
                 value: operationsPerDay,
                 unit: '',
-                source: entered(`jobs[${job.at}].operationsPerDay`),
+                source:
+                  cycled > job.job.operationsPerDay
+                    ? computed('as its controller or its board’s program cycles it')
+                    : entered(`jobs[${job.at}].operationsPerDay`),
               },
             ],
             result: { symbol: 'years', meaning: 'until it is worn', value: years, unit: '', source: computed('quotient') },

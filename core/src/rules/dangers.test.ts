@@ -117,6 +117,49 @@ const boardOn = (supply: string): Design =>
     controllers: [{ id: 'board', name: 'board', type: 'board-5v', place: 'box', supply, links: [], program: [] }],
   });
 
+/** So many heaters of 18 A from one box to the rear, by wire that alone is just enough. */
+const loom = (count: number): Design =>
+  design(
+    Array.from({ length: count }, (_, at) =>
+      job({
+        id: `job-${at}`,
+        name: `heater ${at}`,
+        when: on('dash'),
+        loads: [load('heater', 216, 12, { ownCutOut: true })],
+        fuse: 25,
+        wires: { 'load-load-1': { sizeMm2: 1.5 } },
+      }),
+    ),
+    { settings: { ...design().settings, sharing: 'apart' } },
+  );
+/** A lamp that a board turns on and off, so many seconds each. */
+const blinking = (seconds: number, gpio = 'D5'): Design =>
+  design([job({ when: and(on('key'), on('pin')), operationsPerDay: 1, loads: [load('filament', 60, 12)] })], {
+    signals: design().signals.map((signal) => (signal.id === 'pin' ? ({ ...signal, controller: 'board', gpio } as typeof signal) : signal)),
+    controllers: [
+      {
+        id: 'board',
+        name: 'board',
+        type: 'board-5v',
+        place: 'box',
+        supply: 'usb',
+        links: [],
+        program: [
+          {
+            do: 'repeat',
+            times: 0,
+            steps: [
+              { do: 'set', pin: 'pin', high: true },
+              { do: 'wait', seconds },
+              { do: 'set', pin: 'pin', high: false },
+              { do: 'wait', seconds },
+            ],
+          },
+        ],
+      },
+    ],
+  });
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -223,9 +266,9 @@ const FACES: readonly Face[] = [
     rule: 'cut-out-unsuited',
     says: 'a thermal fuse that opens above what its wires bear',
     fails: 'danger',
-    words: /wires on the heater bear 70/,
-    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 71 } }),
-    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 70 } }),
+    words: /wires on the heater bear 60/,
+    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 61 } }),
+    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 60 } }),
   },
   {
     // 230 V · 1.1 over 17 Ω is 14.9 A; a thermal fuse carries 15 A.
@@ -449,6 +492,31 @@ const FACES: readonly Face[] = [
     words: /opens one of two hot conductors/,
     bad: () => twoHot('plug'),
     good: () => twoHot('breaker-c'),
+  },
+  {
+    // 2.5 mm² alone bears 35 A at 30 °C; three circuits in one loom bear 70 % of what is left in 50 °C.
+    rule: 'wire-bundle-heat',
+    says: 'three circuits of one project in a loom that nobody counted',
+    fails: 'caution',
+    words: /among 3 loaded circuits.*/,
+    bad: () => loom(3),
+    good: () => loom(1),
+  },
+  {
+    rule: 'contact-life',
+    says: 'a relay that its board’s program moves every four seconds',
+    fails: 'caution',
+    words: /at 21600 times a day/,
+    bad: () => blinking(2),
+    good: () => blinking(1800),
+  },
+  {
+    rule: 'pin-taken',
+    says: 'a relay on the pin of the upload link',
+    fails: 'caution',
+    words: /D1 is the upload link/,
+    bad: () => blinking(1800, 'D1'),
+    good: () => blinking(1800, 'D5'),
   },
 ];
 

@@ -11,6 +11,8 @@ import { colourReserved } from './colour-reserved.ts';
 import { heatAtRest } from './heat-at-rest.ts';
 import { contactVoltage } from './contact-voltage.ts';
 import { loadNoSuppression } from './load-no-suppression.ts';
+import { pinTaken } from './pin-taken.ts';
+import { setPointHotter } from './set-point-hotter.ts';
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
 import { notAllAsked } from './bounded.ts';
@@ -136,6 +138,7 @@ export const RULES: readonly Rule[] = [
   coilDropsOutCranking,
   vsrHunting,
   bootEnergises,
+  pinTaken,
   unknownAfterPowerCut,
   transistorNotSaturated,
   driverOverVoltage,
@@ -153,6 +156,7 @@ export const RULES: readonly Rule[] = [
   failsClosedNoCutout,
   cutOutUnsuited,
   heatAtRest,
+  setPointHotter,
   motorStall,
   lineNeutralAcrossContact,
   mainsLowVoltageTogether,

@@ -1,13 +1,11 @@
 /** Lines of working that several rules show. */
-import { type Wire, familyOf } from '../graph/index.ts';
+import { type Wire, bundleOf, familyOf } from '../graph/index.ts';
 import type { PartPlaying } from '../kinds/index.ts';
 import {
   BLADE_FUSE_SOURCE,
   BOLT_FUSE_SOURCE,
-  BUNDLE_SOURCE,
   type Source,
   ambientFactor,
-  bundleFactor,
   computed,
   entered,
   sizeName,
@@ -63,17 +61,18 @@ export function ampacityGiven(context: RuleContext, wire: Wire, bundled = true):
       unit: '',
       source: computed('heat balance of the insulation'),
     },
-    ...(bundled ? [bundleGiven(wire)] : []),
+    ...(bundled ? [bundleGiven(context, wire)] : []),
   ];
 }
 
-function bundleGiven(wire: Wire): Given {
+function bundleGiven({ design }: RuleContext, wire: Wire): Given {
+  const { factor, source } = bundleOf(familyOf(design.settings, wire));
   return {
     symbol: 'k_bundle',
     meaning: wire.bundle === 1 ? 'lies loose' : `${wire.bundle} loaded circuits in its bundle`,
-    value: bundleFactor(wire.bundle),
+    value: factor(wire.bundle),
     unit: '',
-    source: BUNDLE_SOURCE,
+    source,
   };
 }
 

@@ -1,11 +1,23 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { BUNDLE_SOURCE, computed, sizeName } from '../reference/index.ts';
-import { wireSubject } from './context.ts';
+import { type Wire, bundleOf, familyOf } from '../graph/index.ts';
+import { type RuleContext, wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-bundle-heat';
+
+/** Circuits of this project that go the way of a wire: one for each job whose load current flows there. */
+function ownCircuits(context: RuleContext, wire: Wire): number {
+  const [from, to] = [context.placeAt(wire.from), context.placeAt(wire.to)];
+  if (from === to) return 1;
+  const along = context.netlist.wires.filter(({ role, from: a, to: b }) => {
+    const [x, y] = [context.placeAt(a), context.placeAt(b)];
+    return role === 'load' && ((x === from && y === to) || (x === to && y === from));
+  });
+  return Math.max(1, new Set(along.map(({ job }) => job)).size);
+}
 
 export const wireBundleHeat: Rule = {
   id: ID,
@@ -18,22 +30,29 @@ export const wireBundleHeat: Rule = {
     context.jobs.flatMap((job) =>
       failingOrTightest(
         job.wires
-          .filter(({ bundle }) => bundle > 1)
-          .map((wire) => {
+          .map((wire) => ({ wire, own: ownCircuits(context, wire) }))
+          .filter(({ wire, own }) => Math.max(wire.bundle, own) > 1)
+          .map(({ wire, own }) => {
             const value = worstShared(context, wire);
-            const limit = context.wireAmpacity(wire);
+            const circuits = Math.max(wire.bundle, own);
+            const { factor } = bundleOf(familyOf(context.design.settings, wire));
+            const limit = context.looseAmpacity(wire) * (factor(circuits) || 0);
             return judge(ID, {
-              severity: 'danger',
+              // What a person entered is known; that the project's own wires lie in one loom is assumed.
+              severity: own > wire.bundle ? 'caution' : 'danger',
               job: job.job.id,
               subject: wireSubject(wire),
               value,
               limit,
               unit: 'A',
-              title: `${wire.tag} carries ${formatQuantity(value, 'A')}; among ${wire.bundle} loaded circuits it bears ${formatQuantity(limit, 'A')}`,
-              detail: `${sizeName(wire.sizeMm2)}, warmed by what lies beside it`,
+              title: `${wire.tag} carries ${formatQuantity(value, 'A')}; among ${circuits} loaded circuits it bears ${formatQuantity(limit, 'A')}`,
+              detail:
+                own > wire.bundle
+                  ? `${sizeName(wire.sizeMm2)}; ${own} of this project’s own circuits go that way, and are assumed to lie in one loom`
+                  : `${sizeName(wire.sizeMm2)}, warmed by what lies beside it`,
               working: {
                 formula: 'I ≤ I_z = I_table · k_ambient · k_bundle',
-                given: ampacityGiven(context, wire),
+                given: ampacityGiven(context, own > wire.bundle ? { ...wire, bundle: circuits } : wire),
                 result: {
                   symbol: 'I',
                   meaning: `largest in ${wire.tag}`,

@@ -12,6 +12,8 @@ import {
   ambientFactor,
   awgName,
   bundleFactor,
+  necBundleFactor,
+  NEC_BUNDLE_SOURCE,
   computed,
   necAmpacity,
   sizeName,
@@ -67,8 +69,10 @@ export const ampacity: Sum = {
   work(values) {
     const celsius = numberOf(values, 'celsius');
     const family = String(values.family);
-    const k2 = bundleFactor(Math.ceil(numberOf(values, 'bundle')));
-    const bundle = given('k_bundle', 'wires beside it', k2, '', BUNDLE_SOURCE);
+    const circuits = Math.ceil(numberOf(values, 'bundle'));
+    const nec = family.startsWith('nec');
+    const k2 = nec ? necBundleFactor(circuits) : bundleFactor(circuits);
+    const bundle = given('k_bundle', 'wires beside it', k2, '', nec ? NEC_BUNDLE_SOURCE : BUNDLE_SOURCE);
     if (family.startsWith('nec')) {
       const column = Number(family.slice(3)) as NecColumn;
       if (celsius >= column) return `Air at ${celsius} °C leaves no room under ${column} °C insulation.`;

@@ -1,9 +1,9 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
-import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds } from '../../graph/index.ts';
+import { INSIDE_M, type Netlist, type OnStrip, type Strip, familyOf, stripEnds } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
 import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
-import { awgName, colourName, nearestAwg, sizeName } from '../../reference/index.ts';
+import { awgName, colourName, nearestAwg, sizeName, wireFamily } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -84,7 +84,12 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       awg: awgName(nearestAwg(wire.sizeMm2)),
       // To the next whole centimetre: nobody cuts finer, and never shorter.
       lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
-      insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? 'for mains, 300/500 V' : '105 °C',
+      insulation:
+        wire.insulation === 'glass'
+          ? 'fibreglass'
+          : wire.mains
+            ? 'for mains, 300/500 V'
+            : `${wireFamily(familyOf(design.settings, wire)).insulationC} °C`,
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,
       loom,
@@ -280,7 +285,9 @@ export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
     .map((rows): CutRow => {
       const [{ sizeMm2, awg, colour, colourName: name, insulation }] = rows as [WireRow, ...WireRow[]];
       // A spool is of the usual insulation: nobody keeps fibreglass on one without a word.
-      const spools = design.build.spools.filter((spool) => insulation === '105 °C' && spool.sizeMm2 === sizeMm2 && spool.colour === colour);
+      const spools = design.build.spools.filter(
+        (spool) => /^\d+ °C$/.test(insulation) && spool.sizeMm2 === sizeMm2 && spool.colour === colour,
+      );
       const cut = cutPieces(
         rows.map(({ tag, lengthM }) => ({ id: tag, lengthM })),
         design.build.rollM,

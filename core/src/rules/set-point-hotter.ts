@@ -1,0 +1,77 @@
+import { LOADS, isCharged, isRegulator } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { entered } from '../reference/index.ts';
+import { type Rule, failingOrTightest, judge } from './rule.ts';
+
+const ID = 'set-point-hotter';
+/** Above this a chamber is meant, that no wire is in; up to it a room, a cabinet or a bath, that all is in (from memory), °C. */
+const CHAMBER_C = 150;
+
+/** A controller heats the place of its heater to what it is set to: the place is at least that hot. */
+export const setPointHotter: Rule = {
+  id: ID,
+  group: 'fire',
+  asks: 'Is its place entered as hot as it is heated to?',
+  notAsked: 'no temperature controller heats with it, or it heats a chamber that no wire is in',
+  check: (context) =>
+    context.jobs.flatMap((job) =>
+      failingOrTightest(
+        context.design.signals.flatMap((signal, signalAt) => {
+          if (!isRegulator(signal) || !job.evidence.signals.includes(signal.id) || signal.setC > CHAMBER_C) return [];
+          return job.job.loads.flatMap((load) => {
+            if (isCharged(load) || !LOADS[load.kind].heats) return [];
+            const placeAt = context.design.places.findIndex(({ id }) => id === load.place);
+            const place = context.design.places[placeAt]!;
+            return [
+              judge(ID, {
+                severity: 'caution',
+                job: job.job.id,
+                subject: { kind: 'job', id: `${job.job.id}/${place.id}`, label: place.name },
+                value: place.hottestC,
+                limit: signal.setC,
+                unit: '°C',
+                sense: 'at least',
+                title:
+                  place.hottestC < signal.setC
+                    ? `${signal.name} heats ${place.name} to ${formatQuantity(signal.setC, '°C')}, and it is entered as ${formatQuantity(place.hottestC, '°C')} at the hottest`
+                    : `${place.name} is entered as hot as it is heated to`,
+                detail:
+                  place.hottestC < signal.setC
+                    ? 'wires, terminals and cut-outs there are judged at what is entered'
+                    : `${formatQuantity(signal.setC, '°C')} are set`,
+                working: {
+                  formula: 'T_place ≥ T_set',
+                  given: [],
+                  result: {
+                    symbol: 'T_place',
+                    meaning: `hottest air at ${place.name}`,
+                    value: place.hottestC,
+                    unit: '°C',
+                    source: entered(`places[${placeAt}].hottestC`),
+                  },
+                  limit: {
+                    symbol: 'T_set',
+                    meaning: signal.name,
+                    value: signal.setC,
+                    unit: '°C',
+                    source: entered(`signals[${signalAt}].setC`),
+                  },
+                },
+              }),
+            ];
+          });
+        }),
+      ),
+    ),
+  nudges: ({ design }, finding) =>
+    design.places.flatMap((place, at) =>
+      finding.subject.id.endsWith(`/${place.id}`)
+        ? [
+            {
+              label: `Nudge ${place.name} to ${formatQuantity(finding.limit, '°C')}`,
+              patches: [{ path: ['places', at, 'hottestC'], value: finding.limit }],
+            },
+          ]
+        : [],
+    ),
+};
