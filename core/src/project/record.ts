@@ -22,6 +22,8 @@ export const readingSchema = z.strictObject({
   /** What the solved circuit said then, and how far off was still right. */
   expected: z.number(),
   tolerance: z.number().min(0),
+  /** A drop: less than expected is never wrong. */
+  upTo: z.boolean().optional(),
   meter: z.string().trim().max(60),
   note: text,
 });
@@ -98,7 +100,8 @@ export function asBuiltNow(records: readonly ProjectRecord[]): ReadonlyMap<strin
  * before anything is unscrewed.
  */
 export type Verdict = 'pass' | 'odd' | 'fail';
-export function readingVerdict({ value, expected, tolerance }: Pick<Reading, 'value' | 'expected' | 'tolerance'>): Verdict {
+export function readingVerdict({ value, expected, tolerance, upTo }: Pick<Reading, 'value' | 'expected' | 'tolerance' | 'upTo'>): Verdict {
+  if (upTo && Math.abs(value) <= Math.abs(expected)) return 'pass';
   const off = Math.abs(value - expected);
   return off <= tolerance ? 'pass' : off <= 2 * tolerance ? 'odd' : 'fail';
 }

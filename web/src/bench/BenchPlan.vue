@@ -42,16 +42,24 @@ function leads(step: BenchStep, value: number): string {
   if (step.branch === null) return `red on ${pinWords(step.red)}, black on ${pinWords(step.black)}, ${range} range`;
   return value > JACK_A ? `clamp meter round the wire at ${pinWords(step.red)}` : `in series at ${pinWords(step.red)}, ${range} range`;
 }
+const EXAMPLES = { V: '12.6, 196 mV', A: '1.4, 149 mA', Ω: '85, 1.2k, OL for open' } as const;
+/** What is being typed, as it would be kept. */
+const typing = ref<{ step: string; shown: string } | null>(null);
+function show(step: BenchStep, event: Event): void {
+  const value = typedReading((event.target as HTMLInputElement).value, step.quantity);
+  typing.value = value === null ? null : { step: step.id, shown: showReading(value, step.quantity) };
+}
 function take(step: BenchStep, event: Event): void {
   const field = event.target as HTMLInputElement;
   if (field.value.trim() === '') return;
-  const value = typedReading(field.value);
+  const value = typedReading(field.value, step.quantity);
   if (value === null) {
-    wrongText.value = `“${field.value}” is no reading: a number in ${step.quantity}, or OL for open.`;
+    wrongText.value = `“${field.value}” is no reading in ${step.quantity}: a number, with a unit if you like (${EXAMPLES[step.quantity]}).`;
     return;
   }
   wrongText.value = '';
   field.value = '';
+  typing.value = null;
   bench.add(step, value);
 }
 </script>
@@ -80,14 +88,17 @@ function take(step: BenchStep, event: Event): void {
             >{{ showReading(row.value, row.step.quantity)
             }}<span v-if="row.value < OPEN_OHM / 4" class="pm"> ± {{ formatQuantity(row.tolerance, row.step.quantity) }}</span></span
           >
-          <span class="mono reads">{{ row.reading ? showReading(row.reading.value, row.step.quantity) : '' }}</span>
+          <span class="mono reads">{{
+            typing?.step === row.step.id ? `= ${typing.shown}` : row.reading ? showReading(row.reading.value, row.step.quantity) : ''
+          }}</span>
           <span v-if="row.locked" class="leads">after the steps with no power</span>
           <template v-else>
             <input
               class="reading mono"
-              inputmode="decimal"
+              inputmode="text"
               :aria-label="`Reading ${row.step.words}, ${row.step.quantity}`"
               :placeholder="row.step.quantity"
+              @input="show(row.step, $event)"
               @keydown.enter="take(row.step, $event)"
               @change="take(row.step, $event)"
             />

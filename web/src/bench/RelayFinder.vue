@@ -49,7 +49,7 @@ function add(ohm: number): void {
   follow();
 }
 function take(): void {
-  const ohm = typedReading(text.value);
+  const ohm = typedReading(text.value, 'Ω');
   if (red.value === black.value) wrong.value = 'Both probes are on one pin.';
   else if (energised.value && !found.value.coil) wrong.value = 'Find the coil first: power on any other pins could end a contact.';
   else if (ohm === null || ohm < 0) wrong.value = `“${text.value}” is no reading: a number in Ω, or OL for open.`;

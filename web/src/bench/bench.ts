@@ -50,7 +50,9 @@ export const useBench = defineStore('bench', () => {
     (view.value?.steps ?? []).map((step, at) => {
       const { value, tolerance } = view.value!.healthy[at]!;
       const reading = readings.value.get(step.id) ?? null;
-      const state: BenchRow['state'] = reading ? readingVerdict({ value: reading.value, expected: value, tolerance }) : 'open';
+      const state: BenchRow['state'] = reading
+        ? readingVerdict({ value: reading.value, expected: value, tolerance, upTo: step.upTo })
+        : 'open';
       return { step, value, tolerance, reading, state };
     }),
   );
@@ -98,6 +100,7 @@ export const useBench = defineStore('bench', () => {
       value,
       expected,
       tolerance,
+      ...(step.upTo ? { upTo: true } : {}),
       meter: meter.value,
       note: note.value,
     });

@@ -4,15 +4,34 @@ import { readingsCsv, showReading, typedReading } from './readings.ts';
 
 describe('readings as they are typed and shown', () => {
   test.each([
-    ['12,6', 12.6],
-    [' 0.196 ', 0.196],
-    ['−0.4', -0.4],
-    ['OL', OPEN_OHM],
-    ['open', OPEN_OHM],
-    ['', null],
-    ['about 12', null],
-    ['1e999', null],
-  ])('%j is %p', (text, value) => expect(typedReading(text)).toBe(value));
+    ['12,6', 'V', 12.6],
+    [' 0.196 ', 'V', 0.196],
+    ['−0.4', 'V', -0.4],
+    ['12V', 'V', 12],
+    ['149 mA', 'A', 0.149],
+    ['149mA', 'A', 0.149],
+    ['1.4 amps', 'A', 1.4],
+    ['85k', 'Ω', 85_000],
+    ['4,7 kΩ', 'Ω', 4700],
+    ['85 ohm', 'Ω', 85],
+    ['220R', 'Ω', 220],
+    ['1.5 M', 'Ω', 1_500_000],
+    ['300 m', 'V', 0.3],
+    ['OL', 'Ω', OPEN_OHM],
+    ['O.L', 'Ω', OPEN_OHM],
+    ['open', 'Ω', OPEN_OHM],
+    ['OL', 'V', null],
+    ['12 V', 'A', null],
+    ['149 mA', 'Ω', null],
+    ['', 'V', null],
+    ['about 12', 'V', null],
+    ['12 13', 'V', null],
+    ['1e999', 'V', null],
+  ] as const)('%j in %s is %p', (text, unit, value) => {
+    const read = typedReading(text, unit);
+    if (value === null) expect(read).toBeNull();
+    else expect(read).toBeCloseTo(value, 9);
+  });
   test('past the last ohm a meter shows OL', () => {
     expect(showReading(OPEN_OHM, 'Ω')).toBe('OL (open)');
     expect(showReading(85, 'Ω')).toBe('85 Ω');

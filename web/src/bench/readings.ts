@@ -1,12 +1,26 @@
 /** Readings as a person types them and takes them away. */
 import { formatQuantity, OPEN_OHM, readingVerdict, toCsv, type Quantity, type Reading } from '@iron-nudge/core';
 
-/** A typed reading: `12,6`, `0.196`, `OL` for no continuity; null where it is none. */
-export function typedReading(text: string): number | null {
+const PREFIX: Readonly<Record<string, number>> = { '': 1, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, µ: 1e-6, μ: 1e-6, u: 1e-6 };
+const UNITS: readonly (readonly [RegExp, Quantity])[] = [
+  [/^(v|volts?)$/i, 'V'],
+  [/^(a|amps?|amperes?)$/i, 'A'],
+  [/^(Ω|\u03a9|ohms?|r)$/i, 'Ω'],
+];
+
+/**
+ * A typed reading in its step's unit: `12,6`, `149 mA`, `12V`, `85k`, and `OL` for no continuity; a bare number has the unit
+ * beside the field. Null where it is none, or of another unit.
+ */
+export function typedReading(text: string, unit: Quantity): number | null {
   const plain = text.trim().replace(',', '.').replace('−', '-');
-  if (/^(ol|open|∞)$/i.test(plain)) return OPEN_OHM;
-  const value = Number(plain);
-  return plain !== '' && Number.isFinite(value) ? value : null;
+  if (unit === 'Ω' && /^(o\.?l\.?|open|∞)$/i.test(plain)) return OPEN_OHM;
+  const parts = /^([+-]?\d*\.?\d+(?:e[+-]?\d+)?)\s*([mkKMµμu]?)\s*(\p{L}*)$/iu.exec(plain);
+  if (!parts) return null;
+  const [, number, prefix, name] = parts as unknown as [string, string, string, string];
+  if (name !== '' && UNITS.find(([words]) => words.test(name))?.[1] !== unit) return null;
+  const value = Number(number) * (PREFIX[prefix] ?? NaN);
+  return Number.isFinite(value) ? value : null;
 }
 
 export const showReading = (value: number, unit: Quantity): string =>

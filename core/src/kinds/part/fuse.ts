@@ -71,10 +71,10 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
     { key: 'link', kind: 'blown fuse', words: `${tag} has blown`, fault: 'open', weight: 3 },
     { key: 'link', kind: 'bad crimp', words: `${tag} sits loose in its holder`, fault: { extraOhm: LOOSE_OHM }, weight: 1 },
   ],
+  // One that is too small blows; what shows then is a blown fuse.
   misbuilt: ({ tag, spec: { guards, style, ratingA } }) => {
     if (guards !== 'load' || style !== 'blade') return [];
     const larger = BLADE_FUSE_RATINGS.find((rating) => rating > 2 * ratingA);
-    const smaller = BLADE_FUSE_RATINGS.findLast((rating) => rating <= ratingA / 2.5);
     return [
       ...(larger === undefined
         ? []
@@ -85,17 +85,6 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
               words: `${tag} is a fuse of ${larger} A, far above its ${ratingA} A`,
               weight: 0.7,
               spec: { ratingA: larger },
-            } as const,
-          ]),
-      ...(smaller === undefined
-        ? []
-        : [
-            {
-              key: 'too-small',
-              kind: 'wrong fuse',
-              words: `${tag} is a fuse of ${smaller} A, too small`,
-              weight: 0.7,
-              spec: { ratingA: smaller },
             } as const,
           ]),
     ];

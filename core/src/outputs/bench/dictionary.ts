@@ -38,6 +38,9 @@ const TEST = 'ohmmeter';
 /** What a reading may differ by for all that is not the meter's: a supply off by as much, and parts by theirs. */
 const SUPPLY_SHARE = 0.03;
 const PART_SHARE = 0.06;
+/** Volts at a load or along the way move with the parts far less than their ohms do: what is lost on the way is a small share of them. */
+const VOLT_SHARE = 0.015;
+const MOSTLY_SUPPLY = 0.7;
 
 /** A branch that is not as it should be. */
 export interface Broken {
@@ -143,6 +146,10 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   };
 }
 
+/** Whether a step reads nearly all of a supply's volts. */
+const isSupplyVolts = ({ design }: Evidence, { quantity }: BenchStep, value: number): boolean =>
+  quantity === 'V' && design.supplies.some(({ restV }) => Math.abs(value) >= MOSTLY_SUPPLY * restV && Math.abs(value) <= 1.05 * restV);
+
 /** What each step should read, and how far off is still right. */
 export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Prediction[] {
   const usual = reader(evidence);
@@ -159,7 +166,8 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
   return steps.map((step, at) => {
     const value = values[at]!;
     const moved = Math.max(...corners.map((corner) => Math.abs(corner[at]! - value)));
-    return { value, tolerance: moved + PART_SHARE * Math.abs(value) + meterError(step.quantity, value) };
+    const share = isSupplyVolts(evidence, step, value) ? VOLT_SHARE : PART_SHARE;
+    return { value, tolerance: moved + share * Math.abs(value) + meterError(step.quantity, value) };
   });
 }
 
@@ -220,13 +228,16 @@ const EFFORT = { V: 1, A: 2, Ω: 1.3 } as const;
 function sigma(dictionary: Dictionary, step: number, value: number): number {
   const { tolerance } = dictionary.healthy[step]!;
   const { quantity } = dictionary.steps[step]!;
-  return Math.max(tolerance, PART_SHARE * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
+  const share = quantity === 'V' ? VOLT_SHARE : PART_SHARE;
+  return Math.max(tolerance, share * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
 }
 
 /** How many standard deviations a reading is from a value. */
 export const readingDistance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
   // Beyond the meter's last ohm everything is the same: open.
   if (dictionary.steps[step]!.quantity === 'Ω' && reading >= OPEN_OHM / 4 && value >= OPEN_OHM / 4) return 0;
+  // A drop below what is expected tells nothing: joints and contacts are better than they must be.
+  if (dictionary.steps[step]!.upTo && Math.abs(reading) <= Math.abs(value)) return 0;
   return Math.abs(reading - value) / sigma(dictionary, step, value);
 };
 

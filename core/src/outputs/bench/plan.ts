@@ -5,11 +5,11 @@
  * On the mains nothing is measured live: no leads go into a box that is plugged in. There its contacts are read in ohms while the
  * control side works at low voltage, and the rest is seen with the case closed.
  */
-import { type Terminal, terminal } from '../../quantity/index.ts';
+import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { postsOf } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, type PartPlaying, branchId, commonOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
+import { LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
@@ -28,6 +28,8 @@ export interface BenchStep {
   /** Signals that are on, one set after another from power-up. */
   readonly path: readonly (readonly string[])[];
   readonly words: string;
+  /** A drop across a joint, a contact or a fuse: less than expected is never wrong. */
+  readonly upTo?: true;
   /** Of a job on the mains: its control side is powered only once the steps with no power have passed. */
   readonly mains: boolean;
 }
@@ -65,6 +67,31 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         `contact ${tag} ${pin} with its relay at rest`,
       );
   }
+  // Switches and sensors, as they rest and as they are worked: their hand is there, no power is needed.
+  for (const part of netlist.parts) {
+    const inUse = netlist.wires.filter(({ jobs, from, to }) => jobs.includes(jobId) && [from, to].some((at) => partOf(at) === part.id));
+    for (const { pins } of kindOf(part)
+      .faults(part)
+      .filter(({ kind }) => kind === 'switch stuck')) {
+      const [a, b] = (pins ?? []).map((pin) => terminal(part.id, pin)) as [Terminal, Terminal];
+      if (!inUse.some(({ from, to }) => [from, to].some((at) => at === a || at === b))) continue;
+      for (const [key, path] of [
+        ['rest', off],
+        ['worked', on],
+      ] as const)
+        if (path && !steps.some(({ id }) => id === `${jobId}/switch-${a}-${key}`))
+          say({
+            key: `switch-${a}-${key}`,
+            stage: 'no power',
+            quantity: 'Ω',
+            red: a,
+            black: b,
+            branch: null,
+            path,
+            words: `across ${part.tag} ${part.name}, ${key === 'rest' ? 'off' : 'on'}`,
+          });
+    }
+  }
   for (const { id, tag } of fuses) ohms(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), `across fuse ${tag}`);
   for (const { id, tag, name, spec } of loads) {
     // A lamp and a motor read far less while they are cold, electronics nothing that says anything: only what reads as it
@@ -80,8 +107,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     for (const wire of netlist.wires)
       if (wire.jobs.includes(jobId) && wire.mains && wire.role !== 'earth')
         ohms(`wire-${wire.id}`, wire.from, wire.to, `along ${wire.tag}, from end to end`);
-  const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string) =>
-    path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words });
+  const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string, upTo = false) =>
+    path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words, ...(upTo ? { upTo } : {}) });
   for (const { id, tag, spec } of relays) {
     const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [string, string];
     const what = spec.type.solid ? 'input' : 'coil';
@@ -103,7 +130,19 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   for (const { id, tag, name } of loads) {
     volts(`load-off-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), off, `across ${tag} ${name}, off`);
     volts(`load-on-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), on, `across ${tag} ${name}, on`);
-    volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, on, `from ${tag} back to ${supply.name}, on`);
+    // Of several side by side only its own current says which one is dead: a clamp round its lead.
+    if (on && loads.length > 1)
+      say({
+        key: `load-amps-${id}`,
+        stage: 'all of it',
+        quantity: 'A',
+        red: terminal(id, '+'),
+        black: terminal(id, '-'),
+        branch: branchId(id, 'load'),
+        path: on,
+        words: `into ${tag} ${name}, on`,
+      });
+    volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, on, `from ${tag} back to ${supply.name}, on`, true);
   }
   // Along the way, wire by wire: where the volts end is where the fault is.
   for (const wire of netlist.wires) {
@@ -122,9 +161,10 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         terminal(id, pin),
         on,
         `across contact ${tag} ${pin}, on`,
+        true,
       );
   for (const { id, tag } of fuses) {
-    volts(`fuse-drop-${id}`, 'all of it', terminal(id, '1'), terminal(id, '2'), on, `across fuse ${tag}, on`);
+    volts(`fuse-drop-${id}`, 'all of it', terminal(id, '1'), terminal(id, '2'), on, `across fuse ${tag}, on`, true);
     if (on)
       say({
         key: `amps-${id}`,
