@@ -37,13 +37,13 @@ test('a nudge mends the danger, says what else moves, and one undo takes it back
   await openJob(page, project, 'fans');
   const danger = page.locator('[data-rule="fuse-above-wire"][data-severity="danger"]');
   await expect(danger).toContainText('F3 opens above 40 A');
-  const nudge = danger.getByRole('button', { name: /Nudge to a 35 A fuse/ });
+  const nudge = danger.getByRole('button', { name: /Nudge to the 15 A fuse that its load asks for/ });
   await nudge.hover();
-  await expect(danger.locator('.moves')).toContainText('Load of 7.49 A through a 35 A fuse');
+  await expect(danger.locator('.moves')).toContainText('Load of 7.42 A through a 15 A fuse');
   await nudge.click();
   await expect(danger).toHaveCount(0);
   await expect(page.getByText(/nothing to fix/i)).toBeVisible();
-  await expect(page.getByLabel('Current paths', { exact: true })).toContainText('35 A blade');
+  await expect(page.getByLabel('Current paths', { exact: true })).toContainText('15 A blade');
   await saved(page, 2);
   await page.keyboard.press('Control+z');
   await expect(danger).toContainText('40 A');

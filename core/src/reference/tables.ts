@@ -7,7 +7,7 @@ import { BLADE_FUSES, BLADE_FUSE_SOURCE } from './blade-fuses.ts';
 import { BOLT_FUSE_RATINGS, BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
 import { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
 import { BREAKER_CARRIES, BREAKER_CURVES, BREAKER_OPENS, BREAKER_SOURCE } from './breakers.ts';
-import { BUNDLE_FACTORS, BUNDLE_SOURCE } from './bundle-factors.ts';
+import { BUNDLE_FACTORS, BUNDLE_SOURCE, NEC_BUNDLE_FACTORS, NEC_BUNDLE_SOURCE } from './bundle-factors.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
@@ -98,6 +98,14 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     note: 'Between two numbers the larger one counts.',
     columns: ['loaded circuits', 'times its ampacity'],
     rows: BUNDLE_FACTORS.map((row) => row.map(text)),
+  },
+  {
+    id: 'nec-bundle-factors',
+    title: 'Conductors in one raceway, North America',
+    source: NEC_BUNDLE_SOURCE,
+    note: 'Up to so many conductors that carry current; a circuit has two.',
+    columns: ['conductors', 'times their ampacity'],
+    rows: NEC_BUNDLE_FACTORS.map((row) => row.map(text)),
   },
   {
     id: 'blade-fuses',

@@ -66,8 +66,8 @@ export const breakerCurveSurge: Rule = {
         ];
       }),
     ),
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job): Nudge[] => {
         const next = STEEPER[job.job.protection];
@@ -78,11 +78,11 @@ export const breakerCurveSurge: Rule = {
         const steps = next ? [next, ...(STEEPER[next] ? [STEEPER[next]] : [])] : [];
         return [
           ...steps.map(steeper),
-          ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating > fuse.spec.ratingA)),
+          ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating > fuse.spec.ratingA)),
           // Either alone may not be enough for a transformer or a large lamp bank.
           ...steps.flatMap((protection) =>
             job.loadFuses.slice(0, 1).flatMap((fuse) =>
-              otherFuses(job, fuse, 'fuse', (rating) => rating > fuse.spec.ratingA).map((larger) => ({
+              otherFuses(context, job, fuse, 'fuse', (rating) => rating > fuse.spec.ratingA).map((larger) => ({
                 label: `${steeper(protection).label}, larger`,
                 patches: [...steeper(protection).patches, ...larger.patches],
               })),

@@ -19,6 +19,8 @@ export const diodeOverCurrent: Rule = {
       failingOrTightest(
         context.netlist.parts.flatMap((part) => {
           if (!plays(part, 'diode') || !part.spec.inLine || part.job !== job.job.id) return [];
+          // With a wire in its place it carries nothing.
+          if (context.netlist.bridged.has(part.id) || context.netlist.leftOut.has(part.id)) return [];
           const { value } = context.worstAmps(job, branchId(part.id, 'junction'));
           const { forwardA, name } = part.spec;
           return [

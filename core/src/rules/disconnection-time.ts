@@ -90,14 +90,14 @@ export const disconnectionTime: Rule = {
         }),
       );
     }),
-  nudges: ({ jobs, design }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         ...(job.job.protection === 'breaker-c' || job.job.protection === 'breaker-d'
           ? [{ label: 'Nudge to a breaker of curve B', patches: [{ path: ['jobs', job.at, 'protection'], value: 'breaker-b' }] }]
           : []),
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
         ...thickerLegs(
           job,
           job.wires.filter(({ role }) => role === 'earth' || role === 'load').map(({ leg }) => leg),
@@ -105,7 +105,7 @@ export const disconnectionTime: Rule = {
         chooseAgain(job),
         {
           label: 'Nudge in residual-current protection',
-          patches: [{ path: ['supplies', design.supplies.indexOf(job.supply), 'rcd'], value: true }],
+          patches: [{ path: ['supplies', context.design.supplies.indexOf(job.supply), 'rcd'], value: true }],
         },
       ]),
 };

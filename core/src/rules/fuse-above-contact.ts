@@ -52,7 +52,7 @@ export const fuseAboveContact: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating <= finding.limit)),
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit)),
         ...otherRelays(context.design, job, coilFits(context.design, job)),
       ]),
 };

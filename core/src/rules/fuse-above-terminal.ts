@@ -51,7 +51,7 @@ export const fuseAboveTerminal: Rule = {
             label: `Nudge to: ${name}`,
             patches: [{ path: ['jobs', job.at, 'device', 'socket'], value: id }],
           })),
-          ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating <= finding.limit)),
+          ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit)),
           ...otherRelays(context.design, job, coilFits(context.design, job)),
         ];
       }),

@@ -73,7 +73,7 @@ export const fuseAboveWire: Rule = {
         );
         const [thicker] = patches.values();
         return [
-          ...otherFuses(job, fuse, which, (rating) => rating <= finding.limit),
+          ...otherFuses(context, job, fuse, which, (rating) => rating <= finding.limit),
           ...(thicker
             ? [
                 {

@@ -46,11 +46,11 @@ export const fuseContinuousLoad: Rule = {
         });
       }),
     ),
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...job.loadFuses.flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)),
+        ...job.loadFuses.flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating >= finding.value)),
         chooseAgain(job),
       ]),
 };

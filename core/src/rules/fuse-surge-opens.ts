@@ -91,13 +91,13 @@ export const fuseSurgeOpens: Rule = {
   notAsked: 'its fuse is a breaker or a plug’s, or it has none',
   trail: 'load',
   check: (context) => context.jobs.flatMap((job) => job.loadFuses.flatMap((fuse) => check(context, job, fuse))),
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         ...job.loadFuses
           .filter(({ id }) => id === finding.subject.id)
-          .flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating >= finding.value)),
+          .flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating >= finding.value)),
         chooseAgain(job),
       ]),
 };

@@ -79,11 +79,11 @@ export const motorStall: Rule = {
       );
       return fuse ? failingOrTightest(motors.map((motor) => check(context, job, motor, fuse))) : [];
     }),
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
         { label: 'Nudge the fuse to what the app chooses', patches: [{ path: ['jobs', job.at, 'fuse'], value: 'auto' as const }] },
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
+        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
       ]),
 };

@@ -15,7 +15,7 @@ import {
   throwRating,
 } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { modulePowered } from '../wiring/index.ts';
+import { chooseFuse, leastRating, modulePowered } from '../wiring/index.ts';
 import { BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, ratingsOf, sizeName } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import type { Nudge } from './rule.ts';
@@ -24,19 +24,42 @@ export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: 
   return { path: ['jobs', job.at, which], value: choice };
 }
 
-/** Every other rating of a fuse that `fits`, the nearest to the present one first. */
+/** The rating that the app itself chooses for a load fuse, A; null where it guards no load. */
+function ownRating({ evidence, design }: RuleContext, { job }: WiredJob): number | null {
+  const fed = evidence.sizing.get(job.id)?.fed ?? [];
+  const ratings = fed.flatMap((one) => {
+    const rating = chooseFuse(leastRating(design.settings, job.continuous, one, job.protection), job.protection);
+    return typeof rating === 'number' ? [rating] : [];
+  });
+  return ratings.length > 0 ? Math.max(...ratings) : null;
+}
+
+/** A fuse never grows to fit a fault: this far above what its load asks for it is no fuse for it. */
+const MOST_GROWTH = 2;
+
+/** What the app itself would choose first, where it `fits`; then every other rating that does, the nearest to the present one first. */
 export function otherFuses(
+  context: RuleContext,
   job: WiredJob,
   fuse: PartPlaying<'overcurrent device'>,
   which: 'fuse' | 'controlFuse',
   fits: (ratingA: number) => boolean,
 ): Nudge[] {
   const present = fuse.spec.ratingA;
+  const own = fuse.spec.guards === 'load' ? ownRating(context, job) : null;
   const ratings = fuse.spec.guards === 'load' ? ratingsOf(job.job.protection) : BLADE_FUSE_RATINGS;
-  return ratings
-    .filter((rating) => rating !== present && fits(rating))
-    .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
-    .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] }));
+  return [
+    ...(own !== null && own !== present && fits(own)
+      ? [{ label: `Nudge to the ${formatQuantity(own, 'A')} fuse that its load asks for`, patches: [fusePatch(job, which, 'auto')] }]
+      : []),
+    ...ratings
+      .filter(
+        (rating) =>
+          rating !== present && rating !== own && fits(rating) && (own === null || rating <= Math.max(present, MOST_GROWTH * own)),
+      )
+      .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
+      .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] })),
+  ];
 }
 
 export function sizePatch(job: WiredJob, leg: string, sizeMm2: number | undefined): Patch {
