@@ -184,7 +184,7 @@ li.locked {
   text-align: right;
 }
 .reading {
-  width: 72px;
+  width: 108px;
   border: 1px solid var(--line);
   border-radius: 4px;
   padding: 3px 6px;

@@ -90,16 +90,19 @@ function remove(id: string): void {
           ]"
           @update:model-value="setPlace(at, { ...place, box: $event })"
         />
-        <label class="row divided"
-          ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition mains
-          / low voltage</label
-        >
-        <label class="row divided"
-          ><input type="checkbox" :checked="place.wet" @change="setPlace(at, { ...place, wet: !place.wet })" /> wet or outdoors</label
-        >
-        <label class="row divided"
-          ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal strip</label
-        >
+        <div class="ticks">
+          <label class="row"
+            ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition
+            mains / low voltage</label
+          >
+          <label class="row"
+            ><input type="checkbox" :checked="place.wet" @change="setPlace(at, { ...place, wet: !place.wet })" /> wet or outdoors</label
+          >
+          <label class="row"
+            ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal
+            strip</label
+          >
+        </div>
         <button
           class="plain-button danger"
           :disabled="inUse(place.id)"
@@ -158,12 +161,12 @@ function remove(id: string): void {
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: 1fr 88px 88px 112px 150px auto;
+  grid-template-columns: 1fr 88px 88px 112px 210px auto;
   gap: 8px;
   align-items: end;
   margin: 12px 0 10px;
 }
-.divided {
+.ticks {
   font-size: 12.5px;
   align-self: center;
 }

@@ -301,8 +301,11 @@ function nextStep(
   const { steps, values, healthy } = dictionary;
   const entropy = (shares: readonly number[]) => shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
   let best: { id: string; worth: number } | null = null;
+  // The first reading is taken with no power on.
+  const isOpen = (step: BenchStep, at: number) => !measured.includes(at) && !blocked.has(step.id);
+  const first = measured.length === 0 && steps.some((step, at) => isOpen(step, at) && step.stage === 'no power');
   steps.forEach((step, at) => {
-    if (measured.includes(at) || blocked.has(step.id)) return;
+    if (!isOpen(step, at) || (first && step.stage !== 'no power')) return;
     // Outcomes that the meter can tell apart, each with the weight of what would lead to it.
     const outcomes: { value: number; share: number }[] = [{ value: healthy[at]!.value, share: sound }];
     weights.forEach((weight, row) => {

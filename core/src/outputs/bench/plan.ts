@@ -6,7 +6,7 @@
  * control side works at low voltage, and the rest is seen with the case closed.
  */
 import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
-import { postsOf } from '../../wiring/index.ts';
+import { postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
 import { LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
@@ -75,9 +75,11 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       .filter(({ kind }) => kind === 'switch stuck')) {
       const [a, b] = (pins ?? []).map((pin) => terminal(part.id, pin)) as [Terminal, Terminal];
       if (!inUse.some(({ from, to }) => [from, to].some((at) => at === a || at === b))) continue;
+      // Worked by its own hand alone, whatever that does to the job.
+      const signal = design.signals.find(({ id }) => signalPartId(id) === part.id);
       for (const [key, path] of [
-        ['rest', off],
-        ['worked', on],
+        ['rest', [[]]],
+        ['worked', signal ? [[signal.id]] : null],
       ] as const)
         if (path && !steps.some(({ id }) => id === `${jobId}/switch-${a}-${key}`))
           say({
@@ -88,7 +90,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
             black: b,
             branch: null,
             path,
-            words: `across ${part.tag} ${part.name}, ${key === 'rest' ? 'off' : 'on'}`,
+            words: `across ${part.tag} ${part.name}, ${key === 'rest' ? 'at rest' : 'worked'}`,
           });
     }
   }
