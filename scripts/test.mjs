@@ -1,4 +1,5 @@
 /** `npm test`: lint, types, unit tests, and the real application in a real browser. One count over all. */
+import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -27,6 +28,9 @@ function readReport(file) {
 run(async () => {
   await ensurePackages();
   await ensureDebian('chromium', () => existsSync(CHROMIUM));
+  // The code that goes out is compiled and run beside the desk.
+  await ensureDebian('g++', () => spawnSync('g++', ['--version']).status === 0);
+  await ensureDebian('python3', () => spawnSync('python3', ['--version']).status === 0);
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
   const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-test-'));

@@ -8,6 +8,7 @@
  * The clock and what comes in are arguments; a state is plain data.
  */
 import type { Controller, Design, ProgramStep } from './schema.ts';
+import { meaning, signalsOf } from '../document/index.ts';
 import { controllerType, isPin } from '../kinds/index.ts';
 
 export interface ProgramState {
@@ -43,14 +44,23 @@ export function powerUp(nowS: number): ProgramState {
 export const pinsOf = (design: Pick<Design, 'signals'>, board: Controller) =>
   design.signals.flatMap((signal) => (isPin(signal) && signal.controller === board.id ? [signal] : []));
 
-/** The inactive level of each pin, which is written before the pin is made an output. */
-export function restLevels(design: Pick<Design, 'signals'>, board: Controller): Record<string, boolean> {
-  return Object.fromEntries(pinsOf(design, board).map(({ id, usual }) => [id, usual]));
+/** A level of a pin at which no job that follows it is meant on, whatever its other signals are; null where none is sure. */
+function offLevel(jobs: Design['jobs'], pin: string): boolean | null {
+  const users = jobs.filter(({ when }) => signalsOf(when).includes(pin));
+  if (users.length === 0) return null;
+  const anyOn = (level: boolean) =>
+    users.some(({ when }) => [true, false].some((others) => meaning(when, (signal) => (signal === pin ? level : others), null).value));
+  return [false, true].find((level) => !anyOn(level)) ?? null;
+}
+
+/** The level of each pin that is written before the pin is made an output: the one that turns every load off, and where none does how it usually stands. */
+export function restLevels({ signals, jobs }: Pick<Design, 'signals' | 'jobs'>, board: Controller): Record<string, boolean> {
+  return Object.fromEntries(pinsOf({ signals }, board).map(({ id, usual }) => [id, offLevel(jobs, id) ?? usual]));
 }
 
 /** The program at a moment; `nextS` is when it does something by itself, null where it only waits for what comes in. */
 export function runProgram(
-  design: Pick<Design, 'signals'>,
+  design: Pick<Design, 'signals' | 'jobs'>,
   board: Controller,
   before: ProgramState,
   nowS: number,
