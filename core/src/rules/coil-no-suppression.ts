@@ -1,19 +1,26 @@
 import { commonPractice, computed } from '../reference/index.ts';
-import { needsSuppression, plays } from '../kinds/index.ts';
+import type { Design } from '../project/index.ts';
+import { currentOf, needsSuppression, plays } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-no-suppression';
+
+const isOnDirect = (design: Design, supply: string | null): boolean => {
+  const behind = design.supplies.find(({ id }) => id === supply);
+  return behind === undefined || currentOf(behind) === 'dc';
+};
 
 export const coilNoSuppression: Rule = {
   id: ID,
   group: 'wears',
   asks: 'Has every coil something to take its spike?',
   notAsked: 'it has no coil that needs it',
-  check: ({ jobs, netlist }) =>
+  check: ({ jobs, netlist, design }) =>
     jobs.flatMap((job) =>
       job.relays
-        .filter(({ spec }) => needsSuppression(spec.type))
+        // A diode across a coil on alternating current would be a short; that it is there at all is another question.
+        .filter((relay) => needsSuppression(relay.spec.type) && isOnDirect(design, relay.spec.supply))
         .map((relay) => {
           const own = [`${relay.id}-diode`, `${relay.id}-resistor`];
           const diode = netlist.parts.find(({ id }) => own.includes(id) && !netlist.leftOut.has(id));

@@ -1,7 +1,9 @@
 import { commonPractice, entered, ofPart } from '../reference/index.ts';
+import { currentOf, isCopperCoil } from '../kinds/index.ts';
 import { partSubject, supplyOf } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'coil-wrong-voltage';
 
@@ -16,6 +18,28 @@ export const coilWrongVoltage: Rule = {
         const supply = supplyOf(context, relay);
         const { type } = relay.spec;
         if (!supply) return [];
+        // What is made of copper for direct current hums on the other, does not hold, and burns.
+        if (currentOf(supply) === 'ac' && isCopperCoil(type) && type.build !== 'contactor')
+          return [
+            judge(ID, {
+              code: 'current',
+              severity: 'danger',
+              job: job.job.id,
+              subject: partSubject(relay),
+              value: 1,
+              limit: 0,
+              unit: '',
+              title: `${relay.tag} has a coil for direct current, and ${supply.name} gives alternating`,
+              detail:
+                'it hums, chatters a hundred times a second and burns its contacts: a coil for alternating current, or a supply of direct',
+              working: noneAllowed(
+                1,
+                'coils on the wrong kind of current',
+                entered(`supplies[${context.design.supplies.indexOf(supply)}]`),
+                ofPart(type.name),
+              ),
+            }),
+          ];
         const off = Math.abs(supply.nominalV - type.coilV);
         return [
           judge(ID, {
@@ -52,5 +76,15 @@ export const coilWrongVoltage: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
+      .flatMap((job) => [
+        ...(finding.code === 'current'
+          ? context.design.supplies
+              .filter((supply) => currentOf(supply) === 'dc')
+              .map(({ id, name }) => ({
+                label: `Nudge its coil to ${name}`,
+                patches: [{ path: ['jobs', job.at, 'controlSupply'], value: id === job.supply.id ? 'same' : id }],
+              }))
+          : []),
+        ...otherRelays(context.design, job, coilFits(context.design, job)),
+      ]),
 };

@@ -17,9 +17,7 @@ function wrong(context: RuleContext, job: WiredJob, wire: Wire): string | null {
   if (wire.role === 'return') {
     const supply = isMains(job.supply) ? job.supply : controlSupplyOf(context.design, job.job);
     const { back } = supplyFacets(supply).colours(supply);
-    return EARTHS.includes(wire.colour) || (wire.colour !== back && RESERVED_COLOURS.includes(base!) && base !== back)
-      ? 'this colour is another conductor’s'
-      : null;
+    return base === back.split('/')[0] && !EARTHS.includes(wire.colour) ? null : `the way back is ${colourName(back)} here`;
   }
   return RESERVED_COLOURS.includes(base!) ? 'whoever opens the box takes it for the neutral or for earth' : null;
 }

@@ -160,6 +160,29 @@ const blinking = (seconds: number, gpio = 'D5'): Design =>
     ],
   });
 
+const onTransformer = (current: 'ac' | 'dc'): Design =>
+  design(
+    [job({ when: on('dash'), controlSupply: 'tr', device: { kind: 'relay', part: 'relay-24v-20a-4', socket: 'auto', place: 'box' } })],
+    {
+      supplies: [
+        ...design().supplies,
+        {
+          id: 'tr',
+          name: 'transformer',
+          kind: 'adapter',
+          nominalV: 24,
+          current,
+          ratedA: 1,
+          restV: 24,
+          lowestV: 22.8,
+          highestV: 25.2,
+          internalOhm: 0.1,
+          place: 'box',
+        },
+      ],
+    },
+  );
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -517,6 +540,22 @@ const FACES: readonly Face[] = [
     words: /D1 is the upload link/,
     bad: () => blinking(1800, 'D1'),
     good: () => blinking(1800, 'D5'),
+  },
+  {
+    rule: 'colour-reserved',
+    says: 'a neutral in the colour of the line',
+    fails: 'danger',
+    words: /is brown, and the way back/,
+    bad: () => mains({ wires: { 'return-load-1': { colour: 'BN' } } }),
+    good: () => mains(),
+  },
+  {
+    rule: 'coil-wrong-voltage',
+    says: 'a coil for direct current on a transformer',
+    fails: 'danger',
+    words: /has a coil for direct current, and transformer gives alternating/,
+    bad: () => onTransformer('ac'),
+    good: () => onTransformer('dc'),
   },
 ];
 
