@@ -1,6 +1,6 @@
 /** One run over all workspaces; the database's address comes from the test command. */
 export default {
-  testMatch: ['<rootDir>/{core,server,cli,web}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,contract,server,cli,web}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '^.+\\.ts$': [

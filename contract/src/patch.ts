@@ -10,5 +10,5 @@ const key = z
 
 /** A change of a document; without `value` what stands there is taken out. */
 export const patchSchema = z
-  .strictObject({ path: z.array(z.union([key, z.number().int().min(0).max(100_000)])).max(30), value: z.unknown() })
+  .strictObject({ path: z.array(z.union([key, z.number().int().min(0).max(100_000)])).max(30), value: z.unknown().optional() })
   .transform(({ path, value }): Patch => ({ path, value }));
