@@ -2,7 +2,7 @@
 import { type PartPlaying, kindOf, plays } from '../kinds/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { type CircuitGraph, type Link, walk } from './graph.ts';
-import type { Wire } from './netlist.ts';
+import { type Wire, isWhole } from './netlist.ts';
 
 type Fuse = PartPlaying<'overcurrent device'>;
 
@@ -35,7 +35,7 @@ const joined = (graph: CircuitGraph, at: Terminal): ReadonlySet<Terminal> =>
 /** A terminal of a fuse that is one: not left out, and with no wire in its place. */
 function isFuseEnd(graph: CircuitGraph, at: Terminal): boolean {
   const part = graph.part(partOf(at));
-  return plays(part, 'overcurrent device') && !graph.netlist.bridged.has(part.id) && !graph.netlist.leftOut.has(part.id);
+  return plays(part, 'overcurrent device') && isWhole(graph.netlist, part.id);
 }
 
 /**

@@ -3,6 +3,6 @@ export { applyEdit, applyEdits } from './edits.ts';
 export { type CircuitGraph, type Link, graphOf, primitivesOf, usedThrows, walk } from './graph.ts';
 export { guardedBy, unguardedFrom } from './guards.ts';
 export { bundleOf, familyOf, laidOf } from './laid.ts';
-export { type Netlist, type Wire, type WireRole, type WireSection } from './netlist.ts';
+export { type Netlist, type Wire, isWhole, type WireRole, type WireSection } from './netlist.ts';
 export { groups, partition } from './partition.ts';
 export { INSIDE_M, type OnStrip, type Strip, type StripPosition, stripEnds, stripsOf } from './strips.ts';

@@ -55,3 +55,7 @@ export interface Netlist {
   /** Edits by hand that no longer fit and were not made. */
   readonly dropped: readonly DroppedEdit[];
 }
+
+/** Whether a part is there as it was made: not left out, and with no wire in its place. */
+export const isWhole = ({ leftOut, bridged }: Pick<Netlist, 'leftOut' | 'bridged'>, part: string): boolean =>
+  !leftOut.has(part) && !bridged.has(part);

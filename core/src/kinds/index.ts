@@ -60,6 +60,7 @@ export {
   COIL_TOLERANCE_SOURCE,
   coilTemperature,
   contactBranchId,
+  hotPullIn,
   isCopperCoil,
   leastCoilOhm,
   needsSuppression,

@@ -1,5 +1,6 @@
 /** Every kind with all its facets; the newer ones from their words to the bench. */
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
 import { analyse, drawJobs } from '../analyse.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { readDesk, thresholdState } from '../analysis/desk.ts';
@@ -201,4 +202,14 @@ describe('a kind that is not whole does not compile', () => {
     const registry: { readonly [K in LoadKind]: LoadFacets<K> } = { heater: LOADS.heater };
     expect([unfinished.kind, kettle, Object.keys(registry).length, glyph.half > 0]).toEqual(['heater', 'kettle', 1, true]);
   });
+});
+
+test('the linter knows every kind of supply, signal, load and part by name', () => {
+  const config = readFileSync(new URL('../../../eslint.config.mjs', import.meta.url), 'utf8');
+  const named = new Set([...config.matchAll(/'((?:[a-z-]+\|)+[a-z-]+)'/g)].flatMap(([, list]) => list!.split('|')));
+  const supplies = new Set(SUPPLY_VARIANTS.map(({ begin }) => begin().kind));
+  const parts = readdirSync(new URL('part/', import.meta.url)).map((file) => file.replace(/\.ts$/, ''));
+  for (const name of [...SIGNAL_NATURES, ...LOAD_KINDS, ...supplies, ...parts]) {
+    if (name !== 'kind' && name !== 'registry') expect(named).toContain(name);
+  }
 });

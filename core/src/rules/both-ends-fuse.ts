@@ -1,3 +1,4 @@
+import { isWhole } from '../graph/index.ts';
 import { isCharged, plays } from '../kinds/index.ts';
 import { computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
@@ -17,9 +18,7 @@ export const bothEndsFuse: Rule = {
       const charged = job.job.loads.filter(isCharged);
       if (charged.length === 0) return [];
       const there = (id: string) =>
-        netlist.parts.some((part) => part.id === id && plays(part, 'overcurrent device')) &&
-        !netlist.bridged.has(id) &&
-        !netlist.leftOut.has(id);
+        netlist.parts.some((part) => part.id === id && plays(part, 'overcurrent device')) && isWhole(netlist, id);
       const near = there(`${job.job.id}-fuse`);
       const far = charged.filter(({ id }) => there(`${job.job.id}-${id}-fuse`)).length;
       const value = Number(near) + far;

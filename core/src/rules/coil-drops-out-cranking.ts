@@ -1,6 +1,6 @@
-import { branchId, coilTemperature, isCopperCoil, supplyFacets } from '../kinds/index.ts';
+import { branchId, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart } from '../reference/index.ts';
+import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
 import { coilTerminals, partSubject, supplyOf } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -33,12 +33,8 @@ export const coilDropsOutCranking: Rule = {
           const share = Math.min(...shares);
           const crankV = Math.max(0, supply.restV - crankA * supply.internalOhm);
           const value = share * crankV;
-          const hotOhm = copperAtTemperature(
-            type.coilOhm,
-            coilTemperature(type, context.hottestC(relay.place), (supply.restV / type.coilV) ** 2),
-          );
           // Somewhere between its lowest release and its highest pull-in it lets go: sure is only what pulls it in.
-          const limit = (type.pullInV * hotOhm) / type.coilOhm;
+          const { volt: limit } = hotPullIn(type, context.hottestC(relay.place), supply.restV);
           return [
             judge(ID, {
               severity: 'caution',

@@ -1,6 +1,6 @@
-import { type PartPlaying, branchId, coilTemperature, isCopperCoil } from '../kinds/index.ts';
+import { type PartPlaying, branchId, hotPullIn } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
-import { COPPER_SOURCE, computed, copperAtTemperature, entered, ofPart } from '../reference/index.ts';
+import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, coilTerminals, partSubject, supplyOf } from './context.ts';
 import { chooseAgain, coilFits, otherRelays, thickerLegs } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
@@ -13,11 +13,8 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
   // A pin's coil does not hang on a battery.
   if (!supply) return [];
   const airC = context.hottestC(relay.place);
-  // Its rise goes with its power. What it was soaked at is the supply at rest: one that charges is not flat a minute later.
-  const soak = isCopperCoil(type) ? (supply.restV / type.coilV) ** 2 : 1;
-  const coilC = coilTemperature(type, airC, soak);
-  const hotOhm = isCopperCoil(type) ? copperAtTemperature(type.coilOhm, coilC) : type.coilOhm;
-  const limit = (type.pullInV * hotOhm) / type.coilOhm;
+  // What it was soaked at is the supply at rest: one that charges is not flat a minute later.
+  const { coilC, ohm: hotOhm, volt: limit } = hotPullIn(type, airC, supply.restV);
   const across = (state: (typeof job.evidence.states)[number]) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
   // It is meant to hold wherever it holds on a fair day.
   const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));

@@ -2,9 +2,29 @@
 import type { Solution } from '../solve/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { wireBranch } from '../wiring/index.ts';
-import { type CircuitGraph, type Netlist, type Wire, graphOf, guardedBy, laidOf, unguardedFrom, usedThrows } from '../graph/index.ts';
-import { type Design, type Job, supplyIdOf } from '../project/index.ts';
-import { type AnyPart, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
+import {
+  type CircuitGraph,
+  type Netlist,
+  type Wire,
+  graphOf,
+  guardedBy,
+  isWhole,
+  laidOf,
+  unguardedFrom,
+  usedThrows,
+} from '../graph/index.ts';
+import { type Design, type Job, linesOf, supplyIdOf } from '../project/index.ts';
+import {
+  type AnyPart,
+  type Load,
+  type PartPlaying,
+  type SignalOf,
+  type Supply,
+  branchId,
+  contactBranchId,
+  isRegulator,
+  plays,
+} from '../kinds/index.ts';
 import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
 import {
   type Corner,
@@ -200,8 +220,7 @@ function wiredJob(
   const { job } = evidence;
   const relays = parts.filter((part) => plays(part, 'relay'));
   // A fuse with a wire in its place is none, nor is one that is left out.
-  const { bridged, leftOut } = graph.netlist;
-  const fuses = parts.filter((part) => plays(part, 'overcurrent device')).filter(({ id }) => !bridged.has(id) && !leftOut.has(id));
+  const fuses = parts.filter((part) => plays(part, 'overcurrent device')).filter(({ id }) => isWhole(graph.netlist, id));
   const loadFuses = fuses.filter(({ spec }) => spec.guards === 'load');
   const switching = relays.filter(({ spec }) => spec.carries === 'load');
   return {
@@ -223,6 +242,16 @@ function wiredJob(
     wires,
   };
 }
+
+/** The line of the sentence that a load is a unit of. */
+export const lineOf = ({ job }: WiredJob, { spec }: PartPlaying<'load'>): Load | undefined =>
+  linesOf(job).find(({ id }) => id === spec.line);
+/** Temperature controllers that a job follows. */
+export const regulatorsOf = ({ design }: RuleContext, { evidence }: WiredJob): SignalOf<'regulator'>[] =>
+  design.signals.flatMap((signal) => (isRegulator(signal) && evidence.signals.includes(signal.id) ? [signal] : []));
+/** The hottest that the controllers of a job are set to, °C; nothing where it follows none. */
+export const setPointC = (context: RuleContext, job: WiredJob): number =>
+  Math.max(-Infinity, ...regulatorsOf(context, job).map(({ setC }) => setC));
 
 export const coilBranch = (relay: PartPlaying<'relay'>) => branchId(relay.id, 'coil');
 export const coilTerminals = ({ id, spec: { type } }: PartPlaying<'relay'>) =>

@@ -1,10 +1,9 @@
 import { familyOf } from '../graph/index.ts';
 import type { When } from '../document/index.ts';
-import { intentOf } from '../project/index.ts';
-import { LOADS, type Signal, isRegulator, levelsOf, loadFacets } from '../kinds/index.ts';
+import { LOADS, type Signal, levelsOf, loadFacets } from '../kinds/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
+import { type RuleContext, type WiredJob, jobSubject, partSubject, setPointC } from './context.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
@@ -14,12 +13,6 @@ const MARGIN_K = 10;
 
 /** Where the heat of a job is. */
 const heatedPlaces = ({ job }: WiredJob) => new Set(job.loads.filter((load) => loadFacets(load).heats).map(({ place }) => place));
-
-/** What a temperature controller of the clause is set to, °C. */
-const setPoints = (context: RuleContext, { job }: WiredJob): number[] =>
-  context.design.signals.flatMap((signal) =>
-    isRegulator(signal) && intentOf(context.design, job).signals.includes(signal.id) ? [signal.setC] : [],
-  );
 
 /** The weakest insulation that ends at what is heated: what a thermal fuse beside it must open below, °C. A sensor may sit in a chamber that no wire is in. */
 function weakest(context: RuleContext, job: WiredJob): { celsius: number; title: string } | null {
@@ -74,7 +67,7 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
         },
       }),
     );
-  const set = Math.max(-Infinity, ...setPoints(context, job));
+  const set = setPointC(context, job);
   if (Number.isFinite(set))
     found.push(
       judge(ID, {
@@ -203,7 +196,7 @@ export const cutOutUnsuited: Rule = {
         const [place] = heatedPlaces(job);
         switch (finding.code) {
           case 'above': {
-            const set = Math.max(-Infinity, ...setPoints(context, job));
+            const set = setPointC(context, job);
             const own = { label: 'Nudge to glass-fibre wire', patches: [{ path: ['jobs', job.at, 'insulation'], value: 'glass' }] };
             const lower = { label: `Nudge it to open at ${finding.limit} °C`, patches: [{ path: levelPath, value: finding.limit }] };
             return cutOut.kind === 'thermal-fuse' && set + MARGIN_K <= finding.limit ? [lower, own] : [own];

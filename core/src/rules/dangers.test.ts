@@ -5,42 +5,15 @@
 import { describe, expect, test } from '@jest/globals';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
-import { HEATER, and, design, job, on } from '../testing/designs.ts';
+import type { Load } from '../kinds/load/registry.ts';
+import { and, design, job, not, on, or, toggle } from '../testing/designs.ts';
+import { adapter, mains, watts } from '../testing/mains.ts';
 import { checkEvidence } from './check.ts';
 
-type Load = Job['loads'][0];
-const load = (kind: 'heater' | 'filament' | 'motor' | 'led', watt: number, ratedV: number, more: object = {}) =>
-  ({ ...HEATER, kind, plate: { unit: 'W', value: watt, ratedV }, ownCutOut: false, ...more }) as Load;
 const battery = (changes: object): Partial<Design> => ({ supplies: [{ ...design().supplies[0]!, ...changes } as Design['supplies'][0]] });
 const truck = { nominalV: 24, restV: 25.4, lowestV: 21, highestV: 29.6 };
 
-/** A heater or lamp on an outlet, in a divided box, behind a plug or a breaker, by a 230 V relay or a module. */
-function mains(changes: Partial<Job> = {}, supply: object = {}, more: Partial<Design> = {}): Design {
-  const base = design();
-  const outlet = { id: 'outlet', name: 'outlet', kind: 'mains', nominalV: 230, restV: 230, lowestV: 207, highestV: 253 } as const;
-  return design(
-    [
-      job({
-        name: 'Mains thing',
-        when: on('dash'),
-        supply: 'outlet',
-        device: { kind: 'relay', part: 'relay-12v-2x30a', socket: 'auto', place: 'box' },
-        loads: [load('filament', 500, 230, { earth: 'wired' })],
-        protection: 'breaker-b',
-        controlSupply: 'main',
-        breaks: 'line',
-        ...changes,
-      }),
-    ],
-    {
-      places: base.places.map((place) => (place.id === 'box' ? { ...place, box: 'plastic', divided: true } : place)),
-      supplies: [...base.supplies, { ...outlet, internalOhm: 0.4, ratedA: 13, rcd: true, reversible: false, place: 'front', ...supply }],
-      ...more,
-    },
-  );
-}
-
-const valve = (suppressed: boolean) => ({ ...load('heater', 30, 12), kind: 'solenoid', name: 'valve', suppressed }) as Load;
+const valve = (suppressed: boolean) => ({ ...watts('heater', 30, 12), kind: 'solenoid', name: 'valve', suppressed }) as Load;
 /** 24 V switched by a relay whose coil is on 12 V. */
 const onTruck = (line: Load): Design =>
   design([job({ when: on('dash'), supply: 'truck', controlSupply: 'main', loads: [line] })], {
@@ -50,8 +23,8 @@ const changeover = (first: 'heater' | 'filament', then: 'heater' | 'filament'): 
   design([
     job({
       when: on('dash'),
-      loads: [load(first, 40, 12)],
-      otherwise: { kind: 'loads', loads: [load(then, 40, 12, { id: 'load-2', name: 'other' })] },
+      loads: [watts(first, 40, 12)],
+      otherwise: { kind: 'loads', loads: [watts(then, 40, 12, { id: 'load-2', name: 'other' })] },
       device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
     }),
   ]);
@@ -75,7 +48,7 @@ const boxed = (made: Design, place: string, box: 'plastic' | 'metal'): Design =>
 const metalBox = (edits: Job['edits']): Design => boxed(mains({ edits }), 'box', 'metal');
 const twoHot = (protection: Job['protection']): Design =>
   mains(
-    { protection, breaks: 'both', loads: [load('filament', 300, 240, { earth: 'wired' })] },
+    { protection, breaks: 'both', loads: [watts('filament', 300, 240, { earth: 'wired' })] },
     { nominalV: 240, restV: 240, lowestV: 228, highestV: 252, internalOhm: 0.2 },
   );
 const heaters = (count: number): Design => {
@@ -86,34 +59,19 @@ const heaters = (count: number): Design => {
       ...made.jobs[0]!,
       id: `heater-${at}`,
       name: `heater ${at}`,
-      loads: [load('heater', 1000, 230, { earth: 'wired', ownCutOut: true })],
+      loads: [watts('heater', 1000, 230, { earth: 'wired', ownCutOut: true })],
     })),
   };
 };
 /** A job of the mains by its coil, and a lamp at 12 V, on switches of their own or on one. */
 const both = (when: Job['when']): Design => {
   const made = boxed(onCoil({}), 'dash', 'plastic');
-  return { ...made, jobs: [...made.jobs, job({ id: 'lamp', name: 'Lamp', when, loads: [load('filament', 10, 12)] })] };
+  return { ...made, jobs: [...made.jobs, job({ id: 'lamp', name: 'Lamp', when, loads: [watts('filament', 10, 12)] })] };
 };
 /** A relay of 143 mA on an adapter of 200 mA, and a board of 50 mA and more that hangs on it or on a computer. */
 const boardOn = (supply: string): Design =>
   design([job({ when: on('dash'), supply: 'main', controlSupply: 'twelve' })], {
-    supplies: [
-      ...design().supplies,
-      {
-        id: 'twelve',
-        name: 'twelve',
-        kind: 'adapter',
-        nominalV: 12,
-        current: 'dc',
-        ratedA: 0.2,
-        restV: 12,
-        lowestV: 11.4,
-        highestV: 12.6,
-        internalOhm: 0.1,
-        place: 'box',
-      },
-    ],
+    supplies: [...design().supplies, adapter({ id: 'twelve', name: 'twelve', ratedA: 0.2 })],
     controllers: [{ id: 'board', name: 'board', type: 'board-5v', place: 'box', supply, links: [], program: [] }],
   });
 
@@ -125,7 +83,7 @@ const loom = (count: number): Design =>
         id: `job-${at}`,
         name: `heater ${at}`,
         when: on('dash'),
-        loads: [load('heater', 216, 12, { ownCutOut: true })],
+        loads: [watts('heater', 216, 12, { ownCutOut: true })],
         fuse: 25,
         wires: { 'load-load-1': { sizeMm2: 1.5 } },
       }),
@@ -134,7 +92,7 @@ const loom = (count: number): Design =>
   );
 /** A lamp that a board turns on and off, so many seconds each. */
 const blinking = (seconds: number, gpio = 'D5'): Design =>
-  design([job({ when: and(on('key'), on('pin')), operationsPerDay: 1, loads: [load('filament', 60, 12)] })], {
+  design([job({ when: and(on('key'), on('pin')), operationsPerDay: 1, loads: [watts('filament', 60, 12)] })], {
     signals: design().signals.map((signal) => (signal.id === 'pin' ? ({ ...signal, controller: 'board', gpio } as typeof signal) : signal)),
     controllers: [
       {
@@ -166,22 +124,32 @@ const onTransformer = (current: 'ac' | 'dc'): Design =>
     {
       supplies: [
         ...design().supplies,
-        {
-          id: 'tr',
-          name: 'transformer',
-          kind: 'adapter',
-          nominalV: 24,
-          current,
-          ratedA: 1,
-          restV: 24,
-          lowestV: 22.8,
-          highestV: 25.2,
-          internalOhm: 0.1,
-          place: 'box',
-        },
+        adapter({ id: 'tr', name: 'transformer', nominalV: 24, current, restV: 24, lowestV: 22.8, highestV: 25.2 }),
       ],
     },
   );
+
+const byPin = (when: Job['when']): Design =>
+  design([job({ when, device: { kind: 'relay', part: 'relay-12v-40a-5', socket: 'auto', place: 'box' } })]);
+/** A second battery behind a relay, on an alternator of so many amperes. */
+const charged = (ratedA: number): Design => {
+  const [main] = design().supplies;
+  const alternator = { id: 'alt', name: 'alternator', kind: 'alternator', nominalV: 12, restV: 14.2, lowestV: 13, highestV: 14.8 } as const;
+  return design(
+    [
+      job({
+        when: on('dash'),
+        supply: 'alt',
+        controlSupply: 'main',
+        loads: [{ ...watts('battery', 20, 12, { supply: 'aux' }), plate: { unit: 'A', value: 20, ratedV: 12 } } as Load],
+        device: { kind: 'relay', part: 'relay-12v-40a-4', socket: 'auto', place: 'box' },
+      }),
+    ],
+    {
+      supplies: [main!, { ...alternator, internalOhm: 0.02, ratedA, place: 'front' }, { ...main!, id: 'aux', name: 'aux', place: 'rear' }],
+    },
+  );
+};
 
 interface Face {
   readonly rule: string;
@@ -201,12 +169,12 @@ const FACES: readonly Face[] = [
     words: /made for 12\.00 V and gets up to 2[89]/,
     bad: () =>
       design(
-        [job({ loads: [load('filament', 21, 12)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
+        [job({ loads: [watts('filament', 21, 12)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
         battery(truck),
       ),
     good: () =>
       design(
-        [job({ loads: [load('filament', 21, 24)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
+        [job({ loads: [watts('filament', 21, 24)], device: { kind: 'relay', part: 'relay-24v-20a-5', socket: 'auto', place: 'box' } })],
         battery(truck),
       ),
   },
@@ -215,16 +183,16 @@ const FACES: readonly Face[] = [
     says: 'a 24 V pump on 12 V, which stalls',
     fails: 'caution',
     words: /made for 24\.00 V; battery has as little as 10\.5/,
-    bad: () => design([job({ loads: [load('motor', 40, 24)] })]),
-    good: () => design([job({ loads: [load('motor', 40, 13.5)] })]),
+    bad: () => design([job({ loads: [watts('motor', 40, 24)] })]),
+    good: () => design([job({ loads: [watts('motor', 40, 13.5)] })]),
   },
   {
     rule: 'load-wrong-voltage',
     says: 'a heater of 120 V on 230 V',
     fails: 'danger',
     words: /made for 120 V/,
-    bad: () => mains({ loads: [load('heater', 500, 120, { earth: 'wired', ownCutOut: true })] }),
-    good: () => mains({ loads: [load('heater', 500, 230, { earth: 'wired', ownCutOut: true })] }),
+    bad: () => mains({ loads: [watts('heater', 500, 120, { earth: 'wired', ownCutOut: true })] }),
+    good: () => mains({ loads: [watts('heater', 500, 230, { earth: 'wired', ownCutOut: true })] }),
   },
   {
     // +10 %: 253 V on a plate of 230 V is the limit itself.
@@ -232,8 +200,8 @@ const FACES: readonly Face[] = [
     says: 'a plate of 228 V, a hair too low for 253 V',
     fails: 'caution',
     words: /made for 228/,
-    bad: () => mains({ loads: [load('filament', 10, 228, { earth: 'wired' })] }),
-    good: () => mains({ loads: [load('filament', 10, 230, { earth: 'wired' })] }),
+    bad: () => mains({ loads: [watts('filament', 10, 228, { earth: 'wired' })] }),
+    good: () => mains({ loads: [watts('filament', 10, 230, { earth: 'wired' })] }),
   },
   {
     rule: 'protection-unsuited',
@@ -273,8 +241,8 @@ const FACES: readonly Face[] = [
     says: 'a mains heater behind contacts of metal, which weld',
     fails: 'danger',
     words: /welds, and nothing else ends the heat/,
-    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })] }),
-    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired', ownCutOut: true })] }),
+    bad: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired' })] }),
+    good: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired', ownCutOut: true })] }),
   },
   {
     // At 14.8 V less what is lost on the way a plate of 72 W is 99 W, one of 75 W is 103 W.
@@ -282,16 +250,16 @@ const FACES: readonly Face[] = [
     says: 'a heater of more than 100 W at 12 V',
     fails: 'caution',
     words: /go on heating and nothing ends it/,
-    bad: () => design([job({ loads: [load('heater', 75, 12)] })]),
-    good: () => design([job({ loads: [load('heater', 72, 12)] })]),
+    bad: () => design([job({ loads: [watts('heater', 75, 12)] })]),
+    good: () => design([job({ loads: [watts('heater', 72, 12)] })]),
   },
   {
     rule: 'cut-out-unsuited',
     says: 'a thermal fuse that opens above what its wires bear',
     fails: 'danger',
     words: /wires on the heater bear 60/,
-    bad: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 61 } }),
-    good: () => mains({ loads: [load('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 60 } }),
+    bad: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 61 } }),
+    good: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 60 } }),
   },
   {
     // 230 V · 1.1 over 17 Ω is 14.9 A; a thermal fuse carries 15 A.
@@ -301,13 +269,13 @@ const FACES: readonly Face[] = [
     words: /thermal fuses are made for 15/,
     bad: () =>
       mains({
-        loads: [load('heater', 3400, 230, { earth: 'wired' })],
+        loads: [watts('heater', 3400, 230, { earth: 'wired' })],
         insulation: 'glass',
         cutOut: { kind: 'thermal-fuse', opensAtC: 90 },
       }),
     good: () =>
       mains({
-        loads: [load('heater', 3000, 230, { earth: 'wired' })],
+        loads: [watts('heater', 3000, 230, { earth: 'wired' })],
         insulation: 'glass',
         cutOut: { kind: 'thermal-fuse', opensAtC: 90 },
       }),
@@ -352,17 +320,19 @@ const FACES: readonly Face[] = [
     says: 'fans on a fuse that was made larger',
     fails: 'caution',
     words: /F1 of 40 A lets it burn/,
-    bad: () => design([job({ loads: [load('motor', 110, 12)], fuse: 40 })]),
-    good: () => design([job({ loads: [load('motor', 110, 12)] })]),
+    bad: () => design([job({ loads: [watts('motor', 110, 12)], fuse: 40 })]),
+    good: () => design([job({ loads: [watts('motor', 110, 12)] })]),
   },
   {
     rule: 'motor-stall',
     says: 'one of two fans that is blocked while the other runs',
     fails: 'caution',
     words: /E1\.[12] heater is blocked/,
-    bad: () => design([job({ loads: [load('motor', 55, 12, { count: 2 })], fuse: 30 })]),
+    bad: () => design([job({ loads: [watts('motor', 55, 12, { count: 2 })], fuse: 30 })]),
     good: () =>
-      design([job({ loads: [load('motor', 55, 12, { count: 2, ownCutOut: true }), load('heater', 10, 12, { id: 'load-2' })], fuse: 30 })]),
+      design([
+        job({ loads: [watts('motor', 55, 12, { count: 2, ownCutOut: true }), watts('heater', 10, 12, { id: 'load-2' })], fuse: 30 }),
+      ]),
   },
   {
     // 12.7 V − I · 6 mΩ against 7.2 V · (1 + 0.00393 · (30 + 45 · (12.7/12)²) K) = 9.48 V at the coil.
@@ -387,8 +357,8 @@ const FACES: readonly Face[] = [
     says: 'a relay for 12 V that breaks 24 V',
     fails: 'danger',
     words: /made for 16\.00 V: at 29\.60 V it breaks 15 A/,
-    bad: () => onTruck(load('heater', 310, 24, { ownCutOut: true })),
-    good: () => onTruck(load('heater', 280, 24, { ownCutOut: true })),
+    bad: () => onTruck(watts('heater', 310, 24, { ownCutOut: true })),
+    good: () => onTruck(watts('heater', 280, 24, { ownCutOut: true })),
   },
   {
     rule: 'heat-at-rest',
@@ -556,6 +526,31 @@ const FACES: readonly Face[] = [
     words: /has a coil for direct current, and transformer gives alternating/,
     bad: () => onTransformer('ac'),
     good: () => onTransformer('dc'),
+  },
+  {
+    rule: 'heat-at-rest',
+    says: 'a heater on a stepping relay, which stands as it was when power comes back',
+    fails: 'danger',
+    words: /After a power cut it may heat by itself/,
+    bad: () => design([job({ when: toggle(on('start')) })]),
+    good: () => design([job({ when: on('dash') })]),
+  },
+  {
+    // How the pin stands that its program writes first is asked as well: here neither level is sure.
+    rule: 'heat-at-rest',
+    says: 'a heater that a pin at rest leaves on while a switch is off',
+    fails: 'danger',
+    words: /heats with every signal at rest/,
+    bad: () => byPin(or(on('pin'), not(on('dash')))),
+    good: () => byPin(and(on('pin'), on('dash'))),
+  },
+  {
+    rule: 'supply-overload',
+    says: 'an alternator that a flat battery asks for more than it gives',
+    fails: 'danger',
+    words: /alternator gives 10 A/,
+    bad: () => charged(10),
+    good: () => charged(120),
   },
 ];
 

@@ -1,3 +1,4 @@
+import { isWhole } from '../graph/index.ts';
 import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, ofPart } from '../reference/index.ts';
@@ -20,7 +21,7 @@ export const diodeOverCurrent: Rule = {
         context.netlist.parts.flatMap((part) => {
           if (!plays(part, 'diode') || !part.spec.inLine || part.job !== job.job.id) return [];
           // With a wire in its place it carries nothing.
-          if (context.netlist.bridged.has(part.id) || context.netlist.leftOut.has(part.id)) return [];
+          if (!isWhole(context.netlist, part.id)) return [];
           const { value } = context.worstAmps(job, branchId(part.id, 'junction'));
           const { forwardA, name } = part.spec;
           return [

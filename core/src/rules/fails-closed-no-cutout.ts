@@ -1,9 +1,10 @@
 import { CUT_OUT, relayId } from '../wiring/index.ts';
 import { loadVolts } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { LOADS, branchId, isMains, isRegulator } from '../kinds/index.ts';
+import { LOADS, branchId, isMains } from '../kinds/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { isWhole } from '../graph/index.ts';
+import { type RuleContext, type WiredJob, lineOf, partSubject, setPointC } from './context.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { solidContacts } from './solid.ts';
 
@@ -17,14 +18,11 @@ const MARGIN_K = 10;
 const HARMLESS_W = 100;
 
 /** What of a job heats and has no end of its own inside. */
-const heaters = ({ loads, job }: WiredJob) =>
-  loads.filter(({ spec }) => LOADS[spec.loadKind].heats && !job.loads.find(({ id }) => id === spec.line)?.ownCutOut);
+const heaters = (job: WiredJob) => job.loads.filter((load) => LOADS[load.spec.loadKind].heats && !lineOf(job, load)?.ownCutOut);
 
 /** Ends that are wired: what the job asks for counts only where it is in the circuit. A contactor is one on the mains alone. */
 function ends(context: RuleContext, job: WiredJob): { count: number; words: string } {
-  const own = context.netlist.parts.filter(
-    ({ id, job: of }) => of === job.job.id && !context.netlist.leftOut.has(id) && !context.netlist.bridged.has(id),
-  );
+  const own = context.netlist.parts.filter(({ id, job: of }) => of === job.job.id && isWhole(context.netlist, id));
   const fuse = own.some(({ id }) => id === `${job.job.id}-thermal-fuse`);
   const contactor = own.some(({ id }) => id === relayId(job.job, CUT_OUT));
   return {
@@ -130,16 +128,12 @@ export const failsClosedNoCutout: Rule = {
   asks: 'Can the heat end if the relay sticks?',
   notAsked: 'nothing in it heats',
   check: (context) => context.jobs.flatMap((job) => check(context, job)),
-  nudges: ({ jobs, design }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
-        const air = design.places.find(({ id }) => id === job.job.loads[0]!.place)!.hottestC;
-        const set = Math.max(
-          -Infinity,
-          ...design.signals.flatMap((signal) => (isRegulator(signal) && job.evidence.signals.includes(signal.id) ? [signal.setC] : [])),
-        );
-        const opensAtC = Math.round(Math.max(air + ABOVE_K, set + MARGIN_K));
+        const air = context.design.places.find(({ id }) => id === job.job.loads[0]!.place)!.hottestC;
+        const opensAtC = Math.round(Math.max(air + ABOVE_K, setPointC(context, job) + MARGIN_K));
         // Hotter than any thermal fuse it takes a contactor, which somebody has to find a place for.
         if (opensAtC > MOST_FUSE_C) return [];
         const fuse = { path: ['jobs', job.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC } };

@@ -1,10 +1,11 @@
 import { loadVolts } from '../analysis/index.ts';
-import { linesOf } from '../project/index.ts';
-import { LOADS, isCharged, isPin } from '../kinds/index.ts';
+import { restLevels } from '../project/index.ts';
+import { LOADS, isCharged } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { standsAfterCut } from './unknown-after-power-cut.ts';
 
 const ID = 'heat-at-rest';
 /** Share of its voltage from which a heater warms: a sixteenth of its power. */
@@ -16,28 +17,27 @@ export const heatAtRest: Rule = {
   group: 'fire',
   asks: 'Is the heat off when nothing asks for it?',
   notAsked: 'nothing in it heats',
-  check: ({ jobs, evidence, design }) =>
+  check: ({ jobs, evidence, design, netlist }) =>
     jobs.flatMap((job) => {
-      const lines = linesOf(job.job);
-      const heating = lines.flatMap((load, at) => (!isCharged(load) && LOADS[load.kind].heats ? [at] : []));
-      if (heating.length === 0) return [];
-      // With every signal at rest, as it is after a power cut, and with the job's signal lost.
+      const heats = job.loads.filter(({ spec }) => LOADS[spec.loadKind].heats);
+      if (heats.length === 0) return [];
       const lost = job.job.lost === 'on' && job.job.loads.some((load) => !isCharged(load) && LOADS[load.kind].heats);
-      // How a pin of a board stands while nothing drives it is asked of its boot.
-      const byPin = design.signals.some((signal) => isPin(signal) && job.evidence.signals.includes(signal.id));
-      const resting =
-        !byPin &&
-        job.evidence.states.some(
-          ({ corner, on, solution, key }) =>
-            corner === 'usual' &&
-            on.size === 0 &&
-            !key.split('|')[1]!.includes('1') &&
-            // What leaks through a solid-state relay warms nothing.
-            job.loads.some(
-              ({ id, spec }) => LOADS[spec.loadKind].heats && Math.abs(loadVolts(evidence.circuit, solution, id)) > WARM * spec.ratedV,
-            ),
-        );
-      const value = lost || resting ? 1 : 0;
+      // What remembers through a power cut heats on by itself when power comes back.
+      const { steps, left } = standsAfterCut(design, netlist, job);
+      // Every signal at rest; a pin of a board at the level that its program writes first.
+      const first = Object.assign({}, ...design.controllers.map((board) => restLevels(design, board))) as Record<string, boolean>;
+      const rest = new Set(job.evidence.signals.filter((id) => first[id]));
+      const resting = job.evidence.states.some(
+        ({ corner, on, path, solution }) =>
+          corner === 'usual' &&
+          path.length <= 1 &&
+          on.size === rest.size &&
+          [...on].every((id) => rest.has(id)) &&
+          // What leaks through a solid-state relay warms nothing.
+          heats.some(({ id, spec }) => Math.abs(loadVolts(evidence.circuit, solution, id)) > WARM * spec.ratedV),
+      );
+      const remembers = steps.length + left.length > 0;
+      const value = lost || resting || remembers ? 1 : 0;
       return [
         judge(ID, {
           severity: 'danger',
@@ -46,7 +46,12 @@ export const heatAtRest: Rule = {
           value,
           limit: 0,
           unit: '',
-          title: value > 0 ? 'It heats with every signal at rest or lost' : 'With every signal at rest or lost the heat is off',
+          title:
+            lost || resting
+              ? 'It heats with every signal at rest or lost'
+              : remembers
+                ? 'After a power cut it may heat by itself: it stands as it was'
+                : 'With every signal at rest or lost the heat is off',
           detail:
             value > 0
               ? 'after a power cut or a broken wire it comes on by itself and nothing turns it off: let it be off, and switch it on its closing throw'

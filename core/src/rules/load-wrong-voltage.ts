@@ -103,8 +103,9 @@ export const loadWrongVoltage: Rule = {
   nudges: ({ jobs, design }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap(({ job, at, supply }) => {
-        const load = job.loads.find((one) => finding.subject.id.startsWith(`${job.id}-${one.id}-`));
+      .flatMap(({ job, at, supply, loads }) => {
+        const unit = loads.find(({ id }) => id === finding.subject.id);
+        const load = job.loads.find(({ id }) => id === unit?.spec.line);
         const fits = (other: Supply, ratedV: number) =>
           other.highestV <= BEARS * madeFor(ratedV, other).most && other.lowestV >= WORKS * madeFor(ratedV, other).least;
         const { nominalV } = supply;

@@ -1,11 +1,17 @@
 import { commonPractice, computed, standard } from '../reference/index.ts';
-import { jobSubject } from './context.ts';
+import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { partOf } from '../quantity/index.ts';
-import { isMains, kindOf } from '../kinds/index.ts';
+import { type AnyPart, isMains, kindOf } from '../kinds/index.ts';
 
 const ID = 'mains-no-enclosure';
+
+/** Switches and splices of a job that the mains flow in; loads are closed in by their makers, and a panel by its own. */
+const carriers = (context: RuleContext, { wires }: WiredJob): AnyPart[] =>
+  [...new Set(wires.filter(({ mains }) => mains).flatMap(({ from, to }) => [partOf(from), partOf(to)]))]
+    .map((id) => context.part(id))
+    .filter((part) => kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true);
 
 /** What switches the mains is closed in. */
 export const mainsNoEnclosure: Rule = {
@@ -19,11 +25,7 @@ export const mainsNoEnclosure: Rule = {
       if (!isMains(job.supply)) return [];
       const boxOf = (id: string) => design.places.find((place) => place.id === id)!;
       const place = boxOf(job.job.device.place);
-      // Switches and splices carry the mains as the relay does; loads are closed by their makers, and a panel by its own.
-      const bare = [...new Set(job.wires.filter(({ mains }) => mains).flatMap(({ from, to }) => [partOf(from), partOf(to)]))]
-        .map((id) => context.part(id))
-        .filter((part) => kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true)
-        .filter((part) => boxOf(part.place).box === 'open' && part.place !== place.id);
+      const bare = carriers(context, job).filter((part) => boxOf(part.place).box === 'open' && part.place !== place.id);
       const [first] = bare;
       const value = (place.box === 'open' ? 1 : 0) + bare.length;
       return [
@@ -55,24 +57,16 @@ export const mainsNoEnclosure: Rule = {
         }),
       ];
     }),
-  nudges: ({ jobs, design, netlist: { parts } }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .map(({ job, wires }) => ({
-        label: 'Nudge it into a closed box',
-        patches: design.places.flatMap((place, at) =>
-          place.box === 'open' &&
-          (place.id === job.device.place ||
-            wires.some(
-              ({ mains, from, to }) =>
-                mains &&
-                [from, to].some((end) => {
-                  const part = parts.find(({ id }) => id === partOf(end));
-                  return part?.place === place.id && (kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true);
-                }),
-            ))
-            ? [{ path: ['places', at, 'box'], value: 'plastic' }]
-            : [],
-        ),
-      })),
+      .map((job) => {
+        const around = new Set([job.job.device.place, ...carriers(context, job).map(({ place }) => place)]);
+        return {
+          label: 'Nudge it into a closed box',
+          patches: context.design.places.flatMap(({ id, box }, at) =>
+            box === 'open' && around.has(id) ? [{ path: ['places', at, 'box'], value: 'plastic' }] : [],
+          ),
+        };
+      }),
 };

@@ -1,7 +1,7 @@
 import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { BLADE_BAND_SOURCE, BREAKER_SOURCE, type Source, SURGE_SOURCE, computed, fromMemory } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
 import { otherFuses } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating } from './shared-working.ts';
@@ -74,9 +74,7 @@ export const motorStall: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [fuse] = job.loadFuses;
-      const motors = job.loads.filter(
-        ({ spec }) => LOADS[spec.loadKind].turns && !job.job.loads.find(({ id }) => id === spec.line)?.ownCutOut,
-      );
+      const motors = job.loads.filter((load) => LOADS[load.spec.loadKind].turns && !lineOf(job, load)?.ownCutOut);
       return fuse ? failingOrTightest(motors.map((motor) => check(context, job, motor, fuse))) : [];
     }),
   nudges: (context, finding) =>

@@ -2,11 +2,27 @@ import { controllerId } from '../wiring/index.ts';
 import { controllerType, currentOf, plays, isOnVehicle, isPin } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, ofPart } from '../reference/index.ts';
-import { coilBranch, partSubject } from './context.ts';
+import type { Controller } from '../project/index.ts';
+import { type RuleContext, coilBranch, partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { mintId } from '../document/index.ts';
 
 const ID = 'rail-current-over';
+
+/** Relays of modules that follow a board, with what each takes from its rail, A; those on a supply of their own take nothing. */
+export function onRail(context: RuleContext, board: Controller) {
+  return context.jobs.flatMap((job) => {
+    const follows = context.design.signals.some(
+      (signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id),
+    );
+    const relays = follows ? job.relays.filter(({ spec }) => spec.type.module) : [];
+    return relays.map((relay) => ({
+      job,
+      relay,
+      ampere: relay.spec.supply === null ? context.worstAmps(job, coilBranch(relay)).value : 0,
+    }));
+  });
+}
 
 /** Relays on a board's 5 V rail, all on together, against what its port or regulator leaves for them. */
 export const railCurrentOver: Rule = {
@@ -19,18 +35,7 @@ export const railCurrentOver: Rule = {
     context.design.controllers.flatMap((board) => {
       const part = context.netlist.parts.find(({ id }) => id === controllerId(board.id));
       if (!part || !plays(part, 'board')) return [];
-      const users = context.jobs.flatMap((job) => {
-        const follows = context.design.signals.some(
-          (signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id),
-        );
-        const relays = follows ? job.relays.filter(({ spec }) => spec.type.module) : [];
-        // Those on a supply of their own take nothing from it.
-        return relays.map((relay) => ({
-          job,
-          relay,
-          ampere: relay.spec.supply === null ? context.worstAmps(job, coilBranch(relay)).value : 0,
-        }));
-      });
+      const users = onRail(context, board);
       const [first] = users;
       if (!first) return [];
       const value = users.reduce((sum, { ampere }) => sum + ampere, 0);

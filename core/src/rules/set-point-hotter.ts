@@ -1,6 +1,7 @@
-import { LOADS, isCharged, isRegulator } from '../kinds/index.ts';
+import { LOADS, isCharged } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { entered } from '../reference/index.ts';
+import { regulatorsOf } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'set-point-hotter';
@@ -16,8 +17,9 @@ export const setPointHotter: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(
-        context.design.signals.flatMap((signal, signalAt) => {
-          if (!isRegulator(signal) || !job.evidence.signals.includes(signal.id) || signal.setC > CHAMBER_C) return [];
+        regulatorsOf(context, job).flatMap((signal) => {
+          if (signal.setC > CHAMBER_C) return [];
+          const signalAt = context.design.signals.indexOf(signal);
           return job.job.loads.flatMap((load) => {
             if (isCharged(load) || !LOADS[load.kind].heats) return [];
             const placeAt = context.design.places.findIndex(({ id }) => id === load.place);
@@ -65,7 +67,7 @@ export const setPointHotter: Rule = {
     ),
   nudges: ({ design }, finding) =>
     design.places.flatMap((place, at) =>
-      finding.subject.id.endsWith(`/${place.id}`)
+      finding.subject.id === `${finding.job}/${place.id}`
         ? [
             {
               label: `Nudge ${place.name} to ${formatQuantity(finding.limit, '°C')}`,

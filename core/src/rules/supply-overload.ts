@@ -1,8 +1,9 @@
-import { batteryId, controllerId } from '../wiring/index.ts';
-import { branchId, controllerType, supplyFacets } from '../kinds/index.ts';
-import { formatQuantity, terminal } from '../quantity/index.ts';
+import { batteryId, postsOf } from '../wiring/index.ts';
+import { branchId, controllerType, isCharged, supplyFacets } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
+import { onRail } from './rail-current-over.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
@@ -30,8 +31,13 @@ export const supplyOverload: Rule = {
           ...(job.supply.id === supply.id ? job.loads.map(({ id }) => branchId(id, 'load')) : []),
           ...job.relays.filter(({ job: of, spec }) => of === job.job.id && spec.supply === supply.id).map(coilBranch),
         ];
-        const ampere =
-          own.length === 0 ? 0 : context.worst(job, ({ solution }) => own.reduce((sum, id) => sum + context.amps(solution, id), 0)).value;
+        // What charges a battery is no load of its own: then all that the supply gives with the others off.
+        const charges = job.supply.id === supply.id && job.job.loads.some(isCharged);
+        const ampere = charges
+          ? context.worst(job, ({ solution, othersOn }) => (othersOn ? 0 : context.givenAmps(solution, postsOf(supply)[0]))).value
+          : own.length === 0
+            ? 0
+            : context.worst(job, ({ solution }) => own.reduce((sum, id) => sum + context.amps(solution, id), 0)).value;
         return ampere > 1e-6 ? [{ job, ampere }] : [];
       });
       const [first] = users;
@@ -39,13 +45,7 @@ export const supplyOverload: Rule = {
       // Boards take their own current from it, and through their regulator that of the relays on their rail.
       const boards = context.design.controllers.flatMap((board) => {
         if (board.supply !== supply.id) return [];
-        const rail = terminal(controllerId(board.id), '5V');
-        const hanging = context.netlist.parts.some(({ id }) => id === controllerId(board.id))
-          ? context.jobs.reduce(
-              (sum, job) => sum + context.worst(job, ({ solution, othersOn }) => (othersOn ? 0 : context.givenAmps(solution, rail))).value,
-              0,
-            )
-          : 0;
+        const hanging = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
         return [{ name: board.name, ampere: controllerType(board.type).ownA + hanging }];
       });
       const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);

@@ -1,11 +1,23 @@
+import type { Netlist } from '../graph/index.ts';
+import type { Design } from '../project/index.ts';
 import { withStop } from '../document/index.ts';
 import { plays, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
-import { jobSubject } from './context.ts';
+import { type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'unknown-after-power-cut';
+
+/** Stepping relays and receivers of a job; those that are left may stand on when power comes back. */
+export function standsAfterCut(design: Design, netlist: Netlist, job: WiredJob) {
+  const steps = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step');
+  const receivers = design.signals.filter(
+    (signal) => signalFacets(signal).afterCut(signal) !== null && job.evidence.signals.includes(signal.id),
+  );
+  const left = receivers.filter((signal) => ['unknown', 'as it was'].includes(signalFacets(signal).afterCut(signal) ?? ''));
+  return { steps, receivers, left };
+}
 
 /** Asked of jobs that remember. A stepping relay's cam stays where it is without power; what holds itself lets go. */
 export const unknownAfterPowerCut: Rule = {
@@ -15,14 +27,8 @@ export const unknownAfterPowerCut: Rule = {
   notAsked: 'it remembers nothing',
   check: ({ jobs, netlist, design }) =>
     jobs.flatMap((job) => {
-      const steps = netlist.parts.filter(
-        (part) => plays(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step',
-      );
-      const receivers = design.signals.flatMap((signal) =>
-        signalFacets(signal).afterCut(signal) !== null && job.evidence.signals.includes(signal.id) ? [signal] : [],
-      );
+      const { steps, receivers, left } = standsAfterCut(design, netlist, job);
       if (steps.length === 0 && receivers.length === 0 && !job.evidence.sequential) return [];
-      const left = receivers.filter((signal) => ['unknown', 'as it was'].includes(signalFacets(signal).afterCut(signal) ?? ''));
       const tags = [...steps.map(({ tag }) => tag), ...left.map(({ name }) => name)].join(', ');
       return [
         judge(ID, {

@@ -42,6 +42,14 @@ export function coilTemperature(type: RelayType, airC: number, warmth: number): 
 }
 
 const contactKey = (pin: string): string => `contact${pin}`;
+/** Volts that surely pull it in, or hold it, when it was on at `soakV` for long in given air: its rise goes with its power, what it needs with its copper. */
+export function hotPullIn(type: RelayType, airC: number, soakV: number): { coilC: number; ohm: number; volt: number } {
+  const copper = isCopperCoil(type);
+  const coilC = coilTemperature(type, airC, copper ? (soakV / type.coilV) ** 2 : 1);
+  const ohm = copper ? copperAtTemperature(type.coilOhm, coilC) : type.coilOhm;
+  return { coilC, ohm, volt: (type.pullInV * ohm) / type.coilOhm };
+}
+
 export const contactBranchId = (relay: string, pin: string): string => branchId(relay, contactKey(pin));
 
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */

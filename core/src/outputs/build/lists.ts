@@ -1,6 +1,6 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
-import { INSIDE_M, type Netlist, type OnStrip, type Strip, familyOf, stripEnds } from '../../graph/index.ts';
+import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
 import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
 import { awgName, colourName, nearestAwg, sizeName, wireFamily } from '../../reference/index.ts';
@@ -84,12 +84,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       awg: awgName(nearestAwg(wire.sizeMm2)),
       // To the next whole centimetre: nobody cuts finer, and never shorter.
       lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
-      insulation:
-        wire.insulation === 'glass'
-          ? 'fibreglass'
-          : wire.mains
-            ? 'for mains, 300/500 V'
-            : `${wireFamily(familyOf(design.settings, wire)).insulationC} °C`,
+      insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? 'for mains, 300/500 V' : usualInsulation(design),
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,
       loom,
@@ -127,6 +122,9 @@ function loomsOf(netlist: Netlist): ReadonlyMap<string, string> {
   const ways = [...counts].filter(([, count]) => count > 1).map(([way]) => way);
   return new Map(ways.map((way, at) => [way, String.fromCharCode(65 + (at % 26)) + (at >= 26 ? String(Math.floor(at / 26)) : '')]));
 }
+
+/** What the wire list says of wire at low voltage: the spools are of it. */
+const usualInsulation = ({ settings }: Design): string => `${wireFamily(settings.wireFamily).insulationC} °C`;
 
 /** What is crimped on, or put on the strands for a screw. */
 function endStyle({ settings }: Design, part: AnyPart, sizeMm2: number): string {
@@ -286,7 +284,7 @@ export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
       const [{ sizeMm2, awg, colour, colourName: name, insulation }] = rows as [WireRow, ...WireRow[]];
       // A spool is of the usual insulation: nobody keeps fibreglass on one without a word.
       const spools = design.build.spools.filter(
-        (spool) => /^\d+ °C$/.test(insulation) && spool.sizeMm2 === sizeMm2 && spool.colour === colour,
+        (spool) => insulation === usualInsulation(design) && spool.sizeMm2 === sizeMm2 && spool.colour === colour,
       );
       const cut = cutPieces(
         rows.map(({ tag, lengthM }) => ({ id: tag, lengthM })),
