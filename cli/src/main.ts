@@ -1,6 +1,6 @@
 /** `nudge <command> FILE.json`: the core on a project file. */
 import { readFileSync } from 'node:fs';
-import { analyse, comparePlaces, orderOfWork, parseDesignText, sizeJob, stateTable, type Design } from '@iron-nudge/core';
+import { analyse, assumptionsOf, comparePlaces, orderOfWork, parseDesignText, sizeJob, stateTable, type Design } from '@iron-nudge/core';
 
 const BAD_FILE = 2;
 
@@ -23,7 +23,8 @@ function refuse(message: string): never {
 
 /** A project whose findings hold no danger exits with 0, any other with 1. */
 function check(file: string): number {
-  const { findings } = analyse(readProject(file)).analysis;
+  const design = readProject(file);
+  const { findings } = analyse(design).analysis;
   const rows = findings.map(({ rule, severity, job, subject, value, limit, unit, title, detail, accepted }) => ({
     rule,
     severity,
@@ -35,7 +36,8 @@ function check(file: string): number {
     message: `${title}: ${detail}`,
     accepted,
   }));
-  process.stdout.write(`${JSON.stringify({ findings: rows }, null, 2)}\n`);
+  const assumed = assumptionsOf(design).map(({ path, value, unit }) => ({ path, value, unit }));
+  process.stdout.write(`${JSON.stringify({ findings: rows, assumed }, null, 2)}\n`);
   return findings.some(({ severity }) => severity === 'danger') ? 1 : 0;
 }
 

@@ -23,7 +23,12 @@ export const distanceSchema = z.strictObject({
   lengthM: positive.max(500),
   /** Loaded circuits that lie in one bundle along this way, the project's own and others. */
   bundle: z.number().int().min(1).max(9),
+  /** Filled in by the app, measured by nobody. */
+  assumed: z.literal(true).optional(),
 });
+
+/** Air around what is mounted, where nobody said: a vehicle in its yearly round (common practice), °C. */
+export const ASSUMED_AIR_C = { coldestC: -20, hottestC: 50 } as const;
 
 export type Place = z.infer<typeof placeSchema>;
 export type Distance = z.infer<typeof distanceSchema>;

@@ -103,6 +103,7 @@ export {
   isStored,
   isTwoHot,
   supplyFacets,
+  supplyBegun,
   supplyFields,
   supplySchema,
   variantOf,

@@ -1,4 +1,5 @@
 /** The public face of this layer. */
+export { type Assumption, assumptionsOf } from './assumed.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
 export { type Intent, type JobIntent, feedOf, intentOf, linesOf, supplyIdOf } from './intent.ts';
 export { projectJsonSchema } from './json-schema.ts';

@@ -87,6 +87,9 @@ export const cutOutSchema = z.discriminatedUnion('kind', [
 /** What takes the turn-off spike of a coil. */
 export const SUPPRESSIONS = ['none', 'diode', 'resistor', 'zener'] as const;
 
+/** Unfused lead to the load fuse where nobody measured it, m. */
+export const ASSUMED_LEAD_M = 0.15;
+
 export const jobSchema = z.strictObject({
   id,
   name,
@@ -290,6 +293,8 @@ export const designSchema = z.strictObject({
   statements: z.array(statementSchema).max(60),
   // Files from before findings could be accepted have none.
   accepted: z.array(acceptedSchema).max(400).default([]),
+  /** Keys of assumed values that a person looked at and found right. */
+  checked: z.array(z.string().max(120)).max(400).default([]),
   build: buildSchema.default({ wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} }),
 });
 

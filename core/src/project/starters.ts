@@ -1,6 +1,6 @@
 /** Where a project and a job begin: blanks to fill, and common circuits as ready sentences. */
 import { chargeLevels } from '../reference/index.ts';
-import { FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
+import { ASSUMED_AIR_C, FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
 import {
   type LoadOf,
   POWER_RELAYS,
@@ -13,7 +13,7 @@ import {
   isVoltageSensor,
   restOf,
 } from '../kinds/index.ts';
-import { DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
+import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
 const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
 /** A feed with plain direct current. */
@@ -27,14 +27,14 @@ export function blankDesign(name: string): Design {
     notes: '',
     settings: DEFAULT_SETTINGS,
     places: [
-      { id: 'place-1', name: 'battery', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
-      { id: 'place-2', name: 'dash', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
-      { id: 'place-3', name: 'load', coldestC: -20, hottestC: 50, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'place-1', name: 'battery', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'place-2', name: 'dash', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
+      { id: 'place-3', name: 'load', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
     ],
     distances: [
-      { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1 },
-      { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1 },
-      { a: 'place-2', b: 'place-3', lengthM: 3, bundle: 1 },
+      { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1, assumed: true },
+      { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1, assumed: true },
+      { a: 'place-2', b: 'place-3', lengthM: 3, bundle: 1, assumed: true },
     ],
     supplies: [
       {
@@ -60,6 +60,7 @@ export function blankDesign(name: string): Design {
     parts: [],
     statements: [],
     accepted: [],
+    checked: [],
     build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
   };
 }
@@ -114,7 +115,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
     protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : 'blade',
     fuse: 'auto',
     controlFuse: 'auto',
-    fuseLeadM: 0.15,
+    fuseLeadM: ASSUMED_LEAD_M,
     otherwise: { kind: 'off' },
     way: 'auto',
     wires: {},

@@ -4,7 +4,8 @@ export type Source =
   | { readonly kind: 'standard'; readonly cite: string; readonly table?: string }
   | { readonly kind: 'common practice'; readonly note?: string }
   | { readonly kind: 'from memory'; readonly note?: string; readonly table?: string }
-  | { readonly kind: 'entered'; readonly path: string }
+  /** `assumed` where the app filled it in, and nobody said that it is so. */
+  | { readonly kind: 'entered'; readonly path: string; readonly assumed?: true }
   | { readonly kind: 'computed'; readonly note: string }
   | { readonly kind: 'part'; readonly part: string };
 
@@ -28,7 +29,7 @@ export function sourceText(source: Source): string {
     case 'from memory':
       return source.note ? `from memory, ${source.note}` : 'from memory';
     case 'entered':
-      return 'entered';
+      return source.assumed ? 'assumed: nobody entered it' : 'entered';
     case 'computed':
       return source.note;
     case 'part':

@@ -49,6 +49,8 @@ export interface Finding {
   readonly title: string;
   readonly detail: string;
   readonly working: Working;
+  /** Keys of values that nobody entered, and that its number stands on. */
+  readonly assumed: readonly string[];
   /** Why a person lives with it; null when nobody said so, or it got worse since. */
   readonly accepted: string | null;
 }
@@ -102,6 +104,7 @@ export function judge(rule: string, checked: Checked): Finding {
     ...checked,
     key: `${rule}|${checked.job}|${checked.subject.id}`,
     rule,
+    assumed: [],
     accepted: null,
     sense,
     severity: holds ? 'hold' : checked.severity,

@@ -157,6 +157,7 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     parts: [],
     statements: [],
     accepted: [],
+    checked: [],
     build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
     ...changes,
   };

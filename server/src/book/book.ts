@@ -6,6 +6,7 @@ import type { Content, ContentTable, PageOrientation, TDocumentDefinitions } fro
 import {
   PHASES,
   analyse,
+  assumptionsOf,
   benchPlan,
   cautionsFor,
   colourName,
@@ -123,6 +124,24 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     ...(design.notes.trim() ? [{ text: 'Notes', style: 'section' } as Content, { text: design.notes } as Content] : []),
   ];
 
+  const guesses = assumptionsOf(design);
+  const assumed: Content[] =
+    guesses.length === 0
+      ? []
+      : [
+          { text: 'What was assumed', style: 'section', pageBreak: 'before', pageOrientation: 'portrait' as PageOrientation },
+          {
+            text: 'Nobody entered these: every number that stands on one is as good as the guess. Measure, write it here, and enter it before you cut. ≈ in the wire list is cut by one of them.',
+            color: IRON,
+            margin: [0, 0, 0, 6],
+          },
+          table(
+            ['Value', 'Assumed', 'Measured'],
+            guesses.map(({ label, value, unit }) => [label, { text: formatQuantity(value, unit), alignment: 'right' as const }, '']),
+            ['*', 70, 90],
+          ),
+        ];
+
   const drawings = sheets.flatMap(({ job, sheet, drawing }, index): Content[] => {
     const scale = Math.min(LANDSCAPE.width / drawing.width, LANDSCAPE.height / drawing.height, 1.25);
     return [
@@ -144,13 +163,29 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
 
   const notes = new Map(asBuilt.map((note) => [note.subject.id, note]));
   const wireRows = analysis.wires.map(
-    ({ wire, tag, from, fromPlace, to, toPlace, colour, colourName: name, sizeMm2, lengthM, fromTerminal, toTerminal, loom, existing }) => [
+    ({
+      wire,
+      tag,
+      from,
+      fromPlace,
+      to,
+      toPlace,
+      colour,
+      colourName: name,
+      sizeMm2,
+      lengthM,
+      lengthAssumed,
+      fromTerminal,
+      toTerminal,
+      loom,
+      existing,
+    }) => [
       { text: tag, bold: true },
       stacked(from, fromPlace),
       stacked(to, toPlace),
       stacked(colour, name),
       sizeName(sizeMm2),
-      { text: existing ? 'there' : `${lengthM.toFixed(2)} m`, alignment: 'right' as const },
+      { text: existing ? 'there' : `${lengthAssumed ? '≈ ' : ''}${lengthM.toFixed(2)} m`, alignment: 'right' as const },
       stacked(fromTerminal, toTerminal === fromTerminal ? '' : toTerminal),
       { text: loom },
       notes.has(wire) ? `built: ${notes.get(wire)!.text}` : '',
@@ -348,7 +383,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       fontSize: 7,
       margin: [40, 12, 40, 0],
     }),
-    content: [...cover, ...drawings, ...wires, ...strips, ...cuts, ...parts, ...work, ...tests, ...labelSheet],
+    content: [...cover, ...assumed, ...drawings, ...wires, ...strips, ...cuts, ...parts, ...work, ...tests, ...labelSheet],
   };
 }
 

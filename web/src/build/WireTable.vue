@@ -140,7 +140,8 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
               <template v-else>{{ row.colour }} {{ row.colourName }}</template>
             </td>
             <td class="number">{{ sizeName(row.sizeMm2) }}</td>
-            <td class="number">
+            <td class="number" :title="row.lengthAssumed ? 'By a distance that nobody measured' : undefined">
+              <span v-if="row.lengthAssumed" aria-label="assumed">≈</span>
               <CellField
                 v-if="whole(row)"
                 class="plain length"
@@ -181,7 +182,8 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
     </div>
     <p v-else class="empty">{{ all.length > 0 ? 'No wire is like that.' : 'No wires yet: a job that is wired puts its wires here.' }}</p>
     <p class="note">
-      Lengths hold a tenth of slack; one that you measured stays as you typed it, and its drop is solved anew. Empty takes it back.
+      ≈ is cut by a distance that nobody measured: measure it first. Lengths hold a tenth of slack; one that you measured stays as you typed
+      it, and its drop is solved anew. Empty takes it back.
     </p>
   </section>
 </template>

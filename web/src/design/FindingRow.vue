@@ -2,7 +2,7 @@
 /** One finding: what was found, what mends it, its working, and why one lives with it. */
 import { message } from 'ant-design-vue';
 import { computed, ref, type VNode } from 'vue';
-import { acceptFinding, takeBackAcceptance, type Finding } from '@iron-nudge/core';
+import { acceptFinding, assumptionsOf, formatQuantity, takeBackAcceptance, type Finding } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { SEVERITY } from '../ui/severity.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -15,6 +15,14 @@ const peeking = ref(false);
 const accepting = ref(false);
 const reasonText = ref('');
 const nudge = computed(() => project.nudges.get(props.finding.key) ?? null);
+/** What nobody entered and the number stands on, in a few words. */
+const standsOn = computed(() => {
+  const { assumed, severity } = props.finding;
+  if (assumed.length === 0 || severity === 'hold') return '';
+  const own = assumptionsOf(project.design!).filter(({ key }) => assumed.includes(key));
+  const named = own.slice(0, 2).map(({ label, value, unit }) => `${label} ${formatQuantity(value, unit)}`);
+  return [...named, ...(own.length > 2 ? [`${own.length - 2} more`] : [])].join(', ');
+});
 const isSubject = computed(() => project.selection !== null && props.finding.subject.id === project.selection.id);
 
 function select(): void {
@@ -54,6 +62,7 @@ function apply(): void {
         {{ finding.title }}
       </button>
       <p>{{ finding.detail }}</p>
+      <p v-if="standsOn !== ''" class="stands">Assumed for it: {{ standsOn }}</p>
       <p v-if="finding.accepted !== null" class="why">Accepted: {{ finding.accepted }}</p>
       <div v-if="finding.severity !== 'hold'" class="row">
         <button
@@ -149,6 +158,9 @@ ul {
 }
 .accepted .title {
   font-weight: 500;
+}
+.text .stands {
+  color: var(--caution-text);
 }
 .text .why {
   color: var(--ink);

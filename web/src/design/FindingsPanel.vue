@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { message } from 'ant-design-vue';
-import type { Finding, NudgePlan } from '@iron-nudge/core';
+import { assumptionsOf, type Finding, type NudgePlan } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import AssumedModal from '../project/AssumedModal.vue';
 import FindingRow from './FindingRow.vue';
 import WhatWasAsked from './WhatWasAsked.vue';
 import WorkingModal from './WorkingModal.vue';
 
 const project = useProject();
 const working = ref<Finding | null>(null);
+const assuming = ref(false);
+const assumed = computed(() => (project.design ? assumptionsOf(project.design).length : 0));
 const failing = computed(() => project.findings.filter(({ severity }) => severity !== 'hold'));
 const accepted = computed(() => failing.value.filter(({ accepted: reason }) => reason !== null).length);
 const open = computed(() => failing.value.length - accepted.value);
@@ -39,7 +42,12 @@ function applyPlan({ steps, patches }: NudgePlan): void {
 
 <template>
   <section aria-label="Findings" class="findings">
-    <h2 class="caps">Findings · {{ summary }}</h2>
+    <h2 class="caps">
+      Findings · {{ summary }}
+      <button v-if="assumed > 0" class="bare assumed" title="Values that nobody entered" @click="assuming = true">
+        {{ assumed }} assumed ›
+      </button>
+    </h2>
     <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
     </div>
@@ -63,6 +71,7 @@ function applyPlan({ steps, patches }: NudgePlan): void {
       </ul>
       <WhatWasAsked @working="working = $event" />
     </div>
+    <AssumedModal v-model:open="assuming" />
     <WorkingModal v-model:finding="working" />
   </section>
 </template>
@@ -76,6 +85,16 @@ function applyPlan({ steps, patches }: NudgePlan): void {
 h2.caps {
   padding-bottom: 7px;
   border-bottom: 1px solid var(--line);
+  display: flex;
+  gap: 10px;
+}
+.assumed {
+  margin-left: auto;
+  color: var(--control);
+  font: inherit;
+  letter-spacing: 0;
+  text-transform: none;
+  white-space: nowrap;
 }
 .scroll {
   overflow-y: auto;

@@ -22,10 +22,12 @@ const setPlace = (at: number, place: Place, typed: string | null = null) =>
   project.patch(place.name, [{ path: ['places', at], value: place }], typed && `${place.id}-${typed}`);
 function setDistance(a: Place, b: Place, changes: Partial<Design['distances'][0]>): void {
   const at = distanceAt(a.id, b.id);
-  const present = at < 0 ? { lengthM: 1, bundle: 1 } : design.value.distances[at]!;
+  // What a person changes, they have measured; a metre that the app fills in, nobody has.
+  const { assumed, ...present } = at < 0 ? { lengthM: 1, bundle: 1, assumed: true as const } : design.value.distances[at]!;
+  const left = assumed && changes.lengthM === undefined ? { assumed } : {};
   void project.patch(
     `${a.name} to ${b.name}`,
-    [{ path: ['distances', at < 0 ? design.value.distances.length : at], value: { ...present, a: a.id, b: b.id, ...changes } }],
+    [{ path: ['distances', at < 0 ? design.value.distances.length : at], value: { ...present, ...left, a: a.id, b: b.id, ...changes } }],
     `distance-${a.id}-${b.id}`,
   );
 }

@@ -8,7 +8,7 @@ const emit = defineEmits<{ follow: [path: string] }>();
 
 <template>
   <button v-if="source.kind === 'entered' && /[.[]/.test(source.path)" class="bare link" @click="emit('follow', source.path)">
-    entered ›
+    {{ source.assumed ? 'assumed ›' : 'entered ›' }}
   </button>
   <RouterLink v-else-if="source.kind === 'part'" class="link" :to="{ name: 'parts', query: { part: source.part } }">{{
     sourceText(source)

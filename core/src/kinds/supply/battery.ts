@@ -18,7 +18,7 @@ export type BatterySupply = z.infer<typeof schema>;
 const variant = (nominalV: 12 | 24, lowestV: number, restV: number, highestV: number) => ({
   key: `battery-${nominalV}`,
   text: `${nominalV} V battery`,
-  begin: () => ({ kind: 'battery' as const, nominalV, lowestV, restV, highestV, internalOhm: 0.01, capacityAh: 75, crankA: 0 }),
+  begin: () => ({ kind: 'battery' as const, nominalV, lowestV, restV, highestV, internalOhm: 0.006, capacityAh: 75, crankA: 0 }),
   is: (supply: BatterySupply) => supply.nominalV === nominalV,
 });
 

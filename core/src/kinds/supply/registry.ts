@@ -47,6 +47,11 @@ export function variantOf(supply: Supply): string {
   const { variants } = supplyFacets(supply);
   return (variants.find((variant) => variant.is(supply)) ?? variants[0]!).key;
 }
+/** A supply of its variant as the app fills it in; empty where it is of none. */
+export const supplyBegun = (supply: Supply): object =>
+  supplyFacets(supply)
+    .variants.find((variant) => variant.is(supply))
+    ?.begin() ?? {};
 export function asVariant({ id, name, place }: Pick<Supply, 'id' | 'name' | 'place'>, key: string): Supply {
   return { id, name, place, ...SUPPLY_VARIANTS.find((variant) => variant.key === key)!.begin() } as Supply;
 }

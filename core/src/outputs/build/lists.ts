@@ -1,7 +1,7 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
-import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds } from '../../graph/index.ts';
-import type { Design } from '../../project/index.ts';
+import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
+import { type Design, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
 import { awgName, colourName, nearestAwg, sizeName, wireFamily } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
@@ -23,6 +23,8 @@ export interface WireRow {
   readonly sizeMm2: number;
   readonly awg: string;
   readonly lengthM: number;
+  /** Whether it is cut by a distance that nobody measured. */
+  readonly lengthAssumed: boolean;
   readonly insulation: string;
   /** Printed at its two ends: its number and where that end goes. */
   readonly labelFrom: string;
@@ -56,6 +58,8 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const over = stripEnds(strips);
   const looms = loomsOf(netlist);
+  const wayOf = waysOfWires(design, netlist);
+  const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
   const end = (at: Terminal, sizeMm2: number): End => {
     const part = parts.get(partOf(at))!;
     return { name: endName(part, pinOf(at)), place: placeName(design, part.place), terminal: endStyle(design, part, sizeMm2) };
@@ -66,6 +70,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
     const [a, b] = [parts.get(partOf(wire.from))!.place, parts.get(partOf(wire.to))!.place];
     const onStrip = (place: string) => over.get(wire.id)?.get(place);
     const [atFrom, atTo] = [onStrip(a), onStrip(b)];
+    const lengthAssumed = wayOf(wire).distances.some((at) => assumed.has(`distances[${at}].lengthM`));
     const clamp = design.settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
     const piece = (suffix: string, from: End, to: End, lengthM: number, loom: string): WireRow => ({
       id: wire.id + suffix,
@@ -84,6 +89,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       awg: awgName(nearestAwg(wire.sizeMm2)),
       // To the next whole centimetre: nobody cuts finer, and never shorter.
       lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
+      lengthAssumed: lengthAssumed && suffix === '',
       insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? 'for mains, 300/500 V' : usualInsulation(design),
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,

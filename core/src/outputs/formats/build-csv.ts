@@ -18,6 +18,7 @@ export function wireListCsv(rows: readonly WireRow[]): string {
       { title: 'Size mm²', value: (row) => row.sizeMm2 },
       { title: 'Nearest AWG', value: (row) => row.awg },
       { title: 'Length m', value: (row) => row.lengthM },
+      { title: 'Length', value: (row) => (row.lengthAssumed ? 'assumed' : 'measured') },
       { title: 'Insulation', value: (row) => row.insulation },
       { title: 'Label from', value: (row) => row.labelFrom },
       { title: 'Label to', value: (row) => row.labelTo },

@@ -1,0 +1,92 @@
+/**
+ * What stands in a document because the app filled it in, and nobody said that it is so: distances, temperatures, inner
+ * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
+ */
+import { ASSUMED_AIR_C, fieldValue } from '../document/index.ts';
+import { supplyBegun, supplyFields } from '../kinds/index.ts';
+import type { Unit } from '../quantity/index.ts';
+import { ASSUMED_LEAD_M, type Design } from './schema.ts';
+
+export interface Assumption {
+  /** Stays with the entry, whatever is added before it; what `checked` of the document names. */
+  readonly key: string;
+  /** Where it stands in the document: what edits it. */
+  readonly path: string;
+  readonly label: string;
+  readonly value: number;
+  readonly unit: Unit;
+}
+
+/** Values that the app filled in, in the document's order; those that a person checked are none. */
+export function assumptionsOf(design: Design): Assumption[] {
+  const checked = new Set(design.checked);
+  return [...ofPlaces(design), ...ofDistances(design), ...ofSupplies(design), ...ofLeads(design)].filter(({ key }) => !checked.has(key));
+}
+
+function ofPlaces({ places }: Design): Assumption[] {
+  return places.flatMap((place, at) =>
+    (['coldestC', 'hottestC'] as const)
+      .filter((end) => place[end] === ASSUMED_AIR_C[end])
+      .map((end) => ({
+        key: `places.${place.id}.${end}`,
+        path: `places[${at}].${end}`,
+        label: `${end === 'hottestC' ? 'hottest' : 'coldest'} air at ${place.name}`,
+        value: place[end],
+        unit: '°C',
+      })),
+  );
+}
+
+function ofDistances({ places, distances }: Design): Assumption[] {
+  const name = (id: string) => places.find((place) => place.id === id)!.name;
+  return distances.flatMap(({ a, b, lengthM, assumed }, at) =>
+    assumed
+      ? [
+          {
+            key: `distances.${a}.${b}`,
+            path: `distances[${at}].lengthM`,
+            label: `from ${name(a)} to ${name(b)}`,
+            value: lengthM,
+            unit: 'm',
+          },
+        ]
+      : [],
+  );
+}
+
+function ofSupplies({ supplies }: Design): Assumption[] {
+  return supplies.flatMap((supply, at) => {
+    const begun = supplyBegun(supply);
+    return supplyFields(supply).flatMap((field): Assumption[] => {
+      const [name] = field.path;
+      const value = fieldValue(supply, field.path);
+      // Zero is an answer: none hangs on it.
+      if (field.type !== 'number' || typeof value !== 'number' || value === 0 || value !== fieldValue(begun, field.path)) return [];
+      return [
+        {
+          key: `supplies.${supply.id}.${name}`,
+          path: `supplies[${at}].${name}`,
+          label: `${field.label[0]!.toLowerCase()}${field.label.slice(1)} of ${supply.name}`,
+          value,
+          unit: field.unit as Unit,
+        },
+      ];
+    });
+  });
+}
+
+function ofLeads({ jobs }: Design): Assumption[] {
+  return jobs.flatMap(({ id, name, fuseLeadM }, at) =>
+    fuseLeadM === ASSUMED_LEAD_M
+      ? [
+          {
+            key: `jobs.${id}.fuseLeadM`,
+            path: `jobs[${at}].fuseLeadM`,
+            label: `lead before the fuse of ${name}`,
+            value: fuseLeadM,
+            unit: 'm',
+          },
+        ]
+      : [],
+  );
+}

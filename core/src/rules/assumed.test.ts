@@ -1,0 +1,79 @@
+import { expect, test } from '@jest/globals';
+import { analyse } from '../analyse.ts';
+import { applyPatches } from '../document/index.ts';
+import { READY_SENTENCES, type Design, assumptionsOf, blankDesign } from '../project/index.ts';
+import { sourceText } from '../reference/index.ts';
+import { ruleContext } from './context.ts';
+import { trailOf } from './trail.ts';
+
+const begun = (): Design => READY_SENTENCES[0]!.add(blankDesign('Shed'));
+const keys = (design: Design) => assumptionsOf(design).map(({ key }) => key);
+const finding = (design: Design, rule: string, label?: string) =>
+  analyse(design).analysis.findings.find((one) => one.rule === rule && (label === undefined || one.subject.label === label))!;
+
+test('all that a blank project was filled in with is assumed: air, ways, supply, fuse lead', () => {
+  const found = keys(begun());
+  for (const key of [
+    'places.place-3.hottestC',
+    'places.place-1.coldestC',
+    'distances.place-1.place-3',
+    'supplies.supply-1.internalOhm',
+    'supplies.supply-1.capacityAh',
+  ])
+    expect(found).toContain(key);
+  expect(found.filter((key) => key.endsWith('.fuseLeadM'))).toHaveLength(1);
+  // No starter hangs on it: zero is an answer.
+  expect(found).not.toContain('supplies.supply-1.crankA');
+  for (const { path, value } of assumptionsOf(begun()))
+    expect(
+      path
+        .split(/[.[\]]+/)
+        .filter(Boolean)
+        .reduce<unknown>((at, key) => (at as Record<string, unknown>)[key], begun()),
+    ).toBe(value);
+});
+
+test('what a person enters or ticks is assumed no more', () => {
+  const design = begun();
+  const entered = applyPatches(design, [
+    { path: ['places', 2, 'hottestC'], value: 51 },
+    { path: ['supplies', 0, 'internalOhm'], value: 0.007 },
+    { path: ['distances', 1], value: { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1 } },
+  ]);
+  expect(keys(design).filter((key) => !keys(entered).includes(key))).toEqual([
+    'places.place-3.hottestC',
+    'distances.place-1.place-3',
+    'supplies.supply-1.internalOhm',
+  ]);
+  expect(keys({ ...design, checked: ['places.place-1.hottestC'] })).not.toContain('places.place-1.hottestC');
+});
+
+test('a finding names what its number stands on, in its working and down to the plate', () => {
+  const design = begun();
+  const heat = finding(design, 'wire-ampacity');
+  expect(heat.assumed).toContain('supplies.supply-1.internalOhm');
+  expect(heat.working.given.map(({ source }) => sourceText(source))).toContain('assumed: nobody entered it');
+  const { evidence } = analyse(design);
+  const trail = trailOf(ruleContext(evidence), finding(design, 'wire-drop'));
+  expect(trail.filter(({ source }) => source.kind === 'entered' && source.assumed).length).toBeGreaterThan(1);
+  // Its relay sits at the dash: the ways there and on from there, and not the one past it.
+  const drop = finding(design, 'wire-drop');
+  expect(drop.assumed).toEqual(expect.arrayContaining(['distances.place-1.place-2', 'distances.place-2.place-3']));
+  expect(drop.assumed).not.toContain('distances.place-1.place-3');
+  // Checked all over, nothing is marked.
+  const checked = { ...design, checked: keys(design) };
+  expect(analyse(checked).analysis.findings.flatMap(({ assumed }) => assumed)).toEqual([]);
+});
+
+test('wire that is cut by a way that nobody measured says so; a piece inside a place, or one measured by itself, does not', () => {
+  const { wires, netlist } = analyse(begun()).analysis;
+  const guessed = wires.filter(({ lengthAssumed }) => lengthAssumed);
+  expect(guessed.length).toBeGreaterThan(1);
+  for (const { fromPlace, toPlace } of guessed) expect(fromPlace).not.toBe(toPlace);
+  for (const row of wires.filter(({ fromPlace, toPlace }) => fromPlace !== toPlace)) expect(row.lengthAssumed).toBe(true);
+  const [first] = guessed;
+  expect(netlist.wires.some(({ id }) => id === first!.wire)).toBe(true);
+  const said = begun();
+  const measured = { ...said, build: { ...said.build, wires: { [first!.wire]: { lengthM: 2.5 } } } };
+  expect(analyse(measured).analysis.wires.find(({ wire }) => wire === first!.wire)!.lengthAssumed).toBe(false);
+});

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+/** What the app filled in and nobody said: each value a way to its field, and a tick for what was found right. */
+import { Modal } from 'ant-design-vue';
+import { computed } from 'vue';
+import { assumptionsOf, formatQuantity, type Assumption } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
+
+const open = defineModel<boolean>('open', { required: true });
+const project = useProject();
+const assumed = computed(() => assumptionsOf(project.design!));
+function check({ key, label }: Assumption): void {
+  project.edit(`${label} checked`, (now) => ({ ...now, checked: [...now.checked, key] }));
+}
+function follow(path: string): void {
+  open.value = false;
+  void project.follow(path);
+}
+</script>
+
+<template>
+  <Modal v-model:open="open" title="What is assumed" :footer="null" width="640px" :style="{ top: '40px' }">
+    <p v-if="assumed.length === 0">Nothing: every distance, temperature, resistance and voltage was entered or checked.</p>
+    <template v-else>
+      <p>
+        The app filled these in. Every number that stands on one is only as good as the guess: enter what you measure, or tick what you
+        found to be so.
+      </p>
+      <div class="scroll">
+        <table class="sheet">
+          <tbody>
+            <tr v-for="entry in assumed" :key="entry.key">
+              <td>{{ entry.label }}</td>
+              <td class="number">{{ formatQuantity(entry.value, entry.unit) }}</td>
+              <td><button class="plain-button" @click="follow(entry.path)">Enter…</button></td>
+              <td>
+                <button class="plain-button" :aria-label="`It is so: ${entry.label}`" @click="check(entry)">It is so</button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+  </Modal>
+</template>
+
+<style scoped>
+.scroll {
+  max-height: 62vh;
+  overflow-y: auto;
+}
+td:first-child {
+  width: 100%;
+}
+</style>
