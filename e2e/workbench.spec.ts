@@ -182,3 +182,35 @@ test('the states of a job are proved row by row; a row puts the desk there', asy
   await expect(page.getByRole('button', { name: /^master key 1/ })).toHaveAttribute('aria-pressed', 'false');
   await expect(page.getByLabel('Meter')).toContainText('0 A through it');
 });
+
+test('what nobody entered is counted and listed, says so at a finding, and goes when it is entered or found so', async ({
+  page,
+  request,
+}) => {
+  const project = await freshOwlBox(request, 'Assumed');
+  await openJob(page, project, 'dew');
+  const count = page.getByRole('button', { name: /assumed ›/ });
+  await expect(count).toContainText('3 assumed');
+  await count.click();
+  const list = page.getByRole('dialog', { name: 'What is assumed' });
+  await expect(list.locator('tr')).toHaveCount(3);
+  await list.getByRole('button', { name: 'It is so: loop resistance of site hook-up' }).click();
+  await expect(list.locator('tr')).toHaveCount(2);
+  await list.locator('tr', { hasText: 'internal resistance of house battery' }).getByRole('button', { name: 'Enter…' }).click();
+  await page.getByLabel('Internal resistance, Ω').fill('0.008');
+  await page.keyboard.press('Escape');
+  await expect(count).toContainText('1 assumed');
+  await page.keyboard.press('Control+z');
+  await expect(count).toContainText('2 assumed');
+  // Down to the plate of what is solved: the battery's resistance is nobody's.
+  await page.locator('[data-group="works"] > summary').click();
+  await page
+    .locator('[data-rule="wire-drop"]')
+    .first()
+    .getByRole('button', { name: /^Working/ })
+    .click();
+  const working = page.getByRole('dialog', { name: 'Working' });
+  await working.getByText('Down to the plate').click();
+  await expect(working.locator('tr', { hasText: 'inside the battery' })).toContainText('assumed ›');
+  await expect(working.locator('tr', { hasText: 'plate of' }).first()).toContainText('entered ›');
+});

@@ -60,8 +60,15 @@ function ofSupplies({ supplies }: Design): Assumption[] {
     return supplyFields(supply).flatMap((field): Assumption[] => {
       const [name] = field.path;
       const value = fieldValue(supply, field.path);
-      // Zero is an answer: none hangs on it.
-      if (field.type !== 'number' || typeof value !== 'number' || value === 0 || value !== fieldValue(begun, field.path)) return [];
+      // What it is named for is no guess, and zero is an answer: none hangs on it.
+      if (
+        field.type !== 'number' ||
+        typeof value !== 'number' ||
+        value === 0 ||
+        value === supply.nominalV ||
+        value !== fieldValue(begun, field.path)
+      )
+        return [];
       return [
         {
           key: `supplies.${supply.id}.${name}`,

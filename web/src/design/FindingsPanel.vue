@@ -3,14 +3,12 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { message } from 'ant-design-vue';
 import { assumptionsOf, type Finding, type NudgePlan } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import AssumedModal from '../project/AssumedModal.vue';
 import FindingRow from './FindingRow.vue';
 import WhatWasAsked from './WhatWasAsked.vue';
 import WorkingModal from './WorkingModal.vue';
 
 const project = useProject();
 const working = ref<Finding | null>(null);
-const assuming = ref(false);
 const assumed = computed(() => (project.design ? assumptionsOf(project.design).length : 0));
 const failing = computed(() => project.findings.filter(({ severity }) => severity !== 'hold'));
 const accepted = computed(() => failing.value.filter(({ accepted: reason }) => reason !== null).length);
@@ -44,7 +42,7 @@ function applyPlan({ steps, patches }: NudgePlan): void {
   <section aria-label="Findings" class="findings">
     <h2 class="caps">
       Findings · {{ summary }}
-      <button v-if="assumed > 0" class="bare assumed" title="Values that nobody entered" @click="assuming = true">
+      <button v-if="assumed > 0" class="bare assumed" title="Values that nobody entered" @click="project.follow('assumed')">
         {{ assumed }} assumed ›
       </button>
     </h2>
@@ -71,7 +69,6 @@ function applyPlan({ steps, patches }: NudgePlan): void {
       </ul>
       <WhatWasAsked @working="working = $event" />
     </div>
-    <AssumedModal v-model:open="assuming" />
     <WorkingModal v-model:finding="working" />
   </section>
 </template>

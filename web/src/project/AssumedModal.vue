@@ -22,8 +22,8 @@ function follow(path: string): void {
     <p v-if="assumed.length === 0">Nothing: every distance, temperature, resistance and voltage was entered or checked.</p>
     <template v-else>
       <p>
-        The app filled these in. Every number that stands on one is only as good as the guess: enter what you measure, or tick what you
-        found to be so.
+        The app filled these in. Every number that stands on one is only as good as the guess: enter what you measure, or say that it is so
+        where you found it so.
       </p>
       <div class="scroll">
         <table class="sheet">
@@ -47,6 +47,9 @@ function follow(path: string): void {
 .scroll {
   max-height: 62vh;
   overflow-y: auto;
+}
+button {
+  white-space: nowrap;
 }
 td:first-child {
   width: 100%;

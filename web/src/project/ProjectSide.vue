@@ -10,6 +10,7 @@ import {
   SUPPLY_VARIANTS,
   asNature,
   asVariant,
+  assumptionsOf,
   currentOf,
   formatQuantity,
   intentOf,
@@ -26,6 +27,7 @@ import NewThing from '../ui/NewThing.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
 import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
+import AssumedModal from './AssumedModal.vue';
 import NotesModal from './NotesModal.vue';
 import PlacesModal from './PlacesModal.vue';
 import SchoolsModal from './SchoolsModal.vue';
@@ -39,6 +41,8 @@ const placesOpen = ref(false);
 const boardOpen = ref(-1);
 const schoolsOpen = ref(false);
 const notesOpen = ref(false);
+const assumedOpen = ref(false);
+const assumed = computed(() => assumptionsOf(design.value).length);
 const noteLines = computed(() => (design.value.notes === '' ? 0 : design.value.notes.split('\n').length));
 // A number followed from a working: what edits it opens.
 watch(
@@ -49,6 +53,7 @@ watch(
     const board = /^controllers\[(\d+)\]/.exec(path);
     if (board) boardOpen.value = Number(board[1]);
     if (path === 'notes') notesOpen.value = true;
+    if (path === 'assumed') assumedOpen.value = true;
   },
 );
 /** Fields of a job that its sentence does not show. */
@@ -190,6 +195,9 @@ const usedBy = (signal: string) =>
         <span class="name">notes</span
         ><span class="value">{{ noteLines === 0 ? 'none' : noteLines === 1 ? '1 line' : `${noteLines} lines` }}</span>
       </button>
+      <button class="bare thing" @click="assumedOpen = true">
+        <span class="name">assumed values</span><span class="value">{{ assumed === 0 ? 'none' : assumed }}</span>
+      </button>
     </section>
     <Modal
       :open="boardOpen >= 0"
@@ -202,6 +210,7 @@ const usedBy = (signal: string) =>
       <BoardEditor v-if="design.controllers[boardOpen]" :key="boardOpen" :at="boardOpen" @done="boardOpen = -1" />
     </Modal>
     <PlacesModal v-model:open="placesOpen" />
+    <AssumedModal v-model:open="assumedOpen" />
     <NotesModal v-model:open="notesOpen" />
     <SchoolsModal v-model:open="schoolsOpen" />
   </aside>
