@@ -182,6 +182,7 @@ export {
   WHEN_MAX_DEPTH,
   type When,
   applyPatches,
+  boxSurfaceM2,
   distanceSchema,
   fieldValue,
   joinTerm,

@@ -62,6 +62,10 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'coil-release-slow': 'caution',
   'contact-life': 'caution',
   'cranking-through-aux': 'caution',
+  'charge-current': 'caution',
+  'part-air': 'danger',
+  'box-heat': 'caution',
+  'board-regulator': 'danger',
   'fuse-above-terminal': 'danger',
   'fuse-far-from-source': 'danger',
   'fuse-match-school': 'caution',
@@ -128,7 +132,7 @@ test('the book and these mistakes name the same rules', () => {
 
 const OF_MAINS_BOARDS_AND_HEAT = new Set(
   (
-    'pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
+    'board-regulator pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
     'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter'
@@ -146,6 +150,8 @@ test('a sound circuit holds every rule, and says so', () => {
   expect(silent.filter((id) => !OF_MAINS_BOARDS_AND_HEAT.has(id)).sort()).toEqual([
     'boot-energises',
     'both-ends-fuse',
+    'box-heat',
+    'charge-current',
     'coil-drops-out-cranking',
     'coil-release-slow',
     'cranking-through-aux',

@@ -11,6 +11,8 @@ export const placeSchema = z.strictObject({
   /** What closes it in, and whether mains and low voltage have a compartment each in it. */
   box: z.enum(['open', 'plastic', 'metal']).default('open'),
   divided: z.boolean().default(false),
+  /** Its outside that gives off heat, m²; where nobody measured it, that of a small one. */
+  boxM2: positive.max(20).optional(),
   /** Wet, outdoors, or where one stands on earth with wet hands. */
   wet: z.boolean().default(false),
   /** Whether what leaves it goes over a numbered terminal strip. */
@@ -32,3 +34,8 @@ export const ASSUMED_AIR_C = { coldestC: -20, hottestC: 50 } as const;
 
 export type Place = z.infer<typeof placeSchema>;
 export type Distance = z.infer<typeof distanceSchema>;
+
+/** Outside of a box of about 200 × 150 × 75 mm (common practice), m². */
+const ASSUMED_BOX_M2 = 0.1;
+/** What a closed box gives off heat by, m². */
+export const boxSurfaceM2 = ({ boxM2 }: Place): number => boxM2 ?? ASSUMED_BOX_M2;

@@ -2,7 +2,7 @@
  * What stands in a document because the app filled it in, and nobody said that it is so: distances, temperatures, inner
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
-import { ASSUMED_AIR_C, fieldValue } from '../document/index.ts';
+import { ASSUMED_AIR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
 import { supplyBegun, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
@@ -24,17 +24,28 @@ export function assumptionsOf(design: Design): Assumption[] {
 }
 
 function ofPlaces({ places }: Design): Assumption[] {
-  return places.flatMap((place, at) =>
-    (['coldestC', 'hottestC'] as const)
+  return places.flatMap((place, at) => [
+    ...(['coldestC', 'hottestC'] as const)
       .filter((end) => place[end] === ASSUMED_AIR_C[end])
       .map((end) => ({
         key: `places.${place.id}.${end}`,
         path: `places[${at}].${end}`,
         label: `${end === 'hottestC' ? 'hottest' : 'coldest'} air at ${place.name}`,
         value: place[end],
-        unit: '°C',
+        unit: '°C' as const,
       })),
-  );
+    ...(place.box !== 'open' && place.boxM2 === undefined
+      ? [
+          {
+            key: `places.${place.id}.boxM2`,
+            path: `places[${at}]`,
+            label: `outside of the box at ${place.name}`,
+            value: boxSurfaceM2(place),
+            unit: 'm²' as const,
+          },
+        ]
+      : []),
+  ]);
 }
 
 function ofDistances({ places, distances }: Design): Assumption[] {

@@ -3,7 +3,7 @@
  * here it gets a unit, an engineering prefix and no more figures than a workshop can use.
  */
 
-export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | '';
+export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | 'm²' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | '';
 
 const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'A', 'Ω', 'W', 'Pa']);
 

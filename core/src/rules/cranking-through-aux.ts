@@ -1,41 +1,12 @@
-import type { Wire } from '../graph/index.ts';
-import { type Design, type Job, intentOf, supplyById } from '../project/index.ts';
-import { type Signal, chargeSensor, isCharged, isFeed, isStored, levelsOf, supplyFacets, throwRating } from '../kinds/index.ts';
+import { chargeSensor, isCharged, isFeed, isStored, supplyFacets, throwRating } from '../kinds/index.ts';
 import { type When, mintId } from '../document/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, bladeFuseOhm, class5OhmPerM, computed, entered } from '../reference/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, computed, entered } from '../reference/index.ts';
+import { joinedBeforeCharging, wayBetween } from './between-batteries.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'cranking-through-aux';
-/** More signals than these that may stand either way are not tried out. */
-const MOST_FREE = 10;
-
-/** Whether a job may stand joined at the moment when the engine is cranked. */
-function joinedWhileCranking(design: Design, job: Job): boolean {
-  const intent = intentOf(design, job);
-  const signals = intent.signals.map((id) => design.signals.find((signal) => signal.id === id)!);
-  // Before the engine runs nothing charges: a sensor of a voltage sees what the battery has at rest.
-  const known = (signal: Signal): boolean | null => {
-    if (isFeed(signal) && (signal.keyOn || signal.starter)) return true;
-    const levels = levelsOf(signal);
-    if (!levels || levels.supply === null) return null;
-    return supplyById(design, levels.supply).restV >= levels.closesAt;
-  };
-  const free = signals.filter((signal) => known(signal) === null);
-  // Too many to try: it is held to be joined, which is the worse of the two.
-  if (free.length > MOST_FREE) return true;
-  const combinations = 2 ** free.length;
-  for (let bits = 0; bits < combinations; bits++) {
-    const on = (id: string) => {
-      const signal = signals.find((candidate) => candidate.id === id)!;
-      return known(signal) ?? ((bits >> free.indexOf(signal)) & 1) === 1;
-    };
-    if (intent.step(on, null).lines.some((line) => line === 'on')) return true;
-  }
-  return false;
-}
-
 function check(context: RuleContext, job: WiredJob): Finding[] {
   const { design } = context;
   return job.job.loads.flatMap((load) => {
@@ -46,14 +17,11 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
     const [starting, helping] = supplyFacets(job.supply).crankA(job.supply) > 0 ? [job.supply, charged] : [charged, job.supply];
     const crankA = supplyFacets(starting).crankA(starting);
     if (crankA === 0) return [];
-    const cable = job.wires.filter(({ role }: Wire) => role === 'load');
-    const wireOhm = cable.reduce((sum, wire) => sum + class5OhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
-    const fuseOhm = job.loadFuses.reduce((sum, { spec }) => sum + bladeFuseOhm(spec.ratingA), 0);
-    const contactOhm = job.contacts.reduce((sum, { relay }) => sum + relay.spec.type.contactOhm, 0);
-    const wayOhm = wireOhm + fuseOhm + contactOhm + helping.internalOhm;
+    const { cable, wires: wireOhm, fuses: fuseOhm, ohm } = wayBetween(job);
+    const wayOhm = ohm + helping.internalOhm;
     // Kirchhoff at the starter's post: (E_s − V)/R_s + (E_a − V)/R_a = I_crank.
     const post = (starting.restV / starting.internalOhm + helping.restV / wayOhm - crankA) / (1 / starting.internalOhm + 1 / wayOhm);
-    const joined = joinedWhileCranking(design, job.job);
+    const joined = joinedBeforeCharging(design, job.job, true);
     const value = joined ? Math.max(0, (helping.restV - post) / wayOhm) : 0;
     const rated = Math.min(
       ...job.loadFuses.map(({ spec }) => spec.ratingA),

@@ -151,6 +151,48 @@ const charged = (ratedA: number): Design => {
   );
 };
 
+const hotMains = (hottestC: number): Design => {
+  const made = mains({ device: { kind: 'relay', part: 'contactor-230v-2x25a', socket: 'auto', place: 'box' }, breaks: 'both' });
+  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)) };
+};
+/** Two batteries by a switch or a sensor; the second as flat, or the first, as it says. */
+const joined = (when: Job['when'], aux: object, main: object = {}): Design => {
+  const [first] = design().supplies;
+  return design(
+    [
+      job({
+        when,
+        loads: [{ ...watts('battery', 20, 12, { supply: 'aux' }), plate: { unit: 'A', value: 24, ratedV: 12 } } as Load],
+        device: { kind: 'relay', part: 'relay-12v-40a-4', socket: 'auto', place: 'box' },
+      }),
+    ],
+    {
+      supplies: [
+        { ...first!, ...main } as Design['supplies'][0],
+        { ...first!, id: 'aux', name: 'aux', place: 'rear', ...aux } as Design['supplies'][0],
+      ],
+    },
+  );
+};
+/** A board on a supply of so many volts at the most, in air so hot. */
+const boardFed = (highestV: number, hottestC = 20): Design => {
+  const made = blinking(60);
+  return {
+    ...made,
+    places: made.places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
+    supplies: [...made.supplies, adapter({ id: 'feed', name: 'feed', nominalV: 12, current: 'dc', restV: 12, lowestV: 11, highestV })],
+    controllers: made.controllers.map((board) => ({ ...board, supply: 'feed' })),
+  };
+};
+const boxOf = (boxM2: number): Design => {
+  const made = boxed(design([job({ loads: [watts('heater', 200, 12)] })]), 'box', 'plastic');
+  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, boxM2 } : place)) };
+};
+const relayIn = (hottestC: number): Design => ({
+  ...design([job({})]),
+  places: design().places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
+});
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -162,6 +204,62 @@ interface Face {
 }
 
 const FACES: readonly Face[] = [
+  {
+    rule: 'charge-current',
+    says: 'a flat second battery behind a full alternator',
+    fails: 'caution',
+    words: /battery full and aux flat: up to 34\.\d A through a way of 30 A/,
+    bad: () => joined(on('dash'), { lowestV: 10.5, highestV: 12.9, internalOhm: 0.07 }),
+    good: () => joined(on('dash'), { lowestV: 12.5, highestV: 12.9, internalOhm: 0.07 }),
+  },
+  {
+    rule: 'charge-current',
+    says: 'backwards with the key on and nothing charging: a full second battery into a flat first',
+    fails: 'caution',
+    words: /aux full and battery flat/,
+    bad: () => joined(on('key'), { lowestV: 14, highestV: 14.8, restV: 14.4, internalOhm: 0.09 }, { lowestV: 9.5, highestV: 14.4 }),
+    good: () => joined(on('key'), { lowestV: 14, highestV: 14.8, restV: 14.4, internalOhm: 0.3 }, { lowestV: 9.5, highestV: 14.4 }),
+  },
+  {
+    rule: 'part-air',
+    says: 'a plug-in relay beside the exhaust',
+    fails: 'danger',
+    words: /sits in 86 °C; it bears 85 °C/,
+    bad: () => relayIn(86),
+    good: () => relayIn(85),
+  },
+  {
+    rule: 'part-air',
+    says: 'a contactor in a loft at 61 °C',
+    fails: 'danger',
+    words: /bears 60 °C/,
+    bad: () => hotMains(61),
+    good: () => hotMains(60),
+  },
+  {
+    rule: 'box-heat',
+    says: 'a relay, a fuse and a coil in a box of a cigarette packet',
+    fails: 'caution',
+    words: /warmer than its room/,
+    bad: () => boxOf(0.04),
+    good: () => boxOf(0.2),
+  },
+  {
+    rule: 'board-regulator',
+    says: 'a board on a truck: more volts than its regulator bears',
+    fails: 'danger',
+    words: /hangs on 20\.10 V; its regulator bears 20\.00 V/,
+    bad: () => boardFed(20.1),
+    good: () => boardFed(20),
+  },
+  {
+    rule: 'board-regulator',
+    says: 'a board on 20 V in hot air',
+    fails: 'danger',
+    words: /regulator burns 750 mW and reaches 128 °C of 125 °C/,
+    bad: () => boardFed(20, 90),
+    good: () => boardFed(20, 60),
+  },
   {
     rule: 'load-wrong-voltage',
     says: 'a 12 V lamp on the 24 V of a truck',

@@ -8,6 +8,7 @@ import {
   currentOf,
   hasResting,
   isFeed,
+  isOnVehicle,
   isPin,
   isResting,
   powerRelays,
@@ -223,4 +224,24 @@ export function twoPoles(design: Design, job: WiredJob): Nudge[] {
       label: `Nudge to a ${type.name}`,
       patches: [{ path: ['jobs', job.at, 'device'], value: { ...job.job.device, part: type.id, socket: 'auto' } }],
     }));
+}
+
+/** A 5 V supply of the project that is nobody's vehicle, or one to add under an id: which it is, and what adds it. */
+export function fiveVoltSupply(design: Design, id: string, name: string, place: string): { id: string; patches: Patch[] } {
+  const known = design.supplies.find((supply) => !isOnVehicle(supply) && currentOf(supply) === 'dc' && supply.nominalV === 5);
+  if (known) return { id: known.id, patches: [] };
+  const made = {
+    id,
+    name,
+    kind: 'adapter',
+    nominalV: 5,
+    current: 'dc',
+    ratedA: 2,
+    restV: 5,
+    lowestV: 4.85,
+    highestV: 5.25,
+    internalOhm: 0.05,
+    place,
+  };
+  return { id, patches: [{ path: ['supplies', design.supplies.length], value: made }] };
 }

@@ -1,9 +1,10 @@
 import { controllerId } from '../wiring/index.ts';
-import { controllerType, currentOf, plays, isOnVehicle, isPin } from '../kinds/index.ts';
+import { controllerType, plays, isPin } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, ofPart } from '../reference/index.ts';
 import type { Controller } from '../project/index.ts';
 import { type RuleContext, coilBranch, partSubject } from './context.ts';
+import { fiveVoltSupply } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { mintId } from '../document/index.ts';
 
@@ -100,29 +101,19 @@ export const railCurrentOver: Rule = {
     const own = jobs.filter((job) =>
       design.signals.some((signal) => isPin(signal) && signal.controller === board.id && job.evidence.signals.includes(signal.id)),
     );
-    const coilV = 5;
-    const known = design.supplies.find((supply) => !isOnVehicle(supply) && currentOf(supply) === 'dc' && supply.nominalV === coilV);
-    const id = known?.id ?? mintId('supply', design.supplies);
-    const made = {
-      id,
-      name: '5 V supply for the relays',
-      kind: 'adapter',
-      nominalV: coilV,
-      current: 'dc',
-      ratedA: 2,
-      restV: 5,
-      lowestV: 4.85,
-      highestV: 5.25,
-      internalOhm: 0.05,
-      place: own[0]?.job.device.place ?? board.place,
-    };
+    const five = fiveVoltSupply(
+      design,
+      mintId('supply', design.supplies),
+      '5 V supply for the relays',
+      own[0]?.job.device.place ?? board.place,
+    );
     return [
       {
         label: 'Nudge the relays to a 5 V supply of their own, jumper off',
         patches: [
-          ...(known ? [] : [{ path: ['supplies', design.supplies.length], value: made }]),
+          ...five.patches,
           ...own.flatMap(({ at }) => [
-            { path: ['jobs', at, 'controlSupply'], value: id },
+            { path: ['jobs', at, 'controlSupply'], value: five.id },
             { path: ['jobs', at, 'module', 'jumper'], value: false },
           ]),
         ],

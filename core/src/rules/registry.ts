@@ -16,8 +16,11 @@ import { setPointHotter } from './set-point-hotter.ts';
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
 import { notAllAsked } from './bounded.ts';
+import { boardRegulator } from './board-regulator.ts';
 import { bothEndsFuse } from './both-ends-fuse.ts';
+import { boxHeat } from './box-heat.ts';
 import { breakerCurveSurge } from './breaker-curve-surge.ts';
+import { chargeCurrent } from './charge-current.ts';
 import { clauseNoEffect } from './clause-no-effect.ts';
 import { coilDiodeReversed } from './coil-diode-reversed.ts';
 import { coilFedWhenKeyOff } from './coil-fed-when-key-off.ts';
@@ -59,6 +62,7 @@ import { notWired } from './not-wired.ts';
 import { onePoleOfTwo } from './one-pole-of-two.ts';
 import { optoCurrent } from './opto-current.ts';
 import { parasiticDrain } from './parasitic-drain.ts';
+import { partAir } from './part-air.ts';
 import { phaseAngleLoadKind } from './phase-angle-load-kind.ts';
 import { pinLevelMismatch } from './pin-level-mismatch.ts';
 import { pinPowersCoil } from './pin-powers-coil.ts';
@@ -135,6 +139,10 @@ export const RULES: readonly Rule[] = [
   signalCurrentOver,
   pulsedFeedTap,
   crankingThroughAux,
+  chargeCurrent,
+  partAir,
+  boxHeat,
+  boardRegulator,
   coilDropsOutCranking,
   vsrHunting,
   bootEnergises,

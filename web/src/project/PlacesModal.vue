@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { linesOf, mintId, type Design, type Place } from '@iron-nudge/core';
+import { boxSurfaceM2, linesOf, mintId, type Design, type Place } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -104,6 +104,14 @@ function remove(id: string): void {
             ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal
             strip</label
           >
+          <NumberField
+            v-if="place.box !== 'open'"
+            label="Outside of the box"
+            unit="m²"
+            :most="20"
+            :model-value="boxSurfaceM2(place)"
+            @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
+          />
         </div>
         <button
           class="plain-button danger"

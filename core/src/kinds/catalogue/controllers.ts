@@ -17,6 +17,8 @@ export interface ControllerType {
   readonly portA: number;
   readonly regulatorA: number;
   readonly ownA: number;
+  /** Most that its regulator bears at its input, V. */
+  readonly inMostV: number;
   /** Resistance of a pull-up or pull-down inside, Ω. */
   readonly pullOhm: number;
   /** Pins in order, with what each does while booting; the rest float. */
@@ -41,6 +43,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     portA: 0.5,
     regulatorA: 0.5,
     ownA: 0.05,
+    inMostV: 20,
     pullOhm: 35e3,
     pins: [...range('D', 0, 13), ...range('A', 0, 5)],
     boot: { D0: 'pulled up', D1: 'pulses', D13: 'pulses' },
@@ -58,6 +61,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     portA: 0.5,
     regulatorA: 0.5,
     ownA: 0.04,
+    inMostV: 20,
     pullOhm: 50e3,
     pins: range('G', 0, 22),
     boot: { G0: 'pulled up', G1: 'pulses' },
@@ -75,6 +79,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     portA: 0.5,
     regulatorA: 0.6,
     ownA: 0.16,
+    inMostV: 15,
     pullOhm: 45e3,
     pins: range('G', 0, 33),
     boot: { G0: 'pulled up', G2: 'pulled down', G4: 'pulled down', G5: 'pulled up', G12: 'pulled down', G14: 'pulses', G15: 'pulled up' },

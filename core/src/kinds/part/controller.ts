@@ -32,6 +32,7 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   },
   drawn: () => [],
   rail: () => ({ pin: '5V', side: 'supply', label: '5 V' }),
+  bearsAirC: () => 70,
   price: ({ spec: { type } }) => type.price,
   faults: () => [],
   listed: ({ spec: { type } }) => type.name,

@@ -31,6 +31,17 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   'breaker-d': 'curve D',
 };
 
+const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
+  blade: 85,
+  bolt: 85,
+  breaker: 70,
+  cartridge: 85,
+  plug: 50,
+  'breaker-b': 60,
+  'breaker-c': 60,
+  'breaker-d': 60,
+};
+
 /** Those that are switched on again. */
 const BREAKERS: ReadonlySet<FuseSpec['style']> = new Set(['breaker', 'breaker-b', 'breaker-c', 'breaker-d']);
 const isBreaker = (style: FuseSpec['style']): boolean => BREAKERS.has(style);
@@ -64,6 +75,8 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
       labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
     },
   ],
+  // Sealed holders of blades; thermal and miniature breakers open early in heat; a fused plug stands in a room.
+  bearsAirC: ({ style }) => BEARS_AIR_C[style],
   price: ({ spec: { style } }) => GUARD_PRICES[style],
   // What burns by design is had twice.
   spare: ({ style }) => (isBreaker(style) ? 0 : 1),

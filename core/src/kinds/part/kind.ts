@@ -178,6 +178,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   spare?(spec: Spec): number;
   /** Largest wire that its terminals take, mm²; any where it does not say. */
   takesMm2?(spec: Spec): number;
+  /** Hottest air that it works in for good, °C (from memory, usual for its kind); any where it does not say. */
+  bearsAirC?(spec: Spec): number;
   /** Whether its resistance is only in the way, so that a short behind it is one before it (a fuse, a stud), and takes nothing itself. */
   readonly inLine?: true;
   /** Whether it sits at a tap of the vehicle, so that the lead behind it is the tap's. */

@@ -55,6 +55,9 @@ export const contactBranchId = (relay: string, pin: string): string => branchId(
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
 const OTHER_COIL = { ohm: 4, volt: 2 };
 
+const PLUG_IN_AIR_C = 85;
+const BUILD_AIR_C = { module: 70, contactor: 60, solid: 80, board: 70 } as const;
+
 export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
   plays: 'relay',
@@ -138,6 +141,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       return { key: contactKey(pin), from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
     }),
   ],
+  bearsAirC: ({ type: { build } }) => (build === undefined ? PLUG_IN_AIR_C : BUILD_AIR_C[build]),
   price: ({ spec: { type, socket } }) => type.price + socket.price,
   faults: ({ tag, spec: { uses } }) => [
     { key: 'coil', kind: 'coil broken', words: `coil ${tag} is broken`, fault: 'open', weight: 1 },

@@ -1,18 +1,33 @@
 /** What can hurt in a job, said of its own parts and places, and the order in which mains work is proved before it is plugged in. */
 import type { Netlist } from '../../graph/index.ts';
 import { batteryId, boxId } from '../../wiring/index.ts';
-import { type Design, type Job, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../../project/index.ts';
+import { LOADS, isCharged, isOnVehicle, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
 import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
 
 const placeName = (design: Design, id: string): string => design.places.find((place) => place.id === id)!.name;
 
-/** Sentences about one job; none where nothing of it is on the mains. */
+/** What is taken for granted where a job stands on two batteries: that their minus posts are one. */
+function betweenBatteries(design: Design, job: Job): string[] {
+  const ids = new Set([
+    loadSupplyOf(design, job).id,
+    controlSupplyOf(design, job).id,
+    ...linesOf(job).flatMap((load) => (isCharged(load) ? [load.supply] : [])),
+  ]);
+  const batteries = design.supplies.filter((supply) => ids.has(supply.id) && isOnVehicle(supply));
+  if (batteries.length < 2) return [];
+  const metal = design.settings.returnPath === 'chassis' ? 'the vehicle’s metal' : 'one another';
+  return [
+    `The minus posts of ${batteries.map(({ name }) => name).join(' and ')} must be joined to ${metal}, by cable as thick as the thickest lead of either: without it current comes back through whatever else joins them.`,
+  ];
+}
+
+/** Sentences about one job; none where nothing of it is on the mains, or on two batteries. */
 export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
   const supply = loadSupplyOf(design, job);
-  if (!isMains(supply)) return [];
+  if (!isMains(supply)) return betweenBatteries(design, job);
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
   const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));

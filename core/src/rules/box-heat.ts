@@ -1,0 +1,116 @@
+import { primitivesOf } from '../graph/index.ts';
+import { type AnyPart, isCopperCoil, plays } from '../kinds/index.ts';
+import { boxSurfaceM2 } from '../document/index.ts';
+import type { SolvedState } from '../analysis/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { computed, entered, fromMemory } from '../reference/index.ts';
+import { type RuleContext, type WiredJob, coilBranch, jobSubject } from './context.ts';
+import { type Rule, judge } from './rule.ts';
+
+const ID = 'box-heat';
+/** Heat that a closed box gives to still air on all its sides, W/m²K. */
+const GIVES_W_PER_M2K = 5.5;
+/** A coil for alternating current takes more than it burns: its iron chokes it. */
+const COIL_POWER_FACTOR = 0.35;
+/** Above this the inside is not the air outside any more: it has to be entered as its own, K (common practice). */
+const MOST_K = 10;
+
+/**
+ * What the parts of a job in a box turn into heat in a state, W: coils, contacts, fuses, drivers. Loads and sources are
+ * not in it, and what sits on a heatsink gives its heat outside.
+ */
+function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], { solution }: SolvedState): number {
+  const onSink = job.job.cooling !== 'none';
+  return parts
+    .flatMap((part) => primitivesOf(part).branches.map((branch) => ({ part, branch })))
+    .reduce((sum, { part, branch }) => {
+      const solid = plays(part, 'relay') && branch.kind === 'switch' ? part.spec.type.solid : undefined;
+      if (branch.kind === 'source' || branch.kind === 'power' || (solid && onSink)) return sum;
+      const volt = solid ? solid.onV : Math.abs(context.volts(solution, branch.a, branch.b)) || 0;
+      const choked = plays(part, 'relay') && branch.id === coilBranch(part) && !isCopperCoil(part.spec.type);
+      return sum + (choked ? COIL_POWER_FACTOR : 1) * volt * context.amps(solution, branch.id);
+    }, 0);
+}
+
+/** A closed box is warmer than its room by what its parts burn: all jobs together, each at its most. */
+export const boxHeat: Rule = {
+  id: ID,
+  group: 'fire',
+  asks: 'Does a closed box stay about as cool as its room?',
+  notAsked: 'nothing of it sits in a closed box, or another job says it',
+  acrossJobs: true,
+  check: (context) =>
+    context.design.places.flatMap((place, at) => {
+      if (place.box === 'open') return [];
+      const inside = (job: WiredJob) =>
+        context.netlist.parts.filter(
+          (part) =>
+            part.place === place.id && part.jobs[0] === job.job.id && !plays(part, 'load') && primitivesOf(part).branches.length > 0,
+        );
+      const users = context.jobs.flatMap((job) => {
+        const parts = inside(job);
+        return parts.length > 0 ? [{ job, watt: context.worst(job, (state) => watts(context, job, parts, state)).value }] : [];
+      });
+      const [first] = users;
+      if (!first) return [];
+      const watt = users.reduce((sum, user) => sum + user.watt, 0);
+      const area = boxSurfaceM2(place);
+      const value = watt / (GIVES_W_PER_M2K * area);
+      return [
+        judge(ID, {
+          severity: 'caution',
+          job: first.job.job.id,
+          subject: { ...jobSubject(first.job.job), id: place.id, label: place.name },
+          value,
+          limit: MOST_K,
+          unit: 'K',
+          title: `All on, the box at ${place.name} makes ${formatQuantity(watt, 'W')} and is ${formatQuantity(value, 'K')} warmer than its room`,
+          detail:
+            value > MOST_K
+              ? 'a larger box, vents, a heatsink that stands outside; or enter its hottest air as what stands inside'
+              : `${formatQuantity(area, 'm²')} of it give off heat; a heatsink stands outside of it, and loads are not counted`,
+          working: {
+            formula: 'ΔT = P/(k · A)',
+            given: [
+              ...users.map(({ job, watt: own }) => ({
+                symbol: 'P',
+                meaning: `parts of ${job.job.name} in it, at most`,
+                value: own,
+                unit: 'W' as const,
+                source: computed('solved: Σ V · I'),
+              })),
+              {
+                symbol: 'k',
+                meaning: 'W/m²K, still air',
+                value: GIVES_W_PER_M2K,
+                unit: '',
+                source: fromMemory('closed boxes in still air'),
+              },
+              {
+                symbol: 'A',
+                meaning: 'its outside',
+                value: area,
+                unit: 'm²',
+                source: entered(`places[${at}]${place.boxM2 === undefined ? '' : '.boxM2'}`),
+              },
+            ],
+            result: { symbol: 'ΔT', meaning: 'inside over outside', value, unit: 'K', source: computed('from the above') },
+            limit: { symbol: 'ΔT', meaning: 'small beside the seasons', value: MOST_K, unit: 'K', source: fromMemory('common practice') },
+          },
+        }),
+      ];
+    }),
+  nudges: ({ design }, finding) => {
+    const at = design.places.findIndex(({ id }) => id === finding.subject.id);
+    const place = design.places[at];
+    if (!place) return [];
+    // Round up to what boxes are sold in.
+    const area = Math.ceil((boxSurfaceM2(place) * finding.value) / MOST_K / 0.05) * 0.05;
+    return [
+      {
+        label: `Nudge to a box of ${formatQuantity(area, 'm²')}`,
+        patches: [{ path: ['places', at, 'boxM2'], value: Math.round(area * 100) / 100 }],
+      },
+    ];
+  },
+};
