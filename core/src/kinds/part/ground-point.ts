@@ -19,7 +19,8 @@ export const groundPoint: PartKind<'ground-point', Record<string, never>, 'groun
   drawn: () => [],
   rail: () => ({ pin: 'G', side: 'return', label: '31' }),
   price: () => SMALL_PRICES['ground stud'],
-  faults: () => [],
+  // One stud for all that comes back at its place.
+  faults: ({ tag }) => [{ key: 'metal', kind: 'bad return', words: `the ground stud ${tag} is off`, fault: 'open', weight: 2 }],
   endName: ({ tag }) => tag,
   listed: () => 'Ground stud M6 with toothed washer, on clean bare metal',
 };

@@ -76,7 +76,8 @@ export type FaultKind =
   | 'wrong part'
   | 'load burnt out'
   | 'switch stuck'
-  | 'driver dead';
+  | 'driver dead'
+  | 'control wire chafed';
 
 /** One branch of a part that is not as it should be. */
 export interface PartFault {

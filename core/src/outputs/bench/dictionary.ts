@@ -41,6 +41,9 @@ const PART_SHARE = 0.06;
 /** Volts at a load or along the way move with the parts far less than their ohms do: what is lost on the way is a small share of them. */
 const VOLT_SHARE = 0.015;
 const MOSTLY_SUPPLY = 0.7;
+/** Less than this share of a supply is what joints, contacts, fuses and short wires drop: sound ones differ from each other by as much as they drop. */
+const DROP_SHARE_OF_SUPPLY = 0.1;
+const DROP_SPREAD = 0.8;
 
 /** A branch that is not as it should be. */
 export interface Broken {
@@ -57,6 +60,8 @@ export interface Reader {
 export interface Spread {
   readonly coilSpread: number;
   readonly volts: number;
+  /** What a branch's resistance is of the one that is reckoned with, as a share: contacts wear, wires are cut shorter, loads differ. */
+  readonly ohms?: (branch: string) => number;
 }
 const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
 
@@ -75,6 +80,11 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   const usual = conditionsAt(design, netlist, 'usual', new Map());
   const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
   let conditions = under(vary);
+  const spread = new Map<string, Fault>();
+  if (vary.ohms)
+    for (const branch of circuit.branches)
+      if (branch.kind === 'resistor' || branch.kind === 'switch')
+        spread.set(branch.id, { extraOhm: branch.ohm(conditions) * (vary.ohms(branch.id) - 1) });
   const guards = netlist.parts.flatMap((part) =>
     plays(part, 'overcurrent device') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
   );
@@ -93,7 +103,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
     // Counted from its black lead: what is cut off from everything else still has a current through the meter.
     const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
-    for (const [id, fault] of edited) made.setFault(id, fault);
+    for (const [id, fault] of [...spread, ...edited]) made.setFault(id, fault);
     // With the control side at work its own supplies are on; what is on the mains never is.
     const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
     for (const id of off) made.setFault(id, 'open');
@@ -103,9 +113,10 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   }
   circuit.setConditions(conditions);
   const edited = new Map(circuitParts(netlist).edited);
+  for (const [id, fault] of spread) if (!edited.has(id)) circuit.setFault(id, fault);
   /** As the netlist has it: a part that was left out stays out. */
   const restore = (made: Circuit, branches: readonly { branch: string }[]) => {
-    for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? null);
+    for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? spread.get(branch) ?? null);
   };
 
   return {
@@ -150,6 +161,10 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
 const isSupplyVolts = ({ design }: Evidence, { quantity }: BenchStep, value: number): boolean =>
   quantity === 'V' && design.supplies.some(({ restV }) => Math.abs(value) >= MOSTLY_SUPPLY * restV && Math.abs(value) <= 1.05 * restV);
 
+/** Whether a step reads no more than what sound joints and short wires drop. */
+const isDrop = ({ design }: Evidence, { quantity, upTo }: BenchStep, value: number): boolean =>
+  quantity === 'V' && (upTo === true || design.supplies.every(({ restV }) => Math.abs(value) < DROP_SHARE_OF_SUPPLY * restV));
+
 /** What each step should read, and how far off is still right. */
 export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Prediction[] {
   const usual = reader(evidence);
@@ -166,7 +181,7 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
   return steps.map((step, at) => {
     const value = values[at]!;
     const moved = Math.max(...corners.map((corner) => Math.abs(corner[at]! - value)));
-    const share = isSupplyVolts(evidence, step, value) ? VOLT_SHARE : PART_SHARE;
+    const share = isSupplyVolts(evidence, step, value) ? VOLT_SHARE : isDrop(evidence, step, value) ? DROP_SPREAD : PART_SHARE;
     return { value, tolerance: moved + share * Math.abs(value) + meterError(step.quantity, value) };
   });
 }
@@ -236,9 +251,10 @@ function sigma(dictionary: Dictionary, step: number, value: number): number {
 export const readingDistance = (dictionary: Dictionary, step: number, reading: number, value: number): number => {
   // Beyond the meter's last ohm everything is the same: open.
   if (dictionary.steps[step]!.quantity === 'Ω' && reading >= OPEN_OHM / 4 && value >= OPEN_OHM / 4) return 0;
-  // A drop below what is expected tells nothing: joints and contacts are better than they must be.
-  if (dictionary.steps[step]!.upTo && Math.abs(reading) <= Math.abs(value)) return 0;
-  return Math.abs(reading - value) / sigma(dictionary, step, value);
+  // A drop below what a sound one has tells nothing: joints and contacts are better than they must be. All below is one.
+  const least = dictionary.steps[step]!.upTo ? Math.abs(dictionary.healthy[step]!.value) : null;
+  const [read, there] = least === null ? [reading, value] : [Math.max(least, Math.abs(reading)), Math.max(least, Math.abs(value))];
+  return Math.abs(read - there) / sigma(dictionary, step, value);
 };
 
 /** Whether a reading is outside what a healthy circuit gives. */
@@ -300,6 +316,8 @@ function nextStep(
 ): string | null {
   const { steps, values, healthy } = dictionary;
   const entropy = (shares: readonly number[]) => shares.reduce((sum, share) => (share > 0 ? sum - share * Math.log(share) : sum), 0);
+  // What is on the mains is made ready for a stage once, not for each reading.
+  const stages = new Set(measured.map((at) => steps[at]!.stage));
   let best: { id: string; worth: number } | null = null;
   // The first reading is taken with no power on.
   const isOpen = (step: BenchStep, at: number) => !measured.includes(at) && !blocked.has(step.id);
@@ -315,7 +333,7 @@ function nextStep(
       if (same) same.share += weight;
       else outcomes.push({ value, share: weight });
     });
-    const worth = entropy(outcomes.map(({ share }) => share)) / (EFFORT[step.quantity] * (step.mains ? 2 : 1));
+    const worth = entropy(outcomes.map(({ share }) => share)) / (EFFORT[step.quantity] * (step.mains && !stages.has(step.stage) ? 2 : 1));
     if (worth > 1e-6 && (best === null || worth > best.worth)) best = { id: step.id, worth };
   });
   return (best as { id: string } | null)?.id ?? null;

@@ -95,6 +95,16 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     }
   }
   for (const { id, tag } of fuses) ohms(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), `across fuse ${tag}`);
+  // What a fuse blew for is looked for before the next one goes in: nothing behind it may lie on the return.
+  const controlSupply = controlSupplyOf(design, own.job);
+  const controlFuses = netlist.parts.filter(
+    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId),
+  );
+  const behind = (list: readonly { id: string; tag: string }[], minus: Terminal) => {
+    for (const { id, tag } of list) ohms(`behind-${id}`, terminal(id, '2'), minus, `from behind ${tag} to the return`);
+  };
+  if (!mains) behind(fuses, back);
+  if (!isMains(controlSupply)) behind(controlFuses, postsOf(controlSupply)[1]);
   for (const { id, tag, name, spec } of loads) {
     // A lamp and a motor read far less while they are cold, electronics nothing that says anything: only what reads as it
     // works is measured so.

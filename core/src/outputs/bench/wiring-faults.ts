@@ -3,9 +3,9 @@
  * the netlist as somebody really left it.
  */
 import { terminal } from '../../quantity/index.ts';
-import { type Netlist, applyEdit } from '../../graph/index.ts';
+import { type Link, type Netlist, applyEdit, graphOf, walk } from '../../graph/index.ts';
 import { postsOf } from '../../wiring/index.ts';
-import { loadSupplyOf } from '../../project/index.ts';
+import { controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
 import { type AnyPart, type FaultKind, isMains, kindOf, plays } from '../../kinds/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 
@@ -52,5 +52,44 @@ export function wiringFaults({ design, netlist }: Evidence, jobId: string): Name
       wired: { ...netlist, joints: [...netlist.joints, [wire.to, back]], leftOut: new Set([...netlist.leftOut, fuse.id]) },
     });
   }
-  return found;
+  return [...found, ...chafedControl({ design, netlist }, jobId)];
+}
+
+/**
+ * A control wire rubbed through. Between the fuse and the coil: to the metal it takes the fuse with it, to something live
+ * it is on for good; between the coil and the return it is on for good by the metal.
+ */
+function chafedControl({ design, netlist }: Pick<Evidence, 'design' | 'netlist'>, jobId: string): Named[] {
+  const supply = controlSupplyOf(
+    design,
+    design.jobs.find(({ id }) => id === jobId)!,
+  );
+  const fuse = netlist.parts.find(
+    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId),
+  );
+  if (isMains(supply) || !fuse) return [];
+  const [out, back] = postsOf(supply);
+  const graph = graphOf(netlist);
+  // Through wires and contacts, never through a coil, an input or another fuse.
+  const metal = (link: Link) => link.by !== 'part' || link.branch.kind === 'switch';
+  const [fed, returned] = [terminal(fuse.id, '2'), back].map((from) => walk(graph, [from], metal).wires);
+  return netlist.wires.flatMap((wire): Named[] => {
+    if (!wire.jobs.includes(jobId) || wire.section.side !== 'control' || wire.section.stretch !== 'run') return [];
+    const say = (key: string, words: string, to: string, blown: boolean): Named => ({
+      id: `${wire.id}/chafed-${key}`,
+      kind: 'control wire chafed',
+      subject: { kind: 'wire', id: wire.id },
+      weight: 0.5,
+      words: `${wire.tag} is chafed through to ${words}`,
+      wired: {
+        ...netlist,
+        joints: [...netlist.joints, [wire.to, to]],
+        ...(blown ? { leftOut: new Set([...netlist.leftOut, fuse.id]) } : {}),
+      },
+    });
+    const [isFed, isReturned] = [fed!.has(wire), returned!.has(wire)];
+    if (isFed && !isReturned)
+      return [say('metal', `the return, and ${fuse.tag} has blown`, back, true), say('live', 'something live', out, false)];
+    return isReturned && !isFed ? [say('metal', 'the return', back, false)] : [];
+  });
 }
