@@ -1,7 +1,7 @@
 /** The start command itself: a database and a data folder of its own, killed the hard way and started again. */
 import { expect, test } from '@playwright/test';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -10,6 +10,8 @@ import { saved } from './support.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const data = mkdtempSync(join(tmpdir(), 'iron-nudge-start-'));
+// The database's user has to enter it.
+chmodSync(data, 0o755);
 test.afterAll(() => rmSync(data, { recursive: true, force: true }));
 
 function start(env: Record<string, string> = {}) {
@@ -94,6 +96,70 @@ test('killing the server in the middle of logging loses no reading', async ({ pa
   await expect(page.getByText('5 readings on the server')).toBeVisible();
   group(second.child, 'SIGINT');
   await second.gone;
+});
+
+test('a second start says where the first one runs and leaves it alone; the database that is killed comes back by itself', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const first = start();
+  const base = await first.address();
+  expect(first.output()).toContain(`Projects are kept in ${data}/postgres`);
+  const second = start();
+  expect(await second.gone).toBe(0);
+  expect(second.output()).toContain(`Iron Nudge runs already at ${base}`);
+  const list = () => page.request.get(`${base}/api/projects`);
+  expect((await list()).status()).toBe(200);
+
+  const pid = Number(readFileSync(join(data, 'postgres', 'data', 'postmaster.pid'), 'utf8').split('\n')[0]);
+  process.kill(pid, 'SIGKILL');
+  await expect.poll(() => first.output(), { timeout: 30_000 }).toContain('The database runs again.');
+  expect((await list()).status()).toBe(200);
+  group(first.child, 'SIGINT');
+  await first.gone;
+  await expect.poll(leftovers, { timeout: 15_000 }).toEqual([]);
+  expect(existsSync(join(data, 'running.json'))).toBe(false);
+});
+
+test('what is wrong with the data is one sentence with a way out: password missing, empty or wrong, another version, no database', async () => {
+  test.setTimeout(300_000);
+  const home = join(data, 'postgres');
+  const refused = async () => {
+    const child = start();
+    expect(await child.gone).toBe(1);
+    expect(child.output()).not.toMatch(/\bat .*\.mjs:\d+/);
+    return child.output();
+  };
+  const secret = join(home, 'secret');
+  const right = readFileSync(secret, 'utf8');
+  rmSync(secret);
+  expect(await refused()).toContain(`password is missing: ${secret} is not there. Put it back`);
+  writeFileSync(secret, '');
+  expect(await refused()).toContain(`password is empty: ${secret}`);
+  writeFileSync(secret, 'another');
+  expect(await refused()).toContain(`${secret} is not the one that it was made with`);
+  writeFileSync(secret, right);
+
+  const version = join(home, 'data', 'PG_VERSION');
+  const made = readFileSync(version, 'utf8');
+  writeFileSync(version, '9\n');
+  expect(await refused()).toContain('was made by PostgreSQL 9; this machine has');
+  rmSync(version);
+  expect(await refused()).toContain('is no database of PostgreSQL: its PG_VERSION is missing');
+  writeFileSync(version, made);
+
+  // A start that was killed leaves its lock, or half of one: the next takes over.
+  writeFileSync(join(data, 'running.json'), '{"pid": 4');
+  const after = start();
+  await after.address();
+  group(after.child, 'SIGINT');
+  await after.gone;
+  renameSync(join(home, 'data'), join(home, 'aside'));
+  mkdirSync(join(home, 'data'));
+  expect(await refused()).toContain('is no database of PostgreSQL');
+  rmSync(join(home, 'data'), { recursive: true });
+  renameSync(join(home, 'aside'), join(home, 'data'));
+  expect(leftovers()).toEqual([]);
 });
 
 test('a port that is taken is said in one sentence, and nothing is left running', async () => {

@@ -1,5 +1,5 @@
 /** `npm run bench`: one line a figure. Ratios hold on any machine; times are this machine's. */
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -59,6 +59,8 @@ run(async () => {
   });
   firstPage();
   const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-bench-'));
+  // The database's user has to enter it.
+  chmodSync(scratch, 0o755);
   atEnd(() => rmSync(scratch, { recursive: true, force: true }));
   const clone = join(scratch, 'clone');
   if (existsSync(join(ROOT, '.git'))) {

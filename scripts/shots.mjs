@@ -1,5 +1,5 @@
 /** `npm run shots`: the main views from the demo data, into docs/screenshots/. */
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, atEnd, end, ensurePackages, freePort, run, say, step } from './lib/steps.mjs';
@@ -129,10 +129,12 @@ run(async () => {
   const { buildAll, startServer } = await import('./lib/app.mjs');
   const { chromium } = await import('@playwright/test');
   const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-shots-'));
+  // The database's user has to enter it.
+  chmodSync(scratch, 0o755);
   atEnd(() => rmSync(scratch, { recursive: true, force: true }));
   await buildAll();
   const postgres = await startPostgres(scratch);
-  const server = await startServer({ databaseUrl: await postgres.url('shots'), port: await freePort(), postgresPid: postgres.pid });
+  const server = await startServer({ databaseUrl: await postgres.url('shots'), port: await freePort(), postgresPidFile: postgres.pidFile });
   const base = `http://127.0.0.1:${server.port}`;
   const { projects } = await (await fetch(`${base}/api/projects`)).json();
   const browser = await chromium.launch({

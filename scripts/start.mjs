@@ -1,14 +1,15 @@
 /** `npm start`: everything from a clean clone to a served page. `npm run dev`: the same with hot reload. */
 import { join } from 'node:path';
-import { DATA, ROOT, Trouble, child, ensurePackages, freePort, isEnding, makeFolder, run, say, step } from './lib/steps.mjs';
+import { DATA, ROOT, Trouble, child, end, ensurePackages, freePort, isEnding, makeFolder, run, say, step } from './lib/steps.mjs';
 import { buildAll, choosePort, startServer, watchServer } from './lib/app.mjs';
+import { takeFolder, tellAddress } from './lib/lock.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 
 const dev = process.argv.includes('--dev');
 
 /** The built application on one port; answers what stops first. */
 async function serveBuilt(postgres, databaseUrl, port) {
-  const server = await step('starting the server', () => startServer({ databaseUrl, port, postgresPid: postgres.pid }));
+  const server = await step('starting the server', () => startServer({ databaseUrl, port, postgresPidFile: postgres.pidFile }));
   return [server.gone.then(() => 'The server')];
 }
 
@@ -23,7 +24,7 @@ async function serveHot(postgres, databaseUrl, port) {
       await server.gone;
       say('· the server starts again');
     }
-    server = await startServer({ databaseUrl, port: serverPort, postgresPid: postgres.pid, page: false });
+    server = await startServer({ databaseUrl, port: serverPort, postgresPidFile: postgres.pidFile, page: false });
   };
   await step('starting the server', async () => {
     await watchServer(() => {
@@ -45,13 +46,27 @@ async function serveHot(postgres, databaseUrl, port) {
 
 run(async () => {
   const begun = Date.now();
-  const port = await choosePort(process.env.PORT);
   makeFolder(DATA);
+  // Found before a port is chosen: the other one holds it.
+  const running = takeFolder(DATA);
+  if (running !== null) {
+    say(
+      running === ''
+        ? 'Iron Nudge is being started already, elsewhere: wait for its address there.'
+        : `Iron Nudge runs already at ${running}: open it there.`,
+    );
+    return end(0);
+  }
+  const port = await choosePort(process.env.PORT);
   await ensurePackages();
   const [postgres] = await Promise.all([step('starting the database', () => startPostgres(DATA)), dev ? undefined : buildAll()]);
   const databaseUrl = await postgres.url('iron_nudge');
   const watched = await (dev ? serveHot : serveBuilt)(postgres, databaseUrl, port);
-  say(`\nIron Nudge is served at http://127.0.0.1:${port}  (${((Date.now() - begun) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
-  const what = await Promise.race([postgres.gone.then(() => 'The database'), ...watched]);
+  const address = `http://127.0.0.1:${port}`;
+  tellAddress(DATA, address);
+  say(`\nProjects are kept in ${postgres.home}`);
+  say(`Iron Nudge is served at ${address}  (${((Date.now() - begun) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
+  void postgres.keep();
+  const what = await Promise.race(watched);
   if (!isEnding()) throw new Trouble(`${what} has stopped by itself.`);
 });

@@ -1,6 +1,6 @@
 /** `npm test`: lint, types, unit tests, and the real application in a real browser. One count over all. */
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, atEnd, end, ensureDebian, ensurePackages, freePort, run, say, sh, step } from './lib/steps.mjs';
@@ -34,6 +34,8 @@ run(async () => {
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
   const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-test-'));
+  // The database's user has to enter it.
+  chmodSync(scratch, 0o755);
   atEnd(() => rmSync(scratch, { recursive: true, force: true }));
 
   await npmRun('lint and format', 'lint');
@@ -53,7 +55,11 @@ run(async () => {
   });
 
   await buildAll();
-  const server = await startServer({ databaseUrl: await postgres.url('browser'), port: await freePort(), postgresPid: postgres.pid });
+  const server = await startServer({
+    databaseUrl: await postgres.url('browser'),
+    port: await freePort(),
+    postgresPidFile: postgres.pidFile,
+  });
   await step('the application in a browser', async () => {
     const report = join(scratch, 'playwright.json');
     const { code } = await sh(

@@ -11,6 +11,8 @@ const MOST_REVISION = 2 ** 31 - 1;
 const revision = z.number().int().min(1).max(MOST_REVISION);
 const document = z.unknown();
 const time = z.string();
+/** Milliseconds since 1970, up to the last date that there is (ECMA-262, time values). */
+const moment = z.number().int().min(0).max(8.64e15);
 
 /** Whatever is refused: a stable code, a sentence, and the field to blame (empty when none is). */
 export const errorAnswer = z.object({ code: z.string(), message: z.string(), path: z.string() });
@@ -48,13 +50,13 @@ export const bodies = {
     ticks: z.array(tickSchema).max(2000),
     asBuilt: z.array(asBuiltSchema).max(2000),
     paper: z.enum(PAPERS),
-    at: z.number().int().min(0),
+    at: moment,
   }),
 } as const;
 
 export const queries = {
   /** GET /projects/:id/records: those after a number. */
-  records: z.object({ after: z.coerce.number().int().min(0).default(0) }),
+  records: z.object({ after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0) }),
 } as const;
 
 export const answers = {

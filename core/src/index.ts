@@ -185,6 +185,7 @@ export {
   boxSurfaceM2,
   distanceSchema,
   fieldValue,
+  idSchema,
   joinTerm,
   mintId,
   partsOf,

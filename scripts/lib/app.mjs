@@ -8,8 +8,9 @@ const WEB_ROOT = join(ROOT, 'web', 'dist');
 const DEFAULT_PORT = 5180;
 
 const SERVER_BUILD = {
-  entryPoints: [join(ROOT, 'server/src/main.ts')],
-  outfile: SERVER_BUNDLE,
+  entryPoints: { main: join(ROOT, 'server/src/main.ts'), book: join(ROOT, 'server/src/book/thread.ts') },
+  outdir: join(ROOT, 'server', 'dist'),
+  outExtension: { '.js': '.mjs' },
   bundle: true,
   platform: 'node',
   format: 'esm',
@@ -76,7 +77,7 @@ export async function choosePort(asked) {
 }
 
 /** Starts the server; resolves when it answers. Without `page` it serves the routes only. */
-export async function startServer({ databaseUrl, port, postgresPid, page = true }) {
+export async function startServer({ databaseUrl, port, postgresPidFile, page = true }) {
   const server = child(process.execPath, ['--enable-source-maps', SERVER_BUNDLE], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
@@ -85,7 +86,7 @@ export async function startServer({ databaseUrl, port, postgresPid, page = true 
       DATABASE_URL: databaseUrl,
       PORT: String(port),
       SEED_DEMO: 'yes',
-      POSTGRES_PID: String(postgresPid),
+      POSTGRES_PID_FILE: postgresPidFile,
       ...(page ? { WEB_ROOT } : {}),
     },
   });

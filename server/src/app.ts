@@ -2,7 +2,9 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import type { DataSource } from 'typeorm';
-import { HttpError, toHttpError } from './errors.ts';
+import { HttpError, diskFull, toHttpError } from './errors.ts';
+import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
+import { type BookMaker, makeBookHere } from './book/maker.ts';
 import { bookRoutes } from './routes/book.ts';
 import { partRoutes } from './routes/parts.ts';
 import { projectRoutes } from './routes/projects.ts';
@@ -13,9 +15,18 @@ export interface AppOptions {
   /** Built web application to serve; none while Vite serves it. */
   readonly webRoot: string | null;
   readonly log: (line: string) => void;
+  /** Names beside the machine's own for itself that it is served under. */
+  readonly hosts?: readonly string[];
+  /** What is left on the disk that the database is kept on, bytes. */
+  readonly freeBytes?: () => number;
+  /** Makes a build book: off the main thread where the application is served, right here where it is not said. */
+  readonly book?: BookMaker;
 }
 
-export function createApp({ source, webRoot, log }: AppOptions): Express {
+/** With less than this PostgreSQL cannot write its log, bytes: a segment of it is 16 MiB. */
+const LEAST_BYTES = 16 * 2 ** 20;
+
+export function createApp({ source, webRoot, log, hosts = [], book = makeBookHere, freeBytes = () => Infinity }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -27,8 +38,9 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
     });
     next();
   });
+  app.use(onlyOwnHosts(hosts));
   app.use('/api', sameOrigin);
-  app.use('/api', express.json({ limit: '4mb' }));
+  app.use('/api', express.json({ limit: '4mb' }), readableText);
   app.get('/api/health', async (_request, response) => {
     await source.query('SELECT 1');
     response.json({ ok: true });
@@ -36,7 +48,7 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
   app.use('/api/projects', projectRoutes(source));
   app.use('/api/projects/:id/records', recordRoutes(source));
   app.use('/api/parts', partRoutes(source));
-  app.use('/api/book', bookRoutes());
+  app.use('/api/book', bookRoutes(book));
   app.use('/api', () => {
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });
@@ -47,7 +59,9 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
   }
   const onError: ErrorRequestHandler = (thrown, request, response, next) => {
     if (response.headersSent) return next(thrown);
-    const error = toHttpError(thrown);
+    const refused = toHttpError(thrown);
+    // A full disk ends the database: what is said is why, not what.
+    const error = refused.code === 'database-unavailable' && freeBytes() < LEAST_BYTES ? diskFull() : refused;
     if (error.status >= 500)
       log(`${request.method} ${request.path}: ${thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)}`);
     response.status(error.status).json(error.body());
@@ -55,11 +69,3 @@ export function createApp({ source, webRoot, log }: AppOptions): Express {
   app.use(onError);
   return app;
 }
-
-/** The server has no log-in and listens on loopback: a page from elsewhere must not write through it. */
-const sameOrigin: express.RequestHandler = (request, _response, next) => {
-  const site = request.get('sec-fetch-site');
-  if (request.method !== 'GET' && site !== undefined && site !== 'same-origin' && site !== 'none')
-    throw new HttpError(403, 'other-origin', 'Requests from other sites are refused.');
-  next();
-};

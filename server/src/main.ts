@@ -1,16 +1,32 @@
 /** Started by the start script with the database's address; reports readiness and ends over IPC. */
+import { readFileSync, statfsSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { dirname } from 'node:path';
 import { createApp } from './app.ts';
+import { bookThreads } from './book/maker.ts';
 import { openDatabase, seedDemo } from './database.ts';
 
-const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID } = process.env;
+const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID_FILE, HOST_NAMES } = process.env;
 
 async function main(): Promise<void> {
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with npm start');
   const source = await openDatabase(DATABASE_URL);
   if (SEED_DEMO === 'yes') await seedDemo(source);
-  const app = createApp({ source, webRoot: WEB_ROOT ?? null, log: (line) => process.stderr.write(`${line}\n`) });
+  const app = createApp({
+    source,
+    webRoot: WEB_ROOT ?? null,
+    log: (line) => process.stderr.write(`${line}\n`),
+    hosts: (HOST_NAMES ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean),
+    freeBytes: () => (POSTGRES_PID_FILE ? freeBytesAt(dirname(POSTGRES_PID_FILE)) : Infinity),
+    book: bookThreads(new URL('./book.mjs', import.meta.url)),
+  });
   const server = createServer(app);
+  // Whoever sends a head or a body drop by drop is cut off; a large project on a slow line has a minute.
+  server.headersTimeout = 10_000;
+  server.requestTimeout = 60_000;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(Number(PORT ?? 0), '127.0.0.1', resolve);
@@ -26,7 +42,7 @@ async function main(): Promise<void> {
     server.close();
     void source.destroy().finally(() => {
       // The start script died without stopping its database: nobody else will.
-      if (orphaned && POSTGRES_PID) tryKill(Number(POSTGRES_PID));
+      if (orphaned && POSTGRES_PID_FILE) stopPostgres(POSTGRES_PID_FILE);
       process.exit(0);
     });
   };
@@ -35,9 +51,20 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => undefined); // The start script decides.
 }
 
-function tryKill(pid: number): void {
+/** Room for whoever is not root, bytes; no question where it cannot be told. */
+function freeBytesAt(folder: string): number {
   try {
-    process.kill(pid, 'SIGINT');
+    const { bavail, bsize } = statfsSync(folder);
+    return bavail * bsize;
+  } catch {
+    return Infinity;
+  }
+}
+
+/** By the pid that PostgreSQL keeps beside its data: it may have been started anew since we were. */
+function stopPostgres(pidFile: string): void {
+  try {
+    process.kill(Number(readFileSync(pidFile, 'utf8').split('\n')[0]), 'SIGINT');
   } catch {
     // It is gone already.
   }

@@ -5,9 +5,11 @@
  */
 import { z } from 'zod';
 
+/** The last date that there is, milliseconds since 1970 (ECMA-262, time values). */
+const MOST_TIME = 8.64e15;
 export const MOST_RECORD_TEXT = 500;
 const text = z.string().trim().max(MOST_RECORD_TEXT);
-const header = { id: z.uuid(), /** Milliseconds since 1970. */ at: z.number().int().min(0) };
+const header = { id: z.uuid(), /** Milliseconds since 1970. */ at: z.number().int().min(0).max(MOST_TIME) };
 const initials = z.string().trim().max(8);
 const subject = z.strictObject({ kind: z.enum(['part', 'wire']), id: z.string().min(1).max(300), label: z.string().max(120) });
 

@@ -1,6 +1,7 @@
 import type { Request } from 'express';
 import { IsNull, type Repository } from 'typeorm';
 import { z } from 'zod';
+import { idSchema } from '@iron-nudge/core';
 import type { Project } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
 
@@ -9,6 +10,12 @@ const idParam = z.uuid();
 export function projectIdOf(request: Request): string {
   const parsed = idParam.safeParse(request.params.id);
   if (!parsed.success) throw new HttpError(404, 'no-project', 'There is no such project.', 'id');
+  return parsed.data;
+}
+
+export function partIdOf(request: Request): string {
+  const parsed = idSchema.safeParse(request.params.id);
+  if (!parsed.success) throw new HttpError(404, 'no-part', 'There is no such part; it may have been deleted in another window.', 'id');
   return parsed.data;
 }
 

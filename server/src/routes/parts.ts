@@ -5,6 +5,7 @@ import { POWER_RELAYS, type OwnRelay } from '@iron-nudge/core';
 import { PartEntity } from '../entities/part.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
+import { partIdOf } from './ids.ts';
 
 /** Projects that have a job with the part, by part. */
 type UsedIn = ReadonlyMap<string, { id: string; name: string }[]>;
@@ -46,6 +47,8 @@ export function partRoutes(source: DataSource): Router {
   router.post('/import', async (request, response) => {
     const { parts: list } = parseBody(bodies.importParts, request.body);
     list.forEach(refuseShelf);
+    const twice = list.findIndex(({ id }, at) => list.findIndex((other) => other.id === id) !== at);
+    if (twice >= 0) throw new HttpError(400, 'part-twice', `“${list[twice]!.id}” is in the file twice.`, `parts.${twice}.id`);
     await source.transaction((manager) =>
       manager.upsert(
         PartEntity,
@@ -58,7 +61,7 @@ export function partRoutes(source: DataSource): Router {
 
   router.put('/:id', async (request, response) => {
     const { part } = parseBody(bodies.part, request.body);
-    const { id } = request.params;
+    const id = partIdOf(request);
     if (part.id !== id) throw new HttpError(400, 'bad-request', 'The id of a part stays what it is.', 'part.id');
     const { affected } = await parts.update({ id }, { document: part });
     if (!affected) throw new HttpError(404, 'no-part', 'There is no such part; it may have been deleted in another window.', 'id');
@@ -66,7 +69,7 @@ export function partRoutes(source: DataSource): Router {
   });
 
   router.delete('/:id', async (request, response) => {
-    const { id } = request.params;
+    const id = partIdOf(request);
     const used = (await usedIn()).get(id) ?? [];
     if (used.length > 0)
       throw new HttpError(
