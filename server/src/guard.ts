@@ -1,5 +1,6 @@
 /** What is turned away at the door, before any route sees it. */
 import type { RequestHandler } from 'express';
+import { isUnreadable } from '@iron-nudge/core';
 import { HttpError } from './errors.ts';
 
 /** Names of this machine for itself. */
@@ -31,16 +32,12 @@ export const sameOrigin: RequestHandler = (request, _response, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next();
   const site = request.get('sec-fetch-site');
   const origin = request.get('origin');
-  const ours =
-    origin === undefined || origin === 'null' ? origin === undefined : origin.replace(/^https?:\/\//, '') === request.headers.host;
+  const ours = origin === undefined || origin.replace(/^https?:\/\//, '') === request.headers.host;
   if (!ours || (site !== undefined && site !== 'same-origin' && site !== 'none'))
     throw new HttpError(403, 'other-origin', 'Requests from other sites are refused.');
   next();
 };
 
-/** Characters that no text has: control characters but tab and line ends, and halves of a pair without the other. */
-// eslint-disable-next-line no-control-regex -- it is they that are looked for
-const NO_TEXT = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ud800-\udfff]/u;
 /** Deeper than any document of ours. */
 const MOST_DEPTH = 80;
 
@@ -50,11 +47,11 @@ export const readableText: RequestHandler = (request, _response, next) => {
   for (let here = open.pop(); here !== undefined; here = open.pop()) {
     const { value, path } = here;
     const refuse = (why: string) => new HttpError(400, 'bad-text', why, path.join('.'));
-    if (typeof value === 'string' && NO_TEXT.test(value)) throw refuse('holds a character that is none: type it anew');
+    if (typeof value === 'string' && isUnreadable(value)) throw refuse('holds a character that is none: type it anew');
     if (typeof value !== 'object' || value === null) continue;
     if (path.length > MOST_DEPTH) throw refuse('is nested deeper than any project');
     for (const [key, inner] of Object.entries(value)) {
-      if (NO_TEXT.test(key)) throw refuse('has a field whose name holds a character that is none');
+      if (isUnreadable(key)) throw refuse('has a field whose name holds a character that is none');
       open.push({ value: inner, path: [...path, key] });
     }
   }

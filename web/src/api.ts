@@ -1,6 +1,14 @@
 /** The server's routes, with one kind of error. */
 import type { PartRecord, ProjectSummary } from '@iron-nudge/contract';
-import type { AsBuilt, Design, OwnRelay, Patch, ProjectRecord as Recorded, Tick } from '@iron-nudge/core';
+import {
+  readable,
+  type AsBuilt,
+  type Design,
+  type OwnRelay,
+  type Patch,
+  type ProjectRecord as Recorded,
+  type Tick,
+} from '@iron-nudge/core';
 
 export type { PartRecord, ProjectSummary };
 export interface ProjectRecord {
@@ -40,7 +48,7 @@ async function answerOf(method: string, path: string, body: unknown, keepalive: 
     response = await fetch(`/api${path}`, {
       method,
       keepalive,
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(readable(body)) }),
     });
   } catch {
     throw new ApiError('offline', 'The server does not answer. Edits are kept in this browser until it does.', '', 0);

@@ -227,6 +227,30 @@ describe('documents', () => {
   });
 });
 
+describe('a document is no larger than a person could have', () => {
+  const problems = (made: unknown) => {
+    const parsed = parseDesign(made);
+    return parsed.ok ? [] : parsed.problems.map(({ path, message }) => `${path} ${message}`);
+  };
+  const wires = (count: number) => Object.fromEntries(Array.from({ length: count }, (_, at) => [`leg-${at}`, {}]));
+  const wide = (count: number): When => ({ op: 'and', of: Array.from({ length: count }, () => on('key')) });
+  /** A clause of so many terms, the words between them counted. */
+  const terms = (count: number): When => ({ op: 'or', of: [wide(39), wide(39), wide(count - 81)] });
+  test('wires of a job, terms of a clause, and values in all', () => {
+    expect(problems({ ...design(), jobs: [job({ wires: wires(300) })] })).toEqual([]);
+    expect(problems({ ...design(), jobs: [job({ wires: wires(301) })] })).toEqual(['jobs[0].wires has more than 300 entries']);
+    expect(problems({ ...design(), jobs: [job({ when: terms(119) })] })).toEqual([]);
+    expect(problems({ ...design(), jobs: [job({ when: terms(121) })] })).toEqual(['jobs[0].when has more than 120 terms']);
+    const huge = { ...design(), build: { wires: wires(250_000) } };
+    const begun = performance.now();
+    expect(problems(huge)).toEqual([' holds more than 100,000 values: no project of ours has as many']);
+    expect(performance.now() - begun).toBeLessThan(5000);
+  });
+  test('of a document that is wrong all over, no more is told than one reads', () => {
+    expect(problems({ ...design(), jobs: Array.from({ length: 60 }, () => ({ a: 1, b: 2, c: 3 })) }).length).toBeLessThanOrEqual(100);
+  });
+});
+
 describe('plates and ways', () => {
   const load = HEATER;
   test.each([

@@ -34,12 +34,14 @@ export function parseDesign(raw: unknown): ParseResult {
     return failure('formatVersion', 'must be a whole number from 1');
   if (formatVersion > FORMAT_VERSION)
     return failure('formatVersion', `is ${formatVersion}, but this version of Iron Nudge reads up to ${FORMAT_VERSION}`);
-  if (nestedTooDeep(raw)) return failure('jobs', `is nested more than ${WHEN_MAX_DEPTH} deep`);
+  const size = sizeOf(raw);
+  if (size === 'too deep') return failure('jobs', `is nested more than ${WHEN_MAX_DEPTH} deep`);
+  if (size === 'too many') return failure('', `holds more than ${MOST_VALUES.toLocaleString('en')} values: no project of ours has as many`);
   const parsed = designSchema.safeParse(migrate(raw as Record<string, unknown>, formatVersion));
   if (!parsed.success)
     return {
       ok: false,
-      problems: parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issue.message })),
+      problems: parsed.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({ path: pathText(issue.path), message: issue.message })),
     };
   const problems = references(parsed.data);
   return problems.length ? { ok: false, problems } : { ok: true, design: parsed.data };
@@ -54,14 +56,23 @@ export function pathText(path: readonly PropertyKey[]): string {
   return path.map((key, at) => (typeof key === 'number' ? `[${key}]` : `${at ? '.' : ''}${String(key)}`)).join('');
 }
 
-function nestedTooDeep(raw: object): boolean {
+/** Problems that are told at once. */
+const MOST_PROBLEMS = 100;
+/** Values in a document, fields and entries of lists alike. */
+const MOST_VALUES = 100_000;
+
+/** Looked at before anything else reads it: what is hostile costs no more than a walk. */
+function sizeOf(raw: object): 'fits' | 'too deep' | 'too many' {
   let level: unknown[] = [raw];
+  let count = 0;
   // Two levels of JSON a level of expression, and a handful above the expressions.
   for (let depth = 0; depth < 2 * WHEN_MAX_DEPTH + 8; depth++) {
     level = level.flatMap((value) => (typeof value === 'object' && value !== null ? Object.values(value) : []));
-    if (level.length === 0) return false;
+    if (level.length === 0) return 'fits';
+    count += level.length;
+    if (count > MOST_VALUES) return 'too many';
   }
-  return true;
+  return 'too deep';
 }
 
 /** Every id is unique in its list and every reference points at something. */

@@ -3,9 +3,29 @@
  * derived from it and never stored. Quantities are SI unless the field's name says otherwise.
  */
 import { z } from 'zod';
-import { FORMAT, FORMAT_VERSION, distanceSchema, idSchema, nameSchema, placeSchema, positive, whenSchema } from '../document/index.ts';
+import {
+  FORMAT,
+  FORMAT_VERSION,
+  distanceSchema,
+  idSchema,
+  nameSchema,
+  partsOf,
+  placeSchema,
+  positive,
+  whenSchema,
+  type When,
+} from '../document/index.ts';
 import { CONTROLLER_IDS, HEATSINK_IDS, TRANSISTOR_IDS, loadSchema, ownRelaySchema, signalSchema, supplySchema } from '../kinds/index.ts';
 import { GUARD_RATINGS, STOCK_SIZES_MM2, WIRE_COLOURS, WIRE_FAMILY_IDS } from '../reference/index.ts';
+
+/** A record with no more entries than a person could have made. */
+const recordOf = <T extends z.ZodType>(most: number, keyLength: number, value: T) =>
+  z.record(z.string().max(keyLength), value).refine((entries) => Object.keys(entries).length <= most, `has more than ${most} entries`);
+
+/** Terms of a clause, and the words between them: more than anyone could read. */
+const MOST_TERMS = 120;
+const termsOf = (when: When): number => 1 + partsOf(when).reduce((sum, part) => sum + termsOf(part), 0);
+const clauseSchema = whenSchema.refine((when) => termsOf(when) <= MOST_TERMS, `has more than ${MOST_TERMS} terms`);
 
 const id = idSchema;
 const name = nameSchema;
@@ -38,9 +58,9 @@ export const otherwiseSchema = z.discriminatedUnion('kind', [
   /** Changeover: other loads run instead. */
   z.strictObject({ kind: z.literal('loads'), loads: z.array(loadSchema).min(1).max(6) }),
   /** Two speeds: on a second clause they run through a resistor. */
-  z.strictObject({ kind: z.literal('slower'), when: whenSchema, ohm: positive.max(100) }),
+  z.strictObject({ kind: z.literal('slower'), when: clauseSchema, ohm: positive.max(100) }),
   /** On a second clause the motor runs backwards; with both or neither it is braked. */
-  z.strictObject({ kind: z.literal('reverse'), when: whenSchema }),
+  z.strictObject({ kind: z.literal('reverse'), when: clauseSchema }),
 ]);
 
 /** What a person wired otherwise than the app would. */
@@ -93,7 +113,7 @@ export const ASSUMED_LEAD_M = 0.15;
 export const jobSchema = z.strictObject({
   id,
   name,
-  when: whenSchema,
+  when: clauseSchema,
   loads: z.array(loadSchema).min(1, 'a job needs a load').max(12),
   otherwise: otherwiseSchema,
   /** A supply, or an existing feed that may give the load's current. */
@@ -121,8 +141,9 @@ export const jobSchema = z.strictObject({
   /** A way of wiring that a person picked; auto takes the first that the settings prefer. */
   way: z.string().max(60),
   /** Choices that a person made for one leg, by leg key; what is not here is chosen by the app. */
-  wires: z.record(
-    z.string().max(80),
+  wires: recordOf(
+    300,
+    80,
     z.strictObject({
       sizeMm2: stockSize.optional(),
       /** A second wire beside it, under the same terminals. */
@@ -264,7 +285,7 @@ export const wireEditSchema = z.strictObject({
 });
 const piecesOf = z.number().int().min(0).max(10_000);
 export const buildSchema = z.strictObject({
-  wires: z.record(z.string().max(300), wireEditSchema).default({}),
+  wires: recordOf(5000, 300, wireEditSchema).default({}),
   /** Length that new wire is bought in, m. */
   rollM: positive.max(500).default(10),
   /** Wire that is there, on spools. */
@@ -273,8 +294,8 @@ export const buildSchema = z.strictObject({
     .max(60)
     .default([]),
   /** By description of the parts list: how many are in the drawer, and how many to have over. */
-  drawer: z.record(z.string().max(300), piecesOf).default({}),
-  spares: z.record(z.string().max(300), piecesOf).default({}),
+  drawer: recordOf(2000, 300, piecesOf).default({}),
+  spares: recordOf(2000, 300, piecesOf).default({}),
 });
 
 export const designSchema = z.strictObject({

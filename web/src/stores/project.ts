@@ -5,6 +5,7 @@ import {
   applyPatches,
   levelsOf,
   parseDesign,
+  readable,
   sameDocument,
   type Analysis,
   type Design,
@@ -307,7 +308,7 @@ export const useProject = defineStore('project', () => {
   function edit(label: string, change: (now: Design) => Design, field: string | null = null): boolean {
     const before = design.value;
     if (!before) return false;
-    const after = change(before);
+    const after = readable(change(before));
     if (after === before) return true;
     const parsed = parseDesign(after);
     if (!parsed.ok) {
