@@ -117,4 +117,13 @@ const COMMANDS: Readonly<Record<string, (file: string) => number>> = { build, ch
 const [command, file] = process.argv.slice(2);
 const run = command === undefined ? undefined : COMMANDS[command];
 if (!run || !file) refuse(`Usage: npm run --silent nudge -- ${Object.keys(COMMANDS).join('|')} FILE.json`);
-process.exitCode = run(file);
+/** Its own failure is told apart from a danger in the project. */
+const CRASHED = 3;
+try {
+  process.exitCode = run(file);
+} catch (error) {
+  process.stderr.write(
+    `${file}: Iron Nudge failed on this project: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+  );
+  process.exitCode = CRASHED;
+}

@@ -62,8 +62,9 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
     const refused = toHttpError(thrown);
     // A full disk ends the database: what is said is why, not what.
     const error = refused.code === 'database-unavailable' && freeBytes() < LEAST_BYTES ? diskFull() : refused;
-    if (error.status >= 500)
-      log(`${request.method} ${request.path}: ${thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown)}`);
+    // Of what is not ours to mend (a full disk, a database that is away) the sentence is enough.
+    const why = error.status !== 500 ? error.message : thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown);
+    if (error.status >= 500) log(`${request.method} ${request.path}: ${why}`);
     response.status(error.status).json(error.body());
   };
   app.use(onError);

@@ -5,12 +5,26 @@ import { dirname } from 'node:path';
 import { createApp } from './app.ts';
 import { bookThreads } from './book/maker.ts';
 import { openDatabase, seedDemo } from './database.ts';
+import { toHttpError } from './errors.ts';
 
 const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID_FILE, HOST_NAMES } = process.env;
 
+/** How long a database that is just being started again is waited for, and how often it is asked, ms. */
+const PATIENCE_MS = 30_000;
+const ASK_EVERY_MS = 300;
+
+async function openWhenItIsThere(url: string): Promise<Awaited<ReturnType<typeof openDatabase>>> {
+  for (const until = Date.now() + PATIENCE_MS; ; await new Promise((resolve) => setTimeout(resolve, ASK_EVERY_MS)))
+    try {
+      return await openDatabase(url);
+    } catch (error) {
+      if (Date.now() > until || toHttpError(error).status !== 503) throw error;
+    }
+}
+
 async function main(): Promise<void> {
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with npm start');
-  const source = await openDatabase(DATABASE_URL);
+  const source = await openWhenItIsThere(DATABASE_URL);
   if (SEED_DEMO === 'yes') await seedDemo(source);
   const app = createApp({
     source,
@@ -23,7 +37,7 @@ async function main(): Promise<void> {
     freeBytes: () => (POSTGRES_PID_FILE ? freeBytesAt(dirname(POSTGRES_PID_FILE)) : Infinity),
     book: bookThreads(new URL('./book.mjs', import.meta.url)),
   });
-  const server = createServer(app);
+  const server = createServer({ connectionsCheckingInterval: 5000 }, app);
   // Whoever sends a head or a body drop by drop is cut off; a large project on a slow line has a minute.
   server.headersTimeout = 10_000;
   server.requestTimeout = 60_000;

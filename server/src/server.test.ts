@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Express } from 'express';
 import request from 'supertest';
@@ -349,6 +350,45 @@ describe('records of a project', () => {
       .expect(422);
     expect(body).toMatchObject({ code: 'bad-document', path: 'records.0.document.places' });
   });
+  test('a record whose id another project has is refused by name, not dropped', async () => {
+    const [mine, theirs] = [(await create()).id, (await create()).id];
+    const record = { id: randomUUID(), at: 1, kind: 'fresh-start', job: 'dew', note: '' };
+    await request(app)
+      .post(`/api/projects/${theirs}/records`)
+      .send({ records: [record] })
+      .expect(201);
+    const fresh = { ...record, id: randomUUID() };
+    const { body } = await request(app)
+      .post(`/api/projects/${mine}/records`)
+      .send({ records: [fresh, record] })
+      .expect(409);
+    expect(body).toMatchObject({ code: 'record-elsewhere', path: 'records.1.id' });
+  });
+
+  test('who pages on while many write sees every record', async () => {
+    const { id } = await create();
+    const seen = new Set<string>();
+    let after = 0;
+    let over = false;
+    const reading = (async () => {
+      for (;;) {
+        const last = over;
+        const { body } = await request(app).get(`/api/projects/${id}/records?after=${after}`).expect(200);
+        const page = body as { records: { id: string }[]; last: number };
+        for (const record of page.records) seen.add(record.id);
+        after = page.last;
+        if (last) return;
+      }
+    })();
+    const sent = Array.from({ length: 24 }, () =>
+      Array.from({ length: 8 }, () => ({ id: randomUUID(), at: 1, kind: 'fresh-start', job: 'dew', note: '' })),
+    );
+    await Promise.all(sent.map((records) => request(app).post(`/api/projects/${id}/records`).send({ records }).expect(201)));
+    over = true;
+    await reading;
+    expect(seen.size).toBe(24 * 8);
+  });
+
   test('of a project that is not there are refused', async () => {
     await request(app).get('/api/projects/00000000-0000-4000-8000-000000000000/records').expect(404);
     await request(app).post('/api/projects/nonsense/records').send({ records: [] }).expect(404);

@@ -91,14 +91,24 @@ const loom = (count: number): Design =>
     { settings: { ...design().settings, sharing: 'apart' } },
   );
 /** A lamp that a board turns on and off, so many seconds each. */
-const blinking = (seconds: number, gpio = 'D5'): Design =>
+const blinking = (seconds: number, gpio = 'D5', type: 'board-5v' | 'board-3v3-radio' = 'board-5v'): Design =>
   design([job({ when: and(on('key'), on('pin')), operationsPerDay: 1, loads: [watts('filament', 60, 12)] })], {
-    signals: design().signals.map((signal) => (signal.id === 'pin' ? ({ ...signal, controller: 'board', gpio } as typeof signal) : signal)),
+    signals: design().signals.map((signal) =>
+      signal.id === 'pin'
+        ? ({
+            ...signal,
+            controller: 'board',
+            gpio,
+            volt: type === 'board-5v' ? 5 : 3.3,
+            limitA: type === 'board-5v' ? 0.02 : 0.012,
+          } as typeof signal)
+        : signal,
+    ),
     controllers: [
       {
         id: 'board',
         name: 'board',
-        type: 'board-5v',
+        type,
         place: 'box',
         supply: 'usb',
         links: [],
@@ -193,6 +203,12 @@ const relayIn = (hottestC: number): Design => ({
   places: design().places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
 });
 
+const dividedFrom12 = (divider: { upperOhm: number; lowerOhm: number }): Design => {
+  const made = blinking(60);
+  const link = { name: 'key sensed', fromV: 12 as const, toV: 5 as const, divider };
+  return { ...made, controllers: made.controllers.map((board) => ({ ...board, links: [link] })) };
+};
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -204,6 +220,22 @@ interface Face {
 }
 
 const FACES: readonly Face[] = [
+  {
+    rule: 'pin-taken',
+    says: 'a pin that the program memory of a board with radio hangs on',
+    fails: 'danger',
+    words: /G7 is where board keeps its program/,
+    bad: () => blinking(60, 'G7', 'board-3v3-radio'),
+    good: () => blinking(60, 'G21', 'board-3v3-radio'),
+  },
+  {
+    rule: 'divider-out-of-range',
+    says: 'a 12 V level of a vehicle on a divider that was reckoned for 12 V',
+    fails: 'caution',
+    words: /at worst 6\.\d+ V; the input bears 5\.30 V/,
+    bad: () => dividedFrom12({ upperOhm: 4700, lowerOhm: 3300 }),
+    good: () => dividedFrom12({ upperOhm: 3900, lowerOhm: 1800 }),
+  },
   {
     rule: 'charge-current',
     says: 'a flat second battery behind a full alternator',

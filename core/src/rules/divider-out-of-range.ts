@@ -1,6 +1,6 @@
 import { figures, formatQuantity } from '../quantity/index.ts';
-import { computed, entered, fromMemory } from '../reference/index.ts';
-import { dividerFor, dividerVolts } from '../solve/index.ts';
+import { commonPractice, computed, entered, fromMemory } from '../reference/index.ts';
+import { dividerFor, dividerVolts, levelEnds } from '../solve/index.ts';
 import { jobSubject } from './context.ts';
 import { firstOnBoard } from './nudging.ts';
 import { INPUT_MARGIN_V } from './pin-level-mismatch.ts';
@@ -35,7 +35,7 @@ export const dividerOutOfRange: Rule = {
             title: `${link.name}: the divider gives ${formatQuantity(usual, 'V')}, at worst ${formatQuantity(most, 'V')}; the input bears ${formatQuantity(limit, 'V')}`,
             detail: `${formatQuantity(divider.upperOhm, 'Ω')} over ${formatQuantity(divider.lowerOhm, 'Ω')} from ${figures(fromV)} V`,
             working: {
-              formula: 'V_out = V · (1 + p) · R₂(1 + t)/(R₁(1 − t) + R₂(1 + t)), p = t = 5 %',
+              formula: 'V_out = V_most · R₂(1 + t)/(R₁(1 − t) + R₂(1 + t)), t = 5 %',
               given: [
                 {
                   symbol: 'V',
@@ -43,6 +43,13 @@ export const dividerOutOfRange: Rule = {
                   value: fromV,
                   unit: 'V',
                   source: entered(`controllers[${at}].links[${index}].fromV`),
+                },
+                {
+                  symbol: 'V_most',
+                  meaning: fromV === 12 ? '12 V of a vehicle that charges' : 'that, and 5 %',
+                  value: levelEnds(fromV).most,
+                  unit: 'V',
+                  source: commonPractice(),
                 },
                 { symbol: 'R₁', meaning: 'upper', value: divider.upperOhm, unit: 'Ω', source: entered(path) },
                 { symbol: 'R₂', meaning: 'lower', value: divider.lowerOhm, unit: 'Ω', source: entered(path) },

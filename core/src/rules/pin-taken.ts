@@ -24,25 +24,30 @@ export const pinTaken: Rule = {
           const type = controllerType(board.type);
           const serial = type.uploadPins.includes(signal.gpio);
           const starts = type.boot[signal.gpio];
-          const value = serial || starts === 'pulled up' || starts === 'pulled down' ? 1 : 0;
+          const memory = type.memoryPins.includes(signal.gpio);
+          const value = memory || serial || starts === 'pulled up' || starts === 'pulled down' ? 1 : 0;
           return [
             judge(ID, {
-              severity: 'caution',
+              severity: memory ? 'danger' : 'caution',
               job: job.job.id,
               subject: partSubject(part),
               value,
               limit: 0,
               unit: '',
-              title: serial
-                ? `${signal.gpio} is the upload link of ${board.name}: every message on it moves ${job.job.name}`
-                : value > 0
-                  ? `${signal.gpio} tells ${board.name} how to start, and is ${starts} for it`
-                  : `${signal.gpio} of ${board.name} is free`,
-              detail: serial
-                ? 'and what hangs on it may keep the board from being programmed'
-                : value > 0
-                  ? 'what hangs on it may keep the board from starting: another pin'
-                  : 'neither its upload nor its start uses it',
+              title: memory
+                ? `${signal.gpio} is where ${board.name} keeps its program: what hangs on it stops the board`
+                : serial
+                  ? `${signal.gpio} is the upload link of ${board.name}: every message on it moves ${job.job.name}`
+                  : value > 0
+                    ? `${signal.gpio} tells ${board.name} how to start, and is ${starts} for it`
+                    : `${signal.gpio} of ${board.name} is free`,
+              detail: memory
+                ? 'it starts again and again, and its pins do what they like meanwhile: another pin'
+                : serial
+                  ? 'and what hangs on it may keep the board from being programmed'
+                  : value > 0
+                    ? 'what hangs on it may keep the board from starting: another pin'
+                    : 'neither its upload nor its start uses it',
               working: noneAllowed(
                 value,
                 'uses of the pin by the board itself',
@@ -62,7 +67,9 @@ export const pinTaken: Rule = {
       const type = controllerType(board.type);
       const taken = new Set(design.signals.flatMap((other) => (isPin(other) && other.controller === board.id ? [other.gpio] : [])));
       return type.pins
-        .filter((pin) => !taken.has(pin) && !type.uploadPins.includes(pin) && type.boot[pin] === undefined)
+        .filter(
+          (pin) => !taken.has(pin) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin) && type.boot[pin] === undefined,
+        )
         .slice(0, 2)
         .map((pin) => ({ label: `Nudge to pin ${pin}`, patches: [{ path: ['signals', at, 'gpio'], value: pin }] }));
     }),

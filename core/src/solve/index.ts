@@ -1,6 +1,6 @@
 /** The public face of this layer. */
 export { type Circuit, type Fault, type Solution, prepareCircuit } from './circuit.ts';
 export { CLAMP_V, coilRelease, parallelOhm } from './coil-release.ts';
-export { dividerFor, dividerVolts } from './divider.ts';
+export { dividerFor, dividerVolts, levelEnds } from './divider.ts';
 export { prepareNetwork } from './network.ts';
 export { angleForPower, phasePowerShare, phaseVoltShare } from './phase-angle.ts';

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { MoreThan, type DataSource } from 'typeorm';
+import { In, MoreThan, type DataSource } from 'typeorm';
 import { bodies, queries } from '@iron-nudge/contract';
 import { parseDesign } from '@iron-nudge/core';
 import { ProjectEntity } from '../entities/project.ts';
@@ -30,12 +30,26 @@ export function recordRoutes(source: DataSource): Router {
       if (!parsed.ok)
         throw new HttpError(422, 'bad-document', parsed.problems[0]!.message, `records.${at}.document.${parsed.problems[0]!.path}`);
     });
-    await records
-      .createQueryBuilder()
-      .insert()
-      .values(sent.map((body) => ({ id: body.id, project: id, body })))
-      .orIgnore()
-      .execute();
+    const elsewhere = await source.transaction(async (manager) => {
+      // One writer of a project at a time: numbers are seen in the order in which they are given, and whoever reads on
+      // from the last that they saw misses none.
+      await manager.query('SELECT 1 FROM project WHERE id = $1 FOR UPDATE', [id]);
+      await manager
+        .createQueryBuilder()
+        .insert()
+        .into(RecordEntity)
+        .values(sent.map((body) => ({ id: body.id, project: id, body })))
+        .orIgnore()
+        .execute();
+      const here = await manager.find(RecordEntity, {
+        select: { id: true },
+        where: { project: id, id: In(sent.map((record) => record.id)) },
+      });
+      const kept = new Set(here.map((record) => record.id));
+      return sent.findIndex((record) => !kept.has(record.id.toLowerCase()));
+    });
+    if (elsewhere >= 0)
+      throw new HttpError(409, 'record-elsewhere', 'A record with this id belongs to another project.', `records.${elsewhere}.id`);
     response.status(201).json({ kept: sent.map((record) => record.id) });
   });
 

@@ -26,6 +26,8 @@ export interface ControllerType {
   readonly boot: Readonly<Record<string, BootState>>;
   /** Pins that the upload link uses too. */
   readonly uploadPins: readonly string[];
+  /** Pins that its program memory hangs on: nothing else may. */
+  readonly memoryPins: readonly string[];
   readonly bootS: number;
   readonly price: number;
 }
@@ -48,6 +50,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     pins: [...range('D', 0, 13), ...range('A', 0, 5)],
     boot: { D0: 'pulled up', D1: 'pulses', D13: 'pulses' },
     uploadPins: ['D0', 'D1'],
+    memoryPins: [],
     bootS: 2,
     price: 14,
   },
@@ -66,6 +69,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     pins: range('G', 0, 22),
     boot: { G0: 'pulled up', G1: 'pulses' },
     uploadPins: ['G0', 'G1'],
+    memoryPins: [],
     bootS: 1,
     price: 8,
   },
@@ -84,6 +88,7 @@ export const CONTROLLERS: readonly ControllerType[] = [
     pins: range('G', 0, 33),
     boot: { G0: 'pulled up', G2: 'pulled down', G4: 'pulled down', G5: 'pulled up', G12: 'pulled down', G14: 'pulses', G15: 'pulled up' },
     uploadPins: ['G1', 'G3'],
+    memoryPins: range('G', 6, 11),
     bootS: 1.5,
     price: 11,
   },
