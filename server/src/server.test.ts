@@ -374,7 +374,6 @@ describe('records of a project', () => {
     // A writer of the same project that has its number and has not ended.
     const writer = source.createQueryRunner();
     await writer.startTransaction();
-    await writer.query('SELECT 1 FROM project WHERE id = $1 FOR UPDATE', [id]);
     await writer.query('INSERT INTO record (id, project, body) VALUES ($1, $2, $3)', [first.id, id, JSON.stringify(first)]);
     const late = request(app)
       .post(`/api/projects/${id}/records`)
