@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { analyse, orderOfWork, parseDesign, type Tick } from '@iron-nudge/core';
+import { analyse, assumptionsOf, orderOfWork, parseDesign, type Tick } from '@iron-nudge/core';
 import { makeBook, type BookOrder } from './book.ts';
 import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
 
@@ -50,6 +50,17 @@ describe('the build book of Owl Box', () => {
     expect(all).toContain('BEFORE IT IS PLUGGED IN');
     expect(all).toContain('proved dead twice');
   }, 120_000);
+  test('lists what was assumed with room for what is measured, and nothing where all was entered', async () => {
+    const { pages } = await read();
+    const page = pages.find(({ text }) => text.includes('What was assumed'))!;
+    expect(page.text).toMatch(/internal resistance of house battery\s*6 mΩ/);
+    expect(page.text).toMatch(/loop resistance of site hook-up\s*400 mΩ/);
+    expect(page.text).not.toContain('lead before the fuse');
+    const checked = assumptionsOf(design).map(({ key }) => key);
+    const { all } = await read({ design: { ...design, checked: [...design.checked, ...checked] } });
+    expect(all).not.toContain('What was assumed');
+  });
+
   test('stands on the paper that is asked for, and shows what was ticked and noted', async () => {
     const [step] = orderOfWork(design, analysis.netlist, analysis.wires);
     const tick: Tick = {

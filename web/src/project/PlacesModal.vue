@@ -82,16 +82,26 @@ function remove(id: string): void {
           :model-value="place.hottestC"
           @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')"
         />
-        <SelectField
-          label="Closed in"
-          :model-value="place.box"
-          :options="[
-            { value: 'open', text: 'no' },
-            { value: 'plastic', text: 'plastic box' },
-            { value: 'metal', text: 'metal box' },
-          ]"
-          @update:model-value="setPlace(at, { ...place, box: $event })"
-        />
+        <div class="box">
+          <SelectField
+            label="Closed in"
+            :model-value="place.box"
+            :options="[
+              { value: 'open', text: 'no' },
+              { value: 'plastic', text: 'plastic box' },
+              { value: 'metal', text: 'metal box' },
+            ]"
+            @update:model-value="setPlace(at, { ...place, box: $event })"
+          />
+          <NumberField
+            v-if="place.box !== 'open'"
+            label="Its outside"
+            unit="m²"
+            :most="20"
+            :model-value="boxSurfaceM2(place)"
+            @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
+          />
+        </div>
         <div class="ticks">
           <label class="row"
             ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition
@@ -104,14 +114,6 @@ function remove(id: string): void {
             ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal
             strip</label
           >
-          <NumberField
-            v-if="place.box !== 'open'"
-            label="Outside of the box"
-            unit="m²"
-            :most="20"
-            :model-value="boxSurfaceM2(place)"
-            @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
-          />
         </div>
         <button
           class="plain-button danger"
@@ -173,12 +175,18 @@ function remove(id: string): void {
   display: grid;
   grid-template-columns: 1fr 88px 88px 112px 210px auto;
   gap: 8px;
-  align-items: end;
+  align-items: start;
   margin: 12px 0 10px;
 }
 .ticks {
   font-size: 12.5px;
-  align-self: center;
+}
+.box {
+  display: grid;
+  gap: 6px;
+}
+.grid > .danger {
+  margin-top: 26px;
 }
 .pairs {
   display: grid;
