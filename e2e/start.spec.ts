@@ -121,6 +121,52 @@ test('a second start says where the first one runs and leaves it alone; the data
   expect(existsSync(join(data, 'running.json'))).toBe(false);
 });
 
+test('a backup is made while it runs and proved; restored, what was deleted is there again; what is no backup changes nothing', async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  const command = (...args: string[]) => {
+    const { status, stdout, stderr } = spawnSync('npm', ['run', '--silent', ...args], {
+      cwd: root,
+      env: { ...process.env, IRON_NUDGE_DATA: data },
+      encoding: 'utf8',
+    });
+    return { status, said: stdout + stderr };
+  };
+  const names = async (base: string) =>
+    ((await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string; name: string }[] }).projects;
+  const first = start();
+  const base = await first.address();
+  const before = await names(base);
+  const made = command('backup');
+  expect(made).toMatchObject({ status: 0 });
+  const file = /^(\/.*\.dump)$/m.exec(made.said)![1]!;
+  expect(made.said).toContain(`Backed up: ${before.length} projects`);
+  for (const { id } of before) await page.request.delete(`${base}/api/projects/${id}`);
+  expect(await names(base)).toEqual([]);
+  expect(command('restore', '--', file).said).toContain('stop it first');
+  group(first.child, 'SIGINT');
+  await first.gone;
+
+  const cut = join(data, 'cut.dump');
+  writeFileSync(cut, readFileSync(file).subarray(0, 6000));
+  for (const [wrong, says] of [
+    [cut, 'is no backup that can be read|is cut off or damaged'],
+    [join(root, 'README.md'), 'is no backup that can be read'],
+    [join(data, 'nothing'), 'There is no file'],
+  ] as const) {
+    const refused = command('restore', '--', wrong);
+    expect(refused.status).toBe(1);
+    expect(refused.said).toMatch(new RegExp(says));
+  }
+  const restored = command('restore', '--', file);
+  expect(restored.said).toContain(`Restored: ${before.length} projects`);
+  const second = start();
+  expect((await names(await second.address())).map(({ name }) => name).sort()).toEqual(before.map(({ name }) => name).sort());
+  group(second.child, 'SIGINT');
+  await second.gone;
+});
+
 test('what is wrong with the data is one sentence with a way out: password missing, empty or wrong, another version, no database', async () => {
   test.setTimeout(300_000);
   const home = join(data, 'postgres');

@@ -1,6 +1,6 @@
 /** `npm start`: everything from a clean clone to a served page. `npm run dev`: the same with hot reload. */
 import { join } from 'node:path';
-import { DATA, ROOT, Trouble, child, end, ensurePackages, freePort, isEnding, makeFolder, run, say, step } from './lib/steps.mjs';
+import { DATA, ROOT, Trouble, child, end, ensurePackages, freePort, isEnding, makeFolder, run, say, sh, step } from './lib/steps.mjs';
 import { buildAll, choosePort, startServer, watchServer } from './lib/app.mjs';
 import { takeFolder, tellAddress } from './lib/lock.mjs';
 import { startPostgres } from './lib/postgres.mjs';
@@ -44,6 +44,13 @@ async function serveHot(postgres, databaseUrl, port) {
   return [vite.gone.then(() => 'The page server')];
 }
 
+const DAY_MS = 24 * 3600 * 1000;
+/** While it runs for days, a backup each day; seven are kept. One that fails says so and is tried the next day. */
+function backUpNightly() {
+  const work = () => sh(process.execPath, [join(ROOT, 'scripts', 'backup.mjs'), 'nightly']).catch((error) => say(error.message));
+  setInterval(() => void work(), DAY_MS).unref();
+}
+
 run(async () => {
   const begun = Date.now();
   makeFolder(DATA);
@@ -52,7 +59,7 @@ run(async () => {
   if (running !== null) {
     say(
       running === ''
-        ? 'Iron Nudge is being started already, elsewhere: wait for its address there.'
+        ? 'Another command of Iron Nudge is at work on this folder (a start, a backup): wait until it is done.'
         : `Iron Nudge runs already at ${running}: open it there.`,
     );
     return end(0);
@@ -67,6 +74,7 @@ run(async () => {
   say(`\nProjects are kept in ${postgres.home}`);
   say(`Iron Nudge is served at ${address}  (${((Date.now() - begun) / 1000).toFixed(1)} s; Ctrl-C stops it)`);
   void postgres.keep();
+  if (!dev) backUpNightly();
   const what = await Promise.race(watched);
   if (!isEnding()) throw new Trouble(`${what} has stopped by itself.`);
 });

@@ -5,10 +5,10 @@ import { Trouble, atEnd } from './steps.mjs';
 
 const FILE = 'running.json';
 
-/** Whether a process is there and is a start of ours: pids come round again. */
+/** Whether a process is there and is a command of ours that holds a folder: pids come round again. */
 function isStart(pid) {
   try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').match(/start\.mjs|backup\.mjs/) !== null;
   } catch {
     return false;
   }

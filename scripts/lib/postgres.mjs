@@ -209,6 +209,21 @@ export async function startPostgres(folder) {
   };
 }
 
+/** How to reach the server that runs on a folder, and the programs that go with it. */
+export async function connectionOf(folder) {
+  const home = homeOf(join(folder, 'postgres'), runAs());
+  const data = join(home, 'data');
+  // Line 4 of the file that PostgreSQL keeps while it runs is its port (storage layout, its manual).
+  const port = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]);
+  return {
+    bin: matching(await ensureBinaries(), data),
+    host: '127.0.0.1',
+    port,
+    user: USER,
+    password: passwordOf(join(home, 'secret'), home),
+  };
+}
+
 /** How often a database that ended by itself is tried again, ms. */
 const TRY_AGAIN_MS = 2000;
 
