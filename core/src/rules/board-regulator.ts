@@ -16,7 +16,8 @@ const RAIL_V = 5;
 const JUNCTION_C = 125;
 const K_PER_W = 50;
 
-const heat = (ownA: number, railA: number, volt: number): number => Math.max(0, volt - RAIL_V) * (ownA + railA);
+/** What a board's own regulator turns into heat on so many volts, with so much on its rail beside the board itself, W. */
+export const regulatorWatt = (ownA: number, railA: number, volt: number): number => Math.max(0, volt - RAIL_V) * (ownA + railA);
 
 /** A board on more than 5 V burns the difference in its own little regulator. */
 export const boardRegulator: Rule = {
@@ -43,7 +44,7 @@ export const boardRegulator: Rule = {
       };
       const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
       const airC = context.hottestC(part.place);
-      const watt = heat(type.ownA, railA, most);
+      const watt = regulatorWatt(type.ownA, railA, most);
       const value = airC + watt * K_PER_W;
       const placeAt = context.design.places.findIndex(({ id }) => id === part.place);
       return [

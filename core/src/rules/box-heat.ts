@@ -1,9 +1,12 @@
 import { primitivesOf } from '../graph/index.ts';
-import { type AnyPart, isCopperCoil, plays } from '../kinds/index.ts';
+import { type AnyPart, controllerType, isCopperCoil, plays } from '../kinds/index.ts';
 import { boxSurfaceM2 } from '../document/index.ts';
 import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, fromMemory } from '../reference/index.ts';
+import { supplyById } from '../project/index.ts';
+import { regulatorWatt } from './board-regulator.ts';
+import { onRail } from './rail-current-over.ts';
 import { type RuleContext, type WiredJob, coilBranch, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -53,7 +56,13 @@ export const boxHeat: Rule = {
       });
       const [first] = users;
       if (!first) return [];
-      const watt = users.reduce((sum, user) => sum + user.watt, 0);
+      // Boards in it burn in their regulators what their supply has too much of.
+      const boards = context.design.controllers.flatMap((board) => {
+        if (board.place !== place.id || board.supply === 'usb') return [];
+        const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
+        return [{ board, watt: regulatorWatt(controllerType(board.type).ownA, railA, supplyById(context.design, board.supply).highestV) }];
+      });
+      const watt = [...users, ...boards].reduce((sum, user) => sum + user.watt, 0);
       const area = boxSurfaceM2(place);
       const value = watt / (GIVES_W_PER_M2K * area);
       return [
@@ -78,6 +87,13 @@ export const boxHeat: Rule = {
                 value: own,
                 unit: 'W' as const,
                 source: computed('solved: Σ V · I'),
+              })),
+              ...boards.map(({ board, watt: own }) => ({
+                symbol: 'P',
+                meaning: `regulator of ${board.name}`,
+                value: own,
+                unit: 'W' as const,
+                source: computed('(V − 5 V) · I'),
               })),
               {
                 symbol: 'k',

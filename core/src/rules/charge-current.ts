@@ -8,11 +8,19 @@ import { type Finding, type Given, type Nudge, type Rule, judge } from './rule.t
 
 const ID = 'charge-current';
 
-/** Which battery is full and which is flat when most flows, and what flows then, A. */
-function mostUnequal({ design }: RuleContext, job: WiredJob, charged: Supply) {
-  const way = wayBetween(job);
-  const ohm = way.ohm + job.supply.internalOhm + charged.internalOhm;
-  const flow = (full: Supply, flat: Supply) => ({ full, flat, way, ohm, value: Math.max(0, full.highestV - flat.lowestV) / ohm });
+/** What flows between two batteries at first, A, and what it was reckoned with. */
+interface Flow {
+  readonly full: Supply;
+  readonly flat: Supply;
+  readonly wayOhm: number;
+  readonly ohm: number;
+  readonly value: number;
+}
+
+/** Which battery is full and which is flat when most flows. */
+function mostUnequal({ design }: RuleContext, job: WiredJob, charged: Supply, wayOhm: number): Flow {
+  const ohm = wayOhm + job.supply.internalOhm + charged.internalOhm;
+  const flow = (full: Supply, flat: Supply): Flow => ({ full, flat, wayOhm, ohm, value: Math.max(0, full.highestV - flat.lowestV) / ohm });
   const out = flow(job.supply, charged);
   // Something that charges stands behind the first; the second gives back only while it is joined with nothing charging.
   const back = flow(charged, job.supply);
@@ -22,10 +30,15 @@ function mostUnequal({ design }: RuleContext, job: WiredJob, charged: Supply) {
 
 function check(context: RuleContext, job: WiredJob): Finding[] {
   const { design } = context;
-  return job.job.loads.flatMap((load): Finding[] => {
-    if (!isCharged(load)) return [];
-    const charged = design.supplies.find(({ id }) => id === load.supply)!;
-    const { full, flat, way, ohm, value } = mostUnequal(context, job, charged);
+  const charged = job.job.loads.filter(isCharged).map((load) => design.supplies.find(({ id }) => id === load.supply)!);
+  // Several at once share fuse and contact, and part of the way: reckoned without it, they take no less than they will.
+  const wayOhm = charged.length > 1 ? 0 : wayBetween(job).ohm;
+  const flows = charged.map((supply) => mostUnequal(context, job, supply, wayOhm));
+  const others = (own: Flow) => flows.reduce((sum, flow) => sum + (flow === own || own.flat.id === job.supply.id ? 0 : flow.value), 0);
+  return flows.map((own): Finding => {
+    const { full, flat, ohm } = own;
+    const beside = others(own);
+    const value = own.value + beside;
     const fuseA = Math.min(...job.loadFuses.map(({ spec }) => spec.ratingA));
     const contactA = Math.min(...job.contacts.map(({ relay, pin }) => throwRating(relay.spec.type, pin, 'battery').ampere));
     const limit = Math.min(fuseA, contactA);
@@ -44,42 +57,51 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
       unit: 'Ω',
       source: entered(`supplies[${at(supply)}].internalOhm`),
     });
-    return [
-      judge(ID, {
-        severity: 'caution',
-        job: job.job.id,
-        subject: jobSubject(job.job),
-        value,
-        limit,
-        unit: 'A',
-        title: `${full.name} full and ${flat.name} flat: up to ${formatQuantity(value, 'A')} through a way of ${formatQuantity(limit, 'A')}`,
-        detail:
-          value <= limit
-            ? 'for the first minutes, and less from then on'
-            : fuseA <= contactA
-              ? 'its fuse opens just when the battery needs it most: size the way for it, or charge through what limits the current'
-              : 'its contact burns before its fuse opens: size the way for it, or charge through what limits the current',
-        working: {
-          formula: 'I = (V_full − V_flat)/ΣR',
-          given: [
-            volt('V_full', full, 'highestV', 'highest'),
-            volt('V_flat', flat, 'lowestV', 'lowest'),
-            inner('R_1', full),
-            inner('R_2', flat),
-            { symbol: 'R(way)', meaning: 'cable, fuses and contacts at 20 °C', value: way.ohm, unit: 'Ω', source: CLASS5_SOURCE },
-            { symbol: 'ΣR', meaning: 'all of it', value: ohm, unit: 'Ω', source: computed('sum') },
-          ],
-          result: { symbol: 'I', meaning: 'at first', value, unit: 'A', source: computed('two sources against each other') },
-          limit: {
-            symbol: 'I',
-            meaning: 'the weaker of fuse and contact',
-            value: limit,
-            unit: 'A',
-            source: computed('least of their ratings'),
-          },
+    return judge(ID, {
+      severity: 'caution',
+      job: job.job.id,
+      subject: { ...jobSubject(job.job), id: flat.id === job.supply.id ? full.id : flat.id },
+      value,
+      limit,
+      unit: 'A',
+      title: `${full.name} full and ${flat.name} flat: up to ${formatQuantity(value, 'A')} through a way of ${formatQuantity(limit, 'A')}`,
+      detail:
+        value <= limit
+          ? 'for the first minutes, and less from then on'
+          : fuseA <= contactA
+            ? 'its fuse opens just when the battery needs it most: size the way for it, or charge through what limits the current'
+            : 'its contact burns before its fuse opens: size the way for it, or charge through what limits the current',
+      working: {
+        formula: beside > 0 ? 'I = (V_full − V_flat)/ΣR + I_2' : 'I = (V_full − V_flat)/ΣR',
+        given: [
+          volt('V_full', full, 'highestV', 'highest'),
+          volt('V_flat', flat, 'lowestV', 'lowest'),
+          inner('R_1', full),
+          inner('R_2', flat),
+          { symbol: 'R(way)', meaning: 'cable, fuses and contacts at 20 °C', value: wayOhm, unit: 'Ω', source: CLASS5_SOURCE },
+          { symbol: 'ΣR', meaning: 'all of it', value: ohm, unit: 'Ω', source: computed('sum') },
+          ...(beside > 0
+            ? [
+                {
+                  symbol: 'I_2',
+                  meaning: 'into the others at the same time',
+                  value: beside,
+                  unit: 'A' as const,
+                  source: computed('the same sum'),
+                },
+              ]
+            : []),
+        ],
+        result: { symbol: 'I', meaning: 'at first', value, unit: 'A', source: computed('two sources against each other') },
+        limit: {
+          symbol: 'I',
+          meaning: 'the weaker of fuse and contact',
+          value: limit,
+          unit: 'A',
+          source: computed('least of their ratings'),
         },
-      }),
-    ];
+      },
+    });
   });
 }
 

@@ -198,6 +198,24 @@ const boxOf = (boxM2: number): Design => {
   const made = boxed(design([job({ loads: [watts('heater', 200, 12)] })]), 'box', 'plastic');
   return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, boxM2 } : place)) };
 };
+const boardInBox = (highestV: number): Design => {
+  const made = boxed(boardFed(highestV), 'box', 'plastic');
+  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, boxM2: 0.07 } : place)) };
+};
+/** So many flat batteries behind one relay, on a switch that is off until something charges. */
+const twoFlat = (count: number): Design => {
+  const flat = { lowestV: 12, highestV: 12.9, internalOhm: 0.12 };
+  const made = joined(on('dash'), flat);
+  const second = { ...made.supplies[1]!, id: 'aux-two', name: 'aux two' };
+  return {
+    ...made,
+    supplies: count > 1 ? [...made.supplies, second] : made.supplies,
+    jobs: made.jobs.map((one) => ({
+      ...one,
+      loads: count > 1 ? [...one.loads, { ...one.loads[0]!, id: 'load-2', supply: 'aux-two' } as Load] : one.loads,
+    })),
+  };
+};
 const relayIn = (hottestC: number): Design => ({
   ...design([job({})]),
   places: design().places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
@@ -275,6 +293,22 @@ const FACES: readonly Face[] = [
     words: /warmer than its room/,
     bad: () => boxOf(0.04),
     good: () => boxOf(0.2),
+  },
+  {
+    rule: 'box-heat',
+    says: 'a board on 20 V in a small closed box: its regulator alone warms it',
+    fails: 'caution',
+    words: /warmer than its room/,
+    bad: () => boardInBox(20),
+    good: () => boardInBox(8),
+  },
+  {
+    rule: 'charge-current',
+    says: 'two flat batteries behind one contact, each of which would do',
+    fails: 'caution',
+    words: /battery full and aux( two)? flat: up to/,
+    bad: () => twoFlat(2),
+    good: () => twoFlat(1),
   },
   {
     rule: 'board-regulator',
