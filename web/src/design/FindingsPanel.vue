@@ -40,12 +40,12 @@ function applyPlan({ steps, patches }: NudgePlan): void {
 
 <template>
   <section aria-label="Findings" class="findings">
-    <h2 class="caps">
-      Findings · {{ summary }}
+    <div class="head">
+      <h2 class="caps">Findings · {{ summary }}</h2>
       <button v-if="assumed > 0" class="bare assumed" title="Values that nobody entered" @click="project.follow('assumed')">
         {{ assumed }} assumed ›
       </button>
-    </h2>
+    </div>
     <div v-if="project.jobView?.unwired.length" class="unwired" role="alert">
       <p v-for="reason in project.jobView.unwired" :key="reason">{{ reason }}</p>
     </div>
@@ -79,16 +79,21 @@ function applyPlan({ steps, patches }: NudgePlan): void {
   display: flex;
   flex-direction: column;
 }
-h2.caps {
+.head {
   padding-bottom: 7px;
   border-bottom: 1px solid var(--line);
   display: flex;
   gap: 10px;
+  align-items: baseline;
+}
+.head h2 {
+  margin: 0;
 }
 .assumed {
+  font-weight: 600;
+  font-size: 12.5px;
   margin-left: auto;
   color: var(--control);
-  font: inherit;
   letter-spacing: 0;
   text-transform: none;
   white-space: nowrap;
