@@ -1,9 +1,9 @@
 /** `npm run bench`: one line a figure. Ratios hold on any machine; times are this machine's. */
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readFileSync } from 'node:fs';
+
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { ROOT, Trouble, atEnd, child, end, ensurePackages, run, say, sh } from './lib/steps.mjs';
+import { ROOT, Trouble, child, end, ensurePackages, run, say, scratchFolder, sh } from './lib/steps.mjs';
 
 const line = (what, figure) => say(`${what.padEnd(64)} ${figure}`);
 
@@ -58,10 +58,7 @@ run(async () => {
     trouble: 'The figures of the core could not be taken.',
   });
   firstPage();
-  const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-bench-'));
-  // The database's user has to enter it.
-  chmodSync(scratch, 0o755);
-  atEnd(() => rmSync(scratch, { recursive: true, force: true }));
+  const scratch = scratchFolder('bench');
   const clone = join(scratch, 'clone');
   if (existsSync(join(ROOT, '.git'))) {
     await sh('git', ['clone', '--quiet', ROOT, clone], { trouble: 'The project could not be cloned.' });

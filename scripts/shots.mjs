@@ -1,8 +1,8 @@
 /** `npm run shots`: the main views from the demo data, into docs/screenshots/. */
-import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync } from 'node:fs';
+
 import { join } from 'node:path';
-import { ROOT, atEnd, end, ensurePackages, freePort, run, say, step } from './lib/steps.mjs';
+import { ROOT, atEnd, end, ensurePackages, freePort, run, say, scratchFolder, step } from './lib/steps.mjs';
 
 /** The board is powered: while it starts, nothing holds the input of the module. */
 async function powerOn(page) {
@@ -128,10 +128,7 @@ run(async () => {
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
   const { chromium } = await import('@playwright/test');
-  const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-shots-'));
-  // The database's user has to enter it.
-  chmodSync(scratch, 0o755);
-  atEnd(() => rmSync(scratch, { recursive: true, force: true }));
+  const scratch = scratchFolder('shots');
   await buildAll();
   const postgres = await startPostgres(scratch);
   const server = await startServer({ databaseUrl: await postgres.url('shots'), port: await freePort(), postgresPidFile: postgres.pidFile });

@@ -1,9 +1,9 @@
 /** `npm test`: lint, types, unit tests, and the real application in a real browser. One count over all. */
 import { spawnSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readFileSync } from 'node:fs';
+
 import { join } from 'node:path';
-import { ROOT, atEnd, end, ensureDebian, ensurePackages, freePort, run, say, sh, step } from './lib/steps.mjs';
+import { ROOT, end, ensureDebian, ensurePackages, freePort, run, say, scratchFolder, sh, step } from './lib/steps.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 
@@ -33,10 +33,7 @@ run(async () => {
   await ensureDebian('python3', () => spawnSync('python3', ['--version']).status === 0);
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
-  const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-test-'));
-  // The database's user has to enter it.
-  chmodSync(scratch, 0o755);
-  atEnd(() => rmSync(scratch, { recursive: true, force: true }));
+  const scratch = scratchFolder('test');
 
   await npmRun('lint and format', 'lint');
   await npmRun('types', 'typecheck');

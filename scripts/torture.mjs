@@ -3,11 +3,10 @@
  * minutes. Each line says what was done and what was lost; anything lost ends it with 1.
  */
 import { spawnSync } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync, openSync, writeSync, closeSync } from 'node:fs';
+import { chmodSync, readFileSync, rmSync, statfsSync, openSync, writeSync, closeSync } from 'node:fs';
 import { connect } from 'node:net';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ROOT, atEnd, end, ensurePackages, freePort, run, say, sh, step } from './lib/steps.mjs';
+import { ROOT, atEnd, end, ensurePackages, freePort, run, say, scratchFolder, sh, step } from './lib/steps.mjs';
 
 const KILLS = 100;
 const CONFLICTS = 1000;
@@ -140,15 +139,10 @@ const freeOn = (folder) => {
 
 /** A disk of its own that is filled to the last byte: only root may make one. */
 async function fullDisk(document, startPostgres, startServer) {
-  const disk = mkdtempSync(join(tmpdir(), 'iron-nudge-disk-'));
-  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=110m', 'tmpfs', disk]).status !== 0) {
-    rmSync(disk, { recursive: true });
+  const disk = scratchFolder('disk');
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=110m', 'tmpfs', disk]).status !== 0)
     return line('full disk', 'not tried: no disk may be mounted here');
-  }
-  atEnd(() => {
-    spawnSync('umount', ['-l', disk]);
-    rmSync(disk, { recursive: true, force: true });
-  });
+  atEnd(() => void spawnSync('umount', ['-l', disk]));
   chmodSync(disk, 0o755);
   const postgres = await startPostgres(disk);
   const server = await startServer({ databaseUrl: await postgres.url('full'), port: await freePort(), postgresPidFile: postgres.pidFile });
@@ -193,12 +187,9 @@ run(async () => {
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
   await buildAll();
-  const scratch = mkdtempSync(join(tmpdir(), 'iron-nudge-torture-'));
-  chmodSync(scratch, 0o755);
-  mkdirSync(join(scratch, 'data'));
-  atEnd(() => rmSync(scratch, { recursive: true, force: true }));
+  const scratch = scratchFolder('torture');
   const document = JSON.parse(readFileSync(join(ROOT, 'examples/demo/owl-box.json'), 'utf8'));
-  const postgres = await startPostgres(join(scratch, 'data'));
+  const postgres = await startPostgres(scratch);
   void postgres.keep();
   const databaseUrl = await postgres.url('torture');
   const port = await freePort();

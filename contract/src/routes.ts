@@ -3,7 +3,7 @@
  * parser reads it, of whatever version it is.
  */
 import { z } from 'zod';
-import { MOST_OWN_PARTS, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
+import { MOST_OWN_PARTS, MOST_TIME, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
 import { patchSchema } from './patch.ts';
 
 /** The largest whole number that the database keeps for a revision. */
@@ -11,8 +11,8 @@ const MOST_REVISION = 2 ** 31 - 1;
 const revision = z.number().int().min(1).max(MOST_REVISION);
 const document = z.unknown();
 const time = z.string();
-/** Milliseconds since 1970, up to the last date that there is (ECMA-262, time values). */
-const moment = z.number().int().min(0).max(8.64e15);
+/** Milliseconds since 1970. */
+const moment = z.number().int().min(0).max(MOST_TIME);
 
 /** Whatever is refused: a stable code, a sentence, and the field to blame (empty when none is). */
 export const errorAnswer = z.object({ code: z.string(), message: z.string(), path: z.string() });

@@ -1,8 +1,9 @@
 /** Shared by the start and the test command: steps on the screen, children that never outlive us. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -141,6 +142,14 @@ export function makeFolder(path) {
     if (error.code === 'ENOSPC') throw new Trouble(`The disk is full: ${path} cannot be made.`);
     throw new Trouble(`There are no rights to make the folder ${path} (${error.code}).`);
   }
+}
+
+/** A folder that is gone at the end; the database's user may enter it. */
+export function scratchFolder(what) {
+  const folder = mkdtempSync(join(tmpdir(), `iron-nudge-${what}-`));
+  chmodSync(folder, 0o755);
+  atEnd(() => rmSync(folder, { recursive: true, force: true }));
+  return folder;
 }
 
 export function readStamp(name) {

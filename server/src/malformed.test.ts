@@ -6,6 +6,7 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase } from './database.ts';
 import { malformed, seeded, send } from './testing/malformed.ts';
+import { OWN_RELAY } from './testing/own-relay.ts';
 import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 
 const url = process.env.TEST_DATABASE_URL;
@@ -106,22 +107,7 @@ test('line ends, tabs and every alphabet are text', async () => {
   expect((await json('POST', '/api/projects', { document: { ...switched, notes: 'Zeile\n\tκόσμος 電線 🔌' } })).status).toBe(201);
 });
 test('a part that stands twice in a file is named', async () => {
-  const part = {
-    id: 'twice-relay',
-    name: 'Pump relay',
-    form: 'four',
-    coilV: 12,
-    coilOhm: 92,
-    pullInV: 7.4,
-    releaseV: 1,
-    coilMostV: 16,
-    coilHenry: 0.2,
-    coilRiseK: 40,
-    contactOhm: 0.003,
-    closing: { resistiveA: 35, own: { motor: 22 } },
-    resting: null,
-    price: 7,
-  };
+  const part = { ...OWN_RELAY, id: 'twice-relay' };
   const { status, body } = await json('POST', '/api/parts/import', { parts: [part, part] });
   expect([status, JSON.parse(body)]).toMatchObject([400, { code: 'part-twice', path: 'parts.1.id' }]);
   expect((await json('POST', '/api/parts/import', { parts: [part] })).status).toBe(200);

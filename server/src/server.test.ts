@@ -7,6 +7,7 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
+import { OWN_RELAY } from './testing/own-relay.ts';
 import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
 
@@ -206,22 +207,7 @@ test('migrations go down and up again', async () => {
 });
 
 describe('own parts', () => {
-  const part = {
-    id: 'own-relay',
-    name: 'Pump relay',
-    form: 'four',
-    coilV: 12,
-    coilOhm: 92,
-    pullInV: 7.4,
-    releaseV: 1,
-    coilMostV: 16,
-    coilHenry: 0.2,
-    coilRiseK: 40,
-    contactOhm: 0.003,
-    closing: { resistiveA: 35, own: { motor: 22 } },
-    resting: null,
-    price: 7,
-  };
+  const part = OWN_RELAY;
   interface Listed {
     parts: { part: typeof part; usedIn: { id: string; name: string }[] }[];
   }

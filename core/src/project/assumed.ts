@@ -20,8 +20,18 @@ export interface Assumption {
 /** Values that the app filled in, in the document's order; those that a person checked are none. */
 export function assumptionsOf(design: Design): Assumption[] {
   const checked = new Set(design.checked);
-  return [...ofPlaces(design), ...ofDistances(design), ...ofSupplies(design), ...ofLeads(design)].filter(({ key }) => !checked.has(key));
+  return filledIn(design).filter(({ key }) => !checked.has(key));
 }
+
+/** The design without what was found right of entries that are gone or say something else by now: an id comes round again. */
+export function withoutStaleChecks(design: Design): Design {
+  if (design.checked.length === 0) return design;
+  const keys = new Set(filledIn(design).map(({ key }) => key));
+  const checked = design.checked.filter((key) => keys.has(key));
+  return checked.length === design.checked.length ? design : { ...design, checked };
+}
+
+const filledIn = (design: Design): Assumption[] => [...ofPlaces(design), ...ofDistances(design), ...ofSupplies(design), ...ofLeads(design)];
 
 function ofPlaces({ places }: Design): Assumption[] {
   return places.flatMap((place, at) => [

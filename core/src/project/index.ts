@@ -1,5 +1,5 @@
 /** The public face of this layer. */
-export { type Assumption, assumptionsOf } from './assumed.ts';
+export { type Assumption, assumptionsOf, withoutStaleChecks } from './assumed.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
 export { type Intent, type JobIntent, feedOf, intentOf, linesOf, supplyIdOf } from './intent.ts';
 export { projectJsonSchema } from './json-schema.ts';
@@ -9,6 +9,7 @@ export { type ProgramState, pinsOf, powerUp, restLevels, runProgram, stepWords }
 export {
   type AsBuilt,
   MOST_RECORD_TEXT,
+  MOST_TIME,
   type ProjectRecord,
   type Reading,
   type RecordOf,

@@ -6,7 +6,7 @@
 import { z } from 'zod';
 
 /** The last date that there is, milliseconds since 1970 (ECMA-262, time values). */
-const MOST_TIME = 8.64e15;
+export const MOST_TIME = 8.64e15;
 export const MOST_RECORD_TEXT = 500;
 const text = z.string().trim().max(MOST_RECORD_TEXT);
 const header = { id: z.uuid(), /** Milliseconds since 1970. */ at: z.number().int().min(0).max(MOST_TIME) };

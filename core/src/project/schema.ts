@@ -315,7 +315,7 @@ export const designSchema = z.strictObject({
   // Files from before findings could be accepted have none.
   accepted: z.array(acceptedSchema).max(400).default([]),
   /** Keys of assumed values that a person looked at and found right. */
-  checked: z.array(z.string().max(120)).max(400).default([]),
+  checked: z.array(z.string().max(120)).max(2000).default([]),
   build: buildSchema.default({ wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} }),
 });
 

@@ -1,8 +1,9 @@
 import { expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { applyPatches } from '../document/index.ts';
-import { READY_SENTENCES, type Design, assumptionsOf, blankDesign } from '../project/index.ts';
+import { READY_SENTENCES, type Design, assumptionsOf, blankDesign, withoutStaleChecks } from '../project/index.ts';
 import { sourceText } from '../reference/index.ts';
+import { mains } from '../testing/mains.ts';
 import { ruleContext } from './context.ts';
 import { trailOf } from './trail.ts';
 
@@ -76,4 +77,20 @@ test('wire that is cut by a way that nobody measured says so; a piece inside a p
   const said = begun();
   const measured = { ...said, build: { ...said.build, wires: { [first!.wire]: { lengthM: 2.5 } } } };
   expect(analyse(measured).analysis.wires.find(({ wire }) => wire === first!.wire)!.lengthAssumed).toBe(false);
+});
+
+test('what was found right is forgotten with its entry, and when it says something else: an id comes round again', () => {
+  const design = begun();
+  const checked = { ...design, checked: ['places.place-3.hottestC', 'supplies.supply-1.internalOhm', 'places.place-9.hottestC'] };
+  expect(withoutStaleChecks(checked).checked).toEqual(['places.place-3.hottestC', 'supplies.supply-1.internalOhm']);
+  const other = applyPatches(checked, [{ path: ['places', 2, 'hottestC'], value: 80 }]);
+  expect(withoutStaleChecks(other).checked).toEqual(['supplies.supply-1.internalOhm']);
+  expect(withoutStaleChecks(design)).toBe(design);
+});
+
+test('an outlet whose rating nobody entered says so at its sum, and once entered no more', () => {
+  const outlet = (ratedA: number) => finding(mains({}, { ratedA }), 'supply-overload');
+  expect(outlet(13).assumed).toContain('supplies.outlet.ratedA');
+  expect(sourceText(outlet(13).working.limit.source)).toBe('assumed: nobody entered it');
+  expect(outlet(16).assumed).not.toContain('supplies.outlet.ratedA');
 });

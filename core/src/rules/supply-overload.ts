@@ -1,7 +1,7 @@
 import { batteryId, postsOf } from '../wiring/index.ts';
 import { branchId, controllerType, isCharged, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { commonPractice, computed, entered } from '../reference/index.ts';
+import { computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
 import { onRail } from './rail-current-over.ts';
 import { type Rule, judge } from './rule.ts';
@@ -21,7 +21,6 @@ export const supplyOverload: Rule = {
     context.design.supplies.flatMap((supply, at) => {
       const ratedA = supplyFacets(supply).ratedA(supply);
       if (ratedA === null) return [];
-      const assumed = supplyFacets(supply).assumesA(supply);
       const part = context.netlist.parts.find(({ id }) => id === batteryId(supply.id));
       if (!part) return [];
       // Each job's own loads and coils at their largest: jobs on one switch are not counted in each other's states,
@@ -58,7 +57,7 @@ export const supplyOverload: Rule = {
           limit: ratedA,
           unit: 'A',
           title: `${supply.name} gives ${formatQuantity(ratedA, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
-          detail: `${value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', ')}${assumed ? '; the least that is usual is assumed for it: enter what it gives' : ''}`,
+          detail: value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
           working: {
             formula: 'Σ I ≤ I_rated',
             given: [
@@ -83,7 +82,7 @@ export const supplyOverload: Rule = {
               meaning: supply.name,
               value: ratedA,
               unit: 'A',
-              source: assumed ? commonPractice('assumed, the smallest outlet that is usual') : entered(`supplies[${at}].ratedA`),
+              source: entered(`supplies[${at}].ratedA`),
             },
           },
         }),

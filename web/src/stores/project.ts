@@ -7,6 +7,7 @@ import {
   parseDesign,
   readable,
   sameDocument,
+  withoutStaleChecks,
   type Analysis,
   type Design,
   type DeskReading,
@@ -308,7 +309,7 @@ export const useProject = defineStore('project', () => {
   function edit(label: string, change: (now: Design) => Design, field: string | null = null): boolean {
     const before = design.value;
     if (!before) return false;
-    const after = readable(change(before));
+    const after = readable(withoutStaleChecks(change(before)));
     if (after === before) return true;
     const parsed = parseDesign(after);
     if (!parsed.ok) {

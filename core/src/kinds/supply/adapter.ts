@@ -49,7 +49,6 @@ export const adapter = {
   onVehicle: false,
   pins: () => ['+', '-'],
   ratedA: ({ ratedA }) => ratedA,
-  assumesA: () => false,
   storedAh: () => null,
   crankA: () => 0,
   letter: 'T',

@@ -35,7 +35,6 @@ export const alternator = {
     { type: 'note', path: ['ratedA'], label: 'It gives nothing while its engine stands: what must run then hangs on a battery.' },
   ],
   ratedA: ({ ratedA }) => ratedA,
-  assumesA: () => false,
   storedAh: () => null,
   crankA: () => 0,
   letter: 'G',

@@ -33,7 +33,6 @@ export const battery = {
     { type: 'number', path: ['crankA'], label: 'Its starter takes (0: none)', unit: 'A', least: 0, most: 3000 },
   ],
   ratedA: () => null,
-  assumesA: () => false,
   storedAh: ({ capacityAh }) => capacityAh,
   crankA: ({ crankA }) => crankA,
   letter: 'B',

@@ -84,8 +84,6 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   pins(supply: S): readonly [out: string, back: string];
   /** Most that it gives for good, A; null where only its fuses bound it. */
   ratedA(supply: S): number | null;
-  /** Whether nobody said that, so that the least that is usual stands for it. */
-  assumesA(supply: S): boolean;
   /** What it gives over twenty hours, Ah: what can be drained. Null where nothing is stored. */
   storedAh(supply: S): number | null;
   /** What a starter on it takes, A; 0 where none hangs on it. */

@@ -67,7 +67,6 @@ export const mains = {
   onVehicle: false,
   pins: (supply) => ['L', isTwoHot(supply) ? 'L2' : 'N'],
   ratedA: ({ ratedA }) => ratedA,
-  assumesA: ({ ratedA, nominalV }) => ratedA <= ASSUMED_A[nominalV],
   storedAh: () => null,
   crankA: () => 0,
   letter: 'L',
