@@ -1,6 +1,5 @@
 /** `npm run bench`: one line a figure. Ratios hold on any machine; times are this machine's. */
 import { existsSync, readFileSync } from 'node:fs';
-
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { ROOT, Trouble, child, end, ensurePackages, run, say, scratchFolder, sh } from './lib/steps.mjs';

@@ -1,6 +1,5 @@
 /** `npm run shots`: the main views from the demo data, into docs/screenshots/. */
 import { readFileSync } from 'node:fs';
-
 import { join } from 'node:path';
 import { ROOT, atEnd, end, ensurePackages, freePort, run, say, scratchFolder, step } from './lib/steps.mjs';
 

@@ -1,7 +1,6 @@
 /** `npm test`: lint, types, unit tests, and the real application in a real browser. One count over all. */
 import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
-
 import { join } from 'node:path';
 import { ROOT, end, ensureDebian, ensurePackages, freePort, run, say, scratchFolder, sh, step } from './lib/steps.mjs';
 
