@@ -194,9 +194,9 @@ test('what nobody entered is counted and listed, says so at a finding, and goes 
   await count.click();
   const list = page.getByRole('dialog', { name: 'What is assumed' });
   await expect(list.locator('tr')).toHaveCount(3);
-  await list.getByRole('button', { name: 'It is so: loop resistance of site hook-up' }).click();
+  await list.getByRole('button', { name: 'It is so: site hook-up: loop resistance' }).click();
   await expect(list.locator('tr')).toHaveCount(2);
-  await list.locator('tr', { hasText: 'internal resistance of house battery' }).getByRole('button', { name: 'Enter…' }).click();
+  await list.locator('tr', { hasText: 'house battery: internal resistance' }).getByRole('button', { name: 'Enter…' }).click();
   await page.getByLabel('Internal resistance, Ω').fill('0.008');
   await page.keyboard.press('Escape');
   await expect(count).toContainText('1 assumed');

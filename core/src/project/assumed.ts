@@ -40,7 +40,7 @@ function ofPlaces({ places }: Design): Assumption[] {
       .map((end) => ({
         key: `places.${place.id}.${end}`,
         path: `places[${at}].${end}`,
-        label: `${end === 'hottestC' ? 'hottest' : 'coldest'} air at ${place.name}`,
+        label: `${place.name}: ${end === 'hottestC' ? 'hottest' : 'coldest'} air`,
         value: place[end],
         unit: '°C' as const,
       })),
@@ -49,7 +49,7 @@ function ofPlaces({ places }: Design): Assumption[] {
           {
             key: `places.${place.id}.boxM2`,
             path: `places[${at}]`,
-            label: `outside of the box at ${place.name}`,
+            label: `${place.name}: outside of its box`,
             value: boxSurfaceM2(place),
             unit: 'm²' as const,
           },
@@ -94,7 +94,7 @@ function ofSupplies({ supplies }: Design): Assumption[] {
         {
           key: `supplies.${supply.id}.${name}`,
           path: `supplies[${at}].${name}`,
-          label: `${field.label[0]!.toLowerCase()}${field.label.slice(1)} of ${supply.name}`,
+          label: `${supply.name}: ${field.label[0]!.toLowerCase()}${field.label.slice(1)}`,
           value,
           unit: field.unit as Unit,
         },
@@ -110,7 +110,7 @@ function ofLeads({ jobs }: Design): Assumption[] {
           {
             key: `jobs.${id}.fuseLeadM`,
             path: `jobs[${at}].fuseLeadM`,
-            label: `lead before the fuse of ${name}`,
+            label: `${name}: lead before its fuse`,
             value: fuseLeadM,
             unit: 'm',
           },

@@ -73,7 +73,7 @@ export const boxHeat: Rule = {
           value,
           limit: MOST_K,
           unit: 'K',
-          title: `All on, the box at ${place.name} makes ${formatQuantity(watt, 'W')} and is ${formatQuantity(value, 'K')} warmer than its room`,
+          title: `All on, ${formatQuantity(watt, 'W')} of heat make ${place.name} ${formatQuantity(value, 'K')} warmer than its room`,
           detail:
             value > MOST_K
               ? 'a larger box, vents, a heatsink that stands outside; or enter its hottest air as what stands inside'

@@ -53,9 +53,9 @@ describe('the build book of Owl Box', () => {
   test('lists what was assumed with room for what is measured, and nothing where all was entered', async () => {
     const { pages } = await read();
     const page = pages.find(({ text }) => text.includes('What was assumed'))!;
-    expect(page.text).toMatch(/internal resistance of house battery\s*6 mΩ/);
-    expect(page.text).toMatch(/loop resistance of site hook-up\s*400 mΩ/);
-    expect(page.text).not.toContain('lead before the fuse');
+    expect(page.text).toMatch(/house battery: internal resistance\s*6 mΩ/);
+    expect(page.text).toMatch(/site hook-up: loop resistance\s*400 mΩ/);
+    expect(page.text).not.toContain('lead before its fuse');
     const checked = assumptionsOf(design).map(({ key }) => key);
     const { all } = await read({ design: { ...design, checked: [...design.checked, ...checked] } });
     expect(all).not.toContain('What was assumed');
