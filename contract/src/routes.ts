@@ -11,6 +11,8 @@ const MOST_REVISION = 2 ** 31 - 1;
 const revision = z.number().int().min(1).max(MOST_REVISION);
 const document = z.unknown();
 const time = z.string();
+/** Made by whoever saves, one a save: sent again after a lost answer it is known, and answered as the first time. */
+const save = z.uuid().toLowerCase().optional();
 /** Milliseconds since 1970. */
 const moment = z.number().int().min(0).max(MOST_TIME);
 
@@ -18,26 +20,29 @@ const moment = z.number().int().min(0).max(MOST_TIME);
 export const errorAnswer = z.object({ code: z.string(), message: z.string(), path: z.string() });
 
 export const projectSummary = z.object({ id: z.uuid(), name: z.string(), revision, updatedAt: time, jobs: z.number().int() });
-export const projectRecord = z.object({ id: z.uuid(), revision, document, updatedAt: time });
+export const projectRecord = z.object({ id: z.uuid(), revision, document, updatedAt: time, savedBy: z.uuid().nullable() });
 export const savedAnswer = z.object({ id: z.uuid(), revision, updatedAt: time });
 
 /** Papers that the build book is printed on. */
 export const PAPERS = ['A4', 'LETTER'] as const;
 export type Paper = (typeof PAPERS)[number];
 
+/** For how long a deleted project can be brought back. */
+export const BIN_DAYS = 30;
+
 /** Records that are taken in one request. */
 export const MOST_RECORDS_AT_ONCE = 200;
 
 export const bodies = {
-  /** POST /projects */
-  createProject: z.strictObject({ document }),
+  /** POST /projects; with an id, a second time is the first. */
+  createProject: z.strictObject({ document, id: z.uuid().optional() }),
   /** PUT /projects/:id, made on a revision. */
-  saveProject: z.strictObject({ revision, document }),
+  saveProject: z.strictObject({ revision, document, save }),
   /**
    * PATCH /projects/:id: what changed since a revision. One that is not there yet is waited for a little: an earlier
-   * change of the same window is on its way.
+   * change of the same window is on its way. `on` is the key of that one: made on anybody else's, it is refused.
    */
-  changeProject: z.strictObject({ revision, patches: z.array(patchSchema).min(1).max(5000) }),
+  changeProject: z.strictObject({ revision, patches: z.array(patchSchema).min(1).max(5000), save, on: save }),
   /** POST /projects/:id/records */
   addRecords: z.strictObject({ records: z.array(recordSchema).min(1).max(MOST_RECORDS_AT_ONCE) }),
   /** POST /parts, PUT /parts/:id */
@@ -66,6 +71,14 @@ export const answers = {
   project: projectRecord,
   /** PUT, PATCH /projects/:id */
   saved: savedAnswer,
+  /** GET /projects/:id/head: what a page that only looks has to know. */
+  head: z.object({ revision, savedBy: z.uuid().nullable(), build: z.string() }),
+  /** GET /projects/:id/revisions: those that were saved over, the newest first. */
+  revisions: z.object({ revisions: z.array(z.object({ revision, at: time })) }),
+  /** GET /projects/:id/revisions/:revision */
+  revision: z.object({ revision, at: time, document }),
+  /** GET /bin */
+  bin: z.object({ projects: z.array(z.object({ id: z.uuid(), name: z.string(), deletedAt: time })) }),
   /** GET /parts */
   parts: z.object({
     parts: z.array(z.object({ part: ownRelaySchema, updatedAt: time, usedIn: z.array(z.object({ id: z.uuid(), name: z.string() })) })),

@@ -1,14 +1,16 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
 import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
 import { type BookMaker, makeBookHere } from './book/maker.ts';
+import { binRoutes } from './routes/bin.ts';
 import { bookRoutes } from './routes/book.ts';
 import { partRoutes } from './routes/parts.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { recordRoutes } from './routes/records.ts';
+import { revisionRoutes } from './routes/revisions.ts';
 
 export interface AppOptions {
   readonly source: DataSource;
@@ -25,6 +27,12 @@ export interface AppOptions {
 
 /** With less than this PostgreSQL cannot write its log, bytes: a segment of it is 16 MiB. */
 const LEAST_BYTES = 16 * 2 ** 20;
+
+/** Which build of the page lies in a folder: the script that it begins with, whose name changes with every file of it. */
+function buildOf(webRoot: string): string {
+  const index = join(webRoot, 'index.html');
+  return (existsSync(index) && /src="(\/assets\/[^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]) || '';
+}
 
 export function createApp({ source, webRoot, log, hosts = [], book = makeBookHere, freeBytes = () => Infinity }: AppOptions): Express {
   const app = express();
@@ -45,8 +53,10 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
     await source.query('SELECT 1');
     response.json({ ok: true });
   });
-  app.use('/api/projects', projectRoutes(source));
+  app.use('/api/projects', projectRoutes(source, webRoot === null ? '' : buildOf(webRoot)));
   app.use('/api/projects/:id/records', recordRoutes(source));
+  app.use('/api/projects/:id/revisions', revisionRoutes(source));
+  app.use('/api/bin', binRoutes(source));
   app.use('/api/parts', partRoutes(source));
   app.use('/api/book', bookRoutes(book));
   app.use('/api', () => {

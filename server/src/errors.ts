@@ -1,3 +1,5 @@
+import { readable } from '@iron-nudge/core';
+
 /** The one shape of every error that leaves the server. */
 export interface ErrorBody {
   readonly code: string;
@@ -5,6 +7,10 @@ export interface ErrorBody {
   /** Field of the request that is to blame; empty when none is. */
   readonly path: string;
 }
+
+/** What a request holds is named, not sent back whole: a field's name may be as long as the request. */
+const MOST_SAID = 600;
+const short = (text: string) => (text.length > MOST_SAID ? `${readable(text.slice(0, MOST_SAID))}…` : text);
 
 export class HttpError extends Error {
   constructor(
@@ -17,7 +23,7 @@ export class HttpError extends Error {
   }
 
   body(): ErrorBody {
-    return { code: this.code, message: this.message, path: this.path };
+    return { code: this.code, message: short(this.message), path: short(this.path) };
   }
 }
 

@@ -6,6 +6,7 @@ import { createApp } from './app.ts';
 import { bookThreads } from './book/maker.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
+import { keepTidy } from './housekeeping.ts';
 
 const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID_FILE, HOST_NAMES } = process.env;
 
@@ -26,10 +27,12 @@ async function main(): Promise<void> {
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with npm start');
   const source = await openWhenItIsThere(DATABASE_URL);
   if (SEED_DEMO === 'yes') await seedDemo(source);
+  const log = (line: string) => void process.stderr.write(`${line}\n`);
+  const tidying = keepTidy(source, log);
   const app = createApp({
     source,
     webRoot: WEB_ROOT ?? null,
-    log: (line) => process.stderr.write(`${line}\n`),
+    log,
     hosts: (HOST_NAMES ?? '')
       .split(',')
       .map((name) => name.trim())
@@ -52,6 +55,7 @@ async function main(): Promise<void> {
   const stop = (orphaned: boolean): void => {
     if (stopping) return;
     stopping = true;
+    tidying.stop();
     server.closeAllConnections();
     server.close();
     void source.destroy().finally(() => {

@@ -7,6 +7,7 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
+import { tidy } from './housekeeping.ts';
 import { OWN_RELAY } from './testing/own-relay.ts';
 import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
@@ -20,7 +21,7 @@ const log = jest.fn<(line: string) => void>();
 
 beforeAll(async () => {
   source = await openDatabase(url);
-  await source.query('TRUNCATE project, seeded, part, record');
+  await source.query('TRUNCATE project, seeded, part, record, kept_revision');
   app = createApp({ source, webRoot: null, log });
 });
 afterAll(() => source.destroy());
@@ -134,6 +135,15 @@ describe('projects', () => {
     const copy = (await request(app).post(`/api/projects/${id}/duplicate`).expect(201)).body as { id: string; document: { name: string } };
     expect(copy.id).not.toBe(id);
     expect(copy.document.name).toBe(`${owlBox.name} (copy)`);
+    // A letter of two code units is not cut in half.
+    const name = `${'x'.repeat(52)}😀 and`;
+    const odd = await request(app)
+      .post('/api/projects')
+      .send({ document: { ...owlBox, name } })
+      .expect(201);
+    await request(app)
+      .post(`/api/projects/${(odd.body as { id: string }).id}/duplicate`)
+      .expect(201);
   });
 });
 
@@ -177,6 +187,127 @@ describe('what is wrong with a request is said in one shape', () => {
   });
 });
 
+describe('what was', () => {
+  const save = (id: string, revision: number, name: string) =>
+    request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision, document: { ...owlBox, name } });
+  const revisionsOf = async (id: string) =>
+    ((await request(app).get(`/api/projects/${id}/revisions`).expect(200)).body as { revisions: { revision: number }[] }).revisions.map(
+      ({ revision }) => revision,
+    );
+
+  test('every revision that is saved over is kept, and read as it was', async () => {
+    const { id } = await create();
+    await save(id, 1, 'Second').expect(200);
+    await save(id, 2, 'Third').expect(200);
+    await save(id, 2, 'Refused').expect(409);
+    expect(await revisionsOf(id)).toEqual([2, 1]);
+    const { body } = await request(app).get(`/api/projects/${id}/revisions/2`).expect(200);
+    expect(body).toMatchObject({ revision: 2, document: { ...owlBox, name: 'Second' } });
+    for (const wrong of ['3', '0', 'x', '99999999999'])
+      expect((await request(app).get(`/api/projects/${id}/revisions/${wrong}`).expect(404)).body).toMatchObject({ code: 'no-revision' });
+  });
+
+  test('they are thinned to one an hour after a day, one a day after a fortnight, one a month after a year', async () => {
+    const { id } = await create();
+    // Of today's and this month's beginning, UTC, so that hours, days and months do not move under the test.
+    const moments: readonly (readonly [sql: string, stays: boolean])[] = [
+      [`month - interval '25 months' + interval '1 day'`, false],
+      [`month - interval '25 months' + interval '2 days'`, true],
+      [`month - interval '24 months' + interval '2 days'`, true],
+      [`day - interval '20 days' + interval '8 hours'`, false],
+      [`day - interval '20 days' + interval '9 hours'`, true],
+      [`day - interval '19 days' + interval '9 hours'`, true],
+      [`day - interval '3 days' + interval '10 hours 10 minutes'`, false],
+      [`day - interval '3 days' + interval '10 hours 50 minutes'`, true],
+      [`day - interval '3 days' + interval '11 hours 10 minutes'`, true],
+      [`now() AT TIME ZONE 'UTC' - interval '2 minutes'`, true],
+      [`now() AT TIME ZONE 'UTC' - interval '1 minute'`, true],
+    ];
+    for (const [at, [sql]] of moments.entries())
+      await source.query(
+        `INSERT INTO kept_revision (project, revision, document, at) SELECT $1, $2, '{}', (${sql}) AT TIME ZONE 'UTC'
+         FROM (SELECT date_trunc('day', now() AT TIME ZONE 'UTC') AS day, date_trunc('month', now() AT TIME ZONE 'UTC') AS month) AS since`,
+        [id, at + 1],
+      );
+    await tidy(source);
+    expect((await revisionsOf(id)).reverse()).toEqual(moments.flatMap(([, stays], at) => (stays ? [at + 1] : [])));
+  });
+
+  test('a deleted project lies in the bin for thirty days, can be thrown away for good, and a living one cannot', async () => {
+    const [kept, old, living] = [await create(), await create(), await create()];
+    for (const { id } of [kept, old]) await request(app).delete(`/api/projects/${id}`).expect(204);
+    await source.query(`UPDATE project SET deleted_at = now() - interval '29 days 23 hours' WHERE id = $1`, [kept.id]);
+    await source.query(`UPDATE project SET deleted_at = now() - interval '30 days 1 hour' WHERE id = $1`, [old.id]);
+    const inBin = async () =>
+      ((await request(app).get('/api/bin').expect(200)).body as { projects: { id: string }[] }).projects.map(({ id }) => id);
+    expect(await inBin()).toEqual(expect.arrayContaining([kept.id, old.id]));
+    await tidy(source);
+    expect(await inBin()).toContain(kept.id);
+    expect(await inBin()).not.toContain(old.id);
+    await request(app).delete(`/api/bin/${living.id}`).expect(404);
+    await request(app).delete(`/api/bin/${kept.id}`).expect(204);
+    expect(await inBin()).not.toContain(kept.id);
+    await request(app).post(`/api/projects/${kept.id}/restore`).expect(404);
+    await request(app).get(`/api/projects/${living.id}`).expect(200);
+  });
+});
+
+describe('an answer that was lost', () => {
+  test.each(['put', 'patch'] as const)(
+    'a save by %s that is sent again with its key is made once and answered as the first time',
+    async (method) => {
+      const { id } = await create();
+      const [mine, other] = [randomUUID(), randomUUID()];
+      const change = method === 'put' ? { document: { ...owlBox, notes: 'mine' } } : { patches: [{ path: ['notes'], value: 'mine' }] };
+      const send = (save: string, revision = 1) => {
+        const asked = request(app);
+        const url = `/api/projects/${id}`;
+        return (method === 'put' ? asked.put(url) : asked.patch(url)).send({ revision, save, ...change });
+      };
+      expect((await send(mine).expect(200)).body).toMatchObject({ revision: 2 });
+      expect((await send(mine.toUpperCase()).expect(200)).body).toMatchObject({ revision: 2 });
+      expect((await send(other).expect(409)).body).toMatchObject({ code: 'stale-revision' });
+      expect((await request(app).get(`/api/projects/${id}/head`).expect(200)).body).toEqual({ revision: 2, savedBy: mine, build: '' });
+      await send(other, 2).expect(200);
+      // Somebody saved after it: that it was ours once is not what it is now.
+      await send(mine).expect(409);
+    },
+  );
+
+  test('a change that builds on one of its own window is not made on what another window saved instead', async () => {
+    const { id } = await create();
+    const [mine, next] = [randomUUID(), randomUUID()];
+    await request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision: 1, save: randomUUID(), document: { ...owlBox, name: 'Theirs' } });
+    const change = (on: string) =>
+      request(app)
+        .patch(`/api/projects/${id}`)
+        .send({ revision: 2, save: next, on, patches: [{ path: ['notes'], value: 'on mine' }] });
+    expect((await change(mine).expect(409)).body).toMatchObject({ code: 'stale-revision' });
+    const { body } = await request(app).get(`/api/projects/${id}/head`);
+    await change((body as { savedBy: string }).savedBy).expect(200);
+  });
+
+  test('a project that is made twice with one id is one', async () => {
+    const id = randomUUID();
+    for (const name of ['once', 'twice'])
+      expect(
+        (
+          await request(app)
+            .post('/api/projects')
+            .send({ id, document: { ...owlBox, name } })
+            .expect(201)
+        ).body,
+      ).toMatchObject({
+        id,
+        document: { name: 'once' },
+      });
+  });
+});
+
 test('the demo is put in once, and stays deleted', async () => {
   await seedDemo(source);
   await seedDemo(source);
@@ -196,6 +327,8 @@ test('the demo is put in once, and stays deleted', async () => {
 test('migrations go down and up again', async () => {
   const tables = () =>
     source.query(`SELECT to_regclass('project') AS project, to_regclass('part') AS part, to_regclass('record') AS record`);
+  await source.undoLastMigration();
+  expect(await source.query(`SELECT to_regclass('kept_revision') AS kept`)).toEqual([{ kept: null }]);
   await source.undoLastMigration();
   expect(await tables()).toEqual([{ project: 'project', part: 'part', record: null }]);
   await source.undoLastMigration();

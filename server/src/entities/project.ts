@@ -10,6 +10,8 @@ export interface Project {
   createdAt: Date;
   updatedAt: Date;
   deletedAt: Date | null;
+  /** Key of the save that made it what it is; null where none was given. */
+  savedBy: string | null;
 }
 
 export const ProjectEntity = new EntitySchema<Project>({
@@ -23,5 +25,6 @@ export const ProjectEntity = new EntitySchema<Project>({
     createdAt: { type: 'timestamptz', name: 'created_at', createDate: true },
     updatedAt: { type: 'timestamptz', name: 'updated_at', updateDate: true },
     deletedAt: { type: 'timestamptz', name: 'deleted_at', nullable: true },
+    savedBy: { type: 'uuid', name: 'saved_by', nullable: true },
   },
 });

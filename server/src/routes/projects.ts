@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { bodies } from '@iron-nudge/contract';
-import { applyPatches, parseDesign, type Design, type Patch } from '@iron-nudge/core';
+import { applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
 import { ProjectEntity, type Project } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
@@ -35,16 +36,30 @@ const stale = (theirs: number, ours: number) =>
   );
 
 /** As it is sent: a document that an older version of the program saved is brought up on the way out. */
-const whole = ({ id, revision, document, updatedAt }: Project) => ({ id, revision, document: parseDocument(document), updatedAt });
+const whole = ({ id, revision, document, updatedAt, savedBy }: Project) => ({
+  id,
+  revision,
+  document: parseDocument(document),
+  updatedAt,
+  savedBy,
+});
 
-export function projectRoutes(source: DataSource): Router {
+/** @param build which build of the page is served */
+export function projectRoutes(source: DataSource, build: string): Router {
   const projects = source.getRepository(ProjectEntity);
   const router = Router();
 
   const find = (id: string) => findProject(projects, id);
-  async function create(document: Design): Promise<Project> {
-    const { identifiers } = await projects.insert({ name: document.name, document });
-    return find(String(identifiers[0]!.id));
+  async function create(document: Design, id?: string): Promise<Project> {
+    const made = await projects
+      .createQueryBuilder()
+      .insert()
+      .values({ ...(id === undefined ? {} : { id }), name: document.name, document })
+      .orIgnore()
+      .returning('id')
+      .execute();
+    const [row] = made.raw as { id: string }[];
+    return find(row?.id ?? id!);
   }
 
   router.get('/', async (_request, response) => {
@@ -59,31 +74,41 @@ export function projectRoutes(source: DataSource): Router {
   });
 
   router.post('/', async (request, response) => {
-    const { document } = parseBody(bodies.createProject, request.body);
-    response.status(201).json(whole(await create(parseDocument(document))));
+    const { document, id } = parseBody(bodies.createProject, request.body);
+    response.status(201).json(whole(await create(parseDocument(document), id)));
   });
 
   router.get('/:id', async (request, response) => {
     response.json(whole(await find(projectIdOf(request))));
   });
 
-  /** Puts a document in the place of the one that is at a revision. */
-  async function save(id: string, revision: number, document: Design) {
-    const { affected } = await projects
-      .createQueryBuilder()
-      .update()
-      .set({ name: document.name, document, revision: () => 'revision + 1', updatedAt: () => 'now()' })
-      .where('id = :id AND revision = :revision AND deleted_at IS NULL', { id, revision })
-      .execute();
+  router.get('/:id/head', async (request, response) => {
+    const { revision, savedBy } = await find(projectIdOf(request));
+    response.json({ revision, savedBy, build });
+  });
+
+  /** Puts a document in the place of the one that is at a revision, which is kept; a save that was made already is known again. */
+  async function save(id: string, revision: number, document: Design, key: string, on: string | null = null) {
+    await source.query(
+      `WITH before AS (
+         SELECT id, revision, document, updated_at FROM project WHERE id = $1 AND revision = $2 AND deleted_at IS NULL
+           AND ($6::uuid IS NULL OR saved_by = $6) FOR UPDATE
+       ), kept AS (
+         INSERT INTO kept_revision (project, revision, document, at) SELECT id, revision, document, updated_at FROM before
+       )
+       UPDATE project SET name = $3, document = $4, revision = project.revision + 1, updated_at = now(), saved_by = $5
+       FROM before WHERE project.id = before.id`,
+      [id, revision, document.name, JSON.stringify(document), key, on],
+    );
     const now = await find(id);
-    if (!affected) throw stale(now.revision, revision);
+    if (now.revision !== revision + 1 || now.savedBy !== key) throw stale(now.revision, revision);
     return { id, revision: now.revision, updatedAt: now.updatedAt };
   }
 
   router.put('/:id', async (request, response) => {
     const id = projectIdOf(request);
-    const { revision, document } = parseBody(bodies.saveProject, request.body);
-    response.json(await save(id, revision, parseDocument(document)));
+    const { revision, document, save: key = randomUUID() } = parseBody(bodies.saveProject, request.body);
+    response.json(await save(id, revision, parseDocument(document), key));
   });
 
   /** A change made on what a save that is still on its way leaves behind waits for that save. */
@@ -91,22 +116,26 @@ export function projectRoutes(source: DataSource): Router {
     const until = Date.now() + WAIT_MS;
     for (;;) {
       const project = await find(id);
-      if (project.revision === revision) return project;
-      if (project.revision > revision || Date.now() > until) throw stale(project.revision, revision);
+      if (project.revision >= revision) return project;
+      if (Date.now() > until) throw stale(project.revision, revision);
       await new Promise((resolve) => setTimeout(resolve, LOOK_EVERY_MS));
     }
   }
 
   router.patch('/:id', async (request, response) => {
     const id = projectIdOf(request);
-    const { revision, patches } = parseBody(bodies.changeProject, request.body);
-    const { document } = await findAt(id, revision);
-    response.json(await save(id, revision, parseDocument(changed(parseDocument(document), patches))));
+    const { revision, patches, save: key = randomUUID(), on = null } = parseBody(bodies.changeProject, request.body);
+    const found = await findAt(id, revision);
+    const made = { id, revision: found.revision, updatedAt: found.updatedAt };
+    if (found.revision === revision)
+      response.json(await save(id, revision, parseDocument(changed(parseDocument(found.document), patches)), key, on));
+    else if (found.revision === revision + 1 && found.savedBy === key) response.json(made);
+    else throw stale(found.revision, revision);
   });
 
   router.post('/:id/duplicate', async (request, response) => {
     const { document } = await find(projectIdOf(request));
-    response.status(201).json(whole(await create({ ...document, name: `${document.name.slice(0, 53)} (copy)` })));
+    response.status(201).json(whole(await create(readable({ ...document, name: `${document.name.slice(0, 53)} (copy)` }))));
   });
 
   router.delete('/:id', async (request, response) => {

@@ -63,6 +63,10 @@ export function malformed(random: () => number, id: string, document: object): M
     ['POST', () => `/api/projects/${pick(BAD_IDS)}/restore`],
     ['GET', () => `/api/projects/${project()}/records?after=${pick(['-1', '1e300', 'x', '', '99999999999999999999', '%00', '1&after=2'])}`],
     ['POST', () => `/api/projects/${project()}/records`, 3],
+    ['GET', () => `/api/projects/${project()}/head`],
+    ['GET', () => `/api/projects/${project()}/revisions`],
+    ['GET', () => `/api/projects/${project()}/revisions/${pick(BAD_IDS)}`],
+    ['DELETE', () => `/api/bin/${pick(BAD_IDS)}`],
     ['POST', () => '/api/parts', 4],
     ['POST', () => '/api/parts/import', 5],
     ['PUT', () => `/api/parts/${pick(BAD_IDS)}`],
@@ -101,6 +105,7 @@ export function malformed(random: () => number, id: string, document: object): M
     () => ({ revision: pick([1, ...BAD_NUMBERS]), document: spoilt(document) }),
     () => ({
       revision: pick([1, ...BAD_NUMBERS]),
+      ...(random() < 0.3 ? { save: pick([id, ...BAD_TEXTS]), on: pick([id, ...BAD_TEXTS]) } : {}),
       patches: [
         {
           path: [pick(['notes', 'name', 'jobs', '__proto__', 0, -1]), ...(random() < 0.3 ? [pick(BAD_TEXTS)] : [])],
