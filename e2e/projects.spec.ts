@@ -57,7 +57,8 @@ test('a project goes out as JSON and comes in again; a bad file is refused with 
   await freshOwlBox(request, 'Traveller');
   await page.goto('/');
   const card = page.locator('.card').filter({ has: page.getByRole('button', { name: 'Traveller', exact: true }) });
-  const [file] = await Promise.all([page.waitForEvent('download'), card.getByRole('button', { name: 'Export' }).click()]);
+  await card.getByRole('button', { name: 'Export…' }).click();
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: 'The project' }).click()]);
   expect(file.suggestedFilename()).toBe('traveller.json');
   const text = readFileSync(await file.path(), 'utf8');
   const raw = JSON.parse(text) as { formatVersion: number; name: string; jobs: { loads: { plate: { value: number } }[] }[] };

@@ -36,6 +36,7 @@ function buildOf(webRoot: string): string {
 
 export function createApp({ source, webRoot, log, hosts = [], book = makeBookHere, freeBytes = () => Infinity }: AppOptions): Express {
   const app = express();
+  const build = webRoot === null ? '' : buildOf(webRoot);
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
     response.set({
@@ -51,9 +52,9 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
   app.use('/api', express.json({ limit: '4mb' }), readableText);
   app.get('/api/health', async (_request, response) => {
     await source.query('SELECT 1');
-    response.json({ ok: true });
+    response.json({ ok: true, build });
   });
-  app.use('/api/projects', projectRoutes(source, webRoot === null ? '' : buildOf(webRoot)));
+  app.use('/api/projects', projectRoutes(source, build));
   app.use('/api/projects/:id/records', recordRoutes(source));
   app.use('/api/projects/:id/revisions', revisionRoutes(source));
   app.use('/api/bin', binRoutes(source));

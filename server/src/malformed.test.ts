@@ -6,7 +6,7 @@ import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase } from './database.ts';
 import { malformed, seeded, send } from './testing/malformed.ts';
-import { OWN_RELAY } from './testing/own-relay.ts';
+import { OWN_RELAY } from '../../core/src/testing/own-relay.ts';
 import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 
 const url = process.env.TEST_DATABASE_URL;

@@ -8,7 +8,7 @@ import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
 import { tidy } from './housekeeping.ts';
-import { OWN_RELAY } from './testing/own-relay.ts';
+import { OWN_RELAY } from '../../core/src/testing/own-relay.ts';
 import switched from '../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../examples/demo/owl-box.json' with { type: 'json' };
 

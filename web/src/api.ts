@@ -1,5 +1,6 @@
 /** The server's routes, with one kind of error. */
-import type { PartRecord, ProjectSummary } from '@iron-nudge/contract';
+import type { z } from 'zod';
+import type { PartRecord, ProjectSummary, answers } from '@iron-nudge/contract';
 import {
   readable,
   type AsBuilt,
@@ -16,6 +17,14 @@ export interface ProjectRecord {
   revision: number;
   document: Design;
   updatedAt: string;
+  /** Key of the save that made it what it is. */
+  savedBy: string | null;
+}
+
+/** Of a save: its own key, and that of the save that it is made on. */
+export interface SaveKeys {
+  readonly save?: string;
+  readonly on?: string;
 }
 
 export interface BookOrder {
@@ -65,6 +74,8 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
 }
 
 export const api = {
+  /** Which build of the page is served. */
+  build: () => request<{ build: string }>('GET', '/health').then(({ build }) => build),
   parts: () => request<{ parts: PartRecord[] }>('GET', '/parts').then(({ parts }) => parts),
   addPart: (part: OwnRelay) => request<unknown>('POST', '/parts', { part }),
   /** Goes out even while the page is left. */
@@ -73,11 +84,19 @@ export const api = {
   importParts: (parts: readonly OwnRelay[]) => request<{ count: number }>('POST', '/parts/import', { parts }),
   list: () => request<{ projects: ProjectSummary[] }>('GET', '/projects').then(({ projects }) => projects),
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
-  create: (document: unknown) => request<ProjectRecord>('POST', '/projects', { document }),
-  save: (id: string, revision: number, document: Design) => request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document }),
+  /** What a page that only looks has to know: who saved last, and which build of the page is served. */
+  head: (id: string) => request<z.infer<typeof answers.head>>('GET', `/projects/${id}/head`),
+  create: (document: unknown, id?: string) => request<ProjectRecord>('POST', '/projects', { document, ...(id ? { id } : {}) }),
+  save: (id: string, revision: number, document: Design, keys: SaveKeys = {}) =>
+    request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document, ...keys }),
   /** What changed since a revision; with `leaving` it goes out even while the page is left. */
-  change: (id: string, revision: number, patches: readonly Patch[], leaving: boolean) =>
-    request<{ revision: number }>('PATCH', `/projects/${id}`, { revision, patches }, leaving),
+  change: (id: string, revision: number, patches: readonly Patch[], leaving: boolean, keys: SaveKeys = {}) =>
+    request<{ revision: number }>('PATCH', `/projects/${id}`, { revision, patches, ...keys }, leaving),
+  revisions: (id: string) =>
+    request<z.infer<typeof answers.revisions>>('GET', `/projects/${id}/revisions`).then(({ revisions }) => revisions),
+  revision: (id: string, revision: number) => request<z.infer<typeof answers.revision>>('GET', `/projects/${id}/revisions/${revision}`),
+  bin: () => request<z.infer<typeof answers.bin>>('GET', '/bin').then(({ projects }) => projects),
+  removeForGood: (id: string) => request<unknown>('DELETE', `/bin/${id}`),
   records: (id: string, after: number) => request<{ records: Recorded[]; last: number }>('GET', `/projects/${id}/records?after=${after}`),
   addRecords: (id: string, records: readonly Recorded[]) => request<{ kept: string[] }>('POST', `/projects/${id}/records`, { records }),
   /** A build book as a PDF. */

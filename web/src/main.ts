@@ -2,7 +2,12 @@ import './no-eval.ts';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
+import { api } from './api.ts';
 import { router } from './router.ts';
+import { learnBuild } from './stores/build.ts';
 import './styles.css';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
+
+// A part of the page that is not there any more: the server has another build by now.
+addEventListener('vite:preloadError', () => void api.build().then(learnBuild, () => undefined));

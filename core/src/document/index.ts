@@ -1,5 +1,6 @@
 /** Ideas of a document that know no kind of thing: ids, places, clauses, patches, migrations, fields of editors. */
 export { REST, idSchema, limitA, nameSchema, positive } from './atoms.ts';
+export { type Difference, differencesOf } from './differences.ts';
 export { type TermPath, joinTerm, removeTerm, replaceTerm } from './edit.ts';
 export { type Field, type Reference, fieldValue } from './field.ts';
 export { FORMAT, FORMAT_VERSION } from './format.ts';

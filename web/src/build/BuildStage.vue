@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** From the proved circuit to what is cut, bought, labelled and done. */
+import { Modal } from 'ant-design-vue';
 import { computed, ref, type Component } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { orderOfWork, isOnVehicle } from '@iron-nudge/core';
@@ -40,11 +41,28 @@ const batteries = computed(() => project.design?.supplies.some(isOnVehicle) ?? f
 const nameOf = (id: string) => project.design?.jobs.find((candidate) => candidate.id === id)?.name ?? id;
 
 const paper = ref<'A4' | 'LETTER'>('A4');
+/** A book goes into a workshop and stays there: one of an old revision is asked about. */
+const isWantedOld = (newer: number) =>
+  new Promise<boolean>((resolve) =>
+    Modal.confirm({
+      title: 'This is not the last revision',
+      content: `Revision ${newer} was saved elsewhere since. The book would be of what is on this screen, revision ${project.revision}.`,
+      okText: 'Make the book of this one',
+      cancelText: 'Not yet',
+      onOk: () => resolve(true),
+      onCancel: () => resolve(false),
+    }),
+  );
 const making = ref(false);
 const trouble = ref('');
 async function makeBook(): Promise<void> {
   making.value = true;
   trouble.value = '';
+  await project.look();
+  if (project.newer !== null && !(await isWantedOld(project.newer))) {
+    making.value = false;
+    return;
+  }
   try {
     const pdf = await api.book({
       document: project.design!,

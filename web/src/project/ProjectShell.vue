@@ -6,6 +6,8 @@ import { useRoute, useRouter } from 'vue-router';
 import TopBar from '../shell/TopBar.vue';
 import CommandFinder from '../shell/CommandFinder.vue';
 import KeysHelp from '../shell/KeysHelp.vue';
+import EarlierModal from './EarlierModal.vue';
+import KeepingBanners from './KeepingBanners.vue';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 
@@ -14,6 +16,7 @@ const route = useRoute();
 const router = useRouter();
 const finding = ref(false);
 const helping = ref(false);
+const lookingBack = ref(false);
 
 watch(
   () => route.params.id,
@@ -33,13 +36,15 @@ watch(
 const saveWords = computed(() => {
   switch (project.saving.kind) {
     case 'saved':
-      return `saved · revision ${project.revision}`;
+      return project.newer === null ? `saved · revision ${project.revision}` : `revision ${project.revision}, not the last`;
     case 'waiting':
       return 'saving…';
     case 'offline':
       return 'not saved yet: kept here';
     case 'conflict':
       return 'saved elsewhere';
+    case 'gone':
+      return 'deleted elsewhere';
     case 'refused':
       return 'not saved';
     default:
@@ -84,16 +89,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     void (key === 'y' || event.shiftKey ? redo() : undo());
   } else if (event.key === '?') helping.value = true;
 });
-
-async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
-  try {
-    const copy = await project.resolveConflict(choice);
-    if (copy) await router.push({ name: 'design', params: { id: copy } });
-    if (choice === 'theirs') void message.info('Their version is shown; undo brings yours back.', 4);
-  } catch (error) {
-    void message.error(error instanceof Error ? error.message : String(error), 6);
-  }
-}
 </script>
 
 <template>
@@ -107,7 +102,9 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       </template>
       <template #right>
         <span v-if="project.isStale && !project.trouble" class="saving checking">checking…</span>
-        <span class="saving" role="status" :data-kind="project.saving.kind">{{ saveWords }}</span>
+        <span class="saving" role="status" :data-kind="project.saving.kind">
+          <button class="bare" title="Earlier revisions" @click="lookingBack = true">{{ saveWords }}</button>
+        </span>
         <span class="row pair">
           <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">
             ↶
@@ -126,15 +123,7 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
         <button class="bare tool" aria-label="Keys" title="Keys (?)" @click="helping = true">?</button>
       </template>
     </TopBar>
-    <div v-if="project.saving.kind === 'conflict'" class="banner" role="alert">
-      <span>{{ project.saving.message }} Nothing of yours is lost.</span>
-      <button class="plain-button" @click="resolve('theirs')">Take theirs</button>
-      <button class="plain-button" @click="resolve('mine')">Keep mine</button>
-      <button class="plain-button" @click="resolve('copy')">Keep mine as a copy</button>
-    </div>
-    <div v-else-if="project.saving.kind === 'offline' || project.saving.kind === 'refused'" class="banner" role="alert">
-      {{ project.saving.message }}
-    </div>
+    <KeepingBanners @undo="undo" />
     <div v-if="project.problem" class="banner" role="alert">
       <span>That edit was not taken. {{ project.problem }}</span>
       <button class="plain-button" @click="project.problem = ''">OK</button>
@@ -161,7 +150,8 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
       {{ project.trouble ? 'Not checked.' : 'Checking the circuit…' }}
     </main>
     <RouterView v-else />
-    <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" />
+    <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" @earlier="lookingBack = true" />
+    <EarlierModal v-model:open="lookingBack" />
     <KeysHelp v-model:open="helping" />
   </div>
 </template>
@@ -193,6 +183,7 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
 }
 .saving[data-kind='offline'],
 .saving[data-kind='conflict'],
+.saving[data-kind='gone'],
 .saving[data-kind='refused'] {
   color: #ffb38a;
 }
@@ -205,6 +196,10 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
   to {
     opacity: 1;
   }
+}
+.saving button {
+  font: inherit;
+  color: inherit;
 }
 .pair {
   gap: 0;
@@ -226,19 +221,6 @@ async function resolve(choice: 'mine' | 'theirs' | 'copy'): Promise<void> {
   padding: 1px 8px;
   font-size: 12px;
   white-space: nowrap;
-}
-.banner {
-  background: #fbeadf;
-  color: #5c2508;
-  border-bottom: 1px solid var(--copper);
-  padding: 7px 16px;
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
-.banner .plain-button {
-  background: #fffdf8;
-  color: #1e262b;
 }
 .middle {
   padding: 60px;

@@ -1,18 +1,22 @@
 <script setup lang="ts">
-import { Button, Input, Modal, notification } from 'ant-design-vue';
-import { h, onMounted, ref, watch } from 'vue';
+import { Button, Dropdown, Input, Menu, MenuItem, Modal, message, notification } from 'ant-design-vue';
+import { h, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { blankDesign, parseDesignText } from '@iron-nudge/core';
+import { blankDesign, parseArchiveText } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
+import { seen } from '../stores/seen.ts';
 import TopBar from '../shell/TopBar.vue';
 import { download, fileName } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
+import BinModal from './BinModal.vue';
+import { bringIn, downloadArchive, downloadEverything } from './archive.ts';
 
 const { state: list, refresh } = latest(() => api.list());
 const router = useRouter();
 const naming = ref<{ project: ProjectSummary | null; name: string } | null>(null);
 const file = ref<HTMLInputElement | null>(null);
 const filter = ref('');
+const inBin = ref(false);
 /** What went wrong with the last thing asked for. */
 const trouble = ref('');
 
@@ -90,15 +94,34 @@ async function importFile(event: Event): Promise<void> {
   const chosen = input.files?.[0];
   input.value = '';
   if (!chosen) return;
-  const parsed = parseDesignText(await chosen.text());
+  const parsed = parseArchiveText(await chosen.text());
   if (!parsed.ok) {
-    const { path, message } = parsed.problems[0]!;
+    const { path, message: why } = parsed.problems[0]!;
     const more = parsed.problems.length > 1 ? ` (and ${parsed.problems.length - 1} more)` : '';
-    trouble.value = `${chosen.name} cannot be read. ${path ? `${path}: ` : ''}${message}${more}`;
+    trouble.value = `${chosen.name} cannot be read. ${path ? `${path}: ` : ''}${why}${more}`;
     return;
   }
-  await attempt(async () => open((await api.create(parsed.design)).id));
+  await attempt(async () => {
+    try {
+      const { projects, records, parts, partsLeft } = await bringIn(parsed.archive);
+      if (projects.length === 1) await open(projects[0]!);
+      const left = partsLeft > 0 ? `; ${partsLeft} own parts are on the shelf already and were left as they are` : '';
+      if (parsed.archive.projects.length !== 1 || records > 0)
+        void message.success(`Brought in: ${projects.length} projects, ${records} records, ${parts} own parts${left}.`, 6);
+    } finally {
+      await refresh();
+    }
+  });
 }
+
+/** What this browser has seen of the projects, for when the server is away. */
+const known = shallowRef<readonly (readonly [id: string, name: string, at: number])[]>([]);
+watch(list, async (now) => {
+  if (now.kind === 'failed')
+    known.value = (await seen.list())
+      .map(([id, { document, at }]) => [id, document.name, at] as const)
+      .sort((one, other) => other[2] - one[2]);
+});
 
 const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -145,6 +168,16 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
       <div v-else-if="list.kind === 'failed'" role="alert" class="empty">
         <p>{{ list.message }}</p>
         <button class="plain-button" @click="refresh">Try again</button>
+        <template v-if="known.length > 0">
+          <h2>Seen in this browser</h2>
+          <p>These can be opened and edited; what you change is kept here and sent when the server is back.</p>
+          <ul class="known">
+            <li v-for="[id, name, at] in known" :key="id">
+              <button class="bare title" @click="open(id)">{{ name }}</button>
+              <span class="facts">as it was {{ day.format(new Date(at)) }}</span>
+            </li>
+          </ul>
+        </template>
       </div>
       <div v-else-if="list.value.length === 0" class="empty">
         <h2>No project yet</h2>
@@ -171,12 +204,28 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
             >
               Duplicate
             </button>
-            <button class="plain-button" @click="exportProject(project)">Export</button>
+            <Dropdown :trigger="['click']">
+              <button class="plain-button" aria-haspopup="menu">Export…</button>
+              <template #overlay>
+                <Menu>
+                  <MenuItem key="project" @click="exportProject(project)">The project</MenuItem>
+                  <MenuItem key="archive" @click="attempt(() => downloadArchive(project.id, project.name))">
+                    With readings, ticks, notes and revisions
+                  </MenuItem>
+                </Menu>
+              </template>
+            </Dropdown>
             <button class="plain-button danger" @click="remove(project)">Delete</button>
           </div>
         </li>
       </ul>
       <p v-if="list.kind === 'ready' && filter && shown(list.value).length === 0">No project is called that.</p>
+      <p class="row all">
+        <button class="plain-button" @click="attempt(downloadEverything)">Download everything</button>
+        <button class="plain-button" @click="inBin = true">Bin…</button>
+        <span class="facts">One file of all projects with their readings, and your own parts; Import takes it in again.</span>
+      </p>
+      <BinModal v-model:open="inBin" @changed="refresh" />
       <p class="caution">
         Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a
         circuit, and have mains work done by someone who may do it.
@@ -251,6 +300,21 @@ h1 {
 }
 .actions {
   margin-top: 10px;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.actions .plain-button {
+  padding-inline: 9px;
+}
+.head .row {
+  white-space: nowrap;
+}
+.all {
+  margin-top: 18px;
+}
+.known {
+  list-style: none;
+  padding: 0;
 }
 .trouble {
   border-left: 3px solid var(--danger);

@@ -14,7 +14,7 @@ interface Entry {
 }
 
 const open = defineModel<boolean>('open', { required: true });
-const emit = defineEmits<{ undo: []; redo: []; keys: [] }>();
+const emit = defineEmits<{ undo: []; redo: []; keys: []; earlier: [] }>();
 const project = useProject();
 const router = useRouter();
 const query = ref('');
@@ -52,6 +52,7 @@ const entries = computed<Entry[]>(() => {
     })),
     { kind: 'command', text: 'Undo', go: () => emit('undo') },
     { kind: 'command', text: 'Redo', go: () => emit('redo') },
+    { kind: 'command', text: 'Earlier revisions', late: true, go: () => emit('earlier') },
     { kind: 'command', text: 'Show the keys', go: () => emit('keys') },
     { kind: 'command', text: 'Go to Prove', go: () => router.push({ name: 'prove', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Build', go: () => router.push({ name: 'build', params: { id: project.id } }) },

@@ -6,7 +6,6 @@ import {
   levelsOf,
   parseDesign,
   readable,
-  sameDocument,
   withoutStaleChecks,
   type Analysis,
   type Design,
@@ -23,15 +22,11 @@ import {
   type SweepProgress,
 } from '@iron-nudge/core';
 import { proxy } from 'comlink';
-import { ApiError, api } from '../api.ts';
 import { startEngine } from '../worker/engine.ts';
 import { EngineLost } from '../worker/link.ts';
 import { Told } from '../worker/told.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
-import { openJournal, tabId } from './journal.ts';
-import { RETRY_AFTER_MS, Saver, type SaveState } from './saver.ts';
-
-export type LoadState = { kind: 'none' } | { kind: 'loading' } | { kind: 'ready' } | { kind: 'failed'; message: string };
+import { keepingOf } from './keeping.ts';
 
 export interface Selection {
   readonly kind: 'part' | 'wire';
@@ -42,8 +37,6 @@ export interface Selection {
 const CHECK_WITHIN_MS = 60_000;
 
 export const useProject = defineStore('project', () => {
-  const id = ref('');
-  const load = ref<LoadState>({ kind: 'none' });
   /** What is meant: every edit is in it at once. */
   const design = shallowRef<Design | null>(null);
   /** Counts the edits of this page. */
@@ -56,8 +49,6 @@ export const useProject = defineStore('project', () => {
   const trouble = ref('');
   const nudges = shallowRef<ReadonlyMap<string, MendingNudge | null>>(new Map());
   const history = shallowRef<History<Design>>(emptyHistory());
-  const saving = ref<SaveState>({ kind: 'saved' });
-  const revision = ref(0);
   /** Why the last edit was not taken. */
   const problem = ref('');
   const jobId = ref('');
@@ -77,7 +68,6 @@ export const useProject = defineStore('project', () => {
   /** Controllers whose program runs on the desk, since when, and what was typed to them. */
   const boards = shallowRef<Readonly<Record<string, { startedS: number; typed: string }>>>({});
 
-  let saver: Saver | null = null;
   let looking = 0;
 
   const job = computed<Job | null>(
@@ -97,116 +87,37 @@ export const useProject = defineStore('project', () => {
   // What is searched for is searched for the job that is looked at.
   watch([() => job.value?.id, analysis], () => void lookForNudges());
 
-  const journalOf = (project: string) =>
-    openJournal(
-      localStorage,
-      project,
-      tabId(sessionStorage, () => crypto.randomUUID()),
-    );
+  const keeping = keepingOf({
+    design: () => design.value,
+    show,
+    replace(document, undoable) {
+      if (undoable !== null && design.value) history.value = recorded(history.value, undoable, design.value, null, location.pathname);
+      put(document);
+    },
+  });
+  const { id, load, saving, revision } = keeping;
 
   async function open(project: string): Promise<void> {
-    close();
-    id.value = project;
-    load.value = { kind: 'loading' };
-    const journal = journalOf(project);
-    const left = journal.recover(Date.now());
-    const begin = (base: number, document: Design) => {
-      revision.value = base;
-      saver = new Saver({
-        api,
-        project,
-        journal,
-        revision: base,
-        document,
-        now: Date.now,
-        changed(state, at) {
-          saving.value = state;
-          revision.value = at;
-        },
-      });
-      return saver;
-    };
-    try {
-      const record = await api.load(project);
-      if (id.value !== project) return;
-      const theirs = read(record.document);
-      const mine = left && read(left.document);
-      const made = begin(record.revision, theirs);
-      if (!left || !mine || sameDocument(mine, theirs)) {
-        journal.clear();
-        show(theirs);
-      } else {
-        show(mine);
-        made.take(mine);
-        if (left.revision !== record.revision) made.conflict(conflictWords(record.revision));
-      }
-      load.value = { kind: 'ready' };
-    } catch (error) {
-      if (id.value !== project) return;
-      if (left && error instanceof ApiError && error.passing) {
-        const mine = read(left.document);
-        show(mine);
-        saving.value = { kind: 'offline', message: error.message };
-        load.value = { kind: 'ready' };
-        void goOnline(project, begin(left.revision, mine), mine, left.revision);
-      } else load.value = { kind: 'failed', message: error instanceof Error ? error.message : String(error) };
-    }
+    clear();
+    await keeping.open(project);
   }
-
-  /** Opened from the journal while the server was away: once it is back, what it has is what ours is held against. */
-  async function goOnline(project: string, made: Saver, mine: Design, base: number): Promise<void> {
-    for (;;) {
-      await new Promise((resolve) => setTimeout(resolve, RETRY_AFTER_MS));
-      if (saver !== made) return;
-      try {
-        const record = await api.load(project);
-        if (saver !== made) return;
-        const [ours, theirs] = [design.value ?? mine, read(record.document)];
-        made.accept(record.revision, theirs);
-        made.take(ours);
-        // What went out while the page was left may have arrived after all.
-        if (record.revision !== base && !sameDocument(ours, theirs)) made.conflict(conflictWords(record.revision));
-        return;
-      } catch (error) {
-        if (!(error instanceof ApiError && error.passing)) return;
-      }
-    }
-  }
-
   function close(): void {
-    void saver?.close();
-    saver = null;
-    id.value = '';
+    clear();
+    keeping.close();
+  }
+  function clear(): void {
     design.value = null;
     analysis.value = null;
     checked.value = null;
     trouble.value = '';
     history.value = emptyHistory();
     nudges.value = new Map();
-    saving.value = { kind: 'saved' };
     problem.value = '';
     selection.value = null;
     jobId.value = '';
     reading.value = null;
     deskVolts.value = {};
     boards.value = {};
-    load.value = { kind: 'none' };
-  }
-  // A tab that is closed has no time to wait; one that is only hidden may never come back either.
-  addEventListener('pagehide', () => saver?.leave());
-  addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') void saver?.send();
-  });
-  // A page that the browser had put by has missed what happened since.
-  addEventListener('pageshow', (event: PageTransitionEvent) => {
-    if (event.persisted) location.reload();
-  });
-
-  /** A document as it was kept, of whatever version. */
-  function read(document: unknown): Design {
-    const parsed = parseDesign(document);
-    if (parsed.ok) return parsed.design;
-    throw new Error(`The saved project cannot be read: ${parsed.problems.map(({ path, message }) => `${path} ${message}`).join('; ')}`);
   }
 
   /** Shows a document that is known to be good. */
@@ -330,7 +241,7 @@ export const useProject = defineStore('project', () => {
     const left = new Set(after.signals.map((signal) => signal.id));
     deskOn.value = [...deskOn.value.filter((signal) => left.has(signal)), ...added];
     put(after);
-    saver?.take(after);
+    keeping.take(after);
   }
 
   /** One step back or forth; what it was and where it was made, or null where there is none. */
@@ -345,29 +256,6 @@ export const useProject = defineStore('project', () => {
   }
   const undo = () => travel(undone);
   const redo = () => travel(redone);
-
-  /** Ends a conflict: ours over theirs, theirs with ours one undo away, or ours as a project of its own. */
-  async function resolveConflict(choice: 'mine' | 'theirs' | 'copy'): Promise<string | null> {
-    const mine = design.value;
-    const made = saver;
-    if (!mine || !made) return null;
-    if (choice === 'copy') {
-      const copy = await api.create({ ...mine, name: `${mine.name.slice(0, 50)} (mine)` });
-      await resolveConflict('theirs');
-      return copy.id;
-    }
-    const record = await api.load(id.value);
-    const theirs = read(record.document);
-    made.accept(record.revision, theirs);
-    revision.value = record.revision;
-    if (choice === 'theirs') {
-      history.value = recorded(history.value, 'my version', mine, null, location.pathname);
-      put(theirs);
-    }
-    made.take(design.value ?? mine);
-    await made.send();
-    return null;
-  }
 
   /** Tries again to check the document, with a new worker. */
   function checkAgain(): void {
@@ -528,7 +416,12 @@ export const useProject = defineStore('project', () => {
     patch,
     undo,
     redo,
-    resolveConflict,
+    newer: keeping.newer,
+    look: keeping.look,
+    takeNewer: keeping.takeNewer,
+    theirs: keeping.theirs,
+    resolveConflict: keeping.resolveConflict,
+    endGone: keeping.endGone,
     now,
     toggle,
     setSignal,
@@ -558,7 +451,3 @@ export const useProject = defineStore('project', () => {
     setVolts,
   };
 });
-
-function conflictWords(theirs: number): string {
-  return `This project was saved elsewhere since (revision ${theirs}); your unsaved edits are still here.`;
-}

@@ -1,13 +1,24 @@
 /** What was recorded of the open project: kept in the browser until the server has it, and read from there. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
+import { v4 as freshId } from 'uuid';
 import { asBuiltNow, inOrder, ticksNow, type ProjectRecord } from '@iron-nudge/core';
 import { ApiError, api } from '../api.ts';
+import { storageOf } from './journal.ts';
 import { openOutbox, type Outbox } from './outbox.ts';
 import { useProject } from './project.ts';
+import { seen } from './seen.ts';
 
 type NewRecord = ProjectRecord extends infer One ? (One extends ProjectRecord ? Omit<One, 'id' | 'at'> : never) : never;
 export type RecordSync = { kind: 'kept' } | { kind: 'sending' } | { kind: 'waiting'; message: string };
+
+/** A record that the server does not take, and why. */
+export interface RefusedRecord {
+  readonly record: ProjectRecord;
+  readonly message: string;
+  /** Of the record. */
+  readonly field: string;
+}
 
 const RETRY_AFTER_MS = 2500;
 const MOST_AT_ONCE = 100;
@@ -18,6 +29,8 @@ export const useRecords = defineStore('records', () => {
   const sync = ref<RecordSync>({ kind: 'kept' });
   /** Set where the browser has no room: what is on the screen is all there is of it. */
   const noRoom = ref(false);
+  const refusals = shallowRef<readonly RefusedRecord[]>([]);
+  const refused = computed(() => refusals.value[0] ?? null);
   let outbox: Outbox | null = null;
   let last = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -42,9 +55,18 @@ export const useRecords = defineStore('records', () => {
       known.value = new Map();
       last = 0;
       sync.value = { kind: 'kept' };
-      outbox = id ? openOutbox(localStorage, id) : null;
+      refusals.value = [];
+      outbox = id
+        ? openOutbox(
+            storageOf(() => localStorage),
+            id,
+          )
+        : null;
       if (!outbox) return;
       learn(outbox.waiting());
+      void seen.records(id).then((records) => {
+        if (project.id === id) learn(records.filter((record) => !known.value.has(record.id)));
+      });
       void exchange();
     },
     { immediate: true },
@@ -62,14 +84,20 @@ export const useRecords = defineStore('records', () => {
     running = true;
     clearTimeout(timer);
     try {
-      for (let waiting = box.waiting(); waiting.length > 0; waiting = box.waiting()) {
+      for (let batch = toSend(box); batch.length > 0; batch = toSend(box)) {
         sync.value = { kind: 'sending' };
-        box.confirm((await api.addRecords(id, waiting.slice(0, MOST_AT_ONCE))).kept);
+        try {
+          box.confirm((await api.addRecords(id, batch)).kept);
+        } catch (error) {
+          setAside(batch, error);
+        }
+        if (project.id !== id) return;
       }
       const fresh = await api.records(id, last);
       if (project.id !== id) return;
       last = fresh.last;
       learn(fresh.records);
+      if (fresh.records.length > 0) void seen.keepRecords(id, [...known.value.values()]);
       sync.value = { kind: 'kept' };
     } catch (error) {
       if (project.id !== id) return;
@@ -85,16 +113,48 @@ export const useRecords = defineStore('records', () => {
     }
   }
 
+  function toSend(box: Outbox): ProjectRecord[] {
+    const aside = new Set(refusals.value.map(({ record }) => record.id));
+    return box
+      .waiting()
+      .filter(({ id }) => !aside.has(id))
+      .slice(0, MOST_AT_ONCE);
+  }
+
+  /** One record that the server does not take stands in nobody's way. */
+  function setAside(batch: readonly ProjectRecord[], error: unknown): void {
+    const named = error instanceof ApiError && !error.passing ? /^records\.(\d+)\.?(.*)$/.exec(error.path) : null;
+    const record = named && batch[Number(named[1])];
+    if (!record || !(error instanceof ApiError)) throw error;
+    refusals.value = [...refusals.value, { record, message: error.message, field: named[2]! }];
+  }
+  function tryRefused(): void {
+    refusals.value = [];
+    void exchange();
+  }
+  function dropRefused(): void {
+    const [gone, ...others] = refusals.value;
+    if (!gone) return;
+    outbox?.confirm([gone.record.id]);
+    refusals.value = others;
+    known.value = new Map([...known.value].filter(([id]) => id !== gone.record.id));
+  }
+
+  // What is nowhere but on the screen is asked for before the tab is closed.
+  addEventListener('beforeunload', (event) => {
+    if (noRoom.value && sync.value.kind !== 'kept') event.preventDefault();
+  });
+
   /** Kept here first, then sent. */
   function add(fresh: NewRecord): ProjectRecord {
     // Two records of one moment keep their order.
     const newest = all.value[all.value.length - 1]?.at ?? 0;
-    const record = { ...fresh, id: crypto.randomUUID(), at: Math.max(Date.now(), newest + 1) } as ProjectRecord;
+    const record = { ...fresh, id: freshId(), at: Math.max(Date.now(), newest + 1) } as ProjectRecord;
     noRoom.value = !(outbox?.keep(record) ?? false);
     learn([record]);
     void exchange();
     return record;
   }
 
-  return { all, ticks, asBuilt, sync, noRoom, add, exchange };
+  return { all, ticks, asBuilt, sync, noRoom, refused, tryRefused, dropRefused, add, exchange };
 });

@@ -1,10 +1,11 @@
 /**
  * The way of a document to the server. What a person does is taken at once and kept in the browser's journal; it goes
  * out a moment later as what changed since the server's last answer, one request at a time. When the page is left,
- * what has not gone out yet goes out behind what is on its way.
+ * what has not gone out yet goes out behind what is on its way. Each save has a key, so that one whose answer was lost
+ * is known again as one's own.
  */
 import { patchesBetween, type Design, type Patch } from '@iron-nudge/core';
-import { ApiError } from '../api.ts';
+import { ApiError, type SaveKeys } from '../api.ts';
 import type { Journal } from './journal.ts';
 
 export type SaveState =
@@ -13,24 +14,37 @@ export type SaveState =
   | { kind: 'offline'; message: string }
   /** Another window saved first; `mine` is untouched here. */
   | { kind: 'conflict'; message: string }
-  | { kind: 'refused'; message: string };
+  /** The project was deleted elsewhere. */
+  | { kind: 'gone'; message: string }
+  | { kind: 'refused'; message: string; path: string };
 
+export interface Known {
+  readonly revision: number;
+  readonly document: Design;
+}
 export interface SaveApi {
-  save(id: string, revision: number, document: Design): Promise<{ revision: number }>;
+  save(id: string, revision: number, document: Design, keys: SaveKeys): Promise<{ revision: number }>;
   /** `leaving`: it must go out though the page is going away. */
-  change(id: string, revision: number, patches: readonly Patch[], leaving: boolean): Promise<{ revision: number }>;
+  change(id: string, revision: number, patches: readonly Patch[], leaving: boolean, keys: SaveKeys): Promise<{ revision: number }>;
 }
 
 export interface SaverOptions {
   readonly api: SaveApi;
   readonly project: string;
   readonly journal: Journal;
-  /** Revision and document that the server has. */
+  /** Revision that the server has, and its document; null while only the revision is known and nothing may be sent. */
   readonly revision: number;
-  readonly document: Design;
+  readonly document: Design | null;
+  /** Keys of saves that an earlier page of this tab sent without an answer. */
+  readonly sent: readonly string[];
+  /** What the server has now. */
+  theirs(): Promise<Known & { savedBy: string | null }>;
+  freshKey(): string;
   /** Milliseconds since 1970. */
   now(): number;
   changed(state: SaveState, revision: number): void;
+  /** Called with what the server has confirmed. */
+  confirmed(known: Known): void;
 }
 
 /** After the last keystroke, and at the latest, ms. */
@@ -39,37 +53,57 @@ const SAVE_AT_LATEST_MS = 900;
 export const RETRY_AFTER_MS = 2500;
 /** Requests that outlive their page may hold 64 KiB together; a change that is larger goes as a whole document. */
 const SMALL_BYTES = 48_000;
+/** Of a long time without the server. */
+const MOST_KEYS = 500;
+const NO_ROOM = 'This browser has no room to keep unsaved edits: leave this tab open until they are saved.';
 
 export class Saver {
   state: SaveState = { kind: 'saved' };
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** Since when something waits to go out; null when nothing does. */
   private since: number | null = null;
-  private server: { revision: number; document: Design };
-  private sending: Design | null = null;
-  private current: Design;
+  private server: { revision: number; document: Design | null };
+  private sending: { document: Design; key: string } | null = null;
+  /** What was sent last on this revision. */
+  private tried: { document: Design; key: string } | null = null;
+  /** Keys that went out since the server's last answer. */
+  private sent: string[];
+  private current: Design | null;
+  /** Whether the journal has what is not saved. */
+  private kept = true;
   /** Another project is on the page: nothing is told any more, and after the last request nothing is sent. */
   private closing = false;
   private closed = false;
 
   constructor(private readonly options: SaverOptions) {
-    const { revision, document } = options;
+    const { revision, document, sent } = options;
     this.server = { revision, document };
     this.current = document;
+    this.sent = [...sent];
   }
 
   get revision(): number {
     return this.server.revision;
   }
+  /** Whether closing the page now would lose something: it is neither on the server nor in the browser. */
+  get isAtRisk(): boolean {
+    return !this.kept && this.state.kind !== 'saved';
+  }
+  /** Whether a key is of a save of ours. */
+  isOwn = (key: string | null): boolean => key !== null && this.sent.includes(key);
 
   /** The document as it is now: kept here at once, on the server soon. */
   take(document: Design): void {
     this.current = document;
-    const { journal, now } = this.options;
-    const kept = journal.keep({ revision: this.server.revision, document, at: now() });
-    if (this.state.kind === 'conflict') return;
-    this.tell(kept ? { kind: 'waiting' } : { kind: 'offline', message: 'This browser has no room to keep unsaved edits.' });
+    this.keep(document);
+    if (this.state.kind === 'conflict' || this.state.kind === 'gone') return;
+    this.tell(this.kept ? { kind: 'waiting' } : { kind: 'offline', message: NO_ROOM });
     this.schedule(SAVE_AFTER_MS);
+  }
+
+  private keep(document: Design): void {
+    const { journal, now } = this.options;
+    this.kept = journal.keep({ revision: this.server.revision, document, at: now(), sent: this.sent });
   }
 
   /** Another window was first: nothing more goes out until somebody decides. */
@@ -77,10 +111,18 @@ export class Saver {
     clearTimeout(this.timer);
     this.tell({ kind: 'conflict', message });
   }
-  /** Ends a conflict: what the server has is this now. */
+  /** The project is deleted: nothing more goes out until somebody decides. */
+  gone(message: string): void {
+    clearTimeout(this.timer);
+    this.tell({ kind: 'gone', message });
+  }
+  /** What the server has is this now; it ends a conflict. */
   accept(revision: number, document: Design): void {
     this.server = { revision, document };
-    if (this.state.kind === 'conflict') this.tell({ kind: 'waiting' });
+    this.sent = [];
+    this.tried = null;
+    this.current ??= document;
+    if (this.state.kind === 'conflict' || this.state.kind === 'gone') this.tell({ kind: 'waiting' });
   }
 
   schedule(afterMs: number): void {
@@ -93,38 +135,74 @@ export class Saver {
   /** Sends what has not gone out yet; when something is on its way, after that. */
   async send(): Promise<void> {
     clearTimeout(this.timer);
-    if (this.closed || this.sending || this.state.kind === 'conflict') return;
-    const document = this.current;
-    const patches = patchesBetween(this.server.document, document);
+    const { current: document, server } = this;
+    if (this.closed || this.sending || this.state.kind === 'conflict' || this.state.kind === 'gone') return;
+    if (!document || !server.document) return;
+    const patches = patchesBetween(server.document, document);
     if (patches.length === 0) return this.settled();
-    const { api, project, journal, now } = this.options;
-    this.sending = document;
+    const { api, project, freshKey } = this.options;
+    // The same once more is the same save.
+    const key = this.tried?.document === document ? this.tried.key : freshKey();
+    this.sending = this.tried = { document, key };
+    if (!this.sent.includes(key)) this.sent = [...this.sent, key].slice(-MOST_KEYS);
+    // Before it goes out: the page may be gone before the answer is here.
+    this.keep(document);
     this.since = null;
     try {
       const { revision } = isSmall(patches)
-        ? await api.change(project, this.server.revision, patches, true)
-        : await api.save(project, this.server.revision, document);
-      this.server = { revision, document };
-      this.sending = null;
-      if (this.current === document) this.settled();
-      else {
-        journal.keep({ revision, document: this.current, at: now() });
-        if (!this.closing) this.schedule(SAVE_AFTER_MS);
-      }
+        ? await api.change(project, server.revision, patches, true, { save: key })
+        : await api.save(project, server.revision, document, { save: key });
+      this.took(revision, document);
     } catch (error) {
       this.sending = null;
       if (this.closing) return;
       if (!(error instanceof ApiError)) throw error;
-      if (error.code === 'stale-revision') this.conflict(error.message);
-      else if (error.passing) {
-        this.tell({ kind: 'offline', message: error.message });
-        this.schedule(RETRY_AFTER_MS);
-      } else this.tell({ kind: 'refused', message: error.message });
+      await this.refused(error);
     }
+  }
+
+  private took(revision: number, document: Design): void {
+    this.server = { revision, document };
+    this.sending = null;
+    this.sent = [];
+    this.tried = null;
+    this.options.confirmed({ revision, document });
+    if (this.current === document) return this.settled();
+    this.keep(this.current!);
+    if (!this.closing) this.schedule(SAVE_AFTER_MS);
+  }
+
+  private async refused(error: ApiError): Promise<void> {
+    if (error.code === 'stale-revision') {
+      if (!(await this.wasOurs())) this.conflict(error.message);
+    } else if (error.code === 'no-project') this.gone(error.message);
+    else if (error.passing) {
+      this.tell({ kind: 'offline', message: this.kept ? error.message : `${error.message.split('. ')[0]}. ${NO_ROOM}` });
+      this.schedule(RETRY_AFTER_MS);
+    } else this.tell({ kind: 'refused', message: error.message, path: error.path });
+  }
+
+  /** Whether what stands there is an earlier save of ours whose answer was lost; what came after it goes out then. */
+  private async wasOurs(): Promise<boolean> {
+    // The last key is of the save that was just refused.
+    if (this.sent.length < 2) return false;
+    try {
+      const { savedBy, revision, document } = await this.options.theirs();
+      if (!this.isOwn(savedBy)) return false;
+      this.accept(revision, document);
+      this.schedule(SAVE_AFTER_MS);
+    } catch (error) {
+      // The save that was refused comes again, and with it this question.
+      const message = error instanceof Error ? error.message : String(error);
+      this.tell({ kind: 'offline', message });
+      this.schedule(RETRY_AFTER_MS);
+    }
+    return true;
   }
 
   private settled(): void {
     this.since = null;
+    this.kept = true;
     this.options.journal.clear();
     this.tell({ kind: 'saved' });
   }
@@ -134,12 +212,17 @@ export class Saver {
    * stays in the journal too; whoever opens the project next sees that the server has the same, or takes it up.
    */
   leave(): void {
-    if (this.state.kind === 'conflict' || this.closing) return;
-    const base = this.sending ?? this.server.document;
+    if (this.state.kind === 'conflict' || this.state.kind === 'gone' || this.closing || !this.current) return;
+    const base = this.sending?.document ?? this.server.document;
+    if (!base) return;
     const patches = patchesBetween(base, this.current);
     if (patches.length === 0) return;
+    const { api, project, freshKey } = this.options;
     const revision = this.server.revision + Number(this.sending !== null);
-    void this.options.api.change(this.options.project, revision, patches, isSmall(patches)).catch(() => undefined);
+    const keys: SaveKeys & { save: string } = { save: freshKey(), ...(this.sending ? { on: this.sending.key } : {}) };
+    this.sent = [...this.sent, keys.save];
+    this.keep(this.current);
+    void api.change(project, revision, patches, isSmall(patches), keys).catch(() => undefined);
   }
 
   /** Another project is opened: what waits goes out, and nothing is told any more. */

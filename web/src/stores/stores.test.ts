@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { across, liveness } from '../design/live.ts';
 import { emptyHistory, recorded, redone, undone } from './history.ts';
-import { openJournal, tabId, type JournalEntry } from './journal.ts';
+import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
 
 class MemoryStorage implements Storage {
   private readonly items = new Map<string, string>();
@@ -45,34 +45,84 @@ describe('history', () => {
 });
 
 describe('journal', () => {
-  const entry = (at: number) => ({ revision: 3, document: { name: `at ${at}` }, at }) as unknown as JournalEntry;
+  const entry = (at: number) => ({ revision: 3, document: { name: `at ${at}` }, at, sent: [] }) as unknown as JournalEntry;
 
   test('a reload finds this tab’s own edits', () => {
     const storage = new MemoryStorage();
     expect(openJournal(storage, 'p', 'a').keep(entry(1000))).toBe(true);
-    expect(openJournal(storage, 'p', 'a').recover(1500)).toEqual(entry(1000));
+    expect(openJournal(storage, 'p', 'a').recover(1500, null)).toEqual(entry(1000));
     openJournal(storage, 'p', 'a').clear();
-    expect(openJournal(storage, 'p', 'a').recover(1500)).toBeNull();
+    expect(openJournal(storage, 'p', 'a').recover(1500, null)).toBeNull();
   });
   test('edits of a living tab are its own; those of one long gone are taken up once', () => {
     const storage = new MemoryStorage();
     openJournal(storage, 'p', 'a').keep(entry(100_000));
-    expect(openJournal(storage, 'p', 'b').recover(105_000)).toBeNull();
-    expect(openJournal(storage, 'other', 'b').recover(200_000)).toBeNull();
-    expect(openJournal(storage, 'p', 'b').recover(200_000)).toEqual(entry(100_000));
-    expect(openJournal(storage, 'p', 'c').recover(201_000)).toBeNull();
-    expect(openJournal(storage, 'p', 'b').recover(202_000)).toMatchObject({ revision: 3, at: 200_000 });
+    expect(openJournal(storage, 'p', 'b').recover(105_000, null)).toBeNull();
+    expect(openJournal(storage, 'other', 'b').recover(200_000, null)).toBeNull();
+    expect(openJournal(storage, 'p', 'b').recover(200_000, null)).toEqual(entry(100_000));
+    expect(openJournal(storage, 'p', 'c').recover(201_000, null)).toBeNull();
+    expect(openJournal(storage, 'p', 'b').recover(202_000, null)).toMatchObject({ revision: 3, at: 200_000 });
   });
   test('a full or a spoilt storage is said or passed over, never thrown', () => {
     expect(openJournal(new MemoryStorage(10), 'p', 'a').keep(entry(1))).toBe(false);
     const storage = new MemoryStorage();
     storage.setItem('iron-nudge:unsaved:p:a', '{spoilt');
-    expect(openJournal(storage, 'p', 'a').recover(1)).toBeNull();
+    expect(openJournal(storage, 'p', 'a').recover(1, null)).toBeNull();
   });
-  test('a tab keeps its id', () => {
-    const session = new MemoryStorage();
-    expect(tabId(session, () => 'first')).toBe('first');
-    expect(tabId(session, () => 'second')).toBe('first');
+  test('where the browser knows which tabs live, edits of one that is gone are taken up at once, those of a living one never', () => {
+    const storage = new MemoryStorage();
+    openJournal(storage, 'p', 'a').keep(entry(100_000));
+    expect(openJournal(storage, 'p', 'b').recover(900_000, new Set(['a', 'b']))).toBeNull();
+    expect(openJournal(storage, 'p', 'b').recover(100_001, new Set(['b']))).toEqual(entry(100_000));
+  });
+  test('an entry of an older build, which kept no keys, is read', () => {
+    const storage = new MemoryStorage();
+    storage.setItem('iron-nudge:unsaved:p:a', JSON.stringify({ revision: 3, document: {}, at: 1 }));
+    expect(openJournal(storage, 'p', 'a').recover(2, null)).toMatchObject({ revision: 3, sent: [] });
+  });
+  test('a browser that refuses its storage keeps nothing, and says so', () => {
+    const refused = storageOf(() => {
+      throw new Error('SecurityError');
+    });
+    expect(openJournal(refused, 'p', 'a').keep(entry(1))).toBe(false);
+    expect(openJournal(refused, 'p', 'a').recover(1, null)).toBeNull();
+  });
+});
+
+/** Locks of one browser: a second holder of a name waits until it gives up. */
+class Locks {
+  private readonly names = new Set<string>();
+  request(name: string, { signal }: { signal: AbortSignal }, held: () => Promise<never>): Promise<void> {
+    if (!this.names.has(name)) {
+      this.names.add(name);
+      return held();
+    }
+    return new Promise((_, reject) => signal.addEventListener('abort', () => reject(signal.reason as Error)));
+  }
+  query = () => Promise.resolve({ held: [...this.names].map((name) => ({ name })) });
+}
+
+describe('a tab', () => {
+  const ids = () => {
+    let at = 0;
+    return () => `id ${++at}`;
+  };
+  test('keeps its id through a reload; a duplicate of it gets its own; both are known to live', async () => {
+    const locks = new Locks() as unknown as LockManager;
+    const [session, fresh] = [new MemoryStorage(), ids()];
+    expect(await claimTab(session, locks, fresh)).toBe('id 1');
+    expect(await claimTab(session, new Locks() as unknown as LockManager, fresh)).toBe('id 1');
+    // Begins with what the first one had in its session.
+    const duplicate = new MemoryStorage();
+    duplicate.setItem('iron-nudge:tab', 'id 1');
+    expect(await claimTab(duplicate, locks, fresh)).toBe('id 2');
+    expect(await livingTabs(locks)).toEqual(new Set(['id 1', 'id 2']));
+  });
+  test('where there are no locks it keeps its id, and nobody claims to know who lives', async () => {
+    const [session, fresh] = [new MemoryStorage(), ids()];
+    expect(await claimTab(session, undefined, fresh)).toBe('id 1');
+    expect(await claimTab(session, undefined, fresh)).toBe('id 1');
+    expect(await livingTabs(undefined)).toBeNull();
   });
 });
 

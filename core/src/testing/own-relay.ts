@@ -1,5 +1,7 @@
+import type { OwnRelay } from '../kinds/index.ts';
+
 /** A relay as somebody types it from a data sheet. */
-export const OWN_RELAY = {
+export const OWN_RELAY: OwnRelay = {
   id: 'own-relay',
   name: 'Pump relay',
   form: 'four',
