@@ -262,3 +262,65 @@ test('a record that the server does not take is shown with its field, and those 
   await expect.poll(kept).toEqual([81, 82, 80]);
   await expect(banner).toHaveCount(0);
 });
+
+test('a page of an older build says that a new version is there, and the new one takes up what was not saved', async ({
+  page,
+  request,
+  context,
+}) => {
+  const project = await freshOwlBox(request, 'Old page');
+  await openJob(page, project, 'dew');
+  const restore = await cut(context);
+  await setStrips(page, '4');
+  await expect(page.getByText('not saved yet: kept here')).toBeVisible();
+  await restore();
+  // The server was exchanged meanwhile: parts of the page that were not loaded yet are not there any more.
+  await context.route(/\/assets\/BenchStage-.*\.js/, (route) => route.fulfill({ status: 404 }));
+  await context.route(/\/api\/health$/, (route) => route.fulfill({ json: { ok: true, build: '/assets/index-another.js' } }));
+  await page.getByRole('link', { name: 'Bench' }).click();
+  const banner = page.getByRole('alert').filter({ hasText: 'A new version of Iron Nudge is there' });
+  await expect(banner).toBeVisible();
+  await context.unroute(/\/assets\/BenchStage-.*\.js/);
+  await banner.getByRole('button', { name: 'Reload' }).click();
+  await expect(page.getByRole('heading', { name: 'Bench' }).or(sentence(page)).first()).toBeVisible();
+  await expect(banner).toHaveCount(0);
+  await expect.poll(() => stripsOf(page, project)).toBe(4);
+});
+
+test('a page that only looks learns of a new build from the server’s next answer; one of the same build is told nothing', async ({
+  page,
+  request,
+  context,
+}) => {
+  const project = await freshOwlBox(request, 'Builds');
+  await openJob(page, project, 'dew');
+  const asked = page.waitForResponse(/\/head$/);
+  await page.evaluate(() => dispatchEvent(new Event('focus')));
+  const head = (await (await asked).json()) as { build: string };
+  expect(head.build).toMatch(/^\/assets\/index-.+\.js$/);
+  const banner = page.getByText('A new version of Iron Nudge is there');
+  await expect(banner).toHaveCount(0);
+  await context.route(/\/head$/, (route) =>
+    route.fulfill({ json: { ...head, revision: 1, savedBy: null, build: '/assets/index-another.js' } }),
+  );
+  await page.evaluate(() => dispatchEvent(new Event('focus')));
+  await expect(banner).toBeVisible();
+});
+
+test('neither markup nor a foreign script brings a style sheet or code into the page', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Projects' })).toBeVisible();
+  const smuggled = await page.evaluate(async () => {
+    const box = document.createElement('div');
+    box.innerHTML = `<style>h1 { color: rgb(1, 2, 3) }</style><img src="x" onerror="window.ran = true"><p style="color: rgb(1, 2, 3)">x</p>`;
+    document.body.append(box);
+    const script = document.createElement('script');
+    script.textContent = 'window.ran = true';
+    document.body.append(script);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const colour = (of: string) => getComputedStyle(document.querySelector(of)!).color;
+    return { ran: 'ran' in window, heading: colour('h1'), text: getComputedStyle(box.querySelector('p')!).color };
+  });
+  expect(smuggled.ran).toBe(false);
+  expect([smuggled.heading, smuggled.text]).not.toContain('rgb(1, 2, 3)');
+});

@@ -14,6 +14,8 @@ export default defineConfig({
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:5180',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
+    /** What stands between page and server would hide what tests do to the way between them; one test is of it. */
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

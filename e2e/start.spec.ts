@@ -98,6 +98,51 @@ test('killing the server in the middle of logging loses no reading', async ({ pa
   await second.gone;
 });
 
+test.describe('without its server', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('a page that was loaded once opens, solves and edits a project that was seen, and sends it when the server is back', async ({
+    page,
+    context,
+  }) => {
+    test.setTimeout(300_000);
+    const first = start();
+    const base = await first.address();
+    const { port } = new URL(base);
+    const { projects } = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string; name: string }[] };
+    const { id, name } = projects.find((one) => one.name.startsWith('Owl Box'))!;
+    await page.goto(`${base}/projects/${id}/design/dew`);
+    await expect(page.getByText(/saved · revision/)).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    group(first.child, 'SIGKILL');
+    await first.gone;
+    await page.close();
+
+    const away = await context.newPage();
+    await away.goto(base);
+    await away.getByRole('button', { name }).click();
+    await expect(away.getByText('Shown is what this browser saw of it last.')).toBeVisible();
+    await away.goto(`${base}/projects/${id}/design/dew`);
+    await away.getByRole('button', { name: /dew strips, \d ×/ }).click();
+    await away.getByLabel('How many').fill('5');
+    await away.keyboard.press('Escape');
+    await expect(away.getByText(/4 of 4 states match/)).toBeVisible();
+    await expect(away.getByText('not saved yet: kept here')).toBeVisible();
+    // What it never loaded while the server was there it has all the same.
+    await away.getByRole('link', { name: 'Bench' }).click();
+    await expect(away.getByLabel(/^Reading .*, Ω$/).first()).toBeVisible();
+
+    const second = start({ PORT: port });
+    await second.address();
+    await expect(away.getByText(/saved · revision/)).toBeVisible({ timeout: 60_000 });
+    const kept = (await (await page.request.get(`${base}/api/projects/${id}`)).json()) as {
+      document: { jobs: { id: string; loads: { count: number }[] }[] };
+    };
+    expect(kept.document.jobs.find((job) => job.id === 'dew')!.loads[0]!.count).toBe(5);
+    group(second.child, 'SIGINT');
+    await second.gone;
+  });
+});
+
 test('a second start says where the first one runs and leaves it alone; the database that is killed comes back by itself', async ({
   page,
 }) => {

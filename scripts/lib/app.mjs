@@ -47,6 +47,7 @@ export async function buildAll() {
     'web/src',
     'web/index.html',
     'web/vite.config.ts',
+    'web/offline-plugin.ts',
     'examples/demo',
     'package-lock.json',
   ]);

@@ -1,6 +1,7 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
 import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
@@ -28,6 +29,18 @@ export interface AppOptions {
 /** With less than this PostgreSQL cannot write its log, bytes: a segment of it is 16 MiB. */
 const LEAST_BYTES = 16 * 2 ** 20;
 
+/** What a page of ours may load and run: nothing from elsewhere, no script and no style sheet but those that came with it. */
+const policy = (nonce: string | null): string =>
+  [
+    `default-src 'self'`,
+    `style-src 'self'${nonce === null ? '' : ` 'nonce-${nonce}'`}`,
+    `img-src 'self' data:`,
+    `object-src 'none'`,
+    `base-uri 'none'`,
+    `form-action 'self'`,
+    `frame-ancestors 'none'`,
+  ].join('; ');
+
 /** Which build of the page lies in a folder: the script that it begins with, whose name changes with every file of it. */
 function buildOf(webRoot: string): string {
   const index = join(webRoot, 'index.html');
@@ -42,8 +55,9 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
     response.set({
       'X-Content-Type-Options': 'nosniff',
       'Referrer-Policy': 'no-referrer',
-      'Content-Security-Policy':
-        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; worker-src 'self' blob:",
+      'Cross-Origin-Opener-Policy': 'same-origin',
+      'Cross-Origin-Resource-Policy': 'same-origin',
+      'Content-Security-Policy': policy(null),
     });
     next();
   });
@@ -65,8 +79,22 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
   });
   if (webRoot !== null && existsSync(webRoot)) {
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.get('/sw.js', (_request, response, next) => {
+      // Asked for anew each time: it is how a browser learns of another build.
+      response.set('Cache-Control', 'no-cache');
+      next();
+    });
+    const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
+    const sendPage: RequestHandler = (_request, response) => {
+      const nonce = randomBytes(16).toString('base64');
+      response
+        .set({ 'Content-Security-Policy': policy(nonce), 'Cache-Control': 'no-cache' })
+        .type('html')
+        .send(page.replaceAll('__CSP_NONCE__', nonce));
+    };
+    app.get('/index.html', sendPage);
     app.use(express.static(webRoot, { index: false }));
-    app.get('/{*path}', (_request, response) => response.sendFile(join(webRoot, 'index.html')));
+    app.get('/{*path}', sendPage);
   }
   const onError: ErrorRequestHandler = (thrown, request, response, next) => {
     if (response.headersSent) return next(thrown);

@@ -1,3 +1,4 @@
+import './own-styles.ts';
 import './no-eval.ts';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
@@ -11,3 +12,7 @@ createApp(App).use(createPinia()).use(router).mount('#app');
 
 // A part of the page that is not there any more: the server has another build by now.
 addEventListener('vite:preloadError', () => void api.build().then(learnBuild, () => undefined));
+
+// Once loaded, the page opens without its server. A browser that refuses still has the page from the server.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined));

@@ -130,7 +130,7 @@ export function keepingOf(page: Page) {
         made.take(mine);
         made.gone(message);
       } else {
-        saving.value = { kind: 'offline', message: left ? message : `${message} Shown is what this browser saw of it last.` };
+        made.away(left ? message : `${message} Shown is what this browser saw of it last.`);
         void goOnline(project, made, mine, base.revision, left !== null);
       }
     } catch (failure) {

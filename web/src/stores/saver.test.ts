@@ -265,6 +265,8 @@ describe('opened while the server is away', () => {
     saver.leave();
     await jest.advanceTimersByTimeAsync(5000);
     expect(server.requests).toBe(0);
+    // Not that it is being saved: nobody is there to save it.
+    expect(saver.state.kind).toBe('offline');
     saver.accept(1, first);
     saver.take(typed('mine'));
     await jest.advanceTimersByTimeAsync(1000);

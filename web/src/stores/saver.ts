@@ -55,6 +55,7 @@ export const RETRY_AFTER_MS = 2500;
 const SMALL_BYTES = 48_000;
 /** Of a long time without the server. */
 const MOST_KEYS = 500;
+const AWAY = 'The server does not answer. Edits are kept in this browser until it does.';
 const NO_ROOM = 'This browser has no room to keep unsaved edits: leave this tab open until they are saved.';
 
 export class Saver {
@@ -97,8 +98,14 @@ export class Saver {
     this.current = document;
     this.keep(document);
     if (this.state.kind === 'conflict' || this.state.kind === 'gone') return;
-    this.tell(this.kept ? { kind: 'waiting' } : { kind: 'offline', message: NO_ROOM });
+    if (!this.kept) this.tell({ kind: 'offline', message: NO_ROOM });
+    else this.tell(this.server.document ? { kind: 'waiting' } : { kind: 'offline', message: AWAY });
     this.schedule(SAVE_AFTER_MS);
+  }
+
+  /** The project was opened without the server. */
+  away(message: string): void {
+    this.tell({ kind: 'offline', message });
   }
 
   private keep(document: Design): void {
