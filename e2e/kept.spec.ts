@@ -263,6 +263,34 @@ test('a record that the server does not take is shown with its field, and those 
   await expect(banner).toHaveCount(0);
 });
 
+test('a browser without room says so, asks before the tab is closed, and lets it go when the server has the edit', async ({
+  page,
+  request,
+  context,
+}) => {
+  const project = await freshOwlBox(request, 'No room');
+  await openJob(page, project, 'dew');
+  await page.evaluate(() => {
+    for (let size = 2 ** 22; size >= 1; size /= 2)
+      try {
+        for (let at = 0; at < 8; at++) localStorage.setItem(`filler ${size} ${at}`, 'x'.repeat(size));
+      } catch {
+        // Full for that size: smaller ones go in yet.
+      }
+  });
+  const restore = await cut(context);
+  await setStrips(page, '4');
+  const banner = page.getByRole('alert').filter({ hasText: 'This browser has no room to keep unsaved edits' });
+  await expect(banner).toBeVisible();
+  const [asked] = await Promise.all([page.waitForEvent('dialog'), page.close({ runBeforeUnload: true })]);
+  expect(asked.type()).toBe('beforeunload');
+  await asked.dismiss();
+  await restore();
+  await saved(page, 2);
+  expect(await stripsOf(page, project)).toBe(4);
+  await Promise.all([page.waitForEvent('close'), page.close({ runBeforeUnload: true })]);
+});
+
 test('a page of an older build says that a new version is there, and the new one takes up what was not saved', async ({
   page,
   request,

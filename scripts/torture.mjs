@@ -3,10 +3,10 @@
  * minutes. Each line says what was done and what was lost; anything lost ends it with 1.
  */
 import { spawnSync } from 'node:child_process';
-import { chmodSync, readFileSync, rmSync, statfsSync, openSync, writeSync, closeSync } from 'node:fs';
+import { chmodSync, existsSync, readFileSync, rmSync, statfsSync, openSync, writeSync, closeSync } from 'node:fs';
 import { connect } from 'node:net';
 import { join } from 'node:path';
-import { ROOT, atEnd, end, ensurePackages, freePort, run, say, scratchFolder, sh, step } from './lib/steps.mjs';
+import { ROOT, atEnd, end, ensureDebian, ensurePackages, freePort, run, say, scratchFolder, sh, step } from './lib/steps.mjs';
 
 const KILLS = 100;
 const CONFLICTS = 1000;
@@ -132,6 +132,29 @@ async function book(api, document) {
   line('the book of 60 jobs in the making', `the list meanwhile in ${percentile(taken, 0.95).toFixed(0)} ms (p95; aim 50)`);
 }
 
+/** What a page goes through, each a test in a real browser: `[what is printed, its tests]`. */
+const PAGES = [
+  ['tabs closed, doubled and left in mid-save', 'closed in the middle|while the server is away|duplicated tab|right after the last key'],
+  ['old page and new server', 'older build|new build'],
+  ['a browser without room', 'without room'],
+  ['worker death', 'the part that checks circuits'],
+];
+
+function pages(port, scratch) {
+  const report = join(scratch, 'pages.json');
+  for (const [what, tests] of PAGES) {
+    spawnSync(
+      process.execPath,
+      [join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts', '--reporter=json', '-g', tests],
+      { cwd: ROOT, env: { ...process.env, BASE_URL: `http://127.0.0.1:${port}`, PLAYWRIGHT_JSON_OUTPUT_NAME: report }, stdio: 'ignore' },
+    );
+    const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+    const done = stats.expected + stats.flaky;
+    lost += stats.unexpected + (done === 0 ? 1 : 0);
+    line(what, `${done} tests in a browser; lost: ${stats.unexpected}`);
+  }
+}
+
 const freeOn = (folder) => {
   const { bavail, bsize } = statfsSync(folder);
   return bavail * bsize;
@@ -184,6 +207,7 @@ async function fullDisk(document, startPostgres, startServer) {
 
 run(async () => {
   await ensurePackages();
+  await ensureDebian('chromium', () => existsSync('/usr/bin/chromium'));
   const { startPostgres } = await import('./lib/postgres.mjs');
   const { buildAll, startServer } = await import('./lib/app.mjs');
   await buildAll();
@@ -217,6 +241,7 @@ run(async () => {
       } else process.kill(Number(readFileSync(postgres.pidFile, 'utf8').split('\n')[0]), 'SIGKILL');
     }),
   );
+  await step('pages', () => pages(port, scratch));
   await step('a full disk', () => fullDisk(document, startPostgres, startServer));
   say(`\nlost: ${lost}`);
   await end(lost === 0 ? 0 : 1);
