@@ -4,6 +4,7 @@
  */
 import { z } from 'zod';
 import { MOST_OWN_PARTS, MOST_TIME, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
+import { ROLES } from './accounts.ts';
 import { patchSchema } from './patch.ts';
 
 /** The largest whole number that the database keeps for a revision. */
@@ -19,8 +20,11 @@ const moment = z.number().int().min(0).max(MOST_TIME);
 /** Whatever is refused: a stable code, a sentence, and the field to blame (empty when none is). */
 export const errorAnswer = z.object({ code: z.string(), message: z.string(), path: z.string() });
 
-export const projectSummary = z.object({ id: z.uuid(), name: z.string(), revision, updatedAt: time, jobs: z.number().int() });
-export const projectRecord = z.object({ id: z.uuid(), revision, document, updatedAt: time, savedBy: z.uuid().nullable() });
+/** What whoever asks may do with it. */
+const role = z.enum([...ROLES, 'phone']);
+
+export const projectSummary = z.object({ id: z.uuid(), name: z.string(), revision, updatedAt: time, jobs: z.number().int(), role });
+export const projectRecord = z.object({ id: z.uuid(), revision, document, updatedAt: time, savedBy: z.uuid().nullable(), role });
 export const savedAnswer = z.object({ id: z.uuid(), revision, updatedAt: time });
 
 /** Papers that the build book is printed on. */
@@ -74,7 +78,7 @@ export const answers = {
   /** GET /projects/:id/head: what a page that only looks has to know. */
   head: z.object({ revision, savedBy: z.uuid().nullable(), build: z.string() }),
   /** GET /projects/:id/revisions: those that were saved over, the newest first. */
-  revisions: z.object({ revisions: z.array(z.object({ revision, at: time })) }),
+  revisions: z.object({ revisions: z.array(z.object({ revision, at: time, by: z.string().nullable() })) }),
   /** GET /projects/:id/revisions/:revision */
   revision: z.object({ revision, at: time, document }),
   /** GET /bin */

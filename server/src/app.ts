@@ -5,6 +5,9 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler } 
 import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
 import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
+import { permitted } from './accounts/permit.ts';
+import { type AccountsOptions, accountRoutes, auditRoutes, sessionRoutes, sharingRoutes } from './accounts/routes.ts';
+import { whoOf } from './accounts/who.ts';
 import { type BookMaker, makeBookHere } from './book/maker.ts';
 import { binRoutes } from './routes/bin.ts';
 import { bookRoutes } from './routes/book.ts';
@@ -24,6 +27,10 @@ export interface AppOptions {
   readonly freeBytes?: () => number;
   /** Makes a build book: off the main thread where the application is served, right here where it is not said. */
   readonly book?: BookMaker;
+  /** Who may do what, once it is served beyond this machine; without it everybody who gets here may do everything. */
+  readonly accounts?: AccountsOptions;
+  /** Proxies in front whose word on who asks is taken. */
+  readonly proxies?: number;
 }
 
 /** With less than this PostgreSQL cannot write its log, bytes: a segment of it is 16 MiB. */
@@ -47,10 +54,20 @@ function buildOf(webRoot: string): string {
   return (existsSync(index) && /src="(\/assets\/[^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]) || '';
 }
 
-export function createApp({ source, webRoot, log, hosts = [], book = makeBookHere, freeBytes = () => Infinity }: AppOptions): Express {
+export function createApp({
+  source,
+  webRoot,
+  log,
+  hosts = [],
+  book = makeBookHere,
+  freeBytes = () => Infinity,
+  accounts,
+  proxies = 0,
+}: AppOptions): Express {
   const app = express();
   const build = webRoot === null ? '' : buildOf(webRoot);
   app.disable('x-powered-by');
+  app.set('trust proxy', proxies);
   app.use((_request, response, next) => {
     response.set({
       'X-Content-Type-Options': 'nosniff',
@@ -64,11 +81,22 @@ export function createApp({ source, webRoot, log, hosts = [], book = makeBookHer
   app.use(onlyOwnHosts(hosts));
   app.use('/api', sameOrigin);
   app.use('/api', express.json({ limit: '4mb' }), readableText);
+  app.use('/api', async (request, _response, next) => {
+    request.who = accounts ? await whoOf(source, request) : { kind: 'machine' };
+    next();
+  });
+  if (accounts) app.use('/api', permitted(source));
   app.get('/api/health', async (_request, response) => {
     await source.query('SELECT 1');
     response.json({ ok: true, build });
   });
   app.use('/api/projects', projectRoutes(source, build));
+  app.use('/api/session', sessionRoutes(source, accounts ?? null));
+  if (accounts) {
+    app.use('/api/accounts', accountRoutes(source));
+    app.use('/api/audit', auditRoutes(source));
+    app.use('/api/projects/:id', sharingRoutes(source));
+  }
   app.use('/api/projects/:id/records', recordRoutes(source));
   app.use('/api/projects/:id/revisions', revisionRoutes(source));
   app.use('/api/bin', binRoutes(source));

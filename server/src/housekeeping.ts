@@ -1,6 +1,7 @@
 /** What is thrown away by itself, and when. */
 import type { DataSource } from 'typeorm';
 import { BIN_DAYS } from '@iron-nudge/contract';
+import { forgetOld } from './accounts/routes.ts';
 
 /** Of what is older than a day one revision an hour is kept, then one a day, then one a month. */
 const THINNING = [
@@ -22,6 +23,7 @@ export async function tidy(source: DataSource): Promise<{ projects: number; revi
       WHERE old.at < now() - interval '${olderThan}' AND later.at < now() - interval '${olderThan}'
         AND later.project = old.project AND later.revision > old.revision
         AND date_trunc('${onePer}', later.at AT TIME ZONE 'UTC') = date_trunc('${onePer}', old.at AT TIME ZONE 'UTC')`);
+  await forgetOld(source);
   return { projects, revisions };
 }
 

@@ -8,6 +8,8 @@ export interface KeptRevision {
   document: Design;
   /** When it was saved. */
   at: Date;
+  /** Of whom it was, where there are accounts. */
+  savedByName: string | null;
 }
 
 export const KeptRevisionEntity = new EntitySchema<KeptRevision>({
@@ -18,5 +20,6 @@ export const KeptRevisionEntity = new EntitySchema<KeptRevision>({
     revision: { type: 'int', primary: true },
     document: { type: 'jsonb' },
     at: { type: 'timestamptz' },
+    savedByName: { type: 'text', name: 'saved_by_name', nullable: true },
   },
 });

@@ -8,6 +8,8 @@ export interface RecordRow {
   project: string;
   /** As `recordSchema` has it. */
   body: object;
+  /** By whom, where there are accounts. */
+  addedBy: string | null;
 }
 
 export const RecordEntity = new EntitySchema<RecordRow>({
@@ -18,5 +20,6 @@ export const RecordEntity = new EntitySchema<RecordRow>({
     id: { type: 'uuid', unique: true },
     project: { type: 'uuid' },
     body: { type: 'jsonb' },
+    addedBy: { type: 'text', name: 'added_by', nullable: true },
   },
 });

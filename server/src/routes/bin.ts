@@ -1,5 +1,7 @@
 import { Router } from 'express';
 import { IsNull, Not, type DataSource } from 'typeorm';
+import { note } from '../accounts/audit.ts';
+import { seenBy } from '../accounts/permit.ts';
 import { ProjectEntity } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
 import { projectIdOf } from './ids.ts';
@@ -9,19 +11,23 @@ export function binRoutes(source: DataSource): Router {
   const projects = source.getRepository(ProjectEntity);
   const router = Router();
 
-  router.get('/', async (_request, response) => {
-    const rows = await projects.find({
-      select: { id: true, name: true, deletedAt: true },
-      where: { deletedAt: Not(IsNull()) },
-      order: { deletedAt: 'DESC' },
-    });
-    response.json({ projects: rows.map(({ id, name, deletedAt }) => ({ id, name, deletedAt })) });
+  router.get('/', async (request, response) => {
+    const { where, parameters } = seenBy(request.who, 1);
+    const rows: unknown = await source.query(
+      `SELECT project.id, project.name, project.deleted_at AS "deletedAt" FROM project
+       WHERE project.deleted_at IS NOT NULL AND ${where} ORDER BY project.deleted_at DESC`,
+      parameters,
+    );
+    response.json({ projects: rows });
   });
 
   /** For good, with its readings and revisions: only what lies in the bin. */
   router.delete('/:id', async (request, response) => {
-    const { affected } = await projects.delete({ id: projectIdOf(request), deletedAt: Not(IsNull()) });
-    if (!affected) throw new HttpError(404, 'no-project', 'There is no such project in the bin.', 'id');
+    const id = projectIdOf(request);
+    const project = await projects.findOne({ select: { id: true, name: true }, where: { id, deletedAt: Not(IsNull()) } });
+    if (!project) throw new HttpError(404, 'no-project', 'There is no such project in the bin.', 'id');
+    await projects.delete({ id, deletedAt: Not(IsNull()) });
+    await note(source, request, 'project deleted for good', { project: id, detail: project.name });
     response.status(204).end();
   });
 

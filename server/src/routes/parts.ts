@@ -2,6 +2,8 @@ import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { bodies } from '@iron-nudge/contract';
 import { POWER_RELAYS, type OwnRelay } from '@iron-nudge/core';
+import { seenBy } from '../accounts/permit.ts';
+import type { Who } from '../accounts/who.ts';
 import { PartEntity } from '../entities/part.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
@@ -14,12 +16,17 @@ export function partRoutes(source: DataSource): Router {
   const parts = source.getRepository(PartEntity);
   const router = Router();
 
-  async function usedIn(): Promise<UsedIn> {
-    const rows: { part: string; id: string; name: string }[] = await source.query(`
+  /** In projects that whoever asks may see; with null, in all. */
+  async function usedIn(who: Who | null): Promise<UsedIn> {
+    const { where, parameters } = who ? seenBy(who, 1) : { where: 'TRUE', parameters: [] };
+    const rows: { part: string; id: string; name: string }[] = await source.query(
+      `
       SELECT DISTINCT job -> 'device' ->> 'part' AS part, project.id, project.name
       FROM project, jsonb_array_elements(project.document -> 'jobs') AS job
-      WHERE project.deleted_at IS NULL AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
-      ORDER BY project.name`);
+      WHERE project.deleted_at IS NULL AND ${where} AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
+      ORDER BY project.name`,
+      parameters,
+    );
     const used = new Map<string, { id: string; name: string }[]>();
     for (const { part, id, name } of rows) used.set(part, [...(used.get(part) ?? []), { id, name }]);
     return used;
@@ -29,8 +36,8 @@ export function partRoutes(source: DataSource): Router {
       throw new HttpError(409, 'shelf-part', `“${id}” is a part of the shelf. Use another id.`, 'id');
   }
 
-  router.get('/', async (_request, response) => {
-    const [rows, used] = await Promise.all([parts.find({ order: { updatedAt: 'DESC' } }), usedIn()]);
+  router.get('/', async (request, response) => {
+    const [rows, used] = await Promise.all([parts.find({ order: { updatedAt: 'DESC' } }), usedIn(request.who)]);
     response.json({ parts: rows.map(({ id, document, updatedAt }) => ({ part: document, updatedAt, usedIn: used.get(id) ?? [] })) });
   });
 
@@ -70,14 +77,13 @@ export function partRoutes(source: DataSource): Router {
 
   router.delete('/:id', async (request, response) => {
     const id = partIdOf(request);
-    const used = (await usedIn()).get(id) ?? [];
-    if (used.length > 0)
-      throw new HttpError(
-        409,
-        'part-in-use',
-        `It is used in ${used.map(({ name }) => `“${name}”`).join(', ')}: change those jobs first.`,
-        'id',
-      );
+    const used = (await usedIn(null)).get(id) ?? [];
+    const seen = (await usedIn(request.who)).get(id) ?? [];
+    const names = [
+      ...seen.map(({ name }) => `“${name}”`),
+      ...(used.length > seen.length ? [`${used.length - seen.length} projects of others`] : []),
+    ];
+    if (names.length > 0) throw new HttpError(409, 'part-in-use', `It is used in ${names.join(', ')}: change those jobs first.`, 'id');
     await parts.delete({ id });
     response.status(204).end();
   });

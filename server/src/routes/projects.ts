@@ -1,8 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import type { DataSource } from 'typeorm';
-import { bodies } from '@iron-nudge/contract';
+import { bodies, type Role } from '@iron-nudge/contract';
 import { applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
+import { note } from '../accounts/audit.ts';
+import { roleOf, seenBy } from '../accounts/permit.ts';
+import { nameOf } from '../accounts/who.ts';
+import { MemberEntity } from '../entities/account.ts';
 import { ProjectEntity, type Project } from '../entities/project.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
@@ -36,13 +40,23 @@ const stale = (theirs: number, ours: number) =>
   );
 
 /** As it is sent: a document that an older version of the program saved is brought up on the way out. */
-const whole = ({ id, revision, document, updatedAt, savedBy }: Project) => ({
+const whole = ({ id, revision, document, updatedAt, savedBy }: Project, role: Role | 'phone') => ({
   id,
   revision,
   document: parseDocument(document),
   updatedAt,
   savedBy,
+  role,
 });
+
+interface Save {
+  readonly id: string;
+  readonly revision: number;
+  readonly document: Design;
+  readonly key: string;
+  /** Key of the save that must have made that revision. */
+  readonly on?: string | null;
+}
 
 /** @param build which build of the page is served */
 export function projectRoutes(source: DataSource, build: string): Router {
@@ -50,36 +64,48 @@ export function projectRoutes(source: DataSource, build: string): Router {
   const router = Router();
 
   const find = (id: string) => findProject(projects, id);
-  async function create(document: Design, id?: string): Promise<Project> {
-    const made = await projects
-      .createQueryBuilder()
-      .insert()
-      .values({ ...(id === undefined ? {} : { id }), name: document.name, document })
-      .orIgnore()
-      .returning('id')
-      .execute();
-    const [row] = made.raw as { id: string }[];
-    return find(row?.id ?? id!);
+  /** A new project is of whoever makes it; one that is there already is answered to whoever may see it. */
+  async function create(request: Request, document: Design, id?: string) {
+    const made = await source.transaction(async (manager) => {
+      const { raw } = await manager
+        .createQueryBuilder()
+        .insert()
+        .into(ProjectEntity)
+        .values({ ...(id === undefined ? {} : { id }), name: document.name, document })
+        .orIgnore()
+        .returning('id')
+        .execute();
+      const [row] = raw as { id: string }[];
+      if (row && request.who?.kind === 'account')
+        await manager.insert(MemberEntity, { project: row.id, account: request.who.id, role: 'owner' });
+      return row?.id;
+    });
+    const role = await roleOf(source, request.who, made ?? id!);
+    if (role === null) throw new HttpError(409, 'exists', 'There is a project with this id already.', 'id');
+    if (made) await note(source, request, 'project made', { project: made, detail: document.name });
+    return whole(await find(made ?? id!), role);
   }
 
-  router.get('/', async (_request, response) => {
-    const rows = await projects
-      .createQueryBuilder('project')
-      .select(['project.id AS id', 'project.name AS name', 'project.revision AS revision', 'project.updated_at AS "updatedAt"'])
-      .addSelect(`jsonb_array_length(project.document -> 'jobs')`, 'jobs')
-      .where('project.deleted_at IS NULL')
-      .orderBy('project.updated_at', 'DESC')
-      .getRawMany();
+  router.get('/', async (request, response) => {
+    const { where, parameters } = seenBy(request.who, 1);
+    const role = request.who?.kind === 'account' ? '(SELECT role FROM member WHERE member.project = project.id AND account = $1)' : 'NULL';
+    const rows: unknown = await source.query(
+      `SELECT project.id, project.name, project.revision, project.updated_at AS "updatedAt",
+              jsonb_array_length(project.document -> 'jobs') AS jobs, coalesce(${role}, 'owner') AS role
+       FROM project WHERE project.deleted_at IS NULL AND ${where} ORDER BY project.updated_at DESC`,
+      parameters,
+    );
     response.json({ projects: rows });
   });
 
   router.post('/', async (request, response) => {
     const { document, id } = parseBody(bodies.createProject, request.body);
-    response.status(201).json(whole(await create(parseDocument(document), id)));
+    response.status(201).json(await create(request, parseDocument(document), id));
   });
 
   router.get('/:id', async (request, response) => {
-    response.json(whole(await find(projectIdOf(request))));
+    const project = await find(projectIdOf(request));
+    response.json(whole(project, (await roleOf(source, request.who, project.id)) ?? 'reader'));
   });
 
   router.get('/:id/head', async (request, response) => {
@@ -88,17 +114,18 @@ export function projectRoutes(source: DataSource, build: string): Router {
   });
 
   /** Puts a document in the place of the one that is at a revision, which is kept; a save that was made already is known again. */
-  async function save(id: string, revision: number, document: Design, key: string, on: string | null = null) {
+  async function save(request: Request, { id, revision, document, key, on = null }: Save) {
     await source.query(
       `WITH before AS (
-         SELECT id, revision, document, updated_at FROM project WHERE id = $1 AND revision = $2 AND deleted_at IS NULL
+         SELECT id, revision, document, updated_at, saved_by_name FROM project WHERE id = $1 AND revision = $2 AND deleted_at IS NULL
            AND ($6::uuid IS NULL OR saved_by = $6) FOR UPDATE
        ), kept AS (
-         INSERT INTO kept_revision (project, revision, document, at) SELECT id, revision, document, updated_at FROM before
+         INSERT INTO kept_revision (project, revision, document, at, saved_by_name)
+         SELECT id, revision, document, updated_at, saved_by_name FROM before
        )
-       UPDATE project SET name = $3, document = $4, revision = project.revision + 1, updated_at = now(), saved_by = $5
+       UPDATE project SET name = $3, document = $4, revision = project.revision + 1, updated_at = now(), saved_by = $5, saved_by_name = $7
        FROM before WHERE project.id = before.id`,
-      [id, revision, document.name, JSON.stringify(document), key, on],
+      [id, revision, document.name, JSON.stringify(document), key, on, nameOf(request)],
     );
     const now = await find(id);
     if (now.revision !== revision + 1 || now.savedBy !== key) throw stale(now.revision, revision);
@@ -108,7 +135,7 @@ export function projectRoutes(source: DataSource, build: string): Router {
   router.put('/:id', async (request, response) => {
     const id = projectIdOf(request);
     const { revision, document, save: key = randomUUID() } = parseBody(bodies.saveProject, request.body);
-    response.json(await save(id, revision, parseDocument(document), key));
+    response.json(await save(request, { id, revision, document: parseDocument(document), key }));
   });
 
   /** A change made on what a save that is still on its way leaves behind waits for that save. */
@@ -127,27 +154,32 @@ export function projectRoutes(source: DataSource, build: string): Router {
     const { revision, patches, save: key = randomUUID(), on = null } = parseBody(bodies.changeProject, request.body);
     const found = await findAt(id, revision);
     const made = { id, revision: found.revision, updatedAt: found.updatedAt };
-    if (found.revision === revision)
-      response.json(await save(id, revision, parseDocument(changed(parseDocument(found.document), patches)), key, on));
-    else if (found.revision === revision + 1 && found.savedBy === key) response.json(made);
+    if (found.revision === revision) {
+      const document = parseDocument(changed(parseDocument(found.document), patches));
+      response.json(await save(request, { id, revision, document, key, on }));
+    } else if (found.revision === revision + 1 && found.savedBy === key) response.json(made);
     else throw stale(found.revision, revision);
   });
 
   router.post('/:id/duplicate', async (request, response) => {
     const { document } = await find(projectIdOf(request));
-    response.status(201).json(whole(await create(readable({ ...document, name: `${document.name.slice(0, 53)} (copy)` }))));
+    const copy = readable({ ...document, name: `${document.name.slice(0, 53)} (copy)` });
+    response.status(201).json(await create(request, copy));
   });
 
   router.delete('/:id', async (request, response) => {
-    const { id } = await find(projectIdOf(request));
+    const { id, name } = await find(projectIdOf(request));
     await projects.update({ id }, { deletedAt: new Date() });
+    await note(source, request, 'project deleted', { project: id, detail: name });
     response.status(204).end();
   });
 
   router.post('/:id/restore', async (request, response) => {
     const id = projectIdOf(request);
     await projects.update({ id }, { deletedAt: null });
-    response.json(whole(await find(id)));
+    const project = await find(id);
+    await note(source, request, 'project brought back', { project: id, detail: project.name });
+    response.json(whole(project, 'owner'));
   });
 
   return router;

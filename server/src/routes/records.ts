@@ -2,11 +2,15 @@ import { Router } from 'express';
 import { In, MoreThan, type DataSource } from 'typeorm';
 import { bodies, queries } from '@iron-nudge/contract';
 import { parseDesign } from '@iron-nudge/core';
+import { nameOf } from '../accounts/who.ts';
 import { ProjectEntity } from '../entities/project.ts';
 import { RecordEntity } from '../entities/record.ts';
 import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
 import { findProject, projectIdOf } from './ids.ts';
+
+/** What a phone with a link may add. */
+const OF_PHONES: ReadonlySet<string> = new Set(['tick', 'reading']);
 
 /** Records of a project: added, never changed. Sending one twice leaves one. */
 export function recordRoutes(source: DataSource): Router {
@@ -25,6 +29,8 @@ export function recordRoutes(source: DataSource): Router {
     const { id } = await findProject(projects, projectIdOf(request));
     const { records: sent } = parseBody(bodies.addRecords, request.body);
     sent.forEach((record, at) => {
+      if (request.who?.kind === 'guest' && !OF_PHONES.has(record.kind))
+        throw new HttpError(403, 'not-allowed', 'This link lets a phone tick the order of work and log readings.', `records.${at}.kind`);
       if (record.kind !== 'revision') return;
       const parsed = parseDesign(record.document);
       if (!parsed.ok)
@@ -38,7 +44,7 @@ export function recordRoutes(source: DataSource): Router {
         .createQueryBuilder()
         .insert()
         .into(RecordEntity)
-        .values(sent.map((body) => ({ id: body.id, project: id, body })))
+        .values(sent.map((body) => ({ id: body.id, project: id, body, addedBy: nameOf(request) })))
         .orIgnore()
         .execute();
       const here = await manager.find(RecordEntity, {

@@ -17,8 +17,12 @@ export function revisionRoutes(source: DataSource): Router {
 
   router.get('/', async (request, response) => {
     const { id } = await findProject(projects, projectIdOf(request));
-    const rows = await kept.find({ select: { revision: true, at: true }, where: { project: id }, order: { revision: 'DESC' } });
-    response.json({ revisions: rows.map(({ revision, at }) => ({ revision, at })) });
+    const rows = await kept.find({
+      select: { revision: true, at: true, savedByName: true },
+      where: { project: id },
+      order: { revision: 'DESC' },
+    });
+    response.json({ revisions: rows.map(({ revision, at, savedByName }) => ({ revision, at, by: savedByName })) });
   });
 
   router.get('/:revision', async (request, response) => {
