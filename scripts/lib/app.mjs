@@ -77,12 +77,16 @@ export async function choosePort(asked) {
   throw new Trouble(`Ports ${DEFAULT_PORT} to ${DEFAULT_PORT + 49} are all taken: choose one with PORT=….`);
 }
 
-/** Starts the server; resolves when it answers. Without `page` it serves the routes only. */
-export async function startServer({ databaseUrl, port, postgresPidFile, page = true }) {
+/** How far it is served: read by the start alone, whatever else the shell happens to have set. */
+const NO_REACH = { HOST: '', HOST_NAMES: '', TLS_KEY: '', TLS_CERT: '', PROXIES: '' };
+
+/** Starts the server; resolves when it answers. Without `page` it serves the routes only; with `reach` as far as the environment says. */
+export async function startServer({ databaseUrl, port, postgresPidFile, page = true, reach = false }) {
   const server = child(process.execPath, ['--enable-source-maps', SERVER_BUNDLE], {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {
       ...process.env,
+      ...(reach ? {} : NO_REACH),
       NODE_ENV: page ? 'production' : 'development',
       DATABASE_URL: databaseUrl,
       PORT: String(port),
@@ -98,7 +102,11 @@ export async function startServer({ databaseUrl, port, postgresPidFile, page = t
   if (!ready.ready) {
     if (ready.code === 'EADDRINUSE')
       throw new Trouble(`Port ${port} is taken: choose another with PORT=…, or stop the program that holds it.`);
+    if (ready.code === 'EADDRNOTAVAIL' || ready.code === 'ENOTFOUND')
+      throw new Trouble(`HOST is "${process.env.HOST}", which is no address of this machine: 0.0.0.0 is all of them.`);
+    if (/^ERR_(OSSL|SSL)/.test(ready.code ?? '') || ready.code === 'ENOENT')
+      throw new Trouble(`TLS_KEY and TLS_CERT cannot be used: ${ready.message}.`);
     throw new Trouble(`The server did not start: ${ready.message}.`);
   }
-  return { ...server, port: ready.port };
+  return { ...server, port: ready.port, firstCode: ready.firstCode };
 }

@@ -1,14 +1,17 @@
 /** Started by the start script with the database's address; reports readiness and ends over IPC. */
 import { readFileSync, statfsSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { dirname } from 'node:path';
 import { createApp } from './app.ts';
 import { bookThreads } from './book/maker.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
+import { AccountEntity } from './entities/account.ts';
 import { keepTidy } from './housekeeping.ts';
+import { firstCode, reachOf } from './reach.ts';
 
-const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID_FILE, HOST_NAMES } = process.env;
+const { DATABASE_URL, PORT, WEB_ROOT, SEED_DEMO, POSTGRES_PID_FILE } = process.env;
 
 /** How long a database that is just being started again is waited for, and how often it is asked, ms. */
 const PATIENCE_MS = 30_000;
@@ -25,6 +28,8 @@ async function openWhenItIsThere(url: string): Promise<Awaited<ReturnType<typeof
 
 async function main(): Promise<void> {
   if (!DATABASE_URL) throw new Error('DATABASE_URL is not set: start with npm start');
+  const reach = reachOf(process.env);
+  const code = firstCode();
   const source = await openWhenItIsThere(DATABASE_URL);
   if (SEED_DEMO === 'yes') await seedDemo(source);
   const log = (line: string) => void process.stderr.write(`${line}\n`);
@@ -33,23 +38,30 @@ async function main(): Promise<void> {
     source,
     webRoot: WEB_ROOT ?? null,
     log,
-    hosts: (HOST_NAMES ?? '')
-      .split(',')
-      .map((name) => name.trim())
-      .filter(Boolean),
+    hosts: reach.names,
+    proxies: reach.proxies,
+    ...(reach.needsAccounts ? { accounts: { isSecure: reach.isSecure, firstCode: code } } : {}),
     freeBytes: () => (POSTGRES_PID_FILE ? freeBytesAt(dirname(POSTGRES_PID_FILE)) : Infinity),
     book: bookThreads(new URL('./book.mjs', import.meta.url)),
   });
-  const server = createServer({ connectionsCheckingInterval: 5000 }, app);
+  const settings = { connectionsCheckingInterval: 5000 };
+  const server = reach.tls
+    ? createSecureServer({ ...settings, key: readFileSync(reach.tls.key), cert: readFileSync(reach.tls.cert) }, app)
+    : createServer(settings, app);
   // Whoever sends a head or a body drop by drop is cut off; a large project on a slow line has a minute.
   server.headersTimeout = 10_000;
   server.requestTimeout = 60_000;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
-    server.listen(Number(PORT ?? 0), '127.0.0.1', resolve);
+    server.listen(Number(PORT ?? 0), reach.host, resolve);
   });
   const address = server.address();
-  process.send?.({ ready: true, port: typeof address === 'object' && address ? address.port : 0 });
+  process.send?.({
+    ready: true,
+    port: typeof address === 'object' && address ? address.port : 0,
+    // Told only while it is of use: it makes the first account.
+    firstCode: reach.needsAccounts && (await source.getRepository(AccountEntity).count()) === 0 ? code : null,
+  });
 
   let stopping = false;
   const stop = (orphaned: boolean): void => {

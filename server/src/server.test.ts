@@ -21,7 +21,7 @@ const log = jest.fn<(line: string) => void>();
 
 beforeAll(async () => {
   source = await openDatabase(url);
-  await source.query('TRUNCATE project, seeded, part, record, kept_revision');
+  await source.query('TRUNCATE project, seeded, part CASCADE');
   app = createApp({ source, webRoot: null, log });
 });
 afterAll(() => source.destroy());
@@ -327,6 +327,10 @@ test('the demo is put in once, and stays deleted', async () => {
 test('migrations go down and up again', async () => {
   const tables = () =>
     source.query(`SELECT to_regclass('project') AS project, to_regclass('part') AS part, to_regclass('record') AS record`);
+  await source.undoLastMigration();
+  expect(await source.query(`SELECT to_regclass('account') AS account, to_regclass('kept_revision') AS kept`)).toEqual([
+    { account: null, kept: 'kept_revision' },
+  ]);
   await source.undoLastMigration();
   expect(await source.query(`SELECT to_regclass('kept_revision') AS kept`)).toEqual([{ kept: null }]);
   await source.undoLastMigration();

@@ -1,6 +1,6 @@
 /** The server's routes, with one kind of error. */
 import type { z } from 'zod';
-import type { PartRecord, ProjectSummary, answers } from '@iron-nudge/contract';
+import type { PartRecord, ProjectSummary, Role, SessionAnswer, accountAnswers, answers } from '@iron-nudge/contract';
 import {
   readable,
   type AsBuilt,
@@ -19,6 +19,8 @@ export interface ProjectRecord {
   updatedAt: string;
   /** Key of the save that made it what it is. */
   savedBy: string | null;
+  /** What whoever is at this page may do with it. */
+  role: Role | 'phone';
 }
 
 /** Of a save: its own key, and that of the save that it is made on. */
@@ -47,17 +49,46 @@ export class ApiError extends Error {
   }
   /** Whether the same request may succeed later. */
   get passing(): boolean {
-    return this.status === 0 || this.status >= 500;
+    return this.status === 0 || this.status >= 500 || this.code === 'signed-out' || this.code === 'no-csrf';
   }
 }
 
+/** Goes with every request that changes something, where there are accounts. */
+let csrf = '';
+let tellSignedOut: () => void = () => undefined;
+/** Calls back when the server says that nobody is signed in any more. */
+export const onSignedOut = (tell: () => void): void => void (tellSignedOut = tell);
+
+async function session(): Promise<SessionAnswer> {
+  const answer = await request<SessionAnswer>('GET', '/session');
+  csrf = answer.csrf;
+  return answer;
+}
+
+/** Asks; a number of a session that is over is asked for anew, once. */
 async function answerOf(method: string, path: string, body: unknown, keepalive: boolean): Promise<Response> {
+  try {
+    return await askOnce(method, path, body, keepalive);
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error;
+    if (error.code === 'signed-out') tellSignedOut();
+    if (error.code !== 'no-csrf') throw error;
+    await session();
+    return askOnce(method, path, body, keepalive);
+  }
+}
+
+async function askOnce(method: string, path: string, body: unknown, keepalive: boolean): Promise<Response> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       keepalive,
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(readable(body)) }),
+      headers: {
+        ...(method === 'GET' || csrf === '' ? {} : { 'X-CSRF-Token': csrf }),
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(readable(body)) }),
     });
   } catch {
     throw new ApiError('offline', 'The server does not answer. Edits are kept in this browser until it does.', '', 0);
@@ -76,6 +107,25 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
 export const api = {
   /** Which build of the page is served. */
   build: () => request<{ build: string }>('GET', '/health').then(({ build }) => build),
+  session,
+  signIn: (name: string, password: string) => request<unknown>('POST', '/session', { name, password }),
+  signOut: () => request<unknown>('DELETE', '/session'),
+  makeFirst: (code: string, name: string, password: string) => request<unknown>('POST', '/session/first', { code, name, password }),
+  useLink: (code: string) => request<{ project: string }>('POST', '/session/link', { code }),
+  changePassword: (old: string, fresh: string) => request<unknown>('PUT', '/session/password', { old, fresh }),
+  accounts: () => request<z.infer<typeof accountAnswers.accounts>>('GET', '/accounts').then(({ accounts }) => accounts),
+  addAccount: (name: string, password: string) => request<unknown>('POST', '/accounts', { name, password }),
+  removeAccount: (id: string) => request<unknown>('DELETE', `/accounts/${id}`),
+  audit: () => request<z.infer<typeof accountAnswers.audit>>('GET', '/audit').then(({ entries }) => entries),
+  projectAudit: (id: string) =>
+    request<z.infer<typeof accountAnswers.audit>>('GET', `/projects/${id}/audit`).then(({ entries }) => entries),
+  members: (id: string) => request<z.infer<typeof accountAnswers.members>>('GET', `/projects/${id}/members`),
+  setMember: (id: string, account: string, role: Role | null) =>
+    role === null
+      ? request<unknown>('DELETE', `/projects/${id}/members/${account}`)
+      : request<unknown>('PUT', `/projects/${id}/members/${account}`, { role }),
+  makeLink: (id: string) => request<z.infer<typeof accountAnswers.link>>('POST', `/projects/${id}/links`),
+  endLinks: (id: string) => request<unknown>('DELETE', `/projects/${id}/links`),
   parts: () => request<{ parts: PartRecord[] }>('GET', '/parts').then(({ parts }) => parts),
   addPart: (part: OwnRelay) => request<unknown>('POST', '/parts', { part }),
   /** Goes out even while the page is left. */

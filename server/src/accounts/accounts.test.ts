@@ -41,10 +41,9 @@ class Browser {
   readonly address = `10.0.0.${++Browser.count}`;
   constructor(private readonly on: Express = app) {}
   async ask(method: string, path: string, body?: object, headers: Record<string, string> = {}): Promise<request.Response> {
-    const verb = method.toLowerCase() as 'get';
-    const asked = request(this.on)
-      [verb](`/api${path}`)
-      .set({ 'X-Forwarded-For': this.address, ...headers });
+    const on = request(this.on);
+    const verbs = { GET: on.get, POST: on.post, PUT: on.put, PATCH: on.patch, DELETE: on.delete } as const;
+    const asked = verbs[method as keyof typeof verbs].call(on, `/api${path}`).set({ 'X-Forwarded-For': this.address, ...headers });
     if (this.cookie) void asked.set('Cookie', this.cookie);
     if (this.csrf && !('x-csrf-token' in headers)) void asked.set('X-CSRF-Token', this.csrf);
     const answer = await (body === undefined ? asked : asked.send(body));
@@ -169,6 +168,31 @@ describe('every route', () => {
       }
     },
   );
+
+  test('the list says who was meant: a second hand wrote it', () => {
+    const meant = `
+      anyone       GET /health · GET /session · POST /session · POST /session/first · POST /session/link · DELETE /session
+      account      PUT /session/password · GET /projects · POST /projects · GET /bin · POST /book
+      account      GET /parts · POST /parts · POST /parts/import · PUT /parts/:part · DELETE /parts/:part
+      house-owner  GET /accounts · POST /accounts · DELETE /accounts/:account · GET /audit
+      reader+phone GET /projects/:id · GET /projects/:id/head · GET /projects/:id/records
+      reader       POST /projects/:id/duplicate · GET /projects/:id/revisions · GET /projects/:id/revisions/:revision
+      editor+phone POST /projects/:id/records
+      editor       PUT /projects/:id · PATCH /projects/:id · POST /projects/:id/links · DELETE /projects/:id/links
+      owner        DELETE /projects/:id · POST /projects/:id/restore · DELETE /bin/:id · GET /projects/:id/audit
+      owner        GET /projects/:id/members · PUT /projects/:id/members/:account · DELETE /projects/:id/members/:account`;
+    const rows = meant
+      .trim()
+      .split('\n')
+      .flatMap((line) => {
+        const [who, ...routes] = line.trim().split(/\s+(.*)/);
+        return routes[0]!.split(' · ').map((route) => `${who}: ${route}`);
+      });
+    const listed = NEEDS.map(
+      ([method, path, need]) => `${need.kind === 'project' ? `${need.role}${need.phone ? '+phone' : ''}` : need.kind}: ${method} ${path}`,
+    );
+    expect(listed.sort()).toEqual(rows.sort());
+  });
 
   test('no route but that of health stands outside a router, where the door could not be seen, and none is listed twice', () => {
     interface Layer {

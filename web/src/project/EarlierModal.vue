@@ -50,7 +50,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       <ul class="list" aria-label="Revisions">
         <li v-for="one in list.value" :key="one.revision">
           <button class="bare one" :aria-pressed="picked === one.revision" @click="look(one.revision)">
-            <span class="mono">{{ one.revision }}</span> {{ when.format(new Date(one.at)) }}
+            <span class="mono">{{ one.revision }}</span> {{ when.format(new Date(one.at)) }}{{ one.by ? ` · ${one.by}` : '' }}
           </button>
         </li>
       </ul>

@@ -6,6 +6,8 @@ import { useRoute, useRouter } from 'vue-router';
 import TopBar from '../shell/TopBar.vue';
 import CommandFinder from '../shell/CommandFinder.vue';
 import KeysHelp from '../shell/KeysHelp.vue';
+import ShareModal from '../people/ShareModal.vue';
+import { session } from '../stores/session.ts';
 import EarlierModal from './EarlierModal.vue';
 import KeepingBanners from './KeepingBanners.vue';
 import { useProject } from '../stores/project.ts';
@@ -17,6 +19,7 @@ const router = useRouter();
 const finding = ref(false);
 const helping = ref(false);
 const lookingBack = ref(false);
+const sharing = ref(false);
 
 watch(
   () => route.params.id,
@@ -105,6 +108,13 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
         <span class="saving" role="status" :data-kind="project.saving.kind">
           <button class="bare" title="Earlier revisions" @click="lookingBack = true">{{ saveWords }}</button>
         </span>
+        <button
+          v-if="session.answer.value?.accounts && (project.role === 'owner' || project.role === 'editor')"
+          class="bare find"
+          @click="sharing = true"
+        >
+          Share
+        </button>
         <span class="row pair">
           <button class="bare tool" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="project.history.past.length === 0" @click="undo">
             ↶
@@ -151,6 +161,7 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     </main>
     <RouterView v-else />
     <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" @earlier="lookingBack = true" />
+    <ShareModal v-model:open="sharing" />
     <EarlierModal v-model:open="lookingBack" />
     <KeysHelp v-model:open="helping" />
   </div>

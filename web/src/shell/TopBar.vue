@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { inject } from 'vue';
+import { session } from '../stores/session.ts';
 import { NIGHT } from '../ui/night.ts';
 
 defineProps<{ project?: string | undefined }>();
@@ -24,6 +25,9 @@ const night = inject(NIGHT)!;
       <RouterLink class="beside" :to="{ name: 'parts' }">Parts</RouterLink>
       <RouterLink class="beside" :to="{ name: 'sums' }">Sums</RouterLink>
       <RouterLink class="beside" :to="{ name: 'tables' }">Tables</RouterLink>
+      <RouterLink v-if="session.who.value?.kind === 'account'" class="beside" :to="{ name: 'people' }">{{
+        session.who.value.name
+      }}</RouterLink>
       <slot name="right" />
       <button
         class="bare tool"

@@ -2,7 +2,7 @@
 import { ref } from 'vue';
 import { parseDesign, sameDocument, type Design } from '@iron-nudge/core';
 import { v4 as freshId } from 'uuid';
-import { ApiError, api } from '../api.ts';
+import { ApiError, api, type ProjectRecord } from '../api.ts';
 import { learnBuild } from './build.ts';
 import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
 import { RETRY_AFTER_MS, Saver, type SaveState } from './saver.ts';
@@ -39,6 +39,8 @@ export function keepingOf(page: Page) {
   const load = ref<LoadState>({ kind: 'none' });
   const saving = ref<SaveState>({ kind: 'saved' });
   const revision = ref(0);
+  /** What whoever is at this page may do with the project. */
+  const role = ref<ProjectRecord['role']>('owner');
   /** A revision that somebody else saved while this page only looked. */
   const newer = ref<number | null>(null);
   let saver: Saver | null = null;
@@ -90,6 +92,7 @@ export function keepingOf(page: Page) {
       const record = await api.load(project);
       if (id.value !== project) return;
       const theirs = read(record.document);
+      role.value = record.role;
       void seen.keep(project, { revision: record.revision, document: theirs, at: Date.now() });
       const mine = left && read(left.document);
       const made = begin(project, tabId, { revision: record.revision, document: theirs }, left?.sent ?? []);
@@ -148,6 +151,7 @@ export function keepingOf(page: Page) {
         if (saver !== made) return;
         const [ours, theirs] = [page.design() ?? opened, read(record.document)];
         const isOurs = made.isOwn(record.savedBy);
+        role.value = record.role;
         made.accept(record.revision, theirs);
         if (!hadEdits && sameDocument(ours, opened) && !sameDocument(ours, theirs)) page.replace(theirs, null);
         made.take(page.design() ?? ours);
@@ -168,6 +172,7 @@ export function keepingOf(page: Page) {
     saver = null;
     id.value = '';
     newer.value = null;
+    role.value = 'owner';
     saving.value = { kind: 'saved' };
     load.value = { kind: 'none' };
   }
@@ -267,6 +272,7 @@ export function keepingOf(page: Page) {
     load,
     saving,
     revision,
+    role,
     newer,
     open,
     close,

@@ -220,6 +220,13 @@ export const useProject = defineStore('project', () => {
   function edit(label: string, change: (now: Design) => Design, field: string | null = null): boolean {
     const before = design.value;
     if (!before) return false;
+    if (keeping.role.value === 'reader' || keeping.role.value === 'phone') {
+      problem.value =
+        keeping.role.value === 'reader'
+          ? 'You may look at this project, not change it: ask its owner, or duplicate it.'
+          : 'With this link a phone ticks the order of work and logs readings; it does not change the design.';
+      return false;
+    }
     const after = readable(withoutStaleChecks(change(before)));
     if (after === before) return true;
     const parsed = parseDesign(after);
@@ -416,6 +423,7 @@ export const useProject = defineStore('project', () => {
     patch,
     undo,
     redo,
+    role: keeping.role,
     newer: keeping.newer,
     look: keeping.look,
     takeNewer: keeping.takeNewer,

@@ -1,5 +1,5 @@
 /** What this browser has seen of the server, for when the server is away: read from here, never taken for what is newest. */
-import { createStore, entries, get, set } from 'idb-keyval';
+import { clear, createStore, entries, get, set } from 'idb-keyval';
 import type { Design, ProjectRecord } from '@iron-nudge/core';
 
 export interface Seen {
@@ -30,6 +30,11 @@ export const seen = {
   keep: (project: string, what: Seen) => orElse(() => set(project, what, projects()), undefined),
   get: (project: string) => orElse<Seen | undefined>(() => get<Seen>(project, projects()), undefined),
   list: () => orElse<[string, Seen][]>(() => entries<string, Seen>(projects()), []),
+  forget: () =>
+    orElse(async () => {
+      await clear(projects());
+      await clear(records());
+    }, undefined),
   keepRecords: (project: string, all: readonly ProjectRecord[]) => orElse(() => set(project, [...all], records()), undefined),
   records: (project: string) => orElse<ProjectRecord[]>(async () => (await get<ProjectRecord[]>(project, records())) ?? [], []),
 };
