@@ -1,42 +1,16 @@
 /** The start command itself: a database and a data folder of its own, killed the hard way and started again. */
 import { expect, test } from '@playwright/test';
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
+import { dataFolder, group, leftoversOf, root, startIn } from './started.ts';
 import { saved } from './support.ts';
 
-const root = dirname(dirname(fileURLToPath(import.meta.url)));
-const data = mkdtempSync(join(tmpdir(), 'iron-nudge-start-'));
-// The database's user has to enter it.
-chmodSync(data, 0o755);
+const data = dataFolder();
 test.afterAll(() => rmSync(data, { recursive: true, force: true }));
-
-function start(env: Record<string, string> = {}) {
-  const child = spawn('npm', ['start'], {
-    cwd: root,
-    env: { ...process.env, IRON_NUDGE_DATA: data, ...env },
-    stdio: ['ignore', 'pipe', 'pipe'],
-    detached: true,
-  });
-  let output = '';
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += String(text)));
-  const gone = new Promise<number | null>((resolve) => child.once('exit', resolve));
-  const address = async () => {
-    await expect.poll(() => output, { timeout: 120_000 }).toMatch(/served at (http:\S+)/);
-    return /served at (http:\S+)/.exec(output)![1]!;
-  };
-  return { child, gone, address, output: () => output };
-}
-const group = (child: ChildProcess, signal: NodeJS.Signals) => process.kill(-child.pid!, signal);
-/** Processes of this data folder that are still there. */
-function leftovers(): string[] {
-  return spawnSync('ps', ['-eo', 'args'], { encoding: 'utf8' })
-    .stdout.split('\n')
-    .filter((line) => line.includes(data) && line.includes('postgres'));
-}
+const start = (env: Record<string, string> = {}) => startIn(data, env);
+const leftovers = () => leftoversOf(data);
 
 test('an edit survives killing and restarting everything, and Ctrl-C leaves no process behind', async ({ page }) => {
   test.setTimeout(300_000);

@@ -72,7 +72,6 @@ export function createApp({
     response.set({
       'X-Content-Type-Options': 'nosniff',
       'Referrer-Policy': 'no-referrer',
-      'Cross-Origin-Opener-Policy': 'same-origin',
       'Cross-Origin-Resource-Policy': 'same-origin',
       'Content-Security-Policy': policy(null),
     });
