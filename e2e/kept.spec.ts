@@ -304,7 +304,7 @@ test('a page of an older build says that a new version is there, and the new one
   await restore();
   // The server was exchanged meanwhile: parts of the page that were not loaded yet are not there any more.
   await context.route(/\/assets\/BenchStage-.*\.js/, (route) => route.fulfill({ status: 404 }));
-  await context.route(/\/api\/health$/, (route) => route.fulfill({ json: { ok: true, build: '/assets/index-another.js' } }));
+  await context.route(/\/api\/health$/, (route) => route.fulfill({ json: { ok: true, build: '/assets/index-another.js', lowMb: null } }));
   await page.getByRole('link', { name: 'Bench' }).click();
   const banner = page.getByRole('alert').filter({ hasText: 'A new version of Iron Nudge is there' });
   await expect(banner).toBeVisible();
@@ -329,10 +329,11 @@ test('a page that only looks learns of a new build from the server’s next answ
   const banner = page.getByText('A new version of Iron Nudge is there');
   await expect(banner).toHaveCount(0);
   await context.route(/\/head$/, (route) =>
-    route.fulfill({ json: { ...head, revision: 1, savedBy: null, build: '/assets/index-another.js' } }),
+    route.fulfill({ json: { ...head, revision: 1, savedBy: null, build: '/assets/index-another.js', lowMb: 120 } }),
   );
   await page.evaluate(() => dispatchEvent(new Event('focus')));
   await expect(banner).toBeVisible();
+  await expect(page.getByText('nearly full: 120 MB are left')).toBeVisible();
 });
 
 test('neither markup nor a foreign script brings a style sheet or code into the page', async ({ page }) => {

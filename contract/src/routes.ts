@@ -34,6 +34,10 @@ export type Paper = (typeof PAPERS)[number];
 /** For how long a deleted project can be brought back. */
 export const BIN_DAYS = 30;
 
+/** More than a house has: beyond it something is at work that should not be. */
+export const MOST_PROJECTS = 5000;
+export const MOST_RECORDS = 100_000;
+
 /** Records that are taken in one request. */
 export const MOST_RECORDS_AT_ONCE = 200;
 
@@ -75,8 +79,10 @@ export const answers = {
   project: projectRecord,
   /** PUT, PATCH /projects/:id */
   saved: savedAnswer,
+  /** GET /health; `lowMb` is what is left on the disk, MB, while it is little. */
+  health: z.object({ ok: z.literal(true), build: z.string(), lowMb: z.number().nullable() }),
   /** GET /projects/:id/head: what a page that only looks has to know. */
-  head: z.object({ revision, savedBy: z.uuid().nullable(), build: z.string() }),
+  head: z.object({ revision, savedBy: z.uuid().nullable(), build: z.string(), lowMb: z.number().nullable() }),
   /** GET /projects/:id/revisions: those that were saved over, the newest first. */
   revisions: z.object({ revisions: z.array(z.object({ revision, at: time, by: z.string().nullable() })) }),
   /** GET /projects/:id/revisions/:revision */

@@ -33,6 +33,8 @@ export interface AppOptions {
   readonly proxies?: number;
 }
 
+/** Said while there is still something to do about it, bytes. */
+const LOW_BYTES = 300e6;
 /** With less than this PostgreSQL cannot write its log, bytes: a segment of it is 16 MiB. */
 const LEAST_BYTES = 16 * 2 ** 20;
 
@@ -66,6 +68,10 @@ export function createApp({
 }: AppOptions): Express {
   const app = express();
   const build = webRoot === null ? '' : buildOf(webRoot);
+  const served = () => {
+    const free = freeBytes();
+    return { build, lowMb: free < LOW_BYTES ? Math.floor(free / 1e6) : null };
+  };
   app.disable('x-powered-by');
   app.set('trust proxy', proxies);
   app.use((_request, response, next) => {
@@ -87,9 +93,9 @@ export function createApp({
   if (accounts) app.use('/api', permitted(source));
   app.get('/api/health', async (_request, response) => {
     await source.query('SELECT 1');
-    response.json({ ok: true, build });
+    response.json({ ok: true, ...served() });
   });
-  app.use('/api/projects', projectRoutes(source, build));
+  app.use('/api/projects', projectRoutes(source, served));
   app.use('/api/session', sessionRoutes(source, accounts ?? null));
   if (accounts) {
     app.use('/api/accounts', accountRoutes(source));

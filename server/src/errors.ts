@@ -43,6 +43,18 @@ const DATABASE_ERRORS: readonly { starts: string; status: number; code: string; 
   { starts: '23505', status: 409, code: 'exists', message: 'There is one with this id already.' },
   { starts: '53', status: 503, code: 'database-busy', message: 'The database has no room for another connection. Try again in a moment.' },
   {
+    starts: '58',
+    status: 503,
+    code: 'disk-trouble',
+    message: 'The database cannot read or write its files: its disk may be read-only or broken. Your edits are kept in this browser.',
+  },
+  {
+    starts: '25006',
+    status: 503,
+    code: 'disk-trouble',
+    message: 'The database may only be read at present. Your edits are kept in this browser.',
+  },
+  {
     starts: '57P',
     status: 503,
     code: 'database-unavailable',

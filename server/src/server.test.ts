@@ -181,6 +181,8 @@ describe('what is wrong with a request is said in one shape', () => {
     ['57P01', 503, 'database-unavailable'],
     ['ECONNREFUSED', 503, 'database-unavailable'],
     ['53300', 503, 'database-busy'],
+    ['58030', 503, 'disk-trouble'],
+    ['25006', 503, 'disk-trouble'],
     ['42P01', 500, 'internal'],
   ])('database error %s is %s %s', (code, status, name) => {
     expect(toHttpError(Object.assign(new Error('x'), { code }))).toMatchObject({ status, code: name });
@@ -269,7 +271,12 @@ describe('an answer that was lost', () => {
       expect((await send(mine).expect(200)).body).toMatchObject({ revision: 2 });
       expect((await send(mine.toUpperCase()).expect(200)).body).toMatchObject({ revision: 2 });
       expect((await send(other).expect(409)).body).toMatchObject({ code: 'stale-revision' });
-      expect((await request(app).get(`/api/projects/${id}/head`).expect(200)).body).toEqual({ revision: 2, savedBy: mine, build: '' });
+      expect((await request(app).get(`/api/projects/${id}/head`).expect(200)).body).toEqual({
+        revision: 2,
+        savedBy: mine,
+        build: '',
+        lowMb: null,
+      });
       await send(other, 2).expect(200);
       // Somebody saved after it: that it was ours once is not what it is now.
       await send(mine).expect(409);
@@ -306,6 +313,15 @@ describe('an answer that was lost', () => {
         document: { name: 'once' },
       });
   });
+});
+
+test.each([
+  [300e6, null],
+  [299.9e6, 299],
+  [0, 0],
+])('with %d bytes left on the disk a page is told %p', async (left, lowMb) => {
+  const { body } = await request(createApp({ source, webRoot: null, log, freeBytes: () => left })).get('/api/health');
+  expect(body).toEqual({ ok: true, build: '', lowMb });
 });
 
 test('the demo is put in once, and stays deleted', async () => {

@@ -5,7 +5,7 @@ import { computed, onMounted, provide, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import SignInPage from './people/SignInPage.vue';
 import { themeFor } from './theme.ts';
-import { hasNewBuild } from './stores/build.ts';
+import { hasNewBuild, lowMb } from './stores/build.ts';
 import { isSignedOut, learnSession, session } from './stores/session.ts';
 import { NIGHT } from './ui/night.ts';
 
@@ -23,6 +23,9 @@ const theme = computed(() => themeFor(night.value));
     <div v-if="hasNewBuild" class="banner" role="alert">
       <span>A new version of Iron Nudge is there. What is not saved yet stays in this browser and is taken up.</span>
       <button class="plain-button" @click="reload">Reload</button>
+    </div>
+    <div v-if="lowMb !== null" class="banner" role="status">
+      <span>▲ The disk that projects are kept on is nearly full: {{ lowMb }} MB are left. Make room before saving stops.</span>
     </div>
     <div v-if="isSignedOut" class="banner" role="alert">
       <span>You are signed out. What is not saved stays in this browser and is sent when you are in again.</span>

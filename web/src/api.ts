@@ -105,8 +105,7 @@ async function request<T>(method: string, path: string, body?: unknown, keepaliv
 }
 
 export const api = {
-  /** Which build of the page is served. */
-  build: () => request<{ build: string }>('GET', '/health').then(({ build }) => build),
+  health: () => request<z.infer<typeof answers.health>>('GET', '/health'),
   session,
   signIn: (name: string, password: string) => request<unknown>('POST', '/session', { name, password }),
   signOut: () => request<unknown>('DELETE', '/session'),

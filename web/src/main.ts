@@ -5,13 +5,13 @@ import { createApp } from 'vue';
 import App from './App.vue';
 import { api } from './api.ts';
 import { router } from './router.ts';
-import { learnBuild } from './stores/build.ts';
+import { learnServer } from './stores/build.ts';
 import './styles.css';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
 
 // A part of the page that is not there any more: the server has another build by now.
-addEventListener('vite:preloadError', () => void api.build().then(learnBuild, () => undefined));
+addEventListener('vite:preloadError', () => void api.health().then(learnServer, () => undefined));
 
 // Once loaded, the page opens without its server. A browser that refuses still has the page from the server.
 if (import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { Router, type Request } from 'express';
-import type { DataSource } from 'typeorm';
-import { bodies, type Role } from '@iron-nudge/contract';
+import { IsNull, type DataSource } from 'typeorm';
+import { MOST_PROJECTS, bodies, type Role } from '@iron-nudge/contract';
 import { applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
 import { note } from '../accounts/audit.ts';
 import { roleOf, seenBy } from '../accounts/permit.ts';
@@ -58,8 +58,13 @@ interface Save {
   readonly on?: string | null;
 }
 
-/** @param build which build of the page is served */
-export function projectRoutes(source: DataSource, build: string): Router {
+/** What a page has to know of its server beside the project. */
+export interface Served {
+  readonly build: string;
+  readonly lowMb: number | null;
+}
+
+export function projectRoutes(source: DataSource, served: () => Served): Router {
   const projects = source.getRepository(ProjectEntity);
   const router = Router();
 
@@ -67,6 +72,8 @@ export function projectRoutes(source: DataSource, build: string): Router {
   /** A new project is of whoever makes it; one that is there already is answered to whoever may see it. */
   async function create(request: Request, document: Design, id?: string) {
     const made = await source.transaction(async (manager) => {
+      if ((await manager.countBy(ProjectEntity, { deletedAt: IsNull() })) >= MOST_PROJECTS)
+        throw new HttpError(409, 'too-many', `There are ${MOST_PROJECTS} projects: delete some first, or download and remove them.`);
       const { raw } = await manager
         .createQueryBuilder()
         .insert()
@@ -110,7 +117,7 @@ export function projectRoutes(source: DataSource, build: string): Router {
 
   router.get('/:id/head', async (request, response) => {
     const { revision, savedBy } = await find(projectIdOf(request));
-    response.json({ revision, savedBy, build });
+    response.json({ revision, savedBy, ...served() });
   });
 
   /** Puts a document in the place of the one that is at a revision, which is kept; a save that was made already is known again. */

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { In, MoreThan, type DataSource } from 'typeorm';
-import { bodies, queries } from '@iron-nudge/contract';
+import { MOST_RECORDS, bodies, queries } from '@iron-nudge/contract';
 import { parseDesign } from '@iron-nudge/core';
 import { nameOf } from '../accounts/who.ts';
 import { ProjectEntity } from '../entities/project.ts';
@@ -40,6 +40,8 @@ export function recordRoutes(source: DataSource): Router {
       // One writer of a project at a time: numbers are seen in the order in which they are given, and whoever reads on
       // from the last that they saw misses none.
       await manager.query('SELECT 1 FROM project WHERE id = $1 FOR UPDATE', [id]);
+      if ((await manager.countBy(RecordEntity, { project: id })) + sent.length > MOST_RECORDS)
+        throw new HttpError(409, 'too-many', `A project holds ${MOST_RECORDS} records; go on in a copy of it.`);
       await manager
         .createQueryBuilder()
         .insert()

@@ -105,7 +105,7 @@ function saveJson(): void {
           {{ title }}
         </button>
       </nav>
-      <span class="row book">
+      <span v-if="project.role !== 'phone'" class="row book">
         <label class="row"
           ><span class="visually-hidden">Paper</span>
           <select v-model="paper" class="select">

@@ -13,7 +13,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
     <table class="sheet">
       <tbody>
         <tr v-for="(entry, at) in state.value" :key="at">
-          <td class="number">{{ when.format(new Date(entry.at)) }}</td>
+          <td class="when mono">{{ when.format(new Date(entry.at)) }}</td>
           <td>{{ entry.who }}</td>
           <td>{{ entry.what }}</td>
           <td>{{ entry.detail }}</td>
@@ -27,5 +27,15 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 .scroll {
   max-height: 44vh;
   overflow-y: auto;
+}
+td {
+  white-space: nowrap;
+}
+td:last-child {
+  width: 100%;
+  white-space: normal;
+}
+.when {
+  font-size: 12.5px;
 }
 </style>

@@ -32,11 +32,13 @@ async function attempt(work: () => Promise<unknown>, said: string): Promise<void
   }
   if (isOwner.value) await Promise.all([refresh(), readAudit()]);
 }
-const add = () =>
-  attempt(async () => {
-    await api.addAccount(name.value, password.value);
-    password.value = '';
-  }, `${name.value} may sign in now.`);
+function add(): Promise<void> {
+  const fresh = name.value;
+  return attempt(async () => {
+    await api.addAccount(fresh, password.value);
+    name.value = password.value = '';
+  }, `${fresh} may sign in now.`);
+}
 const change = () =>
   attempt(async () => {
     await api.changePassword(old.value, own.value);
@@ -123,6 +125,9 @@ form {
 }
 td:first-child {
   width: 100%;
+}
+td {
+  vertical-align: middle;
 }
 .error {
   color: var(--danger);

@@ -105,6 +105,12 @@ section {
 td:first-child {
   width: 100%;
 }
+td {
+  vertical-align: middle;
+}
+.select {
+  min-width: 110px;
+}
 .code {
   display: grid;
   grid-template-columns: 200px 1fr;

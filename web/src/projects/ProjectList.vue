@@ -4,6 +4,7 @@ import { h, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { blankDesign, parseArchiveText } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
+import { learnServer } from '../stores/build.ts';
 import { seen } from '../stores/seen.ts';
 import TopBar from '../shell/TopBar.vue';
 import { download, fileName } from '../ui/download.ts';
@@ -20,7 +21,10 @@ const inBin = ref(false);
 /** What went wrong with the last thing asked for. */
 const trouble = ref('');
 
-onMounted(() => void refresh());
+onMounted(() => {
+  void refresh();
+  void api.health().then(learnServer, () => undefined);
+});
 
 const words = (error: unknown) => (error instanceof Error ? error.message : String(error));
 async function attempt(work: () => Promise<unknown>): Promise<void> {

@@ -3,7 +3,7 @@ import { ref } from 'vue';
 import { parseDesign, sameDocument, type Design } from '@iron-nudge/core';
 import { v4 as freshId } from 'uuid';
 import { ApiError, api, type ProjectRecord } from '../api.ts';
-import { learnBuild } from './build.ts';
+import { learnServer } from './build.ts';
 import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
 import { RETRY_AFTER_MS, Saver, type SaveState } from './saver.ts';
 import { seen } from './seen.ts';
@@ -184,7 +184,7 @@ export function keepingOf(page: Page) {
     try {
       const head = await api.head(project);
       if (saver !== made) return;
-      learnBuild(head.build);
+      learnServer(head);
       // While something is on its way, its own answer tells.
       if (made.state.kind === 'saved') newer.value = head.revision > made.revision && !made.isOwn(head.savedBy) ? head.revision : null;
     } catch (error) {

@@ -186,6 +186,9 @@ describe('a drawing on paper', () => {
     expect(svg).toMatchObject({ title: 'A & B', version: '1.1' });
     expect(svg.polyline.length).toBeGreaterThanOrEqual(netlist.wires.length);
     expect(text).toContain('lamp &lt;&quot;left&quot;&gt; &amp; co');
+    const odd = drawingSvg(drawing, netlist, { title: 'A\u0000\u0007\u001b\ud800B' });
+    expect(odd).toContain('<title>AB</title>');
+    expect(XMLValidator.validate(odd)).toBe(true);
     // Black on white: no colour is asked of the printer.
     for (const [, colour] of text.matchAll(/"(#[0-9a-f]{6})"/g))
       expect(new Set([colour!.slice(1, 3), colour!.slice(3, 5), colour!.slice(5)]).size).toBe(1);

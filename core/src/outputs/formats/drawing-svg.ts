@@ -7,6 +7,7 @@ import { SHAPES, isCoil, isContact, otherThrow, shapeHalf } from '../drawing/sym
 import type { Shape, ShapeClass } from '../../kinds/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { pinOf } from '../../quantity/index.ts';
+import { readable } from '../../document/index.ts';
 import { sizeName } from '../../reference/index.ts';
 
 export interface SvgOptions {
@@ -20,8 +21,9 @@ export interface SvgOptions {
   readonly label?: (wire: string) => string | undefined;
 }
 
+/** XML has no place for control characters, not even escaped ones (XML 1.0, 2.2): what an older file holds of them is left out. */
 const escape = (text: string): string =>
-  text.replace(/[&<>"']/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[sign]!);
+  readable(text).replace(/[&<>"']/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[sign]!);
 const number = (value: number): string => String(Math.round(value * 100) / 100);
 
 const INK = '#111111';

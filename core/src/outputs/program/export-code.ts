@@ -3,6 +3,7 @@
  * are worked out in variables, the last word in the list counts, and each pin is written once a turn. Neither starts before
  * its inputs are chosen.
  */
+import { readable } from '../../document/index.ts';
 import { type Controller, type Design, type ProgramStep, pinsOf, restLevels, stepWords } from '../../project/index.ts';
 import { controllerType, formOfSignal, signalFacets } from '../../kinds/index.ts';
 
@@ -47,7 +48,7 @@ const standing = (program: readonly ProgramStep[]) =>
   program.filter(({ do: what }) => what === 'hold' || what === 'follow' || what === 'character');
 
 /** One line, whatever a name holds: no end of line, and no backslash that would join the next one to a comment. */
-const plain = (words: string): string => words.replace(/[\r\n\u2028\u2029\v\f]+/g, ' ').replaceAll('\\', '/');
+const plain = (words: string): string => readable(words.replace(/[\r\n\u2028\u2029\v\f]+/g, ' ').replaceAll('\\', '/'));
 
 /** A pin's number where its name is one with a letter for digital; null where the board gives it another. */
 const numberOf = (gpio: string): string | null => /^(?:D|G|GP|GPIO|IO)?(\d+)$/i.exec(gpio)?.[1] ?? null;

@@ -106,6 +106,16 @@ describe('starter code', () => {
     expect(text).toContain("'pin_controller_pin': False,");
     expect(text).toContain('Pin(numbers[name], Pin.OUT, value=int(high))');
   });
+  test('a name cannot end its comment or spoil the file: no line of its own, no control character', () => {
+    const name = 'a\nint x;\u2028y\u2029z\u0000\u001b\\';
+    const odd = { ...made, signals: made.signals.map((signal) => ({ ...signal, name })) };
+    for (const text of [portableCpp(odd, { ...board(program), name }), microPython(odd, { ...board(program), name })]) {
+      expect(text).not.toMatch(/^\s*int x;/m);
+      // eslint-disable-next-line no-control-regex -- it is they that must not be there
+      expect(text).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u2028\u2029]/);
+      expect(text).not.toMatch(/\\$/m);
+    }
+  });
   test('brackets close, quotes are escaped, and each step stands there in words', () => {
     const cpp = portableCpp(made, board(program));
     expect(cpp.split('{').length).toBe(cpp.split('}').length);
