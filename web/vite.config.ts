@@ -2,12 +2,16 @@ import vue from '@vitejs/plugin-vue';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
 import { offline } from './offline-plugin.ts';
+import { makeTradeSigns } from './trade-signs.ts';
 
-export default defineConfig({
-  plugins: [vue(), offline(fileURLToPath(new URL('src/offline/sw.ts', import.meta.url)))],
-  // The server writes one number a page in its place.
-  html: { cspNonce: '__CSP_NONCE__' },
-  worker: { format: 'es' },
-  server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? '5181'}` } },
-  build: { target: 'es2023', manifest: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+export default defineConfig(async () => {
+  await makeTradeSigns();
+  return {
+    plugins: [vue(), offline(fileURLToPath(new URL('src/offline/sw.ts', import.meta.url)))],
+    // The server writes one number a page in its place.
+    html: { cspNonce: '__CSP_NONCE__' },
+    worker: { format: 'es' },
+    server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? '5181'}` } },
+    build: { target: 'es2023', manifest: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+  };
 });

@@ -48,6 +48,7 @@ export async function buildAll() {
     'web/index.html',
     'web/vite.config.ts',
     'web/offline-plugin.ts',
+    'web/trade-signs.ts',
     'examples/demo',
     'package-lock.json',
   ]);

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
@@ -111,6 +112,9 @@ export function createApp({
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });
   if (webRoot !== null && existsSync(webRoot)) {
+    // Pages and their files, which hold no secret: an answer that held one beside what somebody sent could be guessed at by its length.
+    const compressed = compression();
+    app.use((request, response, next) => (request.path.startsWith('/api/') ? next() : compressed(request, response, next)));
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
     app.get('/sw.js', (_request, response, next) => {
       // Asked for anew each time: it is how a browser learns of another build.

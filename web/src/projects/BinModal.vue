@@ -10,9 +10,13 @@ const open = defineModel<boolean>('open', { required: true });
 const emit = defineEmits<{ changed: [] }>();
 const { state: list, refresh } = latest(() => api.bin());
 const trouble = ref('');
-watch(open, (is) => {
-  if (is) void refresh();
-});
+watch(
+  open,
+  (is) => {
+    if (is) void refresh();
+  },
+  { immediate: true },
+);
 async function attempt(work: Promise<unknown>): Promise<void> {
   trouble.value = '';
   try {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { Button, Dropdown, Input, Menu, MenuItem, Modal, message, notification } from 'ant-design-vue';
-import { h, onMounted, ref, shallowRef, watch } from 'vue';
+import { Button, Input, Modal, message, notification } from 'ant-design-vue';
+import { defineAsyncComponent, h, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { blankDesign, parseArchiveText } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
@@ -9,7 +9,6 @@ import { seen } from '../stores/seen.ts';
 import TopBar from '../shell/TopBar.vue';
 import { download, fileName } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
-import BinModal from './BinModal.vue';
 import { bringIn, downloadArchive, downloadEverything } from './archive.ts';
 
 const { state: list, refresh } = latest(() => api.list());
@@ -18,6 +17,15 @@ const naming = ref<{ project: ProjectSummary | null; name: string } | null>(null
 const file = ref<HTMLInputElement | null>(null);
 const filter = ref('');
 const inBin = ref(false);
+/** Id of the project whose ways out are asked for. */
+const exporting = ref('');
+async function exportAs(work: Promise<void>): Promise<void> {
+  exporting.value = '';
+  await work;
+}
+/** Fetched when they are opened: the first page is light without them. */
+const ExportMenu = defineAsyncComponent(() => import('./ExportMenu.vue'));
+const BinModal = defineAsyncComponent(() => import('./BinModal.vue'));
 /** What went wrong with the last thing asked for. */
 const trouble = ref('');
 
@@ -208,17 +216,13 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
             >
               Duplicate
             </button>
-            <Dropdown :trigger="['click']">
-              <button class="plain-button" aria-haspopup="menu">Export…</button>
-              <template #overlay>
-                <Menu>
-                  <MenuItem key="project" @click="exportProject(project)">The project</MenuItem>
-                  <MenuItem key="archive" @click="attempt(() => downloadArchive(project.id, project.name))">
-                    With readings, ticks, notes and revisions
-                  </MenuItem>
-                </Menu>
-              </template>
-            </Dropdown>
+            <ExportMenu
+              v-if="exporting === project.id"
+              @closed="exporting = ''"
+              @project="exportAs(exportProject(project))"
+              @archive="exportAs(attempt(() => downloadArchive(project.id, project.name)))"
+            />
+            <button v-else class="plain-button" aria-haspopup="menu" @click="exporting = project.id">Export…</button>
             <button class="plain-button danger" @click="remove(project)">Delete</button>
           </div>
         </li>
@@ -229,7 +233,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         <button class="plain-button" @click="inBin = true">Bin…</button>
         <span class="facts">One file of all projects with their readings, and your own parts; Import takes it in again.</span>
       </p>
-      <BinModal v-model:open="inBin" @changed="refresh" />
+      <BinModal v-if="inBin" v-model:open="inBin" @changed="refresh" />
       <p class="caution">
         Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a
         circuit, and have mains work done by someone who may do it.
