@@ -125,3 +125,22 @@ test('a relay out of the bag is named from the readings that are asked for', asy
   await expect(what.getByRole('alert')).toContainText('cannot all be of one relay');
   expect(errors).toEqual([]);
 });
+
+test('a relay is known with no project at hand, its pins by name, and what was read is there after a reload', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'What is this relay?' }).click();
+  await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
+  const ask = page.getByRole('button', { name: 'Let the meter read it' });
+  await ask.click();
+  await ask.click();
+  await page.reload();
+  await expect(page.getByRole('row').filter({ hasText: 'power' })).toHaveCount(2);
+  for (let reading = 0; reading < 50 && (await ask.isVisible()); reading++) await ask.click();
+  const what = page.getByLabel('What it is');
+  await expect(what.getByText('Known.')).toBeVisible();
+  // Whether it rests closed or has two pins that close is the bag's to choose.
+  for (const name of ['30', '87a?', '8[56].*']) await expect(what.getByText(new RegExp(`^\\d is ${name}$`)).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Begin again' }).click();
+  await page.reload();
+  await expect(what.getByText('Known.')).toHaveCount(0);
+});

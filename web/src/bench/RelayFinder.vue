@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** What is this relay? Number its pins with a felt pen, read pair by pair, and it says what they are. */
-import { computed, ref, shallowRef } from 'vue';
+import { StorageSerializers, useLocalStorage } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import {
   OPEN_OHM,
   PIN_COUNTS,
+  PIN_NAMES_SOURCE,
   USUAL_COILS_SOURCE,
   formatQuantity,
   hiddenOhm,
   hideRelay,
   identifyRelay,
   meterError,
+  pinNames,
   sourceText,
   type HiddenRelay,
   type PinCount,
@@ -17,9 +20,11 @@ import {
 } from '@iron-nudge/core';
 import { showReading, typedReading } from './readings.ts';
 
-const pins = ref<PinCount>(5);
-const readings = shallowRef<readonly PinReading[]>([]);
-const hidden = shallowRef<HiddenRelay | null>(null);
+/** What was read of the relay on the bench stays through a reload, and where it is opened from does not matter. */
+const kept = { serializer: StorageSerializers.object, shallow: true } as const;
+const pins = useLocalStorage<PinCount>('iron-nudge:relay:pins', 5);
+const readings = useLocalStorage<readonly PinReading[]>('iron-nudge:relay:readings', [], kept);
+const hidden = useLocalStorage<HiddenRelay | null>('iron-nudge:relay:hidden', null, kept);
 const red = ref(1);
 const black = ref(2);
 const energised = ref(false);
@@ -27,6 +32,7 @@ const text = ref('');
 const wrong = ref('');
 
 const found = computed(() => identifyRelay(pins.value, readings.value));
+const names = computed(() => pinNames(pins.value, found.value));
 const numbers = computed(() => Array.from({ length: pins.value }, (_, at) => at + 1));
 
 function reset(count: PinCount): void {
@@ -69,6 +75,8 @@ function drop(at: number): void {
   readings.value = readings.value.filter((_, index) => index !== at);
   follow();
 }
+follow();
+
 const coilWords = computed(() => {
   const { coil } = found.value;
   if (!coil) return null;
@@ -196,6 +204,15 @@ const diodeWords = computed(() => {
             <span v-if="pins === 4" class="source">either end may be the common</span>
           </dd>
         </template>
+        <template v-if="names.length">
+          <dt>Names</dt>
+          <dd>
+            <span v-for="one in names" :key="one.pin" class="named"
+              ><b class="mono">{{ one.pin }}</b> is <b class="mono">{{ one.name }}</b></span
+            >
+            <span class="source">{{ sourceText(PIN_NAMES_SOURCE) }}</span>
+          </dd>
+        </template>
       </dl>
       <p v-if="found.next" class="ask">
         <span>
@@ -231,6 +248,10 @@ const diodeWords = computed(() => {
   grid-template-columns: minmax(0, 1fr) 360px;
   gap: 24px;
   align-items: start;
+}
+.named {
+  display: inline-block;
+  margin-right: 12px;
 }
 .about {
   color: var(--iron);

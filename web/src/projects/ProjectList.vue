@@ -228,6 +228,10 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         </li>
       </ul>
       <p v-if="list.kind === 'ready' && filter && shown(list.value).length === 0">No project is called that.</p>
+      <p class="door">
+        <RouterLink :to="{ name: 'relay' }">What is this relay?</RouterLink>
+        <span class="facts">Read a relay’s pins with a meter, with no project at hand: which are its coil, its contacts, its diode.</span>
+      </p>
       <p class="row all">
         <button class="plain-button" @click="attempt(downloadEverything)">Download everything</button>
         <button class="plain-button" @click="inBin = true">Bin…</button>
@@ -316,6 +320,13 @@ h1 {
 }
 .head .row {
   white-space: nowrap;
+}
+.door {
+  margin-top: 22px;
+}
+.door a {
+  font: 600 19px var(--condensed);
+  margin-right: 10px;
 }
 .all {
   margin-top: 18px;

@@ -70,6 +70,7 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'Notes', late: true, go: () => opened('notes') },
     { kind: 'command', text: 'Parts: the shelf', go: () => router.push({ name: 'parts' }) },
     { kind: 'command', text: 'Sums', go: () => router.push({ name: 'sums' }) },
+    { kind: 'command', text: 'What is this relay?', go: () => router.push({ name: 'relay' }) },
     { kind: 'command', text: 'Tables', go: () => router.push({ name: 'tables' }) },
     { kind: 'command', text: 'All projects', go: () => router.push('/') },
     {

@@ -122,6 +122,8 @@ export function keepingOf(page: Page) {
     const base = left ?? last;
     if (!base || !(isAway || isGone)) {
       load.value = { kind: 'failed', message };
+      // A document of a newer format may be one that only the next build of this page can read.
+      void api.health().then(learnServer, () => undefined);
       return;
     }
     try {

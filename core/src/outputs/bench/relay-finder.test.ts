@@ -9,6 +9,7 @@ import {
   hideRelay,
   identifyRelay,
   pairState,
+  pinNames,
   spaceOf,
 } from './relay-finder.ts';
 
@@ -113,6 +114,49 @@ describe('readings that cannot all be', () => {
     expect(identifyRelay(4, rest)).toMatchObject({ left: 1, diode: 'none', next: { red: 3, black: 4, energised: true } });
     expect(identifyRelay(4, [...rest, { red: 3, black: 4, energised: true, ohm: OPEN_OHM }])).toMatchObject({
       contradiction: { reading: 3 },
+    });
+  });
+});
+
+describe('pins have names', () => {
+  const coil = { pins: [1, 2], ohm: 90, what: null } as const;
+  const named = (list: ReturnType<typeof pinNames>) => Object.fromEntries(list.map(({ pin, name }) => [pin, name]));
+  test('of five pins as DIN 72552 has them (from memory); which end of the coil is plus only a diode tells', () => {
+    const poles = [{ common: 3, resting: 4, closing: [5] }];
+    expect(named(pinNames(5, { coil, diode: { plus: 2 }, poles }))).toEqual({ 1: '85', 2: '86', 3: '30', 4: '87a', 5: '87' });
+    expect(named(pinNames(5, { coil, diode: 'none', poles }))).toMatchObject({ 1: '86 or 85', 2: '86 or 85' });
+    expect(named(pinNames(5, { coil, diode: null, poles: null }))).toEqual({ 1: '86 or 85', 2: '86 or 85' });
+    expect(named(pinNames(5, { coil: null, diode: null, poles: null }))).toEqual({});
+  });
+  test('of four pins either end of the contact may be the common; two pins that close are both called so', () => {
+    expect(named(pinNames(4, { coil, diode: 'none', poles: [{ common: 3, resting: null, closing: [4] }] }))).toMatchObject({
+      3: '30 or 87',
+      4: '30 or 87',
+    });
+    expect(named(pinNames(4, { coil, diode: 'none', poles: [{ common: 3, resting: 4, closing: [] }] }))).toMatchObject({
+      3: '30 or 87a',
+      4: '30 or 87a',
+    });
+    expect(named(pinNames(5, { coil, diode: 'none', poles: [{ common: 3, resting: null, closing: [4, 5] }] }))).toMatchObject({
+      3: '30',
+      4: '87',
+      5: '87',
+    });
+  });
+  test('of eight and eleven as EN 50005 has them (from memory)', () => {
+    const poles = [
+      { common: 3, resting: 4, closing: [5] },
+      { common: 6, resting: 7, closing: [8] },
+    ];
+    expect(named(pinNames(8, { coil, diode: { plus: 1 }, poles }))).toEqual({
+      1: 'A1',
+      2: 'A2',
+      3: '11',
+      4: '12',
+      5: '14',
+      6: '21',
+      7: '22',
+      8: '24',
     });
   });
 });

@@ -7,7 +7,7 @@
  * outcome says most: the largest entropy over coil, closed and open. When one way is left the coil is powered, and the
  * same is done for which pin of each closed pair is the common.
  */
-import { commonPractice } from '../../reference/index.ts';
+import { commonPractice, fromMemory } from '../../reference/index.ts';
 import { LEADS_OHM } from './meter.ts';
 
 export const PIN_COUNTS = [4, 5, 8, 11] as const;
@@ -36,6 +36,7 @@ export const USUAL_COILS = [
 export const USUAL_COILS_SOURCE = commonPractice(
   'coils of plug-in relays, 60–120 Ω at 12 V and four times that at 24 V; miniature ones 20–40 mA',
 );
+export const PIN_NAMES_SOURCE = fromMemory('DIN 72552 for four and five pins, EN 50005 for eight and eleven');
 /** Past this share the two ways round of a coil differ: a diode. */
 const DIODE_SHARE = 0.15;
 
@@ -57,6 +58,38 @@ export interface Pole {
   readonly common: number;
   readonly resting: number | null;
   readonly closing: readonly number[];
+}
+
+/** A pin by its number on the bench, and what stands at it on a drawing. */
+export interface PinName {
+  readonly pin: number;
+  readonly name: string;
+}
+
+/**
+ * What the pins are called, those that are known: of relays with four and five pins as in vehicles (30, 85, 86, 87, 87a), of
+ * those with more as on panels (A1, A2, and 11, 12, 14 of the first contact). Where a reading cannot tell, both names.
+ */
+export function pinNames(pins: PinCount, { coil, diode, poles }: Pick<Found, 'coil' | 'diode' | 'poles'>): readonly PinName[] {
+  const isVehicle = pins <= 5;
+  const [plus, minus] = isVehicle ? ['86', '85'] : ['A1', 'A2'];
+  const knowsPlus = diode !== null && diode !== 'none';
+  const ends = (coil?.pins ?? []).map((pin): PinName => ({
+    pin,
+    name: !knowsPlus ? `${plus} or ${minus}` : pin === diode.plus ? plus : minus,
+  }));
+  const contacts = (poles ?? []).flatMap(({ common, resting, closing }, at): PinName[] => {
+    const [own, rest, made] = isVehicle ? ['30', '87a', '87'] : [`${at + 1}1`, `${at + 1}2`, `${at + 1}4`];
+    // A contact with no third pin has no end that is the common.
+    const either = resting === null && closing.length === 1 ? `${own} or ${made}` : null;
+    const eitherAtRest = resting !== null && closing.length === 0 ? `${own} or ${rest}` : null;
+    return [
+      { pin: common, name: either ?? eitherAtRest ?? own },
+      ...(resting === null ? [] : [{ pin: resting, name: eitherAtRest ?? rest }]),
+      ...closing.map((pin) => ({ pin, name: either ?? made })),
+    ];
+  });
+  return [...ends, ...contacts].sort((a, b) => a.pin - b.pin);
 }
 
 export type Asked = { readonly red: number; readonly black: number; readonly energised: boolean };
