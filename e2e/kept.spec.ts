@@ -122,12 +122,50 @@ test('a tab that only looks is told of a newer save, shows it at a press, and as
   await page.getByRole('button', { name: /build book/i }).click();
   const asked = page.getByRole('dialog').filter({ hasText: 'This is not the last revision' });
   await asked.getByRole('button', { name: 'Not yet' }).click();
-  const banner = page.getByRole('alert').filter({ hasText: 'A newer revision (2)' });
+  const banner = page.getByRole('alert').filter({ hasText: 'Revision 2 was saved elsewhere' });
   await banner.getByRole('button', { name: 'Show it' }).click();
   await saved(page, 2);
   await expect(banner).toHaveCount(0);
   const [book] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /build book/i }).click()]);
   expect(book.suggestedFilename()).toContain('build-book');
+});
+
+test('a store that was put back to an earlier state is told too: what the page shows is not what is kept', async ({
+  page,
+  request,
+  context,
+}) => {
+  const project = await freshOwlBox(request, 'Put back');
+  await openJob(page, project, 'dew');
+  await setStrips(page, '4');
+  await saved(page, 2);
+  await context.route(/\/head$/, async (route) => {
+    const answer = await route.fetch();
+    await route.fulfill({ response: answer, json: { ...((await answer.json()) as object), revision: 1, savedBy: null } });
+  });
+  await page.evaluate(() => dispatchEvent(new Event('focus')));
+  await expect(page.getByRole('alert').filter({ hasText: 'Revision 1 was saved elsewhere' })).toBeVisible();
+});
+
+test('opened without the server, and the server comes back with what this page cannot read: that is said, and the edit stays', async ({
+  page,
+  request,
+  context,
+}) => {
+  const project = await freshOwlBox(request, 'From the future');
+  await openJob(page, project, 'dew');
+  const restore = await cut(context);
+  await page.reload();
+  await setStrips(page, '5');
+  await expect(page.getByText('not saved yet: kept here')).toBeVisible();
+  await context.route(new RegExp(`/api/projects/${project}$`), async (route) => {
+    const answer = await route.fetch();
+    const record = (await answer.json()) as { document: object };
+    await route.fulfill({ response: answer, json: { ...record, document: { ...record.document, formatVersion: 99 } } });
+  });
+  await restore();
+  await expect(page.getByRole('alert')).toContainText('The saved project cannot be read: formatVersion is 99');
+  await expect(sentence(page)).toContainText('five dew strips');
 });
 
 test('a project that was deleted elsewhere is saved as a new one, or brought back with what is on the page', async ({ page, request }) => {

@@ -1,6 +1,7 @@
 /** Bodies and answers of the routes of accounts, which are there once the application is served beyond its own machine. */
 import { z } from 'zod';
 
+/** Whoever stands before another may do what that one may. */
 export const ROLES = ['owner', 'editor', 'reader'] as const;
 export type Role = (typeof ROLES)[number];
 

@@ -34,10 +34,6 @@ export type Paper = (typeof PAPERS)[number];
 /** For how long a deleted project can be brought back. */
 export const BIN_DAYS = 30;
 
-/** More than a house has: beyond it something is at work that should not be. */
-export const MOST_PROJECTS = 5000;
-export const MOST_RECORDS = 100_000;
-
 /** Records that are taken in one request. */
 export const MOST_RECORDS_AT_ONCE = 200;
 

@@ -149,6 +149,8 @@ export {
   otherwiseSchema,
   parseDesign,
   parseDesignText,
+  MOST_PROJECTS,
+  MOST_RECORDS,
   archiveText,
   parseArchiveText,
   type Archive,

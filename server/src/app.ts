@@ -7,7 +7,9 @@ import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
 import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
 import { permitted } from './accounts/permit.ts';
-import { type AccountsOptions, accountRoutes, auditRoutes, sessionRoutes, sharingRoutes } from './accounts/routes.ts';
+import { accountRoutes, auditRoutes } from './accounts/people.ts';
+import { type AccountsOptions, sessionRoutes } from './accounts/session.ts';
+import { sharingRoutes } from './accounts/sharing.ts';
 import { whoOf } from './accounts/who.ts';
 import { type BookMaker, makeBookHere } from './book/maker.ts';
 import { binRoutes } from './routes/bin.ts';
@@ -51,11 +53,13 @@ const policy = (nonce: string | null): string =>
     `frame-ancestors 'none'`,
   ].join('; ');
 
-/** Which build of the page lies in a folder: the script that it begins with, whose name changes with every file of it. */
-function buildOf(webRoot: string): string {
-  const index = join(webRoot, 'index.html');
-  return (existsSync(index) && /src="(\/assets\/[^"]+)"/.exec(readFileSync(index, 'utf8'))?.[1]) || '';
+/** The page as it was built; null where none is served. */
+function pageOf(webRoot: string | null): string | null {
+  const index = join(webRoot ?? '', 'index.html');
+  return webRoot !== null && existsSync(index) ? readFileSync(index, 'utf8') : null;
 }
+/** Which build it is: the script that it begins with, whose name changes with every file of it. */
+const buildOf = (page: string | null): string => /src="(\/assets\/[^"]+)"/.exec(page ?? '')?.[1] ?? '';
 
 export function createApp({
   source,
@@ -68,7 +72,8 @@ export function createApp({
   proxies = 0,
 }: AppOptions): Express {
   const app = express();
-  const build = webRoot === null ? '' : buildOf(webRoot);
+  const page = pageOf(webRoot);
+  const build = buildOf(page);
   const served = () => {
     const free = freeBytes();
     return { build, lowMb: free < LOW_BYTES ? Math.floor(free / 1e6) : null };
@@ -84,11 +89,18 @@ export function createApp({
     });
     next();
   });
+  // All but the answer that holds a secret: its length would help to guess it.
+  app.use(
+    compression({
+      filter: (request, response) => !request.originalUrl.startsWith('/api/session') && compression.filter(request, response),
+    }),
+  );
   app.use(onlyOwnHosts(hosts));
   app.use('/api', sameOrigin);
   app.use('/api', express.json({ limit: '4mb' }), readableText);
   app.use('/api', async (request, _response, next) => {
     request.who = accounts ? await whoOf(source, request) : { kind: 'machine' };
+    request.role = accounts ? null : 'owner';
     next();
   });
   if (accounts) app.use('/api', permitted(source));
@@ -111,17 +123,13 @@ export function createApp({
   app.use('/api', () => {
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });
-  if (webRoot !== null && existsSync(webRoot)) {
-    // Pages and their files, which hold no secret: an answer that held one beside what somebody sent could be guessed at by its length.
-    const compressed = compression();
-    app.use((request, response, next) => (request.path.startsWith('/api/') ? next() : compressed(request, response, next)));
+  if (webRoot !== null && page !== null) {
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
     app.get('/sw.js', (_request, response, next) => {
       // Asked for anew each time: it is how a browser learns of another build.
       response.set('Cache-Control', 'no-cache');
       next();
     });
-    const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
     const sendPage: RequestHandler = (_request, response) => {
       const nonce = randomBytes(16).toString('base64');
       response

@@ -1,7 +1,6 @@
 /** What is thrown away by itself, and when. */
 import type { DataSource } from 'typeorm';
 import { BIN_DAYS } from '@iron-nudge/contract';
-import { forgetOld } from './accounts/routes.ts';
 
 /** Of what is older than a day one revision an hour is kept, then one a day, then one a month. */
 const THINNING = [
@@ -9,6 +8,13 @@ const THINNING = [
   { olderThan: '14 days', onePer: 'day' },
   { olderThan: '1 year', onePer: 'month' },
 ] as const;
+
+/** Of accounts: what counts no more. */
+const OVER = [
+  'DELETE FROM session WHERE expires_at < now()',
+  'DELETE FROM link WHERE expires_at < now()',
+  `DELETE FROM audit WHERE at < now() - interval '1 year'`,
+];
 
 const HOUR_MS = 3_600_000;
 
@@ -23,7 +29,7 @@ export async function tidy(source: DataSource): Promise<{ projects: number; revi
       WHERE old.at < now() - interval '${olderThan}' AND later.at < now() - interval '${olderThan}'
         AND later.project = old.project AND later.revision > old.revision
         AND date_trunc('${onePer}', later.at AT TIME ZONE 'UTC') = date_trunc('${onePer}', old.at AT TIME ZONE 'UTC')`);
-  await forgetOld(source);
+  for (const over of OVER) await source.query(over);
   return { projects, revisions };
 }
 

@@ -8,6 +8,11 @@ import type { Design } from './schema.ts';
 export const ARCHIVE_FORMAT = 'iron-nudge-archive';
 export const ARCHIVE_VERSION = 1;
 
+/** More than a house has: beyond it something is at work that should not be. */
+export const MOST_PROJECTS = 5000;
+/** Of one project. */
+export const MOST_RECORDS = 100_000;
+
 export interface Archived {
   readonly document: Design;
   readonly records: readonly ProjectRecord[];
@@ -21,7 +26,7 @@ export type ArchiveResult = { ok: true; archive: Archive } | { ok: false; proble
 const archiveSchema = z.strictObject({
   format: z.literal(ARCHIVE_FORMAT),
   formatVersion: z.number().int().min(1).max(ARCHIVE_VERSION, `is newer than this version of Iron Nudge reads (up to ${ARCHIVE_VERSION})`),
-  projects: z.array(z.strictObject({ document: z.unknown(), records: z.array(recordSchema).max(100_000) })).max(2000),
+  projects: z.array(z.strictObject({ document: z.unknown(), records: z.array(recordSchema).max(MOST_RECORDS) })).max(MOST_PROJECTS),
   parts: z.array(ownRelaySchema).max(2000),
 });
 

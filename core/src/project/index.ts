@@ -1,5 +1,5 @@
 /** The public face of this layer. */
-export { type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
+export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
 export { type Assumption, assumptionsOf, withoutStaleChecks } from './assumed.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
 export { type Intent, type JobIntent, feedOf, intentOf, linesOf, supplyIdOf } from './intent.ts';

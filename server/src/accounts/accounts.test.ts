@@ -8,6 +8,7 @@ import type { Express } from 'express';
 import request from 'supertest';
 import type { DataSource } from 'typeorm';
 import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
+import { OWN_RELAY } from '../../../core/src/testing/own-relay.ts';
 import { createApp } from '../app.ts';
 import { openDatabase } from '../database.ts';
 import { NEEDS } from './permit.ts';
@@ -210,16 +211,40 @@ describe('every route', () => {
     const copy = (await people.reader.ask('POST', `/projects/${project}/duplicate`)).body as { id: string; role: string };
     expect(copy.role).toBe('owner');
     expect((await people.owner.ask('GET', `/projects/${copy.id}`)).status).toBe(404);
+    // Shared or not: who may only look cannot bring it back, and has it in no bin.
+    await people.reader.ask('PUT', `/projects/${copy.id}/members/${await idOf(people.editor)}`, { role: 'editor' });
     expect((await people.reader.ask('DELETE', `/projects/${copy.id}`)).status).toBe(204);
     const inBin = async (who: Browser) =>
       ((await who.ask('GET', '/bin')).body as { projects: { id: string }[] }).projects.map(({ id }) => id);
     expect(await inBin(people.reader)).toEqual([copy.id]);
     expect(await inBin(people.owner)).toEqual([]);
+    expect(await inBin(people.editor)).toEqual([]);
     expect((await people.owner.ask('POST', `/projects/${copy.id}/restore`)).status).toBe(404);
     expect((await people.reader.ask('POST', `/projects/${copy.id}/restore`)).status).toBe(200);
     await people.reader.ask('DELETE', `/projects/${copy.id}`);
     expect((await people.owner.ask('DELETE', `/bin/${copy.id}`)).status).toBe(404);
     expect((await people.reader.ask('DELETE', `/bin/${copy.id}`)).status).toBe(204);
+  });
+
+  test('own parts are the house’s; in whose projects they are used is told to whom those belong', async () => {
+    const { owner, stranger } = people;
+    const used = {
+      ...owlBox,
+      parts: [OWN_RELAY],
+      jobs: owlBox.jobs.map((job, at) => (at === 0 ? { ...job, device: { ...job.device, part: OWN_RELAY.id } } : job)),
+    };
+    await owner.ask('POST', '/parts', { part: OWN_RELAY });
+    const made = await owner.ask('POST', '/projects', { document: { ...used, name: 'With its own relay' } });
+    expect(made.status).toBe(201);
+    const usedIn = async (who: Browser) =>
+      ((await who.ask('GET', '/parts')).body as { parts: { usedIn: { name: string }[] }[] }).parts[0]!.usedIn.map((use) => use);
+    expect(await usedIn(owner)).toEqual([{ id: (made.body as { id: string }).id, name: 'With its own relay' }]);
+    expect(await usedIn(stranger)).toEqual([]);
+    const kept = await stranger.ask('DELETE', `/parts/${OWN_RELAY.id}`);
+    expect([kept.status, (kept.body as { message: string }).message]).toEqual([
+      409,
+      'It is used in 1 project of others: change those jobs first.',
+    ]);
   });
 
   test('what stands in no list is refused to the owner as well', async () => {

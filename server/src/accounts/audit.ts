@@ -13,3 +13,13 @@ export async function note(
   // At this machine alone there is nobody to tell apart.
   if (who !== null) await source.getRepository(AuditEntity).insert({ who, what, project, detail: detail.slice(0, 300) });
 }
+
+const MOST_AUDIT = 500;
+
+/** The last of what was done, to one project or in the whole house. */
+export const auditRows = async (source: DataSource, project: string | null) => {
+  const rows = await source
+    .getRepository(AuditEntity)
+    .find({ where: project === null ? {} : { project }, order: { seq: 'DESC' }, take: MOST_AUDIT });
+  return { entries: rows.map(({ at, who, what, detail }) => ({ at, who, what, detail })) };
+};

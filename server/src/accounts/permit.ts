@@ -4,7 +4,7 @@
  */
 import type { RequestHandler } from 'express';
 import type { DataSource } from 'typeorm';
-import type { Role } from '@iron-nudge/contract';
+import { ROLES, type Role } from '@iron-nudge/contract';
 import { HttpError } from '../errors.ts';
 import type { Who } from './who.ts';
 
@@ -69,30 +69,32 @@ const PATTERNS = NEEDS.map(([method, path, need]) => ({
   pattern: new RegExp(`^${path.replace(/:(\w+)/g, '(?<$1>[^/]+)')}/?$`, 'i'),
 }));
 
-const ORDER: readonly Role[] = ['reader', 'editor', 'owner'];
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
-/** SQL of the projects that an account sees, with the account as $1 and whether it owns the house as $2: what has no member is the house's. */
-export const SEEN_PROJECTS = `SELECT project.id, coalesce(member.role, 'owner') AS role FROM project
-  LEFT JOIN member ON member.project = project.id AND member.account = $1
-  WHERE member.role IS NOT NULL OR ($2 AND NOT EXISTS (SELECT 1 FROM member WHERE member.project = project.id))`;
+/**
+ * A table of what somebody sees, `(id, role)`, for a query whose first parameters are these: of an account what it is a
+ * member of, and of the house's owner what has no member at all.
+ */
+export function seenBy(who: Who | null): { table: string; parameters: unknown[] } {
+  if (who?.kind === 'machine') return { table: `(SELECT id, 'owner' AS role FROM project)`, parameters: [] };
+  if (who?.kind === 'guest') return { table: `(SELECT id, 'phone' AS role FROM project WHERE id = $1)`, parameters: [who.project] };
+  if (!who) return { table: `(SELECT id, 'reader' AS role FROM project WHERE FALSE)`, parameters: [] };
+  return {
+    table: `(SELECT project.id, coalesce(member.role, 'owner') AS role FROM project
+      LEFT JOIN member ON member.project = project.id AND member.account = $1
+      WHERE member.role IS NOT NULL OR ($2 AND NOT EXISTS (SELECT 1 FROM member WHERE member.project = project.id)))`,
+    parameters: [who.id, who.isOwner],
+  };
+}
 
 /** What somebody may do with a project, deleted or not; null where it is nothing, also when there is none. */
 export async function roleOf(source: DataSource, who: Who | null, id: string): Promise<Role | 'phone' | null> {
-  if (!who || !UUID.test(id)) return null;
-  if (who.kind === 'machine') return 'owner';
-  if (who.kind === 'guest') return who.project === id.toLowerCase() ? 'phone' : null;
-  const [row] = (await source.query(`SELECT role FROM (${SEEN_PROJECTS}) AS seen WHERE id = $3`, [who.id, who.isOwner, id])) as {
-    role: Role;
+  if (!UUID.test(id)) return null;
+  const { table, parameters } = seenBy(who);
+  const [row] = (await source.query(`SELECT role FROM ${table} AS seen WHERE id = $${parameters.length + 1}`, [...parameters, id])) as {
+    role: Role | 'phone';
   }[];
   return row?.role ?? null;
-}
-
-/** What an account sees, or all of it at this machine alone: its condition on `project.id`, with the parameters from `$at` on. */
-export function seenBy(who: Who | null, at: number): { where: string; parameters: unknown[] } {
-  if (who?.kind !== 'account') return { where: who?.kind === 'machine' ? 'TRUE' : 'FALSE', parameters: [] };
-  const sql = SEEN_PROJECTS.replaceAll('$1', `$${at}`).replaceAll('$2', `$${at + 1}`);
-  return { where: `project.id IN (SELECT id FROM (${sql}) AS seen)`, parameters: [who.id, who.isOwner] };
 }
 
 const refused = (message: string) => new HttpError(403, 'not-allowed', message);
@@ -113,12 +115,13 @@ export function permitted(source: DataSource): RequestHandler {
       const role = await roleOf(source, who, id);
       if (role === null)
         throw new HttpError(404, 'no-project', 'There is no such project; it may have been deleted in another window.', 'id');
-      if (role === 'phone' ? !need.phone : ORDER.indexOf(role) < ORDER.indexOf(need.role))
+      if (role === 'phone' ? !need.phone : ROLES.indexOf(role) > ROLES.indexOf(need.role))
         throw refused(
           role === 'phone'
             ? 'This link lets a phone tick the order of work and log readings, and nothing else.'
             : `That takes the ${need.role} of this project; you are its ${role}.`,
         );
+      request.role = role;
     } else if (who.kind === 'guest') throw refused('This link lets a phone tick the order of work and log readings, and nothing else.');
     else if (need.kind === 'house-owner' && who.kind === 'account' && !who.isOwner)
       throw refused('Only the owner of this house may do that.');

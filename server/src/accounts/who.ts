@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { parse } from 'cookie';
 import type { Request, Response } from 'express';
 import type { DataSource } from 'typeorm';
-import { LINK_HOURS } from '@iron-nudge/contract';
+import { LINK_HOURS, type Role } from '@iron-nudge/contract';
 import { SessionEntity } from '../entities/account.ts';
 
 export type Who =
@@ -24,6 +24,8 @@ declare module 'express-serve-static-core' {
   interface Request {
     /** Null: nobody has signed in. */
     who: Who | null;
+    /** What they may do with the project in the path; null where there is none in it. */
+    role: Role | 'phone' | null;
   }
 }
 

@@ -12,10 +12,11 @@ export function binRoutes(source: DataSource): Router {
   const router = Router();
 
   router.get('/', async (request, response) => {
-    const { where, parameters } = seenBy(request.who, 1);
+    const { table, parameters } = seenBy(request.who);
     const rows: unknown = await source.query(
       `SELECT project.id, project.name, project.deleted_at AS "deletedAt" FROM project
-       WHERE project.deleted_at IS NOT NULL AND ${where} ORDER BY project.deleted_at DESC`,
+       JOIN ${table} AS seen ON seen.id = project.id AND seen.role = 'owner'
+       WHERE project.deleted_at IS NOT NULL ORDER BY project.deleted_at DESC`,
       parameters,
     );
     response.json({ projects: rows });

@@ -9,26 +9,30 @@ import { HttpError } from '../errors.ts';
 import { parseBody } from './body.ts';
 import { partIdOf } from './ids.ts';
 
+interface Use {
+  readonly id: string;
+  readonly name: string;
+  readonly isSeen: boolean;
+}
 /** Projects that have a job with the part, by part. */
-type UsedIn = ReadonlyMap<string, { id: string; name: string }[]>;
+type UsedIn = ReadonlyMap<string, readonly Use[]>;
 
 export function partRoutes(source: DataSource): Router {
   const parts = source.getRepository(PartEntity);
   const router = Router();
 
-  /** In projects that whoever asks may see; with null, in all. */
+  /** Every project with a part, and whether whoever asks may know of it. */
   async function usedIn(who: Who | null): Promise<UsedIn> {
-    const { where, parameters } = who ? seenBy(who, 1) : { where: 'TRUE', parameters: [] };
-    const rows: { part: string; id: string; name: string }[] = await source.query(
-      `
-      SELECT DISTINCT job -> 'device' ->> 'part' AS part, project.id, project.name
-      FROM project, jsonb_array_elements(project.document -> 'jobs') AS job
-      WHERE project.deleted_at IS NULL AND ${where} AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
-      ORDER BY project.name`,
+    const { table, parameters } = seenBy(who);
+    const rows: (Use & { part: string })[] = await source.query(
+      `SELECT DISTINCT job -> 'device' ->> 'part' AS part, project.id, project.name, seen.id IS NOT NULL AS "isSeen"
+       FROM project CROSS JOIN jsonb_array_elements(project.document -> 'jobs') AS job LEFT JOIN ${table} AS seen ON seen.id = project.id
+       WHERE project.deleted_at IS NULL AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
+       ORDER BY project.name`,
       parameters,
     );
-    const used = new Map<string, { id: string; name: string }[]>();
-    for (const { part, id, name } of rows) used.set(part, [...(used.get(part) ?? []), { id, name }]);
+    const used = new Map<string, Use[]>();
+    for (const { part, ...use } of rows) used.set(part, [...(used.get(part) ?? []), use]);
     return used;
   }
   function refuseShelf({ id }: OwnRelay): void {
@@ -38,7 +42,8 @@ export function partRoutes(source: DataSource): Router {
 
   router.get('/', async (request, response) => {
     const [rows, used] = await Promise.all([parts.find({ order: { updatedAt: 'DESC' } }), usedIn(request.who)]);
-    response.json({ parts: rows.map(({ id, document, updatedAt }) => ({ part: document, updatedAt, usedIn: used.get(id) ?? [] })) });
+    const seen = (id: string) => (used.get(id) ?? []).flatMap(({ isSeen, ...use }) => (isSeen ? [use] : []));
+    response.json({ parts: rows.map(({ id, document, updatedAt }) => ({ part: document, updatedAt, usedIn: seen(id) })) });
   });
 
   router.post('/', async (request, response) => {
@@ -77,11 +82,12 @@ export function partRoutes(source: DataSource): Router {
 
   router.delete('/:id', async (request, response) => {
     const id = partIdOf(request);
-    const used = (await usedIn(null)).get(id) ?? [];
-    const seen = (await usedIn(request.who)).get(id) ?? [];
+    const used = (await usedIn(request.who)).get(id) ?? [];
+    const seen = used.filter(({ isSeen }) => isSeen);
+    const others = used.length - seen.length;
     const names = [
       ...seen.map(({ name }) => `“${name}”`),
-      ...(used.length > seen.length ? [`${used.length - seen.length} projects of others`] : []),
+      ...(others > 0 ? [`${others} ${others === 1 ? 'project' : 'projects'} of others`] : []),
     ];
     if (names.length > 0) throw new HttpError(409, 'part-in-use', `It is used in ${names.join(', ')}: change those jobs first.`, 'id');
     await parts.delete({ id });

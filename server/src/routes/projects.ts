@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Router, type Request } from 'express';
 import { IsNull, type DataSource } from 'typeorm';
-import { MOST_PROJECTS, bodies, type Role } from '@iron-nudge/contract';
-import { applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
+import { bodies, type Role } from '@iron-nudge/contract';
+import { MOST_PROJECTS, applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
 import { note } from '../accounts/audit.ts';
 import { roleOf, seenBy } from '../accounts/permit.ts';
 import { nameOf } from '../accounts/who.ts';
@@ -94,12 +94,11 @@ export function projectRoutes(source: DataSource, served: () => Served): Router 
   }
 
   router.get('/', async (request, response) => {
-    const { where, parameters } = seenBy(request.who, 1);
-    const role = request.who?.kind === 'account' ? '(SELECT role FROM member WHERE member.project = project.id AND account = $1)' : 'NULL';
+    const { table, parameters } = seenBy(request.who);
     const rows: unknown = await source.query(
       `SELECT project.id, project.name, project.revision, project.updated_at AS "updatedAt",
-              jsonb_array_length(project.document -> 'jobs') AS jobs, coalesce(${role}, 'owner') AS role
-       FROM project WHERE project.deleted_at IS NULL AND ${where} ORDER BY project.updated_at DESC`,
+              jsonb_array_length(project.document -> 'jobs') AS jobs, seen.role
+       FROM project JOIN ${table} AS seen ON seen.id = project.id WHERE project.deleted_at IS NULL ORDER BY project.updated_at DESC`,
       parameters,
     );
     response.json({ projects: rows });
@@ -111,8 +110,7 @@ export function projectRoutes(source: DataSource, served: () => Served): Router 
   });
 
   router.get('/:id', async (request, response) => {
-    const project = await find(projectIdOf(request));
-    response.json(whole(project, (await roleOf(source, request.who, project.id)) ?? 'reader'));
+    response.json(whole(await find(projectIdOf(request)), request.role!));
   });
 
   router.get('/:id/head', async (request, response) => {
@@ -186,7 +184,7 @@ export function projectRoutes(source: DataSource, served: () => Served): Router 
     await projects.update({ id }, { deletedAt: null });
     const project = await find(id);
     await note(source, request, 'project brought back', { project: id, detail: project.name });
-    response.json(whole(project, 'owner'));
+    response.json(whole(project, request.role!));
   });
 
   return router;

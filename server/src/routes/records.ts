@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { In, MoreThan, type DataSource } from 'typeorm';
-import { MOST_RECORDS, bodies, queries } from '@iron-nudge/contract';
-import { parseDesign } from '@iron-nudge/core';
+import { bodies, queries } from '@iron-nudge/contract';
+import { MOST_RECORDS, parseDesign } from '@iron-nudge/core';
 import { nameOf } from '../accounts/who.ts';
 import { ProjectEntity } from '../entities/project.ts';
 import { RecordEntity } from '../entities/record.ts';

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { readingVerdict, recordsOf, type Reading } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
+import { minute } from '../ui/when.ts';
 import { download, fileName } from '../ui/download.ts';
 import PlotChart from '../ui/PlotChart.vue';
 import { readingsCsv, showReading } from './readings.ts';
@@ -22,7 +23,6 @@ const lines = computed(() =>
     .reverse(),
 );
 const jobName = (id: string) => project.design?.jobs.find((job) => job.id === id)?.name ?? id;
-const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Steps read more than once have something to draw; the one read most often first. */
 const series = computed(() => {
@@ -97,7 +97,7 @@ const save = () => download(fileName(`${project.design!.name} readings`, 'csv'),
         </thead>
         <tbody>
           <tr v-for="line in lines" :key="line.id">
-            <td class="when">{{ when(line.at) }}</td>
+            <td class="when">{{ minute(line.at) }}</td>
             <td>{{ jobName(line.job) }}</td>
             <template v-if="line.kind === 'reading'">
               <td>{{ line.words }}</td>

@@ -5,6 +5,8 @@ import { compareDesigns, drawJobs, parseDesign, recordsOf, type Comparison, type
 import CurrentPaths from '../design/CurrentPaths.vue';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
+import ChangeList from '../ui/ChangeList.vue';
+import { minute } from '../ui/when.ts';
 
 const project = useProject();
 const records = useRecords();
@@ -60,7 +62,6 @@ function compare(): void {
   const [a, b] = [designOf(from.value), designOf(to.value)];
   comparison.value = a && b ? compareDesigns(a, b) : null;
 }
-const MARK = { added: '+', gone: '−', changed: '~' } as const;
 /** Jobs of today whose drawing shows a change; marks only where the later one is today's. */
 const changed = computed(() => {
   if (!comparison.value || to.value !== NOW) return null;
@@ -72,7 +73,6 @@ const changed = computed(() => {
   const ranks = new Map(comparison.value.changes.filter(({ kind }) => kind !== 'gone').map(({ subject }, at) => [subject.id, at + 1]));
   return { drawing: drawJobs(netlist.value, jobs), job: jobs[0]!, ranks };
 });
-const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 </script>
 
 <template>
@@ -98,7 +98,7 @@ const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: '
             {{ one.subject.label }}
           </button>
           <span class="grow">{{ one.text }}<span v-if="lost(one)" class="note"> (no longer in the design)</span></span>
-          <span class="note">{{ when(one.at) }} {{ one.initials }}</span>
+          <span class="note">{{ minute(one.at) }} {{ one.initials }}</span>
           <button class="bare" :aria-label="`Take back the note on ${one.subject.label}`" @click="takeBack(one)">✕</button>
         </li>
       </ul>
@@ -113,7 +113,7 @@ const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: '
       </div>
       <ul v-if="revisions.length" class="list">
         <li v-for="one in revisions" :key="one.id">
-          <b>{{ one.name }}</b> <span class="grow note">{{ one.note }}</span> <span class="note">{{ when(one.at) }}</span>
+          <b>{{ one.name }}</b> <span class="grow note">{{ one.note }}</span> <span class="note">{{ minute(one.at) }}</span>
         </li>
       </ul>
       <p v-else class="note">None kept yet. Keep one when the vehicle is built: later changes are then a list to work through.</p>
@@ -143,14 +143,7 @@ const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: '
             : `${comparison.changes.length} ${comparison.changes.length === 1 ? 'change' : 'changes'}`
         }}
       </h2>
-      <ol class="list changes" aria-label="Changes">
-        <li v-for="(change, at) in comparison.changes" :key="change.subject.id" :data-kind="change.kind">
-          <span class="mono mark">{{ MARK[change.kind] }}</span>
-          <span v-if="changed?.ranks.has(change.subject.id)" class="mono note">{{ at + 1 }}</span>
-          <b class="mono">{{ change.subject.label }}</b>
-          <span class="grow">{{ change.kind === 'gone' ? 'gone: ' : change.kind === 'added' ? 'new: ' : '' }}{{ change.words }}</span>
-        </li>
-      </ol>
+      <ChangeList class="changes" :changes="comparison.changes" :ranks="changed?.ranks" />
       <div v-if="changed" class="paths"><CurrentPaths :drawing="changed.drawing" :job="changed.job" :ranks="changed.ranks" /></div>
     </div>
   </section>
@@ -211,18 +204,6 @@ const when = (at: number) => new Date(at).toLocaleString('en-GB', { dateStyle: '
 .stop {
   color: var(--danger);
   font-weight: 600;
-}
-.mark {
-  width: 14px;
-}
-[data-kind='added'] .mark {
-  color: var(--hold);
-}
-[data-kind='gone'] .mark {
-  color: var(--danger);
-}
-[data-kind='changed'] .mark {
-  color: var(--caution-text);
 }
 .changes {
   max-height: 300px;

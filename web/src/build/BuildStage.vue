@@ -16,6 +16,7 @@ import PartsView from './PartsView.vue';
 import StripView from './StripView.vue';
 import WireTable from './WireTable.vue';
 import WorkView from './WorkView.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const project = useProject();
 const records = useRecords();
@@ -73,7 +74,7 @@ async function makeBook(): Promise<void> {
     });
     download(fileName(`${project.design!.name} build book`, 'pdf'), 'application/pdf', pdf);
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   } finally {
     making.value = false;
   }

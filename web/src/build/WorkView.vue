@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { PHASES, drawJobs, drawingSvg, orderOfWork, type WorkStep } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
+import { day } from '../ui/when.ts';
 import MainsGate from './MainsGate.vue';
 
 const project = useProject();
@@ -48,7 +49,6 @@ function tick(step: WorkStep): void {
   });
   opened.value = null;
 }
-const when = (at: number) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
 </script>
 
 <template>
@@ -75,7 +75,7 @@ const when = (at: number) => new Date(at).toLocaleDateString('en-GB', { day: 'nu
             </label>
             <button class="bare title" :aria-expanded="isOpen(step)" @click="opened = isOpen(step) ? '' : step.id">
               {{ step.title }}
-              <span v-if="done(step)" class="by mono">{{ when(done(step)!.at) }} {{ done(step)!.initials }}</span>
+              <span v-if="done(step)" class="by mono">{{ day(done(step)!.at) }} {{ done(step)!.initials }}</span>
             </button>
           </div>
           <div v-if="isOpen(step)" class="body">

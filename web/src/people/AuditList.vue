@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Read } from '../ui/latest.ts';
+import { second } from '../ui/when.ts';
 
 defineProps<{ state: Read<readonly { at: string; who: string; what: string; detail: string }[]> }>();
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium' });
 </script>
 
 <template>
@@ -13,7 +13,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
     <table class="sheet">
       <tbody>
         <tr v-for="(entry, at) in state.value" :key="at">
-          <td class="when mono">{{ when.format(new Date(entry.at)) }}</td>
+          <td class="when mono">{{ second(entry.at) }}</td>
           <td>{{ entry.who }}</td>
           <td>{{ entry.what }}</td>
           <td>{{ entry.detail }}</td>

@@ -2,6 +2,7 @@
 /** Where a phone comes in by a link: its code stands behind the #, so that no server and no log sees it in an address. */
 import { onMounted, ref } from 'vue';
 import { api } from '../api.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 const trouble = ref('');
 onMounted(async () => {
@@ -11,7 +12,7 @@ onMounted(async () => {
     const { project } = await api.useLink(code);
     location.replace(`/projects/${project}/build?view=work`);
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
 });
 </script>

@@ -8,6 +8,7 @@ import { session, signOut } from '../stores/session.ts';
 import TopBar from '../shell/TopBar.vue';
 import { latest } from '../ui/latest.ts';
 import AuditList from './AuditList.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const { state: list, refresh } = latest(() => api.accounts());
 const { state: audit, refresh: readAudit } = latest(() => api.audit());
@@ -28,7 +29,7 @@ async function attempt(work: () => Promise<unknown>, said: string): Promise<void
     await work();
     done.value = said;
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
   if (isOwner.value) await Promise.all([refresh(), readAudit()]);
 }

@@ -8,6 +8,7 @@ import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import { latest } from '../ui/latest.ts';
 import AuditList from './AuditList.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
@@ -27,7 +28,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
   try {
     await work();
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
   await read();
 }

@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { LEAST_PASSWORD } from '@iron-nudge/contract';
 import { ApiError, api } from '../api.ts';
 import { learnSession } from '../stores/session.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 const props = defineProps<{ isFirst: boolean }>();
 const [code, name, password] = [ref(''), ref(''), ref('')];
@@ -18,7 +19,7 @@ async function enter(): Promise<void> {
     await (props.isFirst ? api.makeFirst(code.value, name.value, password.value) : api.signIn(name.value, password.value));
     await learnSession();
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
     wrong.value = error instanceof ApiError ? error.path : '';
   } finally {
     isBusy.value = false;

@@ -2,6 +2,7 @@
 /** What differs between two designs: what was typed, and what that does to parts and wires. */
 import { computed } from 'vue';
 import { compareDesigns, differencesOf, type Design } from '@iron-nudge/core';
+import ChangeList from '../ui/ChangeList.vue';
 
 const { before, after } = defineProps<{ before: Design; after: Design; beforeName: string; afterName: string }>();
 const typed = computed(() => differencesOf(before, after));
@@ -13,7 +14,6 @@ const built = computed(() => {
     return [];
   }
 });
-const MARK = { added: '+', gone: '−', changed: '~' } as const;
 </script>
 
 <template>
@@ -37,11 +37,7 @@ const MARK = { added: '+', gone: '−', changed: '~' } as const;
     </table>
     <template v-if="built.length > 0">
       <h3>In parts and wires</h3>
-      <ul class="built">
-        <li v-for="one in built" :key="one.subject.kind + one.subject.id">
-          <span class="mono">{{ MARK[one.kind] }} {{ one.subject.label }}</span> {{ one.words }}
-        </li>
-      </ul>
+      <ChangeList :changes="built" />
     </template>
   </div>
 </template>
@@ -53,10 +49,5 @@ const MARK = { added: '+', gone: '−', changed: '~' } as const;
 }
 td {
   overflow-wrap: anywhere;
-}
-.built {
-  margin: 0;
-  padding: 0;
-  list-style: none;
 }
 </style>

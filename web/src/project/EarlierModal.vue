@@ -7,7 +7,9 @@ import { api } from '../api.ts';
 import { read } from '../stores/keeping.ts';
 import { useProject } from '../stores/project.ts';
 import { latest } from '../ui/latest.ts';
+import { second } from '../ui/when.ts';
 import DifferenceList from './DifferenceList.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
@@ -30,14 +32,13 @@ async function look(revision: number): Promise<void> {
     const { document } = await api.revision(project.id, revision);
     if (picked.value === revision) shown.value = read(document);
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
 }
 function bringBack(): void {
   const then = shown.value!;
   if (project.edit(`revision ${picked.value} brought back`, () => then)) open.value = false;
 }
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium' });
 </script>
 
 <template>
@@ -50,7 +51,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
       <ul class="list" aria-label="Revisions">
         <li v-for="one in list.value" :key="one.revision">
           <button class="bare one" :aria-pressed="picked === one.revision" @click="look(one.revision)">
-            <span class="mono">{{ one.revision }}</span> {{ when.format(new Date(one.at)) }}{{ one.by ? ` · ${one.by}` : '' }}
+            <span class="mono">{{ one.revision }}</span> {{ second(one.at) }}{{ one.by ? ` · ${one.by}` : '' }}
           </button>
         </li>
       </ul>

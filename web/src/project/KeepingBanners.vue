@@ -8,6 +8,7 @@ import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { download, fileName } from '../ui/download.ts';
 import DifferenceList from './DifferenceList.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const emit = defineEmits<{ undo: [] }>();
 const project = useProject();
@@ -23,7 +24,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
   try {
     await work();
   } catch (error) {
-    void message.error(error instanceof Error ? error.message : String(error), 6);
+    void message.error(wordsOf(error), 6);
   } finally {
     isBusy.value = false;
   }
@@ -73,7 +74,7 @@ function takeRecord(): void {
   </div>
   <div v-else-if="project.saving.kind === 'offline'" class="banner" role="alert">{{ project.saving.message }}</div>
   <div v-else-if="project.newer !== null" class="banner" role="alert">
-    <span>A newer revision ({{ project.newer }}) was saved elsewhere: what is on this page is not the last.</span>
+    <span>Revision {{ project.newer }} was saved elsewhere: what is on this page is not what is kept.</span>
     <button class="plain-button" :disabled="isBusy" @click="attempt(project.takeNewer)">Show it</button>
   </div>
   <div v-if="records.refused" class="banner" role="alert">

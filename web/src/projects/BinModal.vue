@@ -5,6 +5,7 @@ import { ref, watch } from 'vue';
 import { BIN_DAYS } from '@iron-nudge/contract';
 import { api } from '../api.ts';
 import { latest } from '../ui/latest.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const emit = defineEmits<{ changed: [] }>();
@@ -23,7 +24,7 @@ async function attempt(work: Promise<unknown>): Promise<void> {
     await work;
     emit('changed');
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
   await refresh();
 }

@@ -9,6 +9,8 @@ import { seen } from '../stores/seen.ts';
 import TopBar from '../shell/TopBar.vue';
 import { download, fileName } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
+import { minute } from '../ui/when.ts';
+import { wordsOf } from '../ui/words-of.ts';
 import { bringIn, downloadArchive, downloadEverything } from './archive.ts';
 
 const { state: list, refresh } = latest(() => api.list());
@@ -34,13 +36,12 @@ onMounted(() => {
   void api.health().then(learnServer, () => undefined);
 });
 
-const words = (error: unknown) => (error instanceof Error ? error.message : String(error));
 async function attempt(work: () => Promise<unknown>): Promise<void> {
   trouble.value = '';
   try {
     await work();
   } catch (error) {
-    trouble.value = words(error);
+    trouble.value = wordsOf(error);
   }
 }
 
@@ -135,8 +136,6 @@ watch(list, async (now) => {
       .sort((one, other) => other[2] - one[2]);
 });
 
-const day = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' });
-
 /** The name is what is asked for: the field has the focus as soon as it is up. */
 const nameField = ref<{ focus(): void } | null>(null);
 watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
@@ -186,7 +185,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
           <ul class="known">
             <li v-for="[id, name, at] in known" :key="id">
               <button class="bare title" @click="open(id)">{{ name }}</button>
-              <span class="facts">as it was {{ day.format(new Date(at)) }}</span>
+              <span class="facts">as it was {{ minute(at) }}</span>
             </li>
           </ul>
         </template>
@@ -202,7 +201,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         <li v-for="project in shown(list.value)" :key="project.id" class="card">
           <button class="bare title" @click="open(project.id)">{{ project.name }}</button>
           <span class="facts mono">{{ project.jobs }} {{ project.jobs === 1 ? 'job' : 'jobs' }} · revision {{ project.revision }}</span>
-          <span class="facts">changed {{ day.format(new Date(project.updatedAt)) }}</span>
+          <span class="facts">changed {{ minute(project.updatedAt) }}</span>
           <div class="row actions">
             <button class="plain-button" @click="naming = { project, name: project.name }">Rename</button>
             <button

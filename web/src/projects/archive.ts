@@ -1,11 +1,11 @@
 /** Everything out in one file, and such a file in again. */
-import { archiveText, readable, type Archive, type Archived } from '@iron-nudge/core';
+import { MOST_OWN_PARTS, archiveText, readable, type Archive, type Archived } from '@iron-nudge/core';
 import { v4 as freshId } from 'uuid';
 import { api } from '../api.ts';
+import { firstBatch } from '../stores/batches.ts';
 import { read } from '../stores/keeping.ts';
 import { download, fileName } from '../ui/download.ts';
-
-const MOST_AT_ONCE = 100;
+import { wordsOf } from '../ui/words-of.ts';
 
 async function archived(id: string): Promise<Archived> {
   const [{ document }, { records }] = await Promise.all([api.load(id), api.records(id, 0)]);
@@ -42,21 +42,22 @@ export async function bringIn({ projects, parts }: Archive): Promise<BroughtIn> 
   try {
     const shelf = parts.length > 0 ? new Set((await api.parts()).map(({ part }) => part.id)) : new Set();
     const fresh = parts.filter(({ id }) => !shelf.has(id));
-    if (fresh.length > 0) await api.importParts(fresh);
+    for (let at = 0; at < fresh.length; at += MOST_OWN_PARTS) await api.importParts(fresh.slice(at, at + MOST_OWN_PARTS));
     for (const project of projects) {
       const { id } = await api.create(readable(project.document), freshId());
       made.push(id);
       // A record belongs to one project: what comes in is a copy with ids of its own.
       const own = project.records.map((record) => ({ ...record, id: freshId() }));
-      for (let at = 0; at < own.length; at += MOST_AT_ONCE) {
-        const batch = own.slice(at, at + MOST_AT_ONCE);
+      for (let left = own; left.length > 0;) {
+        const batch = firstBatch(left);
         await api.addRecords(id, batch);
+        left = left.slice(batch.length);
         records += batch.length;
       }
     }
     return { projects: made, records, parts: fresh.length, partsLeft: parts.length - fresh.length };
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
+    const why = wordsOf(error);
     if (projects.length === 1 && made.length === 0) throw error;
     throw new Error(`${made.length} of ${projects.length} projects are in, with ${records} records; then: ${why}`, { cause: error });
   }

@@ -7,6 +7,7 @@ import { learnServer } from './build.ts';
 import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
 import { RETRY_AFTER_MS, Saver, type SaveState } from './saver.ts';
 import { seen } from './seen.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 export type LoadState = { kind: 'none' } | { kind: 'loading' } | { kind: 'ready' } | { kind: 'failed'; message: string };
 
@@ -41,7 +42,7 @@ export function keepingOf(page: Page) {
   const revision = ref(0);
   /** What whoever is at this page may do with the project. */
   const role = ref<ProjectRecord['role']>('owner');
-  /** A revision that somebody else saved while this page only looked. */
+  /** Another revision that the server has by now, while this page only looked. */
   const newer = ref<number | null>(null);
   let saver: Saver | null = null;
 
@@ -114,7 +115,7 @@ export function keepingOf(page: Page) {
 
   /** The server has no answer: what the browser has is shown, and it is said that it is that. */
   async function openWithout(project: string, tabId: string, left: JournalEntry | null, error: unknown): Promise<void> {
-    const message = error instanceof Error ? error.message : String(error);
+    const message = wordsOf(error);
     const isAway = error instanceof ApiError && error.passing;
     const isGone = error instanceof ApiError && error.code === 'no-project';
     const last = isAway && !left ? await seen.get(project) : undefined;
@@ -139,7 +140,7 @@ export function keepingOf(page: Page) {
         void goOnline(project, made, mine, base.revision, left !== null);
       }
     } catch (failure) {
-      load.value = { kind: 'failed', message: failure instanceof Error ? failure.message : String(failure) };
+      load.value = { kind: 'failed', message: wordsOf(failure) };
     }
   }
 
@@ -163,8 +164,12 @@ export function keepingOf(page: Page) {
         else void made.send();
         return;
       } catch (error) {
-        if (error instanceof ApiError && error.code === 'no-project') made.gone(error.message);
-        if (!(error instanceof ApiError && error.passing)) return;
+        if (error instanceof ApiError && error.passing) continue;
+        const message = wordsOf(error);
+        // The server is there; what it has cannot be taken up.
+        if (error instanceof ApiError && error.code === 'no-project') made.gone(message);
+        else made.away(`${message} Your edits are kept in this browser.`);
+        return;
       }
     }
   }
@@ -183,12 +188,15 @@ export function keepingOf(page: Page) {
   async function look(): Promise<void> {
     const [made, project] = [saver, id.value];
     if (!made || load.value.kind !== 'ready') return;
+    const ours = made.revision;
     try {
       const head = await api.head(project);
       if (saver !== made) return;
       learnServer(head);
-      // While something is on its way, its own answer tells.
-      if (made.state.kind === 'saved') newer.value = head.revision > made.revision && !made.isOwn(head.savedBy) ? head.revision : null;
+      // While something is on its way, or has arrived meanwhile, its own answer tells. One with a smaller number is there
+      // when a backup was put back.
+      if (made.state.kind === 'saved' && made.revision === ours)
+        newer.value = head.revision !== ours && !made.isOwn(head.savedBy) ? head.revision : null;
     } catch (error) {
       if (saver === made && error instanceof ApiError && error.code === 'no-project') made.gone(error.message);
     }
@@ -203,7 +211,6 @@ export function keepingOf(page: Page) {
     made.accept(record.revision, theirs);
     page.replace(theirs, 'what was shown before');
     made.take(theirs);
-    newer.value = null;
   }
 
   /** What the server has, for a look at what differs before anything is decided. */

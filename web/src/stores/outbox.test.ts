@@ -1,22 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Tick } from '@iron-nudge/core';
+import type { ProjectRecord, Tick } from '@iron-nudge/core';
+import { MemoryStorage } from '../testing/memory-storage.ts';
+import { firstBatch } from './batches.ts';
 import { openOutbox } from './outbox.ts';
 
-class MemoryStorage implements Storage {
-  readonly items = new Map<string, string>();
-  constructor(private readonly room = Infinity) {}
-  get length() {
-    return this.items.size;
-  }
-  key = (at: number) => [...this.items.keys()][at] ?? null;
-  getItem = (key: string) => this.items.get(key) ?? null;
-  removeItem = (key: string) => void this.items.delete(key);
-  clear = () => this.items.clear();
-  setItem(key: string, value: string) {
-    if (this.items.size >= this.room) throw new Error('QuotaExceededError');
-    this.items.set(key, value);
-  }
-}
 const tick = (at: number): Tick => ({
   kind: 'tick',
   id: `00000000-0000-4000-8000-${String(at).padStart(12, '0')}`,
@@ -55,5 +42,17 @@ describe('records that the server has not confirmed', () => {
     storage.setItem('iron-nudge:record:p:x', 'not json');
     storage.setItem('iron-nudge:record:p:y', '{"kind":"tick"}');
     expect(openOutbox(storage, 'p').waiting()).toEqual([]);
+  });
+});
+
+describe('what goes out together', () => {
+  const sized = (letters: number, count: number) =>
+    Array.from({ length: count }, () => ({ kind: 'tick', words: 'x'.repeat(letters) }) as unknown as ProjectRecord);
+  test('at most a hundred, at most two megabytes, and one at least', () => {
+    expect(firstBatch(sized(10, 101)).length).toBe(100);
+    expect(firstBatch(sized(10, 99)).length).toBe(99);
+    expect(firstBatch(sized(600_000, 9)).length).toBe(3);
+    expect(firstBatch(sized(3_000_000, 2)).length).toBe(1);
+    expect(firstBatch([])).toEqual([]);
   });
 });

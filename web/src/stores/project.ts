@@ -27,6 +27,7 @@ import { EngineLost } from '../worker/link.ts';
 import { Told } from '../worker/told.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
 import { keepingOf } from './keeping.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 export interface Selection {
   readonly kind: 'part' | 'wire';
@@ -148,7 +149,7 @@ export const useProject = defineStore('project', () => {
       accept(found.analysis, design.value, found.revision);
     } catch (error) {
       if (of !== edition.value) return;
-      const why = error instanceof Error ? error.message : String(error);
+      const why = wordsOf(error);
       trouble.value = error instanceof EngineLost ? `The part of the page that checks circuits is gone. ${why}` : why;
     }
   }

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { v4 as freshId } from 'uuid';
 import { asBuiltNow, inOrder, ticksNow, type ProjectRecord } from '@iron-nudge/core';
 import { ApiError, api } from '../api.ts';
+import { firstBatch } from './batches.ts';
 import { storageOf } from './journal.ts';
 import { openOutbox, type Outbox } from './outbox.ts';
 import { useProject } from './project.ts';
@@ -21,7 +22,6 @@ export interface RefusedRecord {
 }
 
 const RETRY_AFTER_MS = 2500;
-const MOST_AT_ONCE = 100;
 
 export const useRecords = defineStore('records', () => {
   const project = useProject();
@@ -115,10 +115,7 @@ export const useRecords = defineStore('records', () => {
 
   function toSend(box: Outbox): ProjectRecord[] {
     const aside = new Set(refusals.value.map(({ record }) => record.id));
-    return box
-      .waiting()
-      .filter(({ id }) => !aside.has(id))
-      .slice(0, MOST_AT_ONCE);
+    return firstBatch(box.waiting().filter(({ id }) => !aside.has(id)));
   }
 
   /** One record that the server does not take stands in nobody's way. */

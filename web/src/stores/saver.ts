@@ -7,6 +7,7 @@
 import { patchesBetween, type Design, type Patch } from '@iron-nudge/core';
 import { ApiError, type SaveKeys } from '../api.ts';
 import type { Journal } from './journal.ts';
+import { wordsOf } from '../ui/words-of.ts';
 
 export type SaveState =
   | { kind: 'saved' }
@@ -43,7 +44,7 @@ export interface SaverOptions {
   /** Milliseconds since 1970. */
   now(): number;
   changed(state: SaveState, revision: number): void;
-  /** Called with what the server has confirmed. */
+  /** Called with what the server is known to have. */
   confirmed(known: Known): void;
 }
 
@@ -125,11 +126,16 @@ export class Saver {
   }
   /** What the server has is this now; it ends a conflict. */
   accept(revision: number, document: Design): void {
+    this.known(revision, document);
+    this.current ??= document;
+    if (this.state.kind === 'conflict' || this.state.kind === 'gone') this.tell({ kind: 'waiting' });
+  }
+
+  private known(revision: number, document: Design): void {
     this.server = { revision, document };
     this.sent = [];
     this.tried = null;
-    this.current ??= document;
-    if (this.state.kind === 'conflict' || this.state.kind === 'gone') this.tell({ kind: 'waiting' });
+    this.options.confirmed({ revision, document });
   }
 
   schedule(afterMs: number): void {
@@ -169,11 +175,8 @@ export class Saver {
   }
 
   private took(revision: number, document: Design): void {
-    this.server = { revision, document };
     this.sending = null;
-    this.sent = [];
-    this.tried = null;
-    this.options.confirmed({ revision, document });
+    this.known(revision, document);
     if (this.current === document) return this.settled();
     this.keep(this.current!);
     if (!this.closing) this.schedule(SAVE_AFTER_MS);
@@ -200,7 +203,7 @@ export class Saver {
       this.schedule(SAVE_AFTER_MS);
     } catch (error) {
       // The save that was refused comes again, and with it this question.
-      const message = error instanceof Error ? error.message : String(error);
+      const message = wordsOf(error);
       this.tell({ kind: 'offline', message });
       this.schedule(RETRY_AFTER_MS);
     }

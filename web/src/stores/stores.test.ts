@@ -1,23 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import { MemoryStorage } from '../testing/memory-storage.ts';
 import { across, liveness } from '../design/live.ts';
 import { emptyHistory, recorded, redone, undone } from './history.ts';
 import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
-
-class MemoryStorage implements Storage {
-  private readonly items = new Map<string, string>();
-  constructor(private readonly room = Infinity) {}
-  get length() {
-    return this.items.size;
-  }
-  key = (at: number) => [...this.items.keys()][at] ?? null;
-  getItem = (key: string) => this.items.get(key) ?? null;
-  removeItem = (key: string) => void this.items.delete(key);
-  clear = () => this.items.clear();
-  setItem(key: string, value: string) {
-    if (value.length > this.room) throw new Error('QuotaExceededError');
-    this.items.set(key, value);
-  }
-}
 
 describe('history', () => {
   test('undo and redo walk the same way back', () => {

@@ -9,6 +9,7 @@ import ListPage from '../shell/ListPage.vue';
 import SourceLink from '../ui/SourceLink.vue';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
+import { wordsOf } from '../ui/words-of.ts';
 
 const route = useRoute();
 const entries = SUMS.map(({ id, title }) => ({ id, title, to: { name: 'sums', params: { sum: id } } }));
@@ -30,7 +31,7 @@ const NEW = 'new';
 async function ask(): Promise<void> {
   trouble.value = '';
   projects.value = await api.list().catch((error: unknown) => {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
     return null;
   });
 }
@@ -48,7 +49,7 @@ async function send(id: string): Promise<void> {
     if (record) await api.save(record.id, record.revision, sent.design);
     await router.push({ name: 'design', params: { id: at, ...(sent.job ? { job: sent.job } : {}) } });
   } catch (error) {
-    trouble.value = error instanceof Error ? error.message : String(error);
+    trouble.value = wordsOf(error);
   }
 }
 function reset(): void {

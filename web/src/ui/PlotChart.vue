@@ -3,6 +3,7 @@
 import { onBeforeUnmount, ref, watch } from 'vue';
 import type * as PlotlyModule from 'plotly.js';
 import type { Data, Layout } from 'plotly.js';
+import { wordsOf } from './words-of.ts';
 
 const props = defineProps<{ label: string; data: readonly Data[]; layout: Partial<Layout> }>();
 const emit = defineEmits<{ pick: [curve: number, point: number] }>();
@@ -46,7 +47,7 @@ async function draw(): Promise<void> {
       if (point) emit('pick', point.curveNumber, point.pointIndex);
     });
   } catch (cause) {
-    error.value = `The chart could not be drawn (${cause instanceof Error ? cause.message : String(cause)}). The table has the same numbers.`;
+    error.value = `The chart could not be drawn (${wordsOf(cause)}). The table has the same numbers.`;
   }
 }
 watch([box, () => props.data, () => props.layout], draw, { immediate: true });

@@ -1,5 +1,6 @@
 /** Something read from the server, over and over: loading, ready or failed. */
 import { shallowRef, type ShallowRef } from 'vue';
+import { wordsOf } from './words-of.ts';
 
 export type Read<T> = { kind: 'loading' } | { kind: 'failed'; message: string } | { kind: 'ready'; value: T };
 
@@ -16,7 +17,7 @@ export function latest<T>(ask: () => Promise<T>): { readonly state: ShallowRef<R
     try {
       answer = { kind: 'ready', value: await ask() };
     } catch (error) {
-      answer = { kind: 'failed', message: error instanceof Error ? error.message : String(error) };
+      answer = { kind: 'failed', message: wordsOf(error) };
     }
     if (mine === asked) state.value = answer;
   }

@@ -1,0 +1,2 @@
+/** What something thrown says. */
+export const wordsOf = (thrown: unknown): string => (thrown instanceof Error ? thrown.message : String(thrown));
