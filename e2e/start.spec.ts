@@ -1,9 +1,9 @@
 /** The start command itself: a database and a data folder of its own, killed the hard way and started again. */
 import { expect, test } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { dataFolder, group, leftoversOf, root, startIn } from './started.ts';
 import { saved } from './support.ts';
 
@@ -157,10 +157,27 @@ test('a backup is made while it runs and proved; restored, what was deleted is t
   const first = start();
   const base = await first.address();
   const before = await names(base);
+  const sql = (statement: string) =>
+    spawnSync('psql', ['--no-psqlrc', '--tuples-only', '--no-align', '--command', statement], {
+      encoding: 'utf8',
+      env: {
+        ...process.env,
+        PGHOST: '127.0.0.1',
+        PGPORT: readFileSync(join(data, 'postgres', 'data', 'postmaster.pid'), 'utf8').split('\n')[3],
+        PGUSER: 'app',
+        PGPASSWORD: readFileSync(join(data, 'postgres', 'secret'), 'utf8').trim(),
+        PGDATABASE: 'iron_nudge',
+      },
+    }).stdout.trim();
+  const inside = () => sql('SELECT (SELECT count(*) FROM session), (SELECT count(*) FROM link)');
+  sql(`INSERT INTO link (id, project, made_by, expires_at) VALUES ('code', '${before[0]!.id}', 'Ann', now() + interval '1 day')`);
+  sql(`INSERT INTO session (id, link, csrf, expires_at) VALUES ('inside', 'code', 'x', now() + interval '1 day')`);
+  expect(inside()).toBe('1|1');
   const made = command('backup');
   expect(made).toMatchObject({ status: 0 });
   const file = /^(\/.*\.dump)$/m.exec(made.said)![1]!;
   expect(made.said).toContain(`Backed up: ${before.length} projects`);
+  expect([statSync(file).mode & 0o777, statSync(dirname(file)).mode & 0o777]).toEqual([0o600, 0o700]);
   for (const { id } of before) await page.request.delete(`${base}/api/projects/${id}`);
   expect(await names(base)).toEqual([]);
   expect(command('restore', '--', file).said).toContain('stop it first');
@@ -181,7 +198,10 @@ test('a backup is made while it runs and proved; restored, what was deleted is t
   const restored = command('restore', '--', file);
   expect(restored.said).toContain(`Restored: ${before.length} projects`);
   const second = start();
-  expect((await names(await second.address())).map(({ name }) => name).sort()).toEqual(before.map(({ name }) => name).sort());
+  const again = await second.address();
+  // Who was signed in when it was made is not let in by it.
+  expect(inside()).toBe('0|0');
+  expect((await names(again)).map(({ name }) => name).sort()).toEqual(before.map(({ name }) => name).sort());
   group(second.child, 'SIGINT');
   await second.gone;
 });

@@ -3,7 +3,7 @@
  * `npm run restore FILE`: such a file in the place of what is kept now, which is backed up first.
  */
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { chmodSync, existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import { DATA, ROOT, Trouble, end, ensurePackages, makeFolder, run, say } from './lib/steps.mjs';
 import { takeFolder } from './lib/lock.mjs';
@@ -75,9 +75,12 @@ async function backUp(database, prefix = 'iron-nudge') {
   if (kept === null) throw new Trouble('There is nothing to back up yet: Iron Nudge was never started on this folder.');
   const folder = join(DATA, 'backups');
   makeFolder(folder);
+  chmodSync(folder, 0o700);
   const stamp = new Date().toISOString().slice(0, 19).replaceAll(':', '').replace('T', '-');
   const file = join(folder, `${prefix}-${stamp}.dump`);
   const half = `${file}.half`;
+  // It holds whole projects and the hashes of passwords: from its first byte for its owner alone.
+  process.umask(0o077);
   try {
     tool(database, 'pg_dump', ['--format=custom', '--no-owner', `--file=${half}`, NAME], 'No backup was made');
     prove(database, half);
@@ -88,11 +91,11 @@ async function backUp(database, prefix = 'iron-nudge') {
   say(`Backed up: ${words(kept)}, ${(statSync(file).size / 1024).toFixed(0)} kB, read back and whole:\n${file}`);
 }
 
-function query(database, sql) {
+function query(database, sql, name = 'postgres') {
   tool(
     database,
     'psql',
-    ['--dbname=postgres', '--quiet', '--no-psqlrc', '--set=ON_ERROR_STOP=1', '--command', sql],
+    [`--dbname=${name}`, '--quiet', '--no-psqlrc', '--set=ON_ERROR_STOP=1', '--command', sql],
     'The store could not be changed',
   );
 }
@@ -111,6 +114,9 @@ async function restore(database, file) {
     `${basename(file)} could not be restored; nothing was changed`,
   );
   const after = await counts(database, fresh);
+  // Who signed out after the backup, and a code that was ended, are not let in again by it. Older backups have no such tables.
+  for (const table of ['session', 'link'])
+    query(database, `DO $$ BEGIN IF to_regclass('${table}') IS NOT NULL THEN DELETE FROM ${table}; END IF; END $$`, fresh);
   // In one moment, and only now: what was there is there until the other is whole.
   query(database, `DROP DATABASE IF EXISTS ${NAME}`);
   query(database, `ALTER DATABASE ${fresh} RENAME TO ${NAME}`);

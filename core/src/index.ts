@@ -108,7 +108,14 @@ export {
   type ProgramStep,
   type ProjectRecord,
   type Assumption,
+  type Answers,
+  type Blank,
+  type Heard,
+  type Told,
+  MOST_SAID,
   READY_SENTENCES,
+  hear,
+  projectOf,
   assumptionsOf,
   withoutStaleChecks,
   type Reading,
@@ -348,6 +355,7 @@ export {
   search,
   searchByTrying,
   sizeJob,
+  withSafeRelay,
   sizingProblem,
 } from './advice/index.ts';
 export {

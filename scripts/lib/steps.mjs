@@ -9,7 +9,8 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))));
 /** Everything that the project keeps on this machine: database, stamps. */
-export const DATA = process.env.IRON_NUDGE_DATA ?? join(ROOT, '.data');
+// An empty name is no name: a folder called nothing cannot be made.
+export const DATA = process.env.IRON_NUDGE_DATA || join(ROOT, '.data');
 
 /** A failure that a person can act on: one sentence, no stack. */
 export class Trouble extends Error {}

@@ -154,7 +154,7 @@ function tryRelay(design: Design, job: Job, type: RelayType, before: ReadonlySet
 }
 
 /** Relays that could take the place of the job's own: built alike, with the same coil. */
-function shelfFor(design: Design, job: Job): readonly RelayType[] {
+export function shelfFor(design: Design, job: Job): readonly RelayType[] {
   const present = job.device.kind === 'relay' ? relayOf(design, job.device.part)! : null;
   if (!present) return [];
   // Among plug-in relays a coil for another voltage is tried too, so that its reason is told.

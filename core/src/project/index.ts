@@ -68,6 +68,7 @@ export {
   statementSchema,
   wireEditSchema,
 } from './schema.ts';
+export { type Answers, type Blank, type Heard, MOST_SAID, type Told, hear, projectOf } from './say/index.ts';
 export { SCHOOLS, type School, schoolChoice } from './schools.ts';
 export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts';
 export { READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';

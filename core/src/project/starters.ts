@@ -5,9 +5,11 @@ import {
   type LoadOf,
   POWER_RELAYS,
   type Signal,
+  asVariant,
   formOfSignal,
   isFeed,
   isMains,
+  isOnVehicle,
   isRegulator,
   isMomentary,
   isVoltageSensor,
@@ -15,46 +17,41 @@ import {
 } from '../kinds/index.ts';
 import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
-const BLANK_SWITCH = { nature: 'switch', limitA: 10, action: 'maintained', rest: 'open', usual: true } as const;
 /** A feed with plain direct current. */
 const CLEAN = { starter: false, pulsed: false, filtered: false } as const;
 
-export function blankDesign(name: string): Design {
+/** Where a page's things stand: its supply, the relay with its signals, the load. */
+const ROOMS: Readonly<Record<'vehicle' | 'indoors', readonly [supply: string, relay: string, load: string]>> = {
+  vehicle: ['battery', 'dash', 'load'],
+  indoors: ['wall outlet', 'relay case', 'load'],
+};
+const INDOOR_AIR_C = { coldestC: 5, hottestC: 35 } as const;
+
+/** An empty page for one supply, with nothing on it that belongs to another: no battery where there is mains. */
+export function blankDesign(name: string, variant = 'battery-12'): Design {
+  const supply = asVariant({ id: 'supply-1', name: '', place: 'place-1' }, variant);
+  const vehicle = isOnVehicle(supply);
+  const [first, second, third] = ROOMS[vehicle ? 'vehicle' : 'indoors'];
+  const place = (id: string, called: string, box: 'open' | 'plastic'): Design['places'][number] => ({
+    id,
+    name: called,
+    ...(vehicle ? ASSUMED_AIR_C : INDOOR_AIR_C),
+    box,
+    divided: box !== 'open',
+    strip: false,
+    wet: false,
+  });
+  const way = (a: string, b: string, lengthM: number): Design['distances'][number] => ({ a, b, lengthM, bundle: 1, assumed: true });
   return {
     format: FORMAT,
     formatVersion: FORMAT_VERSION,
     name,
     notes: '',
     settings: DEFAULT_SETTINGS,
-    places: [
-      { id: 'place-1', name: 'battery', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
-      { id: 'place-2', name: 'dash', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
-      { id: 'place-3', name: 'load', ...ASSUMED_AIR_C, box: 'open', divided: false, strip: false, wet: false },
-    ],
-    distances: [
-      { a: 'place-1', b: 'place-2', lengthM: 2, bundle: 1, assumed: true },
-      { a: 'place-1', b: 'place-3', lengthM: 3, bundle: 1, assumed: true },
-      { a: 'place-2', b: 'place-3', lengthM: 3, bundle: 1, assumed: true },
-    ],
-    supplies: [
-      {
-        id: 'supply-1',
-        name: 'battery',
-        kind: 'battery',
-        nominalV: 12,
-        restV: 12.7,
-        lowestV: 10.5,
-        highestV: 14.8,
-        internalOhm: 0.006,
-        capacityAh: 75,
-        crankA: 0,
-        place: 'place-1',
-      },
-    ],
-    signals: [
-      { id: 'signal-1', name: 'key', place: 'place-2', nature: 'feed', supply: 'supply-1', limitA: 5, keyOn: true, ...CLEAN, usual: true },
-      { ...BLANK_SWITCH, id: 'signal-2', name: 'dash switch', place: 'place-2' },
-    ],
+    places: [place('place-1', first, 'open'), place('place-2', second, vehicle ? 'open' : 'plastic'), place('place-3', third, 'open')],
+    distances: [way('place-1', 'place-2', vehicle ? 2 : 1.5), way('place-1', 'place-3', 3), way('place-2', 'place-3', 3)],
+    supplies: [{ ...supply, name: vehicle ? 'battery' : isMains(supply) ? 'wall outlet' : 'isolated supply' }],
+    signals: [],
     controllers: [],
     jobs: [],
     parts: [],

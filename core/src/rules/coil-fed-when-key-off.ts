@@ -21,7 +21,7 @@ export const coilFedWhenKeyOff: Rule = {
     context.jobs.flatMap((job) => {
       // What hangs on no battery empties none.
       if (!isStored(controlSupplyOf(context.design, job.job))) return [];
-      const keys = context.design.signals.filter((signal) => isFeed(signal) && signal.keyOn);
+      if (!context.design.signals.some((signal) => isFeed(signal) && signal.keyOn)) return [];
       const keyOff = keyIsOff(context, job);
       return job.relays
         .filter(({ spec }) => !spec.type.solid)
@@ -44,9 +44,7 @@ export const coilFedWhenKeyOff: Rule = {
                 ? idle
                   ? 'it is held in while the load is off, and empties the battery'
                   : 'left on, it empties the battery'
-                : keys.length > 0
-                  ? 'its feed dies with the key'
-                  : 'no state feeds it',
+                : 'its feed dies with the key',
             working: {
               formula: 'I_coil ≤ 1 mA in every state with the key off',
               given: [],

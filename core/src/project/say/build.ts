@@ -1,0 +1,206 @@
+/** A job of what was said, with the signals, the supply and the board that it needs. */
+import {
+  CONTROLLERS,
+  LOADS,
+  POWER_RELAYS,
+  type RelayType,
+  type Signal,
+  type Supply,
+  type UnitLoad,
+  asNature,
+  asVariant,
+  currentOf,
+  formOfSignal,
+  isMains,
+  isOnVehicle,
+  isOutput,
+  isPin,
+  isRegulator,
+  levelsOf,
+} from '../../kinds/index.ts';
+import { type When, mintId } from '../../document/index.ts';
+import type { Design, Job } from '../schema.ts';
+import { blankJob } from '../starters.ts';
+import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
+import { variantKey } from './things.ts';
+
+/** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
+const SET_C = 120;
+const OPENS_AT_C = 150;
+
+/** A signal as it is beside its supply, and what of it the sentence left open, in words. */
+export function fittedTo(signal: SaidSignal, feeding: Supply, assumed: string[]): SaidSignal {
+  const { name, begins } = signal;
+  const begun = begunOf(signal);
+  if (begun === null) return signal;
+  if (formOfSignal(begun) === 'ground' && !isOnVehicle(feeding)) {
+    assumed.push(`${name}: a contact of two terminals, for there is no vehicle’s metal`);
+    return { ...signal, nature: 'switch' };
+  }
+  if (isRegulator(begun)) {
+    assumed.push(`${name}: set to ${SET_C} °C; where it heats on mains, a thermal fuse opens at ${OPENS_AT_C} °C`);
+    return { ...signal, begins: { ...begins, setC: SET_C } };
+  }
+  if (isPin(begun) && !/\d/.test(name)) assumed.push(`${name}: a pin of its board that is free of other duties`);
+  if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
+  return signal;
+}
+
+export function build(onto: Design, said: Whole): Design {
+  let design = onto;
+  const [origin, key] = [said.supply.slice(0, said.supply.indexOf(' ')), said.supply.slice(said.supply.indexOf(' ') + 1)];
+  let supply = origin === 'known' ? key : design.supplies.find((known) => variantKey(known) === key)?.id;
+  if (supply === undefined) {
+    supply = mintId('supply', design.supplies);
+    const name = key.startsWith('battery') ? 'battery' : key.startsWith('mains') ? 'wall outlet' : 'isolated supply';
+    design = { ...design, supplies: [...design.supplies, asVariant({ id: supply, name, place: design.places[0]!.id }, key)] };
+  }
+  const feeding = design.supplies.find(({ id }) => id === supply)!;
+  const at = (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
+
+  const ids = new Map<string, string>();
+  for (const signal of said.signals) {
+    const known = signal.id ?? design.signals.find(({ name }) => name.toLowerCase() === signal.name.toLowerCase())?.id;
+    ids.set(signal.name, known ?? mintId('signal', design.signals));
+    if (known) continue;
+    const base = { id: ids.get(signal.name)!, name: signal.name, place: at, usual: false };
+    const begun = asNature(base, signal.nature!, isMains(feeding) ? design.supplies[0]!.id : supply);
+    const begins =
+      'watches' in signal.begins && 'watches' in begun ? { ...signal.begins, watches: watching(signal.begins, supply) } : signal.begins;
+    design = { ...design, signals: [...design.signals, { ...begun, ...begins } as Signal] };
+  }
+  const when = (clause: Clause): When => {
+    switch (clause.op) {
+      case 'signal':
+        return { op: 'signal', signal: ids.get(clause.name)! };
+      case 'not':
+        return { op: 'not', of: when(clause.of) };
+      case 'delay':
+        return { op: 'delay', of: when(clause.of), onS: clause.onS, offS: clause.offS };
+      default:
+        return { op: clause.op, of: clause.of.map(when) };
+    }
+  };
+  const first = said.loads[0]!;
+  for (const signal of said.signals) {
+    const begun = begunOf(signal);
+    if (begun && isPin(begun)) design = withBoard(design, ids.get(signal.name)!, signal.name, at);
+  }
+  const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));
+  const plain = blankJob(
+    { ...design, supplies: [feeding, ...design.supplies.filter(({ id }) => id !== supply)] },
+    capital(first.name),
+    when(said.clause),
+  );
+  const loads = said.loads.map((load, index) => ({
+    ...(plain.loads[0] as UnitLoad),
+    id: `load-${index + 1}`,
+    name: load.name,
+    kind: load.kind,
+    count: load.count,
+    plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
+  })) as Job['loads'];
+  const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
+  const mains = isMains(feeding) && part !== null ? onMains(design, said, part, outputs) : null;
+  design = mains?.design ?? design;
+  const place = said.place?.id ?? plain.device.place;
+  const job: Job = {
+    ...plain,
+    name: capital(first.name).slice(0, 60),
+    loads,
+    supply,
+    lost: said.lost,
+    continuous: said.continuous,
+    device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
+    ...mains?.changes,
+  };
+  const { distanceM } = said;
+  const loadPlace = loads[0]!.place;
+  const measured = (a: string, b: string) => (a === feeding.place && b === loadPlace) || (b === feeding.place && a === loadPlace);
+  const named = said.place && said.place.id === null ? said.place.name : null;
+  // What a controller heats is as hot as it is set to.
+  const setC = Math.max(...outputs.map((signal) => (isRegulator(signal) ? signal.setC : -Infinity)));
+  return {
+    ...design,
+    jobs: [...design.jobs, job],
+    places: design.places.map((one) => ({
+      ...one,
+      ...(named !== null && one.id === place ? { name: named } : {}),
+      ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
+    })),
+    distances:
+      distanceM === null
+        ? design.distances
+        : design.distances.map((way) => (measured(way.a, way.b) ? { a: way.a, b: way.b, bundle: way.bundle, lengthM: distanceM } : way)),
+  };
+}
+/** A pin is a pin of a board: the project's only one, or a new one. */
+function withBoard(design: Design, signal: string, name: string, place: string): Design {
+  const [known] = design.controllers;
+  const type = CONTROLLERS.find(({ id }) => id === (known?.type ?? 'board-5v'))!;
+  const board = known?.id ?? mintId('board', design.controllers);
+  const said = /[a-z]*\d+/i.exec(name)?.[0].toUpperCase() ?? '';
+  const gpio = type.pins.find((pin) => pin === said || pin.replace(/\D/g, '') === said);
+  return {
+    ...design,
+    controllers: known
+      ? design.controllers
+      : [{ id: board, name: 'controller board', type: type.id, place, supply: 'usb', links: [], program: [] }],
+    signals: design.signals.map((one) =>
+      one.id === signal && isPin(one) ? { ...one, volt: type.pinV, controller: board, gpio: gpio ?? type.pins[5]! } : one,
+    ),
+  };
+}
+
+/** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
+function onMains(
+  design: Design,
+  said: Whole,
+  usual: string,
+  outputs: readonly Signal[],
+): { design: Design; part: string; changes: Partial<Job> } {
+  const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
+  const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
+  if (outputs.some((signal) => isRegulator(signal))) return { design, part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' } };
+  if (outputs.length > 0) return { design, part: usual.startsWith('module') ? usual : 'module-5v-10a', changes: cutOut };
+  // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
+  const known = design.supplies.find((supply) => variantKey(supply) === 'adapter-12');
+  const id = known?.id ?? mintId('supply', design.supplies);
+  const place = design.places[1]?.id ?? design.places[0]!.id;
+  return {
+    design: known ? design : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, 'adapter-12')] },
+    part: 'relay-12v-2x30a',
+    changes: { ...cutOut, controlSupply: id },
+  };
+}
+const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
+const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
+  const { quantity } = watches as { quantity: 'temperature' | 'voltage' };
+  return quantity === 'voltage' ? { quantity, supply } : { quantity };
+};
+
+/** How much of a contact a load takes: against the part's own rating for its kind, or a share of the resistive one. */
+function shareOf({ closing }: RelayType, load: WholeLoad, ampere: number): number {
+  const { contact, derating } = LOADS[load.kind];
+  const own = contact === null ? undefined : closing.own[contact];
+  return ampere / (own ?? closing.resistiveA * derating);
+}
+/** The first relay of the shelf whose contact bears it all; what the sentence names where it names one. */
+function relayFor({ device, clause, lost, loads }: Whole, usual: string, supply: Supply): string {
+  const solid = device !== null && /solid|ssr/.test(device);
+  const module = device !== null && /module/.test(device);
+  const resting = lost === 'on' || clause.op === 'not';
+  const fits = POWER_RELAYS.filter(
+    ({ build: kind, coilV, resting: rest, solid: type }) =>
+      (solid
+        ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
+        : module
+          ? kind === 'module'
+          : kind === undefined && coilV === supply.nominalV && currentOf(supply) === 'dc') &&
+      (!resting || rest !== null),
+  );
+  const taken = (type: RelayType) => loads.reduce((sum, load) => sum + shareOf(type, load, load.count * ampereOf(load, supply)), 0);
+  return (fits.find((type) => taken(type) <= 1) ?? fits[fits.length - 1])?.id ?? usual;
+}
+const ampereOf = ({ unit, value, ratedV }: WholeLoad, { nominalV }: Supply): number =>
+  unit === 'A' ? value : unit === 'W' ? value / (ratedV ?? nominalV) : (ratedV ?? nominalV) / value;

@@ -1,0 +1,188 @@
+/** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
+import { SIGNALS, type Signal, stateWord } from '../../kinds/index.ts';
+import type { Design } from '../schema.ts';
+import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
+import { SIGNAL_WORDS, type SignalWord } from './words.ts';
+
+/** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
+export function endOfClause(text: string, at: number, from: number): number {
+  const after = text.slice(from);
+  const leads = /^[\s\0,.]*$/.test(text.slice(0, at));
+  const found = (leads ? DOES : NAMES).exec(after);
+  if (found) {
+    // A state before the verb still belongs to the condition.
+    const state = /^[,;\0]|^\s*(?:then|from|through|via|at|in|inside|for)\b/.test(found[0]) ? 0 : found[0].indexOf(' ');
+    return from + found.index + state;
+  }
+  return text.length;
+}
+const DOES = new RegExp(
+  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source})\s|[;.](?=\s|$)`,
+);
+const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a delay)/;
+
+const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up`;
+const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down`;
+const STATE = new RegExp(
+  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?c|degrees?(?: c)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
+);
+const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
+const STAYING = new RegExp(
+  String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
+);
+
+/** What of the text is a clause, and where that ends; null where it begins with none. `typed` has names as they were typed. */
+export function readClause(
+  text: string,
+  offset: number,
+  typed: string,
+  design: Design | null,
+  signals: SaidSignal[],
+  take: Take,
+): { readonly clause: Clause | null; readonly end: number } {
+  let at = 0;
+  const skip = () => {
+    while (at < text.length && /[\s,\0]/.test(text[at]!)) at++;
+  };
+  const word = (wanted: string) => {
+    skip();
+    if (!text.startsWith(wanted, at) || /[\w-]/.test(text[at + wanted.length] ?? '')) return false;
+    take(offset + at, wanted.length, 'words', '');
+    at += wanted.length;
+    return true;
+  };
+  const list = (op: 'and' | 'or', item: () => Clause | null): Clause | null => {
+    const parts: Clause[] = [];
+    do {
+      const part = item();
+      if (!part) return null;
+      parts.push(part);
+    } while (word(op));
+    return parts.length === 1 ? parts[0]! : { op, of: parts };
+  };
+  const typedAs = (name: string): string => {
+    const found = text.indexOf(name, at);
+    return found < 0 ? name : typed.slice(offset + found, offset + found + name.length);
+  };
+  let depth = 0;
+  const clause = (): Clause | null => {
+    if (++depth > 8) return null;
+    const read = list('or', () => list('and', factor));
+    depth--;
+    return read;
+  };
+  const delayed = (of: Clause): Clause => {
+    let [onS, offS] = [0, 0];
+    for (const [pattern, set] of [
+      [STAYING, (seconds: number) => (offS = seconds)],
+      [AFTER, (seconds: number) => (onS = seconds)],
+      [STAYING, (seconds: number) => (offS = seconds)],
+    ] as const) {
+      const found = pattern.exec(text.slice(at));
+      if (!found || (pattern === STAYING && offS > 0)) continue;
+      const seconds = toSeconds(found[1]!, found[2]!);
+      set(seconds);
+      take(offset + at, found[0].length, 'delay', pattern === STAYING ? `stays on ${seconds} s` : `after ${seconds} s`);
+      at += found[0].length;
+    }
+    return onS > 0 || offS > 0 ? { op: 'delay', of, onS, offS } : of;
+  };
+  const factor = (): Clause | null => {
+    skip();
+    if (text[at] === '(') {
+      take(offset + at, 1, 'words', '');
+      at++;
+      const inner = clause();
+      skip();
+      if (!inner || text[at] !== ')') return null;
+      take(offset + at, 1, 'words', '');
+      at++;
+      return delayed(inner);
+    }
+    if (word('not')) {
+      const of = factor();
+      return of && { op: 'not', of };
+    }
+    word('either');
+    word('both');
+    skip();
+    const own = ownSignal(text.slice(at), design);
+    const found = STATE.exec(own ? `it${text.slice(at + own.length)}` : text.slice(at));
+    if (!found) return null;
+    // Where a known name stands for itself its state has to follow at once.
+    if (own && found[1] !== 'it') return null;
+    const length = own ? found[0].length - 2 + own.length : found[0].length;
+    const names = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
+    const [, , negated, on, off, side, level, unit, calls] = found;
+    const reads: Clause[] = [];
+    let op: 'and' | 'or' = 'and';
+    const means: string[] = [];
+    for (const part of names) {
+      if (part === 'and' || part === 'or') {
+        op = part;
+        continue;
+      }
+      const name = part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
+      if (!name) return null;
+      const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
+      // What opens is no contact: its switch is the signal, and that closes.
+      const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);
+      const signal: SaidSignal = own
+        ? { name: own.name, id: own.signal.id, nature: null, begins: {} }
+        : { ...newSignal(word, side, level, unit, calls !== undefined, on ?? off ?? ''), name: called, id: null };
+      if (!signals.some((known) => known.name === signal.name)) signals.push(signal);
+      const plain: Clause = { op: 'signal', name: signal.name };
+      // A door is on while it stands open; a contact is off.
+      const turned = !own && word?.opens === true && /^(?:open|closed)$/.test(on ?? off ?? '');
+      const isOff = ((off !== undefined) !== turned) !== (negated !== undefined);
+      reads.push(isOff ? { op: 'not', of: plain } : plain);
+      // Said back as the app will say it, so that an *open* that was meant otherwise is seen.
+      const begun = own?.signal ?? begunOf(signal);
+      const kind = own
+        ? 'of this project'
+        : begun === null
+          ? 'a signal'
+          : signal.nature === word?.nature
+            ? word!.means
+            : SIGNALS[begun.nature].title;
+      means.push(begun === null ? kind : `${kind}: ${begun.name} ${stateWord(begun, !isOff)}`);
+    }
+    take(offset + at, length, 'signal', means.join('; '));
+    at += length;
+    return delayed(reads.length === 1 ? reads[0]! : { op, of: reads });
+  };
+  const read = clause();
+  return { clause: read, end: at };
+}
+
+/** A signal of the project whose name the text begins with, with its article. */
+function ownSignal(text: string, design: Design | null): { signal: Signal; name: string; length: number } | null {
+  const article = /^(?:(?:the|a|an|my) )?/.exec(text)![0].length;
+  const named = (design?.signals ?? [])
+    .map((signal) => ({ signal, name: signal.name.toLowerCase(), length: article + signal.name.length }))
+    .filter(({ name }) => text.startsWith(name, article) && !/[\w-]/.test(text[article + name.length] ?? ''))
+    .sort((one, other) => other.length - one.length);
+  return named[0] ?? null;
+}
+
+/** How far the other level of a sensor stands off, where only one is said: K, V. */
+const HYSTERESIS = { temperature: 5, voltage: 0.5 };
+
+function newSignal(
+  word: SignalWord | undefined,
+  side: string | undefined,
+  level: string | undefined,
+  unit: string | undefined,
+  calls: boolean,
+  state: string,
+): Pick<SaidSignal, 'nature' | 'begins'> {
+  if (calls) return { nature: 'regulator', begins: {} };
+  if (side !== undefined && level !== undefined) {
+    const quantity = unit?.startsWith('v') ? 'voltage' : 'temperature';
+    const closesAt = toNumber(level);
+    const opensAt = closesAt + HYSTERESIS[quantity] * (/above|over/.test(side) ? -1 : 1);
+    return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
+  }
+  if (word) return { nature: word.nature, begins: word.begins ?? {} };
+  return /^(?:pressed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
+}

@@ -1,0 +1,94 @@
+/** What is said of a sentence, and what of it is read on the way. */
+import { type LoadKind, type Signal, type SignalNature, type UnitLoad, asNature } from '../../kinds/index.ts';
+import type { Design } from '../schema.ts';
+
+/** A stretch of the text and what it was taken for. */
+export interface Told {
+  readonly at: number;
+  readonly end: number;
+  readonly as: 'signal' | 'load' | 'supply' | 'device' | 'place' | 'lost' | 'delay' | 'distance' | 'time' | 'words';
+  /** Empty for words that only hold the sentence together. */
+  readonly means: string;
+}
+/** What is still to say; an answer is given under its key. */
+export interface Blank {
+  readonly key: string;
+  readonly asks: string;
+  /** Null where a number is asked for. */
+  readonly choices: readonly { readonly value: string; readonly text: string }[] | null;
+  readonly unit?: string;
+}
+export interface Heard {
+  readonly told: readonly Told[];
+  /** Stretches of which nothing was understood. */
+  readonly unclear: readonly { readonly at: number; readonly end: number; readonly text: string }[];
+  readonly blanks: readonly Blank[];
+  /** What the sentence leaves open and the app fills in, in words. */
+  readonly assumed: readonly string[];
+  /** Null until nothing is blank and nothing unclear; adds the job, its signals and its supply. */
+  readonly add: ((design: Design) => Design) | null;
+  /** The supply that a new page for it begins with. */
+  readonly variant: string | null;
+  /** What a new project of it could be called. */
+  readonly name: string;
+}
+export type Answers = Readonly<Record<string, string>>;
+
+/** Longest sentence that is read, characters. */
+export const MOST_SAID = 600;
+
+export interface SaidSignal {
+  readonly name: string;
+  /** An existing one, by id. */
+  readonly id: string | null;
+  readonly nature: SignalNature | null;
+  readonly begins: Readonly<Record<string, unknown>>;
+}
+/** A new signal as it begins, for what its kind says of it; null where nobody knows yet what it is. */
+export function begunOf({ id, name, nature, begins }: SaidSignal): Signal | null {
+  return id === null && nature !== null
+    ? ({ ...asNature({ id: '', name, place: '', usual: false }, nature, ''), ...begins } as Signal)
+    : null;
+}
+export interface SaidPlace {
+  readonly at: number;
+  readonly length: number;
+  /** Of the project's places; null for a new page's. */
+  readonly id: string | null;
+  readonly name: string;
+}
+export interface SaidLoad {
+  readonly name: string;
+  readonly count: number;
+  readonly kind: LoadKind | null;
+  readonly value: number | null;
+  readonly unit: 'W' | 'A' | 'Ω';
+  readonly ratedV: number | null;
+}
+export type Clause =
+  | { readonly op: 'signal'; readonly name: string }
+  | { readonly op: 'not'; readonly of: Clause }
+  | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }
+  | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number };
+
+export const VERB =
+  /\b(?:switch on|switch|turn on|turn|run|power up|power|light up|light|feed|operate|drive|start|heat up|sound|open|let|have|energi[sz]e|activate|put on)\b/;
+export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
+const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
+export const toNumber = (text: string) => Number(text.replace(',', '.'));
+export const toSeconds = (value: string, unit: string) => toNumber(value) * SECONDS[unit[0]!]!;
+
+export type Take = (at: number, length: number, as: Told['as'], means: string) => void;
+
+export type WholeLoad = SaidLoad & { readonly kind: UnitLoad['kind']; readonly value: number };
+export interface Whole {
+  readonly clause: Clause;
+  readonly signals: readonly SaidSignal[];
+  readonly loads: readonly WholeLoad[];
+  readonly supply: string;
+  readonly lost: 'on' | 'off';
+  readonly continuous: boolean;
+  readonly distanceM: number | null;
+  readonly device: string | null;
+  readonly place: SaidPlace | null;
+}

@@ -1,0 +1,247 @@
+/**
+ * A whole circuit in one sentence of plain English, read by a small grammar of ours:
+ *
+ *   sentence := when-part ',' do-part | do-part when-part        with, anywhere, *off if a wire breaks*
+ *   when-part := ('when' | 'while' | 'if' | 'unless' …) clause
+ *   clause := term ('or' term)*     term := factor ('and' factor)*
+ *   factor := 'not' factor | '(' clause ')' | 'either' … | names state [delay]
+ *   state  := 'is' ('on' | 'off' | 'pressed' …) | ('above' | 'below') number
+ *   do-part := verb loads ['from' supply] ['through' device] ['at' place]
+ *
+ * Nothing is guessed in silence. Every stretch of the text is either told back with what it was taken for, or stands
+ * under `unclear`; what a circuit needs and the sentence does not say is a blank to fill, or an assumption in words.
+ */
+import {
+  type LoadKind,
+  LOADS,
+  SIGNALS,
+  SIGNAL_NATURES,
+  SUPPLY_VARIANTS,
+  type SignalNature,
+  UNIT_KINDS,
+  asVariant,
+  isMains,
+  isOutput,
+} from '../../kinds/index.ts';
+import { formatQuantity } from '../../quantity/index.ts';
+import type { Design } from '../schema.ts';
+import { blankDesign } from '../starters.ts';
+import { build, fittedTo } from './build.ts';
+import { endOfClause, readClause } from './clause.ts';
+import {
+  type Answers,
+  type Blank,
+  type Clause,
+  type Heard,
+  MOST_SAID,
+  NUMBER,
+  type SaidSignal,
+  type Told,
+  type WholeLoad,
+  begunOf,
+  toNumber,
+  toSeconds,
+} from './heard.ts';
+import { readLoads, readPlace, readSupply } from './things.ts';
+import { GLUE } from './words.ts';
+
+export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
+
+const WHEN = /\b(?:whenever|when|while|as long as|as soon as|once|only if|if|unless)\b/;
+const LOST = [
+  /\b(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on) (?:if|when|should) (?:a |the |its |any |it )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?|controls?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off|goes)(?: off)?\b/,
+  /\b(?:if|when|should) (?:a |the |its |any )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off)(?: off)?,? (?:then )?(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on)\b/,
+];
+const LONG = /\b(?:for (?:three|3|several|many) hours(?: or more)?|for hours|all (?:day|night)|day and night|continuously)\b/;
+const DISTANCE = new RegExp(
+  String.raw`\b(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
+);
+const FOOT_M = 0.3048;
+const DEVICE =
+  /\b(?:through|via|using|with|by) (?:a |an |the )?((?:\d+ a )?(?:plug-in |power )?relay(?: module)?|solid[- ]state relay|ssr|relay module|module|contactor)\b|\b(?:directly|with no relay|without a relay)\b/;
+
+const STAYING_ANYWHERE = new RegExp(
+  String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
+);
+
+/** Reads a sentence against a project, or against none: an empty page then comes with it. */
+export function hear(text: string, design: Design | null, answers: Answers = {}): Heard {
+  // The same length as what was typed, so that places in it are places in that.
+  const lower = text
+    .slice(0, MOST_SAID)
+    .replace(/[A-Z]/g, (letter) => letter.toLowerCase())
+    .replace(/\s/g, ' ')
+    .replace(/[’‘]/g, "'");
+  const told: Told[] = [];
+  const blanks: Blank[] = [];
+  const assumed: string[] = [];
+  /** What is left to read; what was taken is blank, of the same length. */
+  let rest = lower;
+  const take = (at: number, length: number, as: Told['as'], means: string) => {
+    told.push({ at, end: at + length, as, means });
+    rest = rest.slice(0, at) + '\0'.repeat(length) + rest.slice(at + length);
+  };
+  const ask = (blank: Blank): string | null => {
+    const answer = answers[blank.key];
+    if (answer !== undefined && answer !== '' && (blank.choices === null || blank.choices.some(({ value }) => value === answer)))
+      return answer;
+    blanks.push(blank);
+    return null;
+  };
+
+  // What may stand anywhere, first: the rest is simpler without it.
+  let lost: 'on' | 'off' | null = null;
+  for (const pattern of LOST) {
+    const found = pattern.exec(rest);
+    if (!found) continue;
+    lost = found[1] as 'on' | 'off';
+    take(found.index, found[0].length, 'lost', `${lost} if the signal is lost`);
+    break;
+  }
+  const long = LONG.exec(rest);
+  if (long) take(long.index, long[0].length, 'time', 'three hours or more at a time');
+  const far = DISTANCE.exec(rest);
+  const distanceM = far ? toNumber(far[1]!) * (far[2]!.startsWith('f') ? FOOT_M : 1) : null;
+  if (far) take(far.index, far[0].length, 'distance', `${formatQuantity(distanceM!, 'm')} of wire each way`);
+
+  // Where the condition stands, and where what is done.
+  const whenAt = WHEN.exec(rest);
+  const signals: SaidSignal[] = [];
+  let clause: Clause | null = null;
+  let wrongClause: { at: number; end: number } | null = null;
+  let clauseEnd = -1;
+  if (whenAt) {
+    const from = whenAt.index + whenAt[0].length;
+    const to = endOfClause(rest, whenAt.index, from);
+    const reading = readClause(rest.slice(from, to), from, text, design, signals, take);
+    clause = reading.clause && whenAt[0] === 'unless' ? { op: 'not', of: reading.clause } : reading.clause;
+    clauseEnd = clause ? from + reading.end : to;
+    if (!clause) wrongClause = { at: from, end: to };
+    rest = rest.slice(0, whenAt.index) + '\0'.repeat(whenAt[0].length) + rest.slice(from);
+  }
+  const outside = (at: number) => !whenAt || at < whenAt.index || at >= clauseEnd;
+  const later = STAYING_ANYWHERE.exec(rest);
+  if (clause && later && outside(later.index)) {
+    const offS = toSeconds(later[1]!, later[2]!);
+    take(later.index, later[0].length, 'delay', `stays on ${formatQuantity(offS, 's')}`);
+    clause = clause.op === 'delay' ? { ...clause, offS } : { op: 'delay', of: clause, onS: 0, offS };
+  }
+
+  const supplyFound = readSupply(rest, design, outside);
+  if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
+  const deviceFound = DEVICE.exec(rest);
+  const deviceWord = deviceFound && outside(deviceFound.index) ? (deviceFound[1] ?? 'direct') : null;
+  if (deviceFound && deviceWord)
+    take(deviceFound.index, deviceFound[0].length, 'device', deviceWord === 'direct' ? 'with no relay' : `a ${deviceWord}`);
+  const placeFound = readPlace(rest, text, design, outside);
+  if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
+
+  const loads = readLoads(masked(rest, outside), text, take);
+  const unclear = unclearOf(text, rest, wrongClause, answers);
+
+  // What a circuit needs and the sentence did not say.
+  if (!clause && !wrongClause) blanks.push({ key: 'when', asks: 'when? type “when … is on”', choices: [] });
+  if (loads.length === 0) blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
+  const natured = signals.map((signal) => {
+    if (signal.id !== null || signal.nature !== null) return signal;
+    const nature = ask({
+      key: `signal ${signal.name}`,
+      asks: `what is “${signal.name}”?`,
+      choices: SIGNAL_NATURES.map((value) => ({ value, text: SIGNALS[value].title })),
+    });
+    return { ...signal, nature: nature as SignalNature | null };
+  });
+  const wholeLoads = loads.map((load) => {
+    const kind =
+      load.kind ??
+      (ask({
+        key: `kind ${load.name}`,
+        asks: `what kind of load is “${load.name}”?`,
+        choices: UNIT_KINDS.map((value) => ({ value, text: LOADS[value].title })),
+      }) as LoadKind | null);
+    const answer =
+      load.value ??
+      Number(ask({ key: `watt ${load.name}`, asks: `${load.name}: how much does one take?`, choices: null, unit: 'W' }) ?? NaN);
+    return { ...load, kind, value: answer > 0 ? answer : null };
+  });
+  const known = design?.supplies ?? [];
+  let supply: string | null = supplyFound?.supply ?? null;
+  if (!supply && known.length === 1) {
+    supply = `known ${known[0]!.id}`;
+    assumed.push(`from the ${known[0]!.name}, the only supply`);
+  }
+  supply ??= ask({
+    key: 'supply',
+    asks: 'from what?',
+    choices: [
+      ...known.map(({ id, name }) => ({ value: `known ${id}`, text: name })),
+      ...SUPPLY_VARIANTS.map(({ key, text: words }) => ({ value: `new ${key}`, text: words })),
+    ],
+  });
+  const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
+  const feeding =
+    supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
+  const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, assumed)) : natured;
+  const byHand = fitting.some((signal) => {
+    const begun = begunOf(signal);
+    return begun !== null && !isOutput(begun);
+  });
+  if (feeding && isMains(feeding) && deviceWord !== 'direct' && byHand)
+    assumed.push('an isolated 12 V supply for the coil, so that no switch carries mains');
+  if (lost === null) assumed.push('off if the signal is lost');
+  if (distanceM === null) assumed.push('lengths of wire, until they are measured');
+
+  const whole =
+    clause !== null &&
+    blanks.length === 0 &&
+    unclear.length === 0 &&
+    wholeLoads.length > 0 &&
+    wholeLoads.every(({ value, kind }) => value !== null && kind !== null) &&
+    supply !== null;
+  const name = wholeLoads[0]?.name ?? '';
+  return {
+    told: told.sort((one, other) => one.at - other.at),
+    unclear,
+    blanks,
+    assumed,
+    variant,
+    name: name.charAt(0).toUpperCase() + name.slice(1),
+    add: whole
+      ? (onto) =>
+          build(onto, {
+            clause: clause!,
+            signals: fitting,
+            loads: wholeLoads as WholeLoad[],
+            supply: supply!,
+            lost: lost ?? 'off',
+            continuous: long !== null,
+            distanceM,
+            device: deviceWord,
+            place: placeFound,
+          })
+      : null,
+  };
+}
+
+/** What a condition that was not understood holds is no load. */
+const masked = (text: string, outside: (at: number) => boolean): string =>
+  [...text].map((sign, at) => (outside(at) ? sign : '\0')).join('');
+
+function unclearOf(typed: string, rest: string, clause: { at: number; end: number } | null, answers: Answers): Heard['unclear'] {
+  const stretches: { at: number; end: number; text: string }[] = [];
+  for (const found of rest.matchAll(/[^\0]+/g)) {
+    const words = [...found[0].matchAll(/[^\s,.;:]+/g)].filter(([word]) => !GLUE.has(word));
+    if (words.length === 0) continue;
+    const [first, last] = [words[0]!, words[words.length - 1]!];
+    const [at, end] = [found.index + first.index, found.index + last.index + last[0].length];
+    stretches.push({ at, end, text: typed.slice(at, end) });
+  }
+  if (clause && !stretches.some(({ at }) => at >= clause.at && at < clause.end))
+    stretches.push({ at: clause.at, end: clause.end, text: typed.slice(clause.at, clause.end).trim() });
+  return stretches.filter(({ text }) => answers[`leave ${text}`] !== 'yes');
+}
+
+/** A page with only what a sentence needs, and its job on it. */
+export function projectOf(heard: Heard): Design | null {
+  return heard.add?.(blankDesign(heard.name || 'New project', heard.variant ?? 'battery-12')) ?? null;
+}

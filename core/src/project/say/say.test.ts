@@ -1,0 +1,184 @@
+/** Sentences as people type them: what is understood, what is asked, and that nothing is guessed in silence. */
+import { expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { blankDesign, hear, projectOf, sentenceOf, sentenceText, writeWhen } from '../index.ts';
+import { type Answers, MOST_SAID } from './index.ts';
+
+const read = (text: string, answers: Answers = {}) => {
+  const heard = hear(text, null, answers);
+  const design = projectOf(heard);
+  return { heard, design, job: design?.jobs[0], when: design ? writeWhen(design.jobs[0]!.when, design.signals) : null };
+};
+
+// Each polarity of each state: a word that is taken the wrong way round runs a load when it must not.
+test.each([
+  ['the fan switch is on', 'fan switch is on'],
+  ['the fan switch is off', 'fan switch is off'],
+  ['the fan switch is closed', 'fan switch is on'],
+  ['the fan switch is open', 'fan switch is off'],
+  ['the fan switch is not on', 'fan switch is off'],
+  ['the fan switch is not off', 'fan switch is on'],
+  ['not the fan switch is on', 'fan switch is off'],
+  ['the fan switch is switched on', 'fan switch is on'],
+  ['the start button is pressed', 'start button is pressed'],
+  ['the start button is released', 'start button is released'],
+  ['the pin D5 is high', 'pin D5 is high'],
+  ['the pin D5 is low', 'pin D5 is low'],
+  // A door that stands open closes its switch; a thermostat that is closed is on.
+  ['the door is open', 'door switch is closed'],
+  ['the door is closed', 'door switch is open'],
+  ['the door is not open', 'door switch is open'],
+  ['the thermostat is closed', 'thermostat is closed'],
+  ['the thermostat is open', 'thermostat is open'],
+  ['the voltage is above 13.2 V', 'voltage is high'],
+  ['the voltage is below 11,5 V', 'voltage is low'],
+  ['the temperature is not above 40 °C', 'temperature is low'],
+  ['the key and the fan switch are on', 'key is on and fan switch is on'],
+  ['the key or the fan switch is on', 'key is on or fan switch is on'],
+  ['the key and the fan switch are off', 'key is off and fan switch is off'],
+  ['the key is on and the fan switch is off', 'key is on and fan switch is off'],
+  ['the key is on or the fan switch is on and the hatch is closed', 'key is on or (fan switch is on and hatch switch is open)'],
+  ['(the key is on or the fan switch is on) and the hatch is closed', '(key is on or fan switch is on) and hatch switch is open'],
+  ['either the key or the fan switch is on', 'key is on or fan switch is on'],
+  ['the door is open for 5 s', 'door switch is closed after a delay of 5 s'],
+  ['the door is open, staying on for 2 minutes afterwards', 'door switch is closed staying on for 120 s'],
+])('“when %s”', (said, means) => {
+  for (const text of [
+    `when ${said}, run a 40 W heater from the battery`,
+    `run a 40 W heater from the battery when ${said}`,
+    `While ${said} run a 40 W heater from the battery`,
+  ]) {
+    const { when, heard } = read(text);
+    expect({ text, when, unclear: heard.unclear, blanks: heard.blanks }).toEqual({ text, when: means, unclear: [], blanks: [] });
+  }
+  expect(read(`unless ${said}, run a 40 W heater from the battery`).when).toBe(
+    writeWhen(
+      { op: 'not', of: read(`when ${said}, run a 40 W heater from the battery`).job!.when },
+      read(`when ${said}, run a 40 W heater from the battery`).design!.signals,
+    ),
+  );
+});
+
+test('a sensor with one level said has its other level on the right side of it', () => {
+  const levels = (said: string) =>
+    read(`when ${said}, run a 40 W fan from the battery`).design!.signals.map((signal) =>
+      'closesAt' in signal ? [signal.closesAt, signal.opensAt] : [],
+    );
+  expect(levels('the temperature is above 40 °C')).toEqual([[40, 35]]);
+  expect(levels('the temperature is below 4 °C')).toEqual([[4, 9]]);
+  expect(levels('the voltage is above 13.2 V')).toEqual([[13.2, 12.7]]);
+});
+
+test.each([
+  ['a 160 W fan', 'fan', 1, 'motor', 'W', 160],
+  ['two 55 W lamps', 'lamps', 2, 'filament', 'W', 55],
+  ['2 x 21 W bulbs', 'bulbs', 2, 'filament', 'W', 21],
+  ['a pump of 5 A', 'pump', 1, 'motor', 'A', 5],
+  ['a 1.5 kW heater', 'heater', 1, 'heater', 'W', 1500],
+  ['a 1,5 kW heater', 'heater', 1, 'heater', 'W', 1500],
+  ['three 400 mA LED strips', 'LED strips', 3, 'led', 'A', 0.4],
+  ['the horn of 60 watts', 'horn', 1, 'solenoid', 'W', 60],
+])('“run %s”', (said, name, count, kind, unit, value) => {
+  const { job } = read(`when the key is on, run ${said} from the battery`);
+  expect(job!.loads).toMatchObject([{ name, count, kind, plate: { unit, value } }]);
+});
+
+test('the rest of it: several loads, another voltage, supply, place, distance, what happens when a wire breaks', () => {
+  const { design, job, heard } = read(
+    'When the key is on, run an 8 A fan and two 10 W lamps from the 24 V battery through a relay at the engine bay, 4 m away, for hours, on if a wire breaks.',
+  );
+  expect(heard).toMatchObject({ unclear: [], blanks: [], variant: 'battery-24', name: 'Fan' });
+  expect(sentenceText(sentenceOf(design!, job!))).toBe(
+    'When key is on, switch fan, 8 A and two lamps, 2 × 10 W (833 mA) from the battery through a 20 A plug-in relay, five-pin, 24 V at the engine bay. If the signal is lost: on.',
+  );
+  expect(job).toMatchObject({ continuous: true, lost: 'on' });
+  const [supply, , load] = design!.places;
+  expect(design!.distances.find(({ a, b }) => a === supply!.id && b === load!.id)).toEqual({
+    a: supply!.id,
+    b: load!.id,
+    bundle: 1,
+    lengthM: 4,
+  });
+});
+
+test('what happens when the wire breaks is read on both sides of it, and told as assumed where it is not said', () => {
+  const lost = (tail: string) => read(`when the key is on, run a 40 W heater from the battery${tail}`).job!.lost;
+  expect(lost(', off if a wire breaks')).toBe('off');
+  expect(lost(', on if the signal is lost')).toBe('on');
+  expect(lost('; if the wire is cut, it stays on')).toBe('on');
+  expect(lost('; if a wire breaks it goes off')).toBe('off');
+  expect(lost('')).toBe('off');
+  expect(read('when the key is on, run a 40 W heater from the battery').heard.assumed).toContain('off if the signal is lost');
+  expect(read('when the key is on, run a 40 W heater from the battery, off if a wire breaks').heard.assumed).not.toContain(
+    'off if the signal is lost',
+  );
+});
+
+test('what is not understood is shown, keeps the circuit back, and is left out only when somebody says so', () => {
+  const text = 'when the key is on, run a 40 W heater from the battery like a charm';
+  const { heard, design } = read(text);
+  expect(heard.unclear.map((stretch) => stretch.text)).toEqual(['like a charm']);
+  expect(design).toBeNull();
+  expect(read(text, { 'leave like a charm': 'yes' }).design).not.toBeNull();
+  const half = read('when the key is on and the monkey dances, run a 40 W heater from the battery');
+  expect(half.design).toBeNull();
+  expect(half.heard.unclear.map((stretch) => stretch.text)).toEqual(['monkey dances']);
+});
+
+test('what is not said is asked, and an answer that is none of the choices is no answer', () => {
+  const { heard } = read('when the gizmo is on, run a widget');
+  expect(heard.blanks.map(({ key }) => key)).toEqual(['signal gizmo', 'kind widget', 'watt widget', 'supply']);
+  const answers = { 'signal gizmo': 'switch', 'kind widget': 'motor', 'watt widget': '30', supply: 'new battery-12' };
+  expect(read('when the gizmo is on, run a widget', answers).job).toMatchObject({ loads: [{ kind: 'motor', plate: { value: 30 } }] });
+  expect(read('when the gizmo is on, run a widget', { ...answers, supply: 'new moon' }).design).toBeNull();
+  expect(read('when the gizmo is on, run a widget', { ...answers, 'watt widget': '-3' }).design).toBeNull();
+  expect(read('run a 5 W fan from the battery').heard.blanks.map(({ key }) => key)).toEqual(['when']);
+  expect(read('when the key is on').heard.blanks.map(({ key }) => key)).toEqual(['load', 'supply']);
+});
+
+test('in a project its own signals, supplies and places are meant, by their names', () => {
+  const first = read('when the key and the fan switch are on, run an 8 A fan from the battery').design!;
+  const heard = hear('while the fan switch is off, light a 10 W lamp from the battery at the dash', first);
+  const both = heard.add!(first);
+  expect(both.signals).toHaveLength(first.signals.length);
+  expect(both.supplies).toEqual(first.supplies);
+  expect(writeWhen(both.jobs[1]!.when, both.signals)).toBe('fan switch is off');
+  expect(both.jobs[1]!.id).not.toBe(both.jobs[0]!.id);
+  // Mains comes to a vehicle's page only when it is named.
+  expect(
+    hear('while the fan switch is on, light a 10 W lamp from the mains', first).add!(first).supplies.map(({ kind }) => kind),
+  ).toContain('mains');
+});
+
+test('on mains a hand stays on low voltage, heat has an end of its own, and nothing of a vehicle is on the page', () => {
+  const { design, job, heard } = read('when the hand switch is on, run an 800 W heater from the mains');
+  expect(design!.supplies.map(({ kind }) => kind)).toEqual(['mains', 'adapter']);
+  expect(job).toMatchObject({ controlSupply: design!.supplies[1]!.id, cutOut: { kind: 'thermal-fuse' } });
+  expect(heard.assumed).toContain('an isolated 12 V supply for the coil, so that no switch carries mains');
+  const controlled = read('switch a 1500 W heater from the mains when the temperature controller calls for heat');
+  expect(controlled.job).toMatchObject({ cutOut: { kind: 'thermal-fuse' }, device: { part: 'ssr-ac-25a' } });
+  expect(controlled.heard.assumed.join()).toMatch(/set to 120 °C/);
+  expect(blankDesign('Oven', 'mains-230').supplies.map(({ kind }) => kind)).toEqual(['mains']);
+});
+
+test('every character is told, holds the sentence together, or stands as not understood; no text throws', () => {
+  const words =
+    'when if unless the a key fan switch door is are not on off open and or ( ) , . run switch two 2 40 W 5 A 12 V lamp heater from battery mains through relay at dash stays for 5 s after afterwards breaks wire signal lost gizmo Ω é \u2028 \0 𝕏 [ ] \\ $'.split(
+      ' ',
+    );
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...words), { maxLength: 30 }), (parts) => {
+      const text = parts.join(' ');
+      const heard = hear(text, null);
+      const covered = [...heard.told, ...heard.unclear];
+      for (const { index, 0: word } of text.slice(0, MOST_SAID).matchAll(/[A-Za-z0-9]+/g)) {
+        if (covered.some(({ at, end }) => index >= at && index < end)) continue;
+        expect(['when', 'if', 'unless', 'the', 'a', 'is', 'are', 'and']).toContain(word.toLowerCase());
+      }
+      // What is built is a circuit, or it is not built.
+      const design = projectOf(heard);
+      if (design) expect(design.jobs).toHaveLength(1);
+    }),
+    { seed: 20261126, numRuns: 400 },
+  );
+});

@@ -1,0 +1,154 @@
+/** What a sentence names beside its condition: loads, a supply, a place. */
+import { LOADS, SUPPLY_VARIANTS, type Supply } from '../../kinds/index.ts';
+import { formatQuantity } from '../../quantity/index.ts';
+import type { Design } from '../schema.ts';
+import { NUMBER, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
+import { COUNTS, LOAD_WORDS } from './words.ts';
+
+/** Words for a supply that is not in the project, and which one they mean. */
+const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
+  [/(?:24 ?v(?:olts?)? )(?:\w+ )?battery/, 'battery-24'],
+  [/(?:12 ?v(?:olts?)? )?(?:\w+ )?battery/, 'battery-12'],
+  [/120 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-120'],
+  [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall)|230 ?v(?:olts?)?/, 'mains-230'],
+];
+export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
+  const from = /\b(?:from|off|on) (?:the |a |an |my )?/g;
+  for (let found = from.exec(text); found; found = from.exec(text)) {
+    if (!outside(found.index)) continue;
+    const after = text.slice(found.index + found[0].length);
+    const known = [...(design?.supplies ?? [])]
+      .sort((one, other) => other.name.length - one.name.length)
+      .find(({ name }) => after.startsWith(name.toLowerCase()));
+    if (known)
+      return {
+        at: found.index,
+        length: found[0].length + known.name.length,
+        supply: `known ${known.id}`,
+        means: `${known.name}, of this project`,
+      };
+    for (const [words, key] of SUPPLY_WORDS) {
+      const match = new RegExp(`^(?:${words.source})\\b`).exec(after);
+      const variant = SUPPLY_VARIANTS.find((candidate) => candidate.key === key);
+      if (!match || !variant) continue;
+      // The only battery of a project is the battery.
+      const alike = (design?.supplies ?? []).filter((supply) => variantKey(supply) === key);
+      return alike.length === 1
+        ? {
+            at: found.index,
+            length: found[0].length + match[0].length,
+            supply: `known ${alike[0]!.id}`,
+            means: `${alike[0]!.name}, of this project`,
+          }
+        : { at: found.index, length: found[0].length + match[0].length, supply: `new ${key}`, means: variant.text };
+    }
+  }
+  return null;
+}
+export const variantKey = (supply: Supply): string => `${supply.kind}-${supply.nominalV}`;
+
+/** A place of the project; with no project, one that the page then names so. */
+export function readPlace(text: string, typed: string, design: Design | null, outside: (at: number) => boolean): SaidPlace | null {
+  const plain = (name: string) => name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  const names = [...(design?.places ?? [])].sort((one, other) => other.name.length - one.name.length);
+  for (const { id, name } of names) {
+    const found = new RegExp(`\\b(?:at|in|inside|on) (?:the |a |my )?${plain(name)}(?![\\w-])`).exec(text);
+    if (found && outside(found.index)) return { at: found.index, length: found[0].length, id, name };
+  }
+  if (design) return null;
+  const found = /\b(?:at|in|inside) (?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?)(?=\s*(?:[,.;\0]|$))/.exec(text);
+  if (!found || !outside(found.index)) return null;
+  const end = found.index + found[0].length;
+  return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[1]!.length, end) };
+}
+
+const PLATE = new RegExp(String.raw`(${NUMBER}) ?(kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω)(?![\w-])(?: each)?`);
+const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?![\w-])`);
+const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
+  k: ['W', 1000],
+  w: ['W', 1],
+  m: ['A', 0.001],
+  a: ['A', 1],
+  o: ['Ω', 1],
+  Ω: ['Ω', 1],
+  ω: ['Ω', 1],
+};
+const SUBJECT =
+  /\s+(?:should |must |shall |will )?(?:runs?|comes? on|lights?(?: up)?|works?|starts?|turns? on|go(?:es)? on|is on|are on)\s*$/;
+
+/** The loads of what is done: between the verb and the first thing that was taken for something else. */
+export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
+  let from = -1;
+  const verbs = new RegExp(VERB.source, 'g');
+  for (let verb = verbs.exec(text); verb; verb = verbs.exec(text))
+    if (/^[\s\0,.;]*(?:(?:then|please|i want to|to)[\s\0,]*)*$/.test(text.slice(0, verb.index).replace(/[^\0]*\0+/g, ''))) {
+      from = verb.index + verb[0].length;
+      take(verb.index, verb[0].length, 'words', '');
+      break;
+    }
+  let stretch: string;
+  if (from >= 0) stretch = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
+  else {
+    // *A 160 W fan runs when …*: the load stands before its own verb.
+    const before = /^[^\0;]*/.exec(text)![0];
+    const subject = SUBJECT.exec(before);
+    if (!subject) return [];
+    from = 0;
+    stretch = before.slice(0, subject.index);
+    take(subject.index, subject[0].length, 'words', '');
+  }
+  const loads: SaidLoad[] = [];
+  let at = from;
+  for (const piece of stretch.split(/(,? and |, )/)) {
+    const lead = /^[\s,]*/.exec(piece)![0].length;
+    const words = piece.trim().replace(/,$/, '');
+    const load = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
+    if (load) {
+      loads.push(load);
+      take(at + lead, words.length, 'load', loadMeans(load));
+    }
+    at += piece.length;
+  }
+  return loads;
+}
+
+function oneLoad(words: string, typed: string): SaidLoad | null {
+  let rest = ` ${words} `;
+  const plate = PLATE.exec(rest);
+  if (plate) rest = rest.replace(plate[0], ' ');
+  const volts = VOLTS.exec(rest);
+  if (volts) rest = rest.replace(volts[0], ' ');
+  let count = 1;
+  const counted = /^\s*(?:(\d{1,2}) ?[x×]?\s|([a-z]+)\s)/.exec(rest);
+  if (counted?.[1]) {
+    count = Number(counted[1]);
+    rest = rest.slice(counted[0].length);
+  } else if (counted?.[2] && counted[2] in COUNTS) {
+    count = COUNTS[counted[2]]!;
+    rest = rest.slice(counted[0].length);
+  }
+  const name = rest
+    .replace(/\b(?:of|rated|at|each|x)\b|×/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  if (!/[a-z]/.test(name) || count < 1 || count > 24) return null;
+  const [unit, times] = plate ? TIMES[plate[2]![0]!]! : (['W', 1] as const);
+  return {
+    name: asTyped(name, typed).slice(0, 60),
+    count,
+    kind: LOAD_WORDS.find(([pattern]) => pattern.test(name))?.[1] ?? null,
+    value: plate ? toNumber(plate[1]!) * times : null,
+    unit,
+    ratedV: volts ? toNumber(volts[1]!) : null,
+  };
+}
+function loadMeans({ count, kind, value, unit }: SaidLoad): string {
+  const many = count > 1 ? `${count} × ` : '';
+  return `${many}${value === null ? '' : `${formatQuantity(value, unit)} `}${kind ? LOADS[kind].title : 'load'}`;
+}
+
+/** The name with its capitals, where it stands in one piece. */
+function asTyped(name: string, typed: string): string {
+  const at = typed.toLowerCase().indexOf(name);
+  return at < 0 ? name : typed.slice(at, at + name.length);
+}

@@ -1,0 +1,90 @@
+/** Words that a sentence typed by hand is read by: what they name, most telling first. All from common practice. */
+import type { LoadKind, SignalNature } from '../../kinds/index.ts';
+
+/** Words of a load, and what kind of load it is. The name that was typed stays. */
+export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] = [
+  [/\bleds?\b|\bled (?:lamp|light|bar|strip)s?\b|\blight bars?\b/, 'led'],
+  [/\blamps?\b|\blights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
+  [
+    /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkettles?\b|\bdew strips?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
+    'heater',
+  ],
+  [/\bfans?\b|\bblowers?\b|\bpumps?\b|\bmotors?\b|\bwinch(?:es)?\b|\bwipers?\b|\bcompressors?\b|\bdrills?\b|\bextractors?\b/, 'motor'],
+  [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b/, 'solenoid'],
+  [
+    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\belectronics\b/,
+    'electronics',
+  ],
+  [/\btransformers?\b/, 'transformer'],
+];
+
+export interface SignalWord {
+  readonly words: RegExp;
+  readonly nature: SignalNature;
+  /** What is set beside the nature's own beginning. */
+  readonly begins?: Readonly<Record<string, unknown>>;
+  /** It is on while it stands open: a door, not a contact. */
+  readonly opens?: true;
+  /** What the sentence is understood to mean, in words. */
+  readonly means: string;
+}
+export const SIGNAL_WORDS: readonly SignalWord[] = [
+  { words: /\btemperature controllers?\b|\bregulators?\b/, nature: 'regulator', means: 'a temperature controller’s output' },
+  {
+    words: /\bbuttons?\b|\bpush(?:es)?\b/,
+    nature: 'switch',
+    begins: { action: 'momentary' },
+    means: 'a button, made only while it is pressed',
+  },
+  {
+    words: /\bthermostats?\b|\bthermal switch(?:es)?\b|\btemperature switch(?:es)?\b/,
+    nature: 'ground-switch',
+    means: 'a switch to ground that closes when it is hot',
+  },
+  { words: /\bpressure\b/, nature: 'pressure', means: 'a pressure switch' },
+  {
+    words: /\bdoors?\b|\btailgates?\b|\bbonnets?\b|\bhatch(?:es)?\b|\blids?\b/,
+    nature: 'ground-switch',
+    opens: true,
+    means: 'a switch to ground that closes when it opens',
+  },
+  { words: /\bhand ?brake\b/, nature: 'ground-switch', means: 'a switch to ground that closes when it is on' },
+  { words: /\bswitch(?:es)?\b|\btoggles?\b|\blevers?\b|\bfloats?\b/, nature: 'switch', means: 'a switch with two terminals' },
+  { words: /\bkey\b|\bignition\b/, nature: 'feed', begins: { keyOn: true }, means: 'the feed that is live with the key' },
+  { words: /\breceivers?\b|\bremotes?\b/, nature: 'receiver', means: 'a radio receiver with a contact' },
+  {
+    words: /\bpins?\b|\bcontrollers?\b|\bboards?\b|\boutputs?\b|\bmicrocontrollers?\b|\bgpio\b/,
+    nature: 'pin',
+    means: 'a controller’s pin',
+  },
+  {
+    words: /\bfeeds?\b|\blights?\b|\blighting\b|\bheadl(?:ight|amp)s?\b|\bbeams?\b|\bindicators?\b|\bwires?\b|\blamps?\b|\balternators?\b/,
+    nature: 'feed',
+    begins: { keyOn: false, limitA: 10 },
+    means: 'a live wire of the vehicle that is there already',
+  },
+];
+
+export const COUNTS: Readonly<Record<string, number>> = {
+  a: 1,
+  an: 1,
+  the: 1,
+  my: 1,
+  one: 1,
+  two: 2,
+  both: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  twelve: 12,
+};
+
+/** Words that only hold a sentence together: leaving them out changes nothing. */
+export const GLUE = new Set(
+  'a an the my its it then please so also to of that which is are be will shall should must want i we need just and , . ; :'.split(' '),
+);
