@@ -1,13 +1,14 @@
 import vue from '@vitejs/plugin-vue';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vite';
+import { gallery } from './gallery-plugin.ts';
 import { offline } from './offline-plugin.ts';
 import { makeTradeSigns } from './trade-signs.ts';
 
 export default defineConfig(async () => {
   await makeTradeSigns();
   return {
-    plugins: [vue(), offline(fileURLToPath(new URL('src/offline/sw.ts', import.meta.url)))],
+    plugins: [vue(), gallery(), offline(fileURLToPath(new URL('src/offline/sw.ts', import.meta.url)))],
     // The server writes one number a page in its place.
     html: { cspNonce: '__CSP_NONCE__' },
     worker: { format: 'es' },

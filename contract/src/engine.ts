@@ -1,6 +1,6 @@
 /** Questions that the page asks of its worker, each with the arguments that it is parsed by at the worker's edge. */
 import { z } from 'zod';
-import { SIZE_ORDERS } from '@iron-nudge/core';
+import { SIZE_ORDERS, SYMPTOMS } from '@iron-nudge/core';
 import { patchSchema } from './patch.ts';
 
 const id = z.string().max(300);
@@ -45,7 +45,7 @@ export const questions = {
   start: z.tuple([id]),
   nudge: z.tuple([id]),
   nudgeAll: z.tuple([id]),
-  diagnose: z.tuple([readings, z.array(id).max(1000)]),
+  diagnose: z.tuple([readings, z.array(id).max(1000), z.enum(SYMPTOMS.map(({ id: symptom }) => symptom)).nullable()]),
   explainByTwo: z.tuple([readings]),
   simulate: z.tuple([id, z.array(id).max(10), z.tuple([z.number(), z.number(), z.number()])]),
 } as const;

@@ -3,7 +3,7 @@
  * parser reads it, of whatever version it is.
  */
 import { z } from 'zod';
-import { MOST_OWN_PARTS, MOST_TIME, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
+import { MOST_OWN_PARTS, STROKES, MOST_TIME, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
 import { ROLES } from './accounts.ts';
 import { patchSchema } from './patch.ts';
 
@@ -79,6 +79,17 @@ export const answers = {
   health: z.object({ ok: z.literal(true), build: z.string(), lowMb: z.number().nullable() }),
   /** GET /projects/:id/head: what a page that only looks has to know. */
   head: z.object({ revision, savedBy: z.uuid().nullable(), build: z.string(), lowMb: z.number().nullable() }),
+  /** GET /projects/:id/card: what the list says of it; null where looking took too long. */
+  card: z.object({
+    revision,
+    card: z
+      .object({
+        dangers: z.number().int(),
+        cautions: z.number().int(),
+        sketch: z.object({ width: z.number(), height: z.number(), strokes: z.record(z.enum(STROKES), z.string()) }).nullable(),
+      })
+      .nullable(),
+  }),
   /** GET /projects/:id/revisions: those that were saved over, the newest first. */
   revisions: z.object({ revisions: z.array(z.object({ revision, at: time, by: z.string().nullable() })) }),
   /** GET /projects/:id/revisions/:revision */

@@ -113,7 +113,11 @@ export {
   type Heard,
   type Told,
   MOST_SAID,
+  FAMILIES,
+  type Family,
+  GALLERY,
   READY_SENTENCES,
+  projectFrom,
   hear,
   projectOf,
   assumptionsOf,
@@ -252,6 +256,9 @@ export {
   type Pole,
   type Quantity,
   type RowProblem,
+  type Sketch,
+  STROKES,
+  type Stroke,
   SHAPES,
   STAGES,
   type Stage,
@@ -261,6 +268,8 @@ export {
   type WireRow,
   type WorkStep,
   benchPlan,
+  SYMPTOMS,
+  type SymptomId,
   buildDictionary,
   cautionsFor,
   compareDesigns,
@@ -374,5 +383,6 @@ export {
   takeBackAcceptance,
   trailOf,
 } from './rules/index.ts';
+export { type ProjectCard, cardOf, sketchJob } from './card.ts';
 export { type Analysis, type JobView, type Look, analyse, analyseInSteps, drawJobs } from './analyse.ts';
 export { SUMS, type Sum, type SumInput, type SumResult, type SumValues, isAsked, keptValues, sendSum, workingText } from './sums/index.ts';

@@ -8,7 +8,11 @@ const WEB_ROOT = join(ROOT, 'web', 'dist');
 const DEFAULT_PORT = 5180;
 
 const SERVER_BUILD = {
-  entryPoints: { main: join(ROOT, 'server/src/main.ts'), book: join(ROOT, 'server/src/book/thread.ts') },
+  entryPoints: {
+    main: join(ROOT, 'server/src/main.ts'),
+    book: join(ROOT, 'server/src/book/thread.ts'),
+    cards: join(ROOT, 'server/src/cards/thread.ts'),
+  },
   outdir: join(ROOT, 'server', 'dist'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

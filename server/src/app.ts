@@ -12,6 +12,7 @@ import { type AccountsOptions, sessionRoutes } from './accounts/session.ts';
 import { sharingRoutes } from './accounts/sharing.ts';
 import { whoOf } from './accounts/who.ts';
 import { type BookMaker, makeBookHere } from './book/maker.ts';
+import { type CardMaker, makeCardsHere } from './cards/maker.ts';
 import { binRoutes } from './routes/bin.ts';
 import { bookRoutes } from './routes/book.ts';
 import { partRoutes } from './routes/parts.ts';
@@ -30,6 +31,8 @@ export interface AppOptions {
   readonly freeBytes?: () => number;
   /** Makes a build book: off the main thread where the application is served, right here where it is not said. */
   readonly book?: BookMaker;
+  /** Looks at a project for its card in the list: likewise. */
+  readonly card?: CardMaker;
   /** Who may do what, once it is served beyond this machine; without it everybody who gets here may do everything. */
   readonly accounts?: AccountsOptions;
   /** Proxies in front whose word on who asks is taken. */
@@ -67,6 +70,7 @@ export function createApp({
   log,
   hosts = [],
   book = makeBookHere,
+  card = makeCardsHere,
   freeBytes = () => Infinity,
   accounts,
   proxies = 0,
@@ -108,7 +112,7 @@ export function createApp({
     await source.query('SELECT 1');
     response.json({ ok: true, ...served() });
   });
-  app.use('/api/projects', projectRoutes(source, served));
+  app.use('/api/projects', projectRoutes(source, served, card));
   app.use('/api/session', sessionRoutes(source, accounts ?? null));
   if (accounts) {
     app.use('/api/accounts', accountRoutes(source));

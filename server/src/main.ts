@@ -5,6 +5,7 @@ import { createServer as createSecureServer } from 'node:https';
 import { dirname } from 'node:path';
 import { createApp } from './app.ts';
 import { bookThreads } from './book/maker.ts';
+import { cardThread } from './cards/maker.ts';
 import { openDatabase, seedDemo } from './database.ts';
 import { toHttpError } from './errors.ts';
 import { AccountEntity } from './entities/account.ts';
@@ -43,6 +44,7 @@ async function main(): Promise<void> {
     ...(reach.needsAccounts ? { accounts: { isSecure: reach.isSecure, firstCode: code } } : {}),
     freeBytes: () => (POSTGRES_PID_FILE ? freeBytesAt(dirname(POSTGRES_PID_FILE)) : Infinity),
     book: bookThreads(new URL('./book.mjs', import.meta.url)),
+    card: cardThread(new URL('./cards.mjs', import.meta.url)),
   });
   const settings = { connectionsCheckingInterval: 5000 };
   const server = reach.tls

@@ -135,6 +135,8 @@ export const api = {
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
   /** What a page that only looks has to know: who saved last, and which build of the page is served. */
   head: (id: string) => request<z.infer<typeof answers.head>>('GET', `/projects/${id}/head`),
+  /** What the list says of it: null where looking took too long. */
+  card: (id: string) => request<z.infer<typeof answers.card>>('GET', `/projects/${id}/card`),
   create: (document: unknown, id?: string) => request<ProjectRecord>('POST', '/projects', { document, ...(id ? { id } : {}) }),
   save: (id: string, revision: number, document: Design, keys: SaveKeys = {}) =>
     request<{ revision: number }>('PUT', `/projects/${id}`, { revision, document, ...keys }),

@@ -19,6 +19,7 @@ export const router = createRouter({
     { path: '/parts/:part?', name: 'parts', component: () => import('./parts/PartsPage.vue') },
     { path: '/tables/:table?', name: 'tables', component: () => import('./tables/TablesPage.vue') },
     { path: '/relay', name: 'relay', component: () => import('./bench/RelayPage.vue') },
+    { path: '/trouble', name: 'trouble', component: () => import('./bench/TroublePage.vue') },
     { path: '/people', name: 'people', component: () => import('./people/PeoplePage.vue') },
     { path: '/join', name: 'join', component: () => import('./people/JoinPage.vue') },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./shell/NowherePage.vue') },

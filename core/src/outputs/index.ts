@@ -9,6 +9,7 @@ export {
   faultyReader,
   predictions,
 } from './bench/dictionary.ts';
+export { SYMPTOMS, type SymptomId } from './bench/symptoms.ts';
 export { OPEN_OHM, type Quantity, meterError, rangeFor } from './bench/meter.ts';
 export { type BenchStep, STAGES, type Stage, benchPlan } from './bench/plan.ts';
 export {
@@ -43,6 +44,7 @@ export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice
 export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts';
 export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
 export { type PathReferences, referencesIn } from './drawing/references.ts';
+export { type Sketch, STROKES, type Stroke, sketchOf } from './drawing/sketch.ts';
 export { SHAPES, otherThrow, shapeHalf } from './drawing/symbols.ts';
 export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
 export { type Column, toCsv } from './formats/csv.ts';

@@ -71,7 +71,8 @@ export {
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told, hear, projectOf } from './say/index.ts';
 export { SCHOOLS, type School, schoolChoice } from './schools.ts';
 export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts';
-export { READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
+export { FAMILIES, type Family, READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
+export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
 export { breaksOf, controlSupplyOf, loadSupplyOf, supplyById } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';

@@ -10,6 +10,7 @@ import {
   isFeed,
   isMains,
   isOnVehicle,
+  isStored,
   isRegulator,
   isMomentary,
   isVoltageSensor,
@@ -62,8 +63,15 @@ export function blankDesign(name: string, variant = 'battery-12'): Design {
   };
 }
 
+/** What ready sentences are looked for by. */
+export const FAMILIES = ['vehicle', 'board', 'mains', 'heat'] as const;
+export type Family = (typeof FAMILIES)[number];
+
 export interface ReadySentence {
   readonly id: string;
+  readonly family: Family;
+  /** The supply that a page of its own begins with. */
+  readonly page: string;
   readonly title: string;
   readonly words: string;
   /** The document with this job added, and with the signals that it needs. */
@@ -198,6 +206,8 @@ function ready(
 ): ReadySentence {
   return {
     id,
+    family: 'vehicle',
+    page: 'battery-12',
     title,
     words,
     add(design) {
@@ -218,6 +228,7 @@ function ready(
 /** A mains load on a cord: its signal is made in the case of the relay, with the boards that the signal needs. */
 function readyOnMains(
   id: string,
+  family: Family,
   title: string,
   words: string,
   make: (
@@ -229,6 +240,8 @@ function readyOnMains(
 ): ReadySentence {
   return {
     id,
+    family,
+    page: 'mains-230',
     title,
     words,
     add(design) {
@@ -256,6 +269,55 @@ function readyOnMains(
     },
   };
 }
+
+/** Another battery of the same voltage than the first supply; undefined where there is none. */
+const secondBattery = ({ supplies: [first, ...others] }: Design) =>
+  others.find((supply) => isStored(supply) && supply.nominalV === first?.nominalV);
+/** What a battery of its size takes charge through, Ω: more than it gives current through; from memory. */
+const ACCEPTS_OHM = 0.09;
+function withSecondBattery(design: Design): Design {
+  const [first] = design.supplies;
+  if (secondBattery(design) || !first || !isStored(first)) return design;
+  const place = design.places.find(({ id }) => id !== first.place) ?? design.places[0]!;
+  const id = mintId('supply', design.supplies);
+  return {
+    ...design,
+    supplies: [
+      ...design.supplies,
+      { ...first, id, name: 'second battery', internalOhm: ACCEPTS_OHM, place: (design.places[2] ?? place).id },
+    ],
+  };
+}
+const SPLIT_CHARGE = ready(
+  'split-charge',
+  'Split charge',
+  'While the start battery is being charged, charge a second battery too.',
+  [chargeSense],
+  (job, _, design) => {
+    const second = secondBattery(design)!;
+    const { plate, id } = job.loads[0]!;
+    return {
+      ...job,
+      device: { ...job.device, part: relayPart(job).replace('30a', '40a') } as Job['device'],
+      loads: [
+        {
+          id,
+          name: second.name,
+          kind: 'battery',
+          count: 1,
+          supply: second.id,
+          place: second.place,
+          series: 1,
+          earth: 'none',
+          important: true,
+          ownCutOut: false,
+          suppressed: false,
+          plate: { ...plate, unit: 'A', value: 30 },
+        },
+      ],
+    };
+  },
+);
 
 /** The common circuits, each as a sentence to adapt. */
 export const READY_SENTENCES: readonly ReadySentence[] = [
@@ -334,38 +396,10 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
     [toGround('door switch')],
     (job, ids) => ({ ...lamp(job, 'cabin lamp', 10), when: { op: 'delay', of: on(ids[0]!), onS: 0, offS: 30 } }),
   ),
-  ready(
-    'split-charge',
-    'Split charge',
-    'While the start battery is being charged, charge a second battery too.',
-    [chargeSense],
-    (job, _, design) => {
-      const second = design.supplies.find(({ id }) => id !== job.supply);
-      if (!second) return job;
-      const { plate, id } = job.loads[0]!;
-      return {
-        ...job,
-        loads: [
-          {
-            id,
-            name: second.name,
-            kind: 'battery',
-            count: 1,
-            supply: second.id,
-            place: second.place,
-            series: 1,
-            earth: 'none',
-            important: true,
-            ownCutOut: false,
-            suppressed: false,
-            plate: { ...plate, unit: 'A', value: 20 },
-          },
-        ],
-      };
-    },
-  ),
+  { ...SPLIT_CHARGE, add: (design) => SPLIT_CHARGE.add(withSecondBattery(design)) },
   readyOnMains(
     'mains-by-pin',
+    'board',
     'Mains load by a controller',
     'While a controller’s pin is high, switch a lamp in a cord through a relay module, only the line cut.',
     (design, base) => {
@@ -380,6 +414,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
   ),
   readyOnMains(
     'heater-by-regulator',
+    'heat',
     'Heater under a temperature controller',
     'While a temperature controller calls for heat, switch an element through a solid-state relay, with a thermal fuse.',
     (_, base) => ({
@@ -405,19 +440,32 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
   ),
 ];
 
+/** A name that no place has: the one that is wanted, or with a number after it. */
+function unused(places: Design['places'], name: string): string {
+  const has = (wanted: string) => places.some((place) => place.name === wanted);
+  if (!has(name)) return name;
+  for (let number = 2; ; number++) if (!has(`${name} ${number}`)) return `${name} ${number}`;
+}
+
 const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false, ownCutOut: false, suppressed: false } as const;
 
-/** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart. */
+/** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart; an empty page has them. */
 function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {
   const known = design.supplies.find((supply) => isMains(supply) && supply.nominalV === 230);
-  const outletPlace = known?.place ?? mintId('place', design.places);
+  const [first, second, third] = design.places;
+  if (known && design.jobs.length === 0 && known.place === first?.id && second?.divided && third)
+    return { design, outlet: known.id, box: second.id, loadPlace: third.id };
   const air = { coldestC: 5, hottestC: 35 };
-  const first = known
-    ? design.places
-    : [...design.places, { ...air, id: outletPlace, name: 'wall outlet', box: 'open' as const, divided: false, strip: false, wet: false }];
-  const box = mintId('place', first);
-  const boxed = [...first, { ...air, id: box, name: 'relay case', box: 'plastic' as const, divided: true, strip: false, wet: false }];
-  const loadPlace = mintId('place', boxed);
+  const place = (places: Design['places'], name: string, box: 'open' | 'plastic'): Design['places'] => [
+    ...places,
+    { ...air, id: mintId('place', places), name: unused(places, name), box, divided: box !== 'open', strip: false, wet: false },
+  ];
+  const atOutlet = known ? design.places : place(design.places, 'wall outlet', 'open');
+  const outletPlace = known?.place ?? atOutlet[atOutlet.length - 1]!.id;
+  const boxed = place(atOutlet, 'relay case', 'plastic');
+  const box = boxed[boxed.length - 1]!.id;
+  const places = place(boxed, 'load', 'open');
+  const loadPlace = places[places.length - 1]!.id;
   const outlet = known?.id ?? mintId('supply', design.supplies);
   return {
     outlet,
@@ -425,7 +473,7 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
     loadPlace,
     design: {
       ...design,
-      places: [...boxed, { ...air, id: loadPlace, name: 'load', box: 'open', divided: false, strip: false, wet: false }],
+      places,
       distances: [
         ...design.distances,
         { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },

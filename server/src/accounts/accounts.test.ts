@@ -177,7 +177,7 @@ describe('every route', () => {
       account      GET /parts · POST /parts · POST /parts/import · PUT /parts/:part · DELETE /parts/:part
       house-owner  GET /accounts · POST /accounts · DELETE /accounts/:account · GET /audit
       reader+phone GET /projects/:id · GET /projects/:id/head · GET /projects/:id/records
-      reader       POST /projects/:id/duplicate · GET /projects/:id/revisions · GET /projects/:id/revisions/:revision
+      reader       GET /projects/:id/card · POST /projects/:id/duplicate · GET /projects/:id/revisions · GET /projects/:id/revisions/:revision
       editor+phone POST /projects/:id/records
       editor       PUT /projects/:id · PATCH /projects/:id · POST /projects/:id/links · DELETE /projects/:id/links
       owner        DELETE /projects/:id · POST /projects/:id/restore · DELETE /bin/:id · GET /projects/:id/audit

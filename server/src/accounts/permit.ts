@@ -38,6 +38,7 @@ export const NEEDS: readonly (readonly [method: string, path: string, need: Need
   ['POST', '/projects', account],
   ['GET', '/projects/:id', project('reader', { phone: true })],
   ['GET', '/projects/:id/head', project('reader', { phone: true })],
+  ['GET', '/projects/:id/card', project('reader')],
   ['PUT', '/projects/:id', project('editor')],
   ['PATCH', '/projects/:id', project('editor')],
   ['POST', '/projects/:id/duplicate', project('reader')],

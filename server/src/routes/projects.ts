@@ -3,6 +3,7 @@ import { Router, type Request } from 'express';
 import { IsNull, type DataSource } from 'typeorm';
 import { bodies, type Role } from '@iron-nudge/contract';
 import { MOST_PROJECTS, applyPatches, parseDesign, readable, type Design, type Patch } from '@iron-nudge/core';
+import type { CardMaker } from '../cards/maker.ts';
 import { note } from '../accounts/audit.ts';
 import { roleOf, seenBy } from '../accounts/permit.ts';
 import { nameOf } from '../accounts/who.ts';
@@ -64,7 +65,7 @@ export interface Served {
   readonly lowMb: number | null;
 }
 
-export function projectRoutes(source: DataSource, served: () => Served): Router {
+export function projectRoutes(source: DataSource, served: () => Served, card: CardMaker): Router {
   const projects = source.getRepository(ProjectEntity);
   const router = Router();
 
@@ -116,6 +117,14 @@ export function projectRoutes(source: DataSource, served: () => Served): Router 
   router.get('/:id/head', async (request, response) => {
     const { revision, savedBy } = await find(projectIdOf(request));
     response.json({ revision, savedBy, ...served() });
+  });
+
+  /** What the list says of it beside its name; asked one by one, as cards come into sight. */
+  router.get('/:id/card', async (request, response) => {
+    const id = projectIdOf(request);
+    const { revision } = await find(id);
+    const made = await card(id, revision, async () => parseDocument((await find(id)).document));
+    response.json({ revision, card: made });
   });
 
   /** Puts a document in the place of the one that is at a revision, which is kept; a save that was made already is known again. */

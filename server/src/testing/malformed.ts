@@ -64,6 +64,7 @@ export function malformed(random: () => number, id: string, document: object): M
     ['GET', () => `/api/projects/${project()}/records?after=${pick(['-1', '1e300', 'x', '', '99999999999999999999', '%00', '1&after=2'])}`],
     ['POST', () => `/api/projects/${project()}/records`, 3],
     ['GET', () => `/api/projects/${project()}/head`],
+    ['GET', () => `/api/projects/${project()}/card`],
     ['GET', () => `/api/projects/${project()}/revisions`],
     ['GET', () => `/api/projects/${project()}/revisions/${pick(BAD_IDS)}`],
     ['DELETE', () => `/api/bin/${pick(BAD_IDS)}`],

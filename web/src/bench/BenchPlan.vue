@@ -1,48 +1,18 @@
 <script setup lang="ts">
 /** The test plan: where the leads go, what the desk does, what should be read, and what was. */
 import { computed, ref } from 'vue';
-import { OPEN_OHM, STAGES, formatQuantity, rangeFor, stateWord, type BenchStep, type Stage } from '@iron-nudge/core';
-import { useProject } from '../stores/project.ts';
+import { OPEN_OHM, STAGES, formatQuantity, type BenchStep } from '@iron-nudge/core';
 import { useBench } from './bench.ts';
 import { showReading, typedReading } from './readings.ts';
+import { EXAMPLES, MARK, STAGE_WORDS, useStepWords } from './step-words.ts';
 
-const project = useProject();
 const bench = useBench();
+const { deskWords, leads } = useStepWords();
 const wrongText = ref('');
-
-const STAGE_WORDS: Readonly<Record<Stage, string>> = {
-  'no power': 'No power: every supply off',
-  'control side alone': 'Control side alone: load fuses out',
-  'all of it': 'All of it',
-};
-const MARK = { pass: '●', odd: '▲', fail: '■', open: '○' } as const;
-/** Past this an ordinary meter's own jack is fused, A: a clamp goes round the wire. */
-const JACK_A = 10;
 
 const stages = computed(() =>
   STAGES.map((stage) => ({ stage, rows: bench.rows.filter(({ step }) => step.stage === stage) })).filter(({ rows }) => rows.length > 0),
 );
-function deskWords(step: BenchStep): string {
-  const on = new Set(step.path[step.path.length - 1]);
-  const signals = project.jobView?.signals ?? [];
-  return signals
-    .flatMap((id) => {
-      const signal = project.design!.signals.find((candidate) => candidate.id === id);
-      return signal ? [`${signal.name} ${stateWord(signal, on.has(id))}`] : [];
-    })
-    .join(', ');
-}
-const pinWords = (at: string) => {
-  const dot = at.lastIndexOf('.');
-  const part = project.analysis?.netlist.parts.find(({ id }) => id === at.slice(0, dot));
-  return `${part?.tag ?? at.slice(0, dot)} ${at.slice(dot + 1)}`;
-};
-function leads(step: BenchStep, value: number): string {
-  const range = formatQuantity(rangeFor(step.quantity, value), step.quantity);
-  if (step.branch === null) return `red on ${pinWords(step.red)}, black on ${pinWords(step.black)}, ${range} range`;
-  return value > JACK_A ? `clamp meter round the wire at ${pinWords(step.red)}` : `in series at ${pinWords(step.red)}, ${range} range`;
-}
-const EXAMPLES = { V: '12.6, 196 mV', A: '1.4, 149 mA', Ω: '85, 1.2k, OL for open' } as const;
 /** What is being typed, as it would be kept. */
 const typing = ref<{ step: string; shown: string } | null>(null);
 function show(step: BenchStep, event: Event): void {

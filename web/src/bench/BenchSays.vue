@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { useBench } from './bench.ts';
 import { showReading } from './readings.ts';
+import { MARK } from './step-words.ts';
 
 const bench = useBench();
 const RANDOM = 'random';
@@ -18,8 +19,13 @@ const VERDICT = {
   fault: 'A reading disagrees. What would explain it:',
   unexplained: 'No single fault gives these readings.',
 } as const;
-const MARK = { pass: '●', odd: '▲', fail: '■', open: '○' } as const;
 
+const verdictWords = computed(() => {
+  const verdict = bench.diagnosis?.verdict ?? 'nothing measured';
+  return verdict === 'nothing measured' && bench.symptom !== null
+    ? 'Suspects of what was seen, before anything is measured:'
+    : VERDICT[verdict];
+});
 const hiddenWords = computed(() => {
   const words = bench.hidden.map((id) => bench.view?.faults.find((fault) => fault.id === id)?.words ?? id);
   return words.length === 0 ? 'nothing: it is healthy' : words.join('; ');
@@ -49,9 +55,14 @@ function mended(): void {
     <h2 class="caps">What the readings say</h2>
     <p v-if="bench.simulated" class="sim">Simulated bench: nothing of it is logged.</p>
     <p class="verdict" role="status" :data-verdict="bench.diagnosis?.verdict">
-      {{ VERDICT[bench.diagnosis?.verdict ?? 'nothing measured'] }}
+      {{ verdictWords }}
     </p>
-    <ol v-if="bench.diagnosis?.verdict === 'fault'" class="faults">
+    <ol
+      v-if="
+        (bench.diagnosis?.verdict === 'fault' || bench.diagnosis?.verdict === 'nothing measured') && bench.diagnosis.explained.length > 0
+      "
+      class="faults"
+    >
       <li v-for="({ fault, share }, at) in bench.diagnosis.explained" :key="fault.id">
         <span class="rank mono">{{ at + 1 }}</span> <span class="share mono">{{ Math.round(share * 100) }} %</span> {{ fault.words }}
       </li>
@@ -70,12 +81,6 @@ function mended(): void {
         Nor do two at once. Take the odd ones again with fresh probes; then look at the wiring against the drawing, wire by wire.
       </p>
     </template>
-    <p v-if="bench.next" class="ask">
-      Measure next: <b>{{ bench.next.step.words }}</b>
-      <button v-if="bench.simulated && !bench.next.locked" class="plain-button" @click="bench.measure(bench.next.step)">
-        Let the meter read it
-      </button>
-    </p>
     <ul v-if="bench.last.length" class="measured" aria-label="Measured">
       <li v-for="row in bench.last" :key="row.step.id" :data-state="row.state">
         <span class="mark" aria-hidden="true">{{ MARK[row.state] }}</span>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What to measure and what it should read; what disagrees is explained, and the next reading is named. */
-import { computed, ref, watch } from 'vue';
+import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { cautionsFor, loadSupplyOf, recordsOf, isMains } from '@iron-nudge/core';
-import CurrentPaths from '../design/CurrentPaths.vue';
+import { SYMPTOMS, cautionsFor, loadSupplyOf, recordsOf, isMains } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { useBench } from './bench.ts';
+import BenchCard from './BenchCard.vue';
+import BenchList from './BenchList.vue';
 import BenchPlan from './BenchPlan.vue';
 import BenchSays from './BenchSays.vue';
 import ReadingLog from './ReadingLog.vue';
@@ -25,7 +26,8 @@ const VIEWS = [
 ] as const;
 const view = computed(() => VIEWS.find(([id]) => id === route.query.view)?.[0] ?? 'plan');
 const show = (id: string) => router.replace({ query: id === 'plan' ? {} : { view: id } });
-const drawn = ref(false);
+// What was said to be seen on the way here.
+bench.symptom = SYMPTOMS.find(({ id }) => id === route.query.symptom)?.id ?? bench.symptom;
 
 watch([() => project.analysis, () => project.job?.id], () => void bench.open(), { immediate: true });
 
@@ -86,36 +88,25 @@ const ranks = computed(() => {
       </p>
       <p v-else-if="bench.view === null" class="stop">This job is not wired yet, so there is nothing to measure.</p>
       <template v-else>
+        <div class="three">
+          <BenchList class="list" />
+          <BenchCard class="in-hand" :ranks="ranks" />
+          <BenchSays class="says" />
+        </div>
         <div v-if="!bench.simulated" class="row meter">
           <label class="field">Meter <input v-model="bench.meter" maxlength="60" placeholder="which one" /></label>
           <label class="field grow"
             >Note for the next reading <input v-model="bench.note" maxlength="500" placeholder="probe on the stud, engine off"
           /></label>
-          <button class="plain-button" :aria-expanded="drawn" @click="drawn = !drawn">
-            {{ drawn ? 'Hide the drawing' : 'On the drawing' }}
-          </button>
         </div>
-        <div v-else class="row meter">
-          <button class="plain-button" :aria-expanded="drawn" @click="drawn = !drawn">
-            {{ drawn ? 'Hide the drawing' : 'On the drawing' }}
-          </button>
-        </div>
-        <div v-if="drawn && project.drawing && project.job" class="paths">
-          <CurrentPaths :drawing="project.drawing" :job="project.job.id" :ranks="ranks" :probes="bench.next?.step ?? null" />
-          <p class="legend">
-            Numbers: what would explain the readings, the likeliest first.
-            <template v-if="bench.next">Next: red on R, black on B.</template>
-          </p>
-        </div>
-        <div class="both">
-          <BenchPlan>
-            <p v-if="onMains" class="caution">
-              Nothing of this job is measured live: no leads go into a box that is plugged in. When all of this has passed, close the case,
-              plug it in, and see that the load follows the sentence. A reading under power is for a licensed hand.
-            </p>
-          </BenchPlan>
-          <BenchSays class="says" />
-        </div>
+        <p v-if="onMains" class="caution">
+          Nothing of this job is measured live: no leads go into a box that is plugged in. When all of this has passed, close the case, plug
+          it in, and see that the load follows the sentence. A reading under power is for a licensed hand.
+        </p>
+        <details class="whole">
+          <summary>The whole plan as a list</summary>
+          <BenchPlan />
+        </details>
       </template>
     </template>
   </main>
@@ -171,27 +162,24 @@ const ranks = computed(() => {
 .meter .plain-button {
   min-height: 30px;
 }
-.paths {
-  height: 430px;
-  border: 1px solid var(--line);
-  margin-bottom: 12px;
-  display: flex;
-  flex-direction: column;
-}
-.paths :deep(.drawing) {
-  flex: 1;
-}
-.legend {
-  margin: 0;
-  padding: 2px 10px 6px;
-  color: var(--iron);
-  font-size: 12.5px;
-}
-.both {
+.three {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 330px;
-  gap: 24px;
+  grid-template-columns: 230px minmax(0, 1fr) 300px;
+  gap: 20px;
   align-items: start;
+  margin-bottom: 14px;
+}
+.list {
+  max-height: calc(100vh - 150px);
+  overflow-y: auto;
+}
+.whole {
+  margin-top: 8px;
+}
+.whole summary {
+  cursor: pointer;
+  font-weight: 600;
+  padding: 4px 0;
 }
 .says {
   position: sticky;
@@ -209,14 +197,26 @@ progress {
   accent-color: var(--copper);
   vertical-align: middle;
 }
+@media (min-width: 801px) and (max-width: 1100px) {
+  .three {
+    grid-template-columns: 200px minmax(0, 1fr);
+  }
+  .says {
+    grid-column: 2;
+  }
+}
 @media (max-width: 800px) {
   .bench {
     padding: 10px 12px;
   }
-  .both {
-    display: flex;
-    flex-direction: column-reverse;
-    align-items: stretch;
+  .three {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .in-hand {
+    order: -1;
+  }
+  .list {
+    max-height: none;
   }
   .says {
     position: static;

@@ -1,7 +1,7 @@
 /** The bench of the job that is open: its steps, what was read, what that says, and the simulated one. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { readingVerdict, readingsNow, type BenchStep, type Reading, type Verdict } from '@iron-nudge/core';
+import { readingVerdict, readingsNow, type BenchStep, type Reading, type SymptomId, type Verdict } from '@iron-nudge/core';
 import type { BenchView, PlainDiagnosis, PlainPair } from '../worker/engine.worker.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -28,6 +28,10 @@ export const useBench = defineStore('bench', () => {
   const hidden = shallowRef<readonly string[]>([]);
   const meter = ref('');
   const note = ref('');
+  /** What was seen before anything was measured. */
+  const symptom = ref<SymptomId | null>(null);
+  /** Id of a step that was picked before the one that would tell most. */
+  const picked = ref('');
 
   let wanted = 0;
   /** Opens the bench of the job on the screen; called by the page while it is there. */
@@ -36,6 +40,7 @@ export const useBench = defineStore('bench', () => {
     view.value = undefined;
     progress.value = 0;
     simulated.value = null;
+    picked.value = '';
     const job = project.job?.id;
     if (!job || !project.analysis) return;
     const wired = project.jobView?.unwired.length === 0;
@@ -66,7 +71,7 @@ export const useBench = defineStore('bench', () => {
     return own;
   });
   let asked = 0;
-  watch([view, values], async () => {
+  watch([view, values, symptom], async () => {
     const mine = ++asked;
     pairs.value = null;
     if (!view.value) {
@@ -74,7 +79,7 @@ export const useBench = defineStore('bench', () => {
       return;
     }
     const blocked = rows.value.flatMap(({ step, locked }) => (locked ? [step.id] : []));
-    const answer = await project.diagnose(values.value, blocked);
+    const answer = await project.diagnose(values.value, blocked, symptom.value);
     if (mine !== asked) return;
     diagnosis.value = answer;
     if (answer?.verdict !== 'unexplained') return;
@@ -83,9 +88,19 @@ export const useBench = defineStore('bench', () => {
   });
   /** What was read since the last answer is not asked for again. */
   const next = computed(() => rows.value.find(({ step, reading }) => reading === null && step.id === diagnosis.value?.next) ?? null);
+  /** The step in hand: what was picked, else what tells most, else the first that is open. */
+  const inHand = computed(
+    () =>
+      rows.value.find(({ step }) => step.id === picked.value) ??
+      next.value ??
+      rows.value.find(({ state, locked }) => state === 'open' && !locked) ??
+      null,
+  );
   const last = computed(() => rows.value.filter(({ reading }) => reading !== null).sort((a, b) => b.reading!.at - a.reading!.at));
 
   function add(step: BenchStep, value: number): void {
+    // What was picked has its reading: on with what tells most.
+    picked.value = '';
     if (simulated.value) {
       simulated.value = new Map(simulated.value).set(step.id, { value, at: Date.now() + simulated.value.size });
       return;
@@ -119,5 +134,25 @@ export const useBench = defineStore('bench', () => {
     if (value !== null && simulated.value) add(step, value);
   }
 
-  return { view, progress, diagnosis, pairs, simulated, hidden, meter, note, rows, next, last, open, add, freshStart, begin, measure };
+  return {
+    symptom,
+    picked,
+    inHand,
+    view,
+    progress,
+    diagnosis,
+    pairs,
+    simulated,
+    hidden,
+    meter,
+    note,
+    rows,
+    next,
+    last,
+    open,
+    add,
+    freshStart,
+    begin,
+    measure,
+  };
 });

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Button, Input, Modal, message, notification } from 'ant-design-vue';
-import { defineAsyncComponent, h, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, defineAsyncComponent, h, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { blankDesign, parseArchiveText } from '@iron-nudge/core';
+import type { Design } from '@iron-nudge/core';
 import { api, type ProjectSummary } from '../api.ts';
 import { learnServer } from '../stores/build.ts';
 import { seen } from '../stores/seen.ts';
@@ -11,11 +11,13 @@ import { download, fileName } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
 import { minute } from '../ui/when.ts';
 import { wordsOf } from '../ui/words-of.ts';
-import { bringIn, downloadArchive, downloadEverything } from './archive.ts';
+import ProjectCard from './ProjectCard.vue';
+import SayBox from './SayBox.vue';
 
 const { state: list, refresh } = latest(() => api.list());
 const router = useRouter();
-const naming = ref<{ project: ProjectSummary | null; name: string } | null>(null);
+const renaming = ref<{ project: ProjectSummary; name: string } | null>(null);
+const beginning = ref(false);
 const file = ref<HTMLInputElement | null>(null);
 const filter = ref('');
 const inBin = ref(false);
@@ -28,8 +30,12 @@ async function exportAs(work: Promise<void>): Promise<void> {
 /** Fetched when they are opened: the first page is light without them. */
 const ExportMenu = defineAsyncComponent(() => import('./ExportMenu.vue'));
 const BinModal = defineAsyncComponent(() => import('./BinModal.vue'));
+const NewProjectModal = defineAsyncComponent(() => import('./NewProjectModal.vue'));
+const GalleryStrip = defineAsyncComponent(() => import('./GalleryStrip.vue'));
+const archive = () => import('./archive.ts');
 /** What went wrong with the last thing asked for. */
 const trouble = ref('');
+const busy = ref(false);
 
 onMounted(() => {
   void refresh();
@@ -38,31 +44,54 @@ onMounted(() => {
 
 async function attempt(work: () => Promise<unknown>): Promise<void> {
   trouble.value = '';
+  busy.value = true;
   try {
     await work();
   } catch (error) {
     trouble.value = wordsOf(error);
+  } finally {
+    busy.value = false;
   }
 }
 
-function shown(projects: ProjectSummary[]): ProjectSummary[] {
+/** What is wrong with each, as far as it was looked at. */
+const dangers = ref<ReadonlyMap<string, number>>(new Map());
+const learnDangers = (id: string, count: number) => (dangers.value = new Map(dangers.value).set(id, count));
+const ORDERS = { changed: 'last changed first', name: 'by name', dangers: 'most dangers first' } as const;
+const order = ref<keyof typeof ORDERS>('changed');
+const isLong = computed(() => list.value.kind === 'ready' && list.value.value.length > 6);
+const shown = computed(() => {
+  if (list.value.kind !== 'ready') return [];
   const wanted = filter.value.trim().toLowerCase();
-  return projects.filter(({ name }) => name.toLowerCase().includes(wanted));
-}
+  const found = list.value.value.filter(({ name }) => name.toLowerCase().includes(wanted));
+  if (order.value === 'name') return found.sort((one, other) => one.name.localeCompare(other.name));
+  if (order.value === 'dangers') return found.sort((one, other) => (dangers.value.get(other.id) ?? -1) - (dangers.value.get(one.id) ?? -1));
+  return found;
+});
 
 const open = (id: string) => router.push({ name: 'design', params: { id } });
+const begin = (design: Design) =>
+  attempt(async () => {
+    const { id } = await api.create(design);
+    beginning.value = false;
+    await open(id);
+  });
+const beginFrom = (ready: string) =>
+  attempt(async () => {
+    const { GALLERY, projectFrom } = await import('./saying.ts');
+    const { id } = await api.create(projectFrom(GALLERY.find((one) => one.id === ready)!));
+    await open(id);
+  });
 
-async function giveName(): Promise<void> {
-  const wanted = naming.value;
+async function rename(): Promise<void> {
+  const wanted = renaming.value;
   const name = wanted?.name.trim();
   if (!wanted || !name) return;
   await attempt(async () => {
-    if (wanted.project) {
-      const { revision, document } = await api.load(wanted.project.id);
-      await api.save(wanted.project.id, revision, { ...document, name });
-      await refresh();
-    } else await open((await api.create(blankDesign(name))).id);
-    naming.value = null;
+    const { revision, document } = await api.load(wanted.project.id);
+    await api.save(wanted.project.id, revision, { ...document, name });
+    await refresh();
+    renaming.value = null;
   });
 }
 
@@ -107,6 +136,11 @@ async function importFile(event: Event): Promise<void> {
   const chosen = input.files?.[0];
   input.value = '';
   if (!chosen) return;
+  await attempt(() => takeIn(chosen));
+}
+
+async function takeIn(chosen: File): Promise<void> {
+  const { bringIn, parseArchiveText } = await archive();
   const parsed = parseArchiveText(await chosen.text());
   if (!parsed.ok) {
     const { path, message: why } = parsed.problems[0]!;
@@ -114,17 +148,15 @@ async function importFile(event: Event): Promise<void> {
     trouble.value = `${chosen.name} cannot be read. ${path ? `${path}: ` : ''}${why}${more}`;
     return;
   }
-  await attempt(async () => {
-    try {
-      const { projects, records, parts, partsLeft } = await bringIn(parsed.archive);
-      if (projects.length === 1) await open(projects[0]!);
-      const left = partsLeft > 0 ? `; ${partsLeft} own parts are on the shelf already and were left as they are` : '';
-      if (parsed.archive.projects.length !== 1 || records > 0)
-        void message.success(`Brought in: ${projects.length} projects, ${records} records, ${parts} own parts${left}.`, 6);
-    } finally {
-      await refresh();
-    }
-  });
+  try {
+    const { projects, records, parts, partsLeft } = await bringIn(parsed.archive);
+    if (projects.length === 1) await open(projects[0]!);
+    const left = partsLeft > 0 ? `; ${partsLeft} own parts are on the shelf already and were left as they are` : '';
+    if (parsed.archive.projects.length !== 1 || records > 0)
+      void message.success(`Brought in: ${projects.length} projects, ${records} records, ${parts} own parts${left}.`, 6);
+  } finally {
+    await refresh();
+  }
 }
 
 /** What this browser has seen of the projects, for when the server is away. */
@@ -145,31 +177,44 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
   <div class="page">
     <TopBar />
     <main>
+      <h1 class="visually-hidden">Iron Nudge</h1>
+      <SayBox :design="null" button="Wire it" @wired="begin" />
+      <nav class="doors" aria-label="Without a project">
+        <RouterLink class="door relay" :to="{ name: 'relay' }"
+          ><b>What is this relay?</b><span>Its pins and a meter, about eight readings.</span></RouterLink
+        >
+        <RouterLink class="door trouble-door" :to="{ name: 'trouble' }"
+          ><b>Something does not work</b><span>Say what you see; it names the next reading.</span></RouterLink
+        >
+        <RouterLink class="door sums" :to="{ name: 'sums' }"
+          ><b>A quick sum</b><span>Wire, fuse, resistor, coil, heat: one at a time.</span></RouterLink
+        >
+      </nav>
       <div class="head">
-        <div>
-          <h1>Projects</h1>
-          <p>One sentence a circuit. Iron Nudge wires it, solves it in every state, and says what is wrong.</p>
-        </div>
-        <div class="row">
-          <input
-            v-if="list.kind === 'ready' && list.value.length > 6"
-            v-model="filter"
-            class="select"
-            placeholder="Find a project"
-            aria-label="Find a project"
-          />
-          <input
-            ref="file"
-            type="file"
-            accept=".json,application/json"
-            class="visually-hidden"
-            tabindex="-1"
-            aria-label="Project file"
-            @change="importFile"
-          />
-          <button class="plain-button" @click="file?.click()">Import…</button>
-          <button class="plain-button strong" @click="naming = { project: null, name: '' }">New project</button>
-        </div>
+        <h2>Projects</h2>
+        <span v-if="list.kind === 'ready' && list.value.length > 0" class="facts"
+          >{{ list.value.length }}{{ isLong ? '' : ` · ${ORDERS.changed}` }}</span
+        >
+        <template v-if="isLong">
+          <input v-model="filter" class="select find" placeholder="Find a project" aria-label="Find a project" />
+          <select v-model="order" class="select order" aria-label="Order of the projects">
+            <option v-for="(words, key) in ORDERS" :key="key" :value="key">{{ words }}</option>
+          </select>
+        </template>
+        <span class="gap"></span>
+        <input
+          ref="file"
+          type="file"
+          accept=".json,application/json"
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="Project file"
+          @change="importFile"
+        />
+        <button class="plain-button" @click="inBin = true">Bin…</button>
+        <button class="plain-button" @click="attempt(async () => (await archive()).downloadEverything())">Download everything</button>
+        <button class="plain-button" @click="file?.click()">Import…</button>
+        <button class="plain-button strong" @click="beginning = true">New project</button>
       </div>
       <div v-if="trouble" class="trouble row" role="alert">
         <span>{{ trouble }}</span>
@@ -194,64 +239,58 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         <h2>No project yet</h2>
         <p>
           A project is a vehicle, a trailer, a box: its places, its supplies, its signals, and one sentence for each thing that must switch.
+          Say one above, or begin from a ready circuit below.
         </p>
-        <button class="plain-button strong" @click="naming = { project: null, name: '' }">Start the first</button>
       </div>
       <ul v-else class="cards">
-        <li v-for="project in shown(list.value)" :key="project.id" class="card">
-          <button class="bare title" @click="open(project.id)">{{ project.name }}</button>
-          <span class="facts mono">{{ project.jobs }} {{ project.jobs === 1 ? 'job' : 'jobs' }} · revision {{ project.revision }}</span>
-          <span class="facts">changed {{ minute(project.updatedAt) }}</span>
-          <div class="row actions">
-            <button class="plain-button" @click="naming = { project, name: project.name }">Rename</button>
-            <button
-              class="plain-button"
-              @click="
-                attempt(async () => {
-                  await api.duplicate(project.id);
-                  await refresh();
-                })
-              "
-            >
-              Duplicate
-            </button>
-            <ExportMenu
-              v-if="exporting === project.id"
-              @closed="exporting = ''"
-              @project="exportAs(exportProject(project))"
-              @archive="exportAs(attempt(() => downloadArchive(project.id, project.name)))"
-            />
-            <button v-else class="plain-button" aria-haspopup="menu" @click="exporting = project.id">Export…</button>
-            <button class="plain-button danger" @click="remove(project)">Delete</button>
-          </div>
-        </li>
+        <ProjectCard
+          v-for="project in shown"
+          :key="project.id"
+          :project="project"
+          @open="open(project.id)"
+          @looked="learnDangers(project.id, $event)"
+        >
+          <button class="bare act" @click="renaming = { project, name: project.name }">Rename</button>
+          <button
+            class="bare act"
+            @click="
+              attempt(async () => {
+                await api.duplicate(project.id);
+                await refresh();
+              })
+            "
+          >
+            Duplicate
+          </button>
+          <ExportMenu
+            v-if="exporting === project.id"
+            @closed="exporting = ''"
+            @project="exportAs(exportProject(project))"
+            @archive="exportAs(attempt(async () => (await archive()).downloadArchive(project.id, project.name)))"
+          />
+          <button v-else class="bare act" aria-haspopup="menu" @click="exporting = project.id">Export…</button>
+          <button class="bare act" @click="remove(project)">Delete</button>
+        </ProjectCard>
       </ul>
-      <p v-if="list.kind === 'ready' && filter && shown(list.value).length === 0">No project is called that.</p>
-      <p class="door">
-        <RouterLink :to="{ name: 'relay' }">What is this relay?</RouterLink>
-        <span class="facts">Read a relay’s pins with a meter, with no project at hand: which are its coil, its contacts, its diode.</span>
-      </p>
-      <p class="row all">
-        <button class="plain-button" @click="attempt(downloadEverything)">Download everything</button>
-        <button class="plain-button" @click="inBin = true">Bin…</button>
-        <span class="facts">One file of all projects with their readings, and your own parts; Import takes it in again.</span>
-      </p>
+      <p v-if="list.kind === 'ready' && filter && shown.length === 0">No project is called that.</p>
+      <GalleryStrip v-if="list.kind !== 'loading'" @chosen="beginFrom" />
       <BinModal v-if="inBin" v-model:open="inBin" @changed="refresh" />
+      <NewProjectModal v-if="beginning" :busy="busy" @made="begin" @closed="beginning = false" />
       <p class="caution">
         Iron Nudge checks what you tell it. Local codes and licensed practice come first; disconnect the battery before you work on a
         circuit, and have mains work done by someone who may do it.
       </p>
     </main>
     <Modal
-      :open="naming !== null"
-      :title="naming?.project ? 'Rename project' : 'New project'"
+      :open="renaming !== null"
+      title="Rename project"
       ok-text="OK"
-      :ok-button-props="{ disabled: !naming?.name.trim() }"
-      @ok="giveName"
-      @cancel="naming = null"
+      :ok-button-props="{ disabled: !renaming?.name.trim() }"
+      @ok="rename"
+      @cancel="renaming = null"
     >
-      <label v-if="naming" class="field"
-        >Name<Input ref="nameField" v-model:value="naming.name" :maxlength="60" @press-enter="giveName"
+      <label v-if="renaming" class="field"
+        >Name<Input ref="nameField" v-model:value="renaming.name" :maxlength="60" @press-enter="rename"
       /></label>
     </Modal>
   </div>
@@ -262,73 +301,78 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
   min-height: 100%;
 }
 main {
-  max-width: 1080px;
+  max-width: 1240px;
   margin: 0 auto;
-  padding: 34px 24px;
+  padding: 22px 24px;
+}
+.doors {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+  gap: 14px;
+  margin-top: 14px;
+}
+.door {
+  display: grid;
+  gap: 1px;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+  border-left: 5px solid var(--iron);
+  border-radius: 4px;
+  padding: 10px 16px;
+  color: var(--iron);
+  text-decoration: none;
+}
+.door b {
+  font: 600 21px var(--condensed);
+  color: var(--ink);
+}
+.door:hover {
+  border-color: var(--ink);
+}
+.door.relay {
+  border-left-color: var(--control);
+}
+.door.trouble-door {
+  border-left-color: var(--copper);
 }
 .head {
   display: flex;
-  justify-content: space-between;
-  align-items: end;
-  gap: 24px;
-  margin-bottom: 22px;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 12px;
+  margin: 24px 0 10px;
 }
-h1 {
-  font-size: 32px;
+.head h2 {
+  font-size: 28px;
 }
-.head p {
-  margin: 2px 0 0;
-  color: var(--iron);
-  font-size: 15px;
+.gap {
+  flex: 1;
+}
+.find,
+.order {
+  width: auto;
 }
 .cards {
   list-style: none;
   margin: 0;
   padding: 0;
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(330px, 1fr));
-  gap: 14px;
+  grid-template-columns: repeat(auto-fill, minmax(350px, 1fr));
+  gap: 12px;
 }
-.card {
-  background: var(--sheet);
-  border: 1px solid var(--line);
-  border-left: 4px solid var(--copper);
-  border-radius: 4px;
-  padding: 14px 16px;
-  display: grid;
-  gap: 3px;
+.act {
+  font-size: 12.5px;
+  color: var(--control);
+}
+.act:hover {
+  text-decoration: underline;
 }
 .title {
   font: 600 21px var(--condensed);
 }
-.title:hover {
-  text-decoration: underline;
-  text-decoration-color: var(--copper);
-}
 .facts {
   color: var(--iron);
   font-size: 12.5px;
-}
-.actions {
-  margin-top: 10px;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.actions .plain-button {
-  padding-inline: 9px;
-}
-.head .row {
-  white-space: nowrap;
-}
-.door {
-  margin-top: 22px;
-}
-.door a {
-  font: 600 19px var(--condensed);
-  margin-right: 10px;
-}
-.all {
-  margin-top: 18px;
 }
 .known {
   list-style: none;
@@ -344,13 +388,26 @@ h1 {
   background: var(--sheet);
   border: 1px solid var(--line);
   border-radius: 4px;
-  padding: 30px;
+  padding: 20px 24px;
   max-width: 620px;
 }
 .caution {
-  margin-top: 34px;
+  margin-top: 26px;
   color: var(--iron);
   font-size: 13px;
-  max-width: 720px;
+  max-width: 820px;
+}
+@media (max-width: 700px) {
+  .cards {
+    grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 520px) {
+  main {
+    padding: 14px 12px;
+  }
+  .act {
+    min-height: 40px;
+  }
 }
 </style>

@@ -1,5 +1,7 @@
 /** Everything out in one file, and such a file in again. */
 import { MOST_OWN_PARTS, archiveText, readable, type Archive, type Archived } from '@iron-nudge/core';
+
+export { parseArchiveText } from '@iron-nudge/core';
 import { v4 as freshId } from 'uuid';
 import { api } from '../api.ts';
 import { firstBatch } from '../stores/batches.ts';

@@ -19,6 +19,7 @@ import {
   type MendingNudge,
   type Patch,
   type SizeOrder,
+  type SymptomId,
   type SweepProgress,
 } from '@iron-nudge/core';
 import { proxy } from 'comlink';
@@ -381,8 +382,8 @@ export const useProject = defineStore('project', () => {
   const mountPlaces = (of: string) => searcher.ask((remote) => remote.places(of));
   const openBench = (of: string, tell: (share: number) => void) => searcher.ask((remote) => remote.openBench(of, proxy(tell)));
   const explainByTwo = (readings: Readonly<Record<string, number>>) => searcher.ask((remote) => remote.explainByTwo({ ...readings }));
-  const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[]) =>
-    searcher.ask((remote) => remote.diagnose({ ...readings }, [...blocked]));
+  const diagnose = (readings: Readonly<Record<string, number>>, blocked: readonly string[], symptom: SymptomId | null) =>
+    searcher.ask((remote) => remote.diagnose({ ...readings }, [...blocked], symptom));
   const simulate = (step: string, hidden: readonly string[], chance: readonly [number, number, number]) =>
     searcher.ask((remote) => remote.simulate(step, [...hidden], [...chance]));
   const sweep = (vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void) =>

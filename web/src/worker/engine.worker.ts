@@ -296,9 +296,9 @@ const engine = {
     const { steps, healthy, faults } = dictionary;
     return { steps, healthy, faults: faults.map(plain) };
   },
-  diagnose: asked('diagnose', (readings, blocked): PlainDiagnosis | null => {
+  diagnose: asked('diagnose', (readings, blocked, symptom): PlainDiagnosis | null => {
     if (!bench) return null;
-    const { explained, ...rest } = diagnose(bench.dictionary, readings, new Set(blocked));
+    const { explained, ...rest } = diagnose(bench.dictionary, readings, new Set(blocked), symptom);
     return { ...rest, explained: explained.map(({ fault, share }) => ({ fault: plain(fault), share })) };
   }),
   /** Pairs of faults that would explain what no single one does. */

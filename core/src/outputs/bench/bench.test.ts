@@ -190,7 +190,7 @@ describe('what is asked next', () => {
         fault: 'open' as const,
         weight: 1,
       });
-      const dictionary: Dictionary = { steps, healthy, values, faults: [0, 1, 2, 3].map(fault) };
+      const dictionary: Dictionary = { steps, healthy, values, faults: [0, 1, 2, 3].map(fault), shows: steps.map(() => new Set<never>()) };
       // Healthy has half of all weight, each fault an eighth: H = −Σ p log p over what can be told apart.
       const worth = steps.map(({ quantity }, at) => {
         const shares = new Map<number, number>([[0, 0.5]]);

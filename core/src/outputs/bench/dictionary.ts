@@ -14,6 +14,7 @@ import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.
 import { OPEN_OHM, meterError } from './meter.ts';
 import { type BranchFault, type SingleFault, singleFaults } from './faults.ts';
 import { type BenchStep, benchPlan } from './plan.ts';
+import { SYMPTOMS, type SymptomId, UNSEEN, eyesOn, fuseGone, sightOf } from './symptoms.ts';
 
 export interface Prediction {
   readonly value: number;
@@ -28,6 +29,8 @@ export interface Dictionary {
   readonly healthy: readonly Prediction[];
   /** By fault, then by step. */
   readonly values: readonly Float64Array[];
+  /** By fault: what one sees of it before one measures. */
+  readonly shows: readonly ReadonlySet<SymptomId>[];
 }
 
 /** An ohmmeter: a voltage that no diode conducts at, behind a resistance that no coil pulls in through, V and Ω. */
@@ -197,12 +200,17 @@ export function* dictionaryInSteps(evidence: Evidence, jobId: string): Generator
   const bench = reader(evidence);
   const healthy = predictions(evidence, steps);
   const values: Float64Array[] = [];
+  const shows: ReadonlySet<SymptomId>[] = [];
+  const look = eyesOn(evidence, jobId);
+  const well = look((step) => bench.read(step, []));
   for (const fault of faults) {
     yield { done: values.length, of: faults.length };
     const read = 'wired' in fault ? faultyReader(evidence, [fault]) : (step: BenchStep) => bench.read(step, [fault]);
     values.push(Float64Array.from(steps, read));
+    const sight = sightOf(look(read), well, fuseGone(evidence, fault));
+    shows.push(new Set(SYMPTOMS.flatMap(({ id, shows: isShown }) => (isShown(sight) ? [id] : []))));
   }
-  return { steps, faults, healthy, values };
+  return { steps, faults, healthy, values, shows };
 }
 
 export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
@@ -281,27 +289,35 @@ export function explainLog(
   return { log, far };
 }
 
-/** `blocked` steps may not be measured yet, and are not proposed. */
-export function diagnose(dictionary: Dictionary, readings: Readings, blocked: ReadonlySet<string> = new Set()): Diagnosis {
-  const { steps, faults, healthy, values } = dictionary;
+/** `blocked` steps may not be measured yet, and are not proposed; `symptom` is what was seen before anything was measured. */
+export function diagnose(
+  dictionary: Dictionary,
+  readings: Readings,
+  blocked: ReadonlySet<string> = new Set(),
+  symptom: SymptomId | null = null,
+): Diagnosis {
+  const { steps, faults, healthy, values, shows } = dictionary;
+  const seen = (row: number) => (symptom === null || shows[row]!.has(symptom) ? 1 : UNSEEN);
   const measured = steps.flatMap(({ id }, at) => (readings[id] === undefined ? [] : [at]));
   const wrong = measured.filter((at) => isWrong(dictionary, at, readings[steps[at]!.id]!));
   const priors = faults.reduce((sum, { weight }) => sum + weight, 0);
   const scored = faults.map((fault, row) => {
     const { log, far } = explainLog(dictionary, readings, measured, (at) => values[row]![at]!);
-    return { fault, row, weight: far > FAR ? 0 : (fault.weight / priors) * Math.exp(log), far };
+    return { fault, row, weight: far > FAR ? 0 : seen(row) * (fault.weight / priors) * Math.exp(log), far };
   });
   const sound =
-    wrong.length > 0 ? 0 : HEALTHY_WEIGHT * Math.exp(explainLog(dictionary, readings, measured, (at) => healthy[at]!.value).log);
+    wrong.length > 0
+      ? 0
+      : (symptom === null ? HEALTHY_WEIGHT : UNSEEN) * Math.exp(explainLog(dictionary, readings, measured, (at) => healthy[at]!.value).log);
   const total = scored.reduce((sum, { weight }) => sum + weight, 0) + sound;
   const weights = scored.map(({ weight }) => (total > 0 ? weight / total : 0));
   const next = nextStep(dictionary, measured, weights, total > 0 ? sound / total : 0, blocked);
-  if (measured.length === 0) return { verdict: 'nothing measured', explained: [], next };
   const explained = scored
     .map(({ fault }, row) => ({ fault, share: weights[row]! }))
     .filter(({ share }) => share > 0.01)
     .sort((a, b) => b.share - a.share)
     .slice(0, 8);
+  if (measured.length === 0) return { verdict: 'nothing measured', explained: symptom === null ? [] : explained, next };
   if (wrong.length === 0) return { verdict: 'healthy', explained, next };
   return explained.length === 0 ? { verdict: 'unexplained', explained, next } : { verdict: 'fault', explained, next };
 }

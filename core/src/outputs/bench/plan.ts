@@ -238,15 +238,16 @@ const hangsOnMains = (design: Design, supply: string | null): boolean => design.
 
 const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
 
-/** The way to the state with all lines as wanted that has the fewest signals on; null where there is none. */
-function stateWith({ states, signals }: JobEvidence, wanted: 'on' | 'off'): (readonly string[])[] | null {
-  const found = states
-    .filter(({ corner, othersOn, lines }) => corner === 'usual' && !othersOn && lines.every((line) => line === wanted))
-    .sort((a, b) => a.path.length - b.path.length || a.on.size - b.on.size)[0];
-  if (!found) return null;
+/** The ways to the states with all lines as wanted, those with the fewest signals on first. */
+export function statesWith({ states, signals }: JobEvidence, wanted: 'on' | 'off'): (readonly (readonly string[])[])[] {
   const ids = (bits: number) => signals.filter((_, at) => ((bits >> at) & 1) === 1);
-  return found.path.length > 0 ? found.path.map(ids) : [[...found.on]];
+  return states
+    .filter(({ corner, othersOn, lines }) => corner === 'usual' && !othersOn && lines.every((line) => line === wanted))
+    .sort((a, b) => a.path.length - b.path.length || a.on.size - b.on.size)
+    .map((found) => (found.path.length > 0 ? found.path.map(ids) : [[...found.on]]));
 }
+/** The first of them; null where there is none. */
+export const stateWith = (own: JobEvidence, wanted: 'on' | 'off') => statesWith(own, wanted)[0] ?? null;
 
 /** Terminals of a plan that a netlist has: what was left out is not measured. */
 export const measurable = (netlist: Netlist, step: BenchStep): boolean =>
