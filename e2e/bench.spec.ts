@@ -1,7 +1,7 @@
 /** The bench: predictions, readings by hand and by the simulated meter, and the fault that they point at. */
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshOwlBox, watchErrors } from './support.ts';
+import { freshOwlBox, watchErrors, wholePlan } from './support.ts';
 
 test('a hidden fault is found by the readings that are asked for', async ({ page, request }) => {
   const errors = watchErrors(page);
@@ -12,16 +12,17 @@ test('a hidden fault is found by the readings that are asked for', async ({ page
   await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
   for (let reading = 1; reading <= 6; reading++) {
-    const ask = says.getByRole('button', { name: 'Let the meter read it' });
+    const ask = page.getByLabel('The step in hand').getByRole('button', { name: 'Let the meter read it' });
     // The next one is asked for when the worker has weighed the last.
     const more = await ask.waitFor({ timeout: 8000 }).then(
       () => true,
       () => false,
     );
     if (!more) break;
-    const before = await page.locator('section li[data-state="pass"], section li[data-state="fail"]').count();
+    const measured = says.getByLabel('Measured').getByRole('listitem');
+    const before = await measured.count();
     await ask.click();
-    await expect(page.locator('section li[data-state="pass"], section li[data-state="fail"]')).toHaveCount(before + 1);
+    await expect(measured).toHaveCount(before + 1);
   }
   await expect(says.getByText('A reading disagrees. What would explain it:')).toBeVisible();
   await expect(says.locator('.faults li').first()).toContainText('coil K1 is broken');
@@ -34,6 +35,7 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   const project = await freshOwlBox(request, 'Readings');
   await page.goto(`/projects/${project}/bench/dew`);
   const coil = page.getByLabel('Reading across the coil of K1, Ω');
+  await wholePlan(page);
   await page.getByLabel('Meter', { exact: true }).fill('the yellow one');
   await coil.fill('not a number');
   await coil.press('Enter');
@@ -43,6 +45,7 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   const row = page.locator('section li', { has: coil });
   await expect(row).toHaveAttribute('data-state', 'pass');
   await page.reload();
+  await wholePlan(page);
   await expect(row).toHaveAttribute('data-state', 'pass');
   await coil.fill('OL');
   await coil.press('Enter');
@@ -62,6 +65,7 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
 test('on the mains nothing live is measured before what needs no power has passed', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Bench mains');
   await page.goto(`/projects/${project}/bench/heater`);
+  await wholePlan(page);
   await expect(page.getByRole('note')).toContainText('prove it dead twice');
   await expect(page.getByText('after the steps with no power').first()).toBeVisible();
   await expect(page.getByLabel(/Reading into the coil of K7/)).toHaveCount(0);
@@ -91,9 +95,9 @@ test('two faults at once are found where no single one explains the readings, an
   const says = page.getByLabel('What the readings say');
   await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
+  await wholePlan(page);
   await page.getByLabel('Reading across the coil of K1, Ω').fill('OL');
   await page.getByLabel('Reading across the coil of K1, Ω').press('Enter');
-  await page.getByRole('button', { name: 'On the drawing' }).click();
   await expect(page.locator('.rank').first()).toBeVisible();
   await page.getByLabel('Reading across E1.1 dew strips, Ω').fill('2,86');
   await page.getByLabel('Reading across E1.1 dew strips, Ω').press('Enter');

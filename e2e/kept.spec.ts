@@ -2,7 +2,7 @@
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { freshOwlBox, openJob, saved } from './support.ts';
+import { freshOwlBox, openJob, saved, wholePlan } from './support.ts';
 
 const API = /\/api\//;
 /** The server does not answer this browser any more, until it is let. */
@@ -272,6 +272,7 @@ test('an archive carries readings out and in; everything goes out in one file', 
 test('a record that the server does not take is shown with its field, and those after it are sent', async ({ page, request, context }) => {
   const project = await freshOwlBox(request, 'Bad record');
   await page.goto(`/projects/${project}/bench/dew`);
+  await wholePlan(page);
   const fields = page.getByLabel(/^Reading .*, Ω$/);
   await expect(fields.first()).toBeVisible();
   const RECORDS = /\/records$/;

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writ
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { dataFolder, group, leftoversOf, root, startIn } from './started.ts';
-import { saved } from './support.ts';
+import { saved, wholePlan } from './support.ts';
 
 const data = dataFolder();
 test.afterAll(() => rmSync(data, { recursive: true, force: true }));
@@ -47,6 +47,7 @@ test('killing the server in the middle of logging loses no reading', async ({ pa
   const { projects } = (await (await page.request.get(`${base}/api/projects`)).json()) as { projects: { id: string }[] };
   const project = projects[0]!.id;
   await page.goto(`${base}/projects/${project}/bench/dew`);
+  await wholePlan(page);
   const fields = page.getByLabel(/^Reading .*, Ω$/);
   await expect(fields.first()).toBeVisible();
   const take = async (at: number) => {
@@ -103,6 +104,7 @@ test.describe('without its server', () => {
     await expect(away.getByText('not saved yet: kept here')).toBeVisible();
     // What it never loaded while the server was there it has all the same.
     await away.getByRole('link', { name: 'Bench' }).click();
+    await wholePlan(away);
     await expect(away.getByLabel(/^Reading .*, Ω$/).first()).toBeVisible();
 
     const second = start({ PORT: port });

@@ -25,3 +25,6 @@ export function watchErrors(page: Page): string[] {
   });
   return errors;
 }
+
+/** Every step of a bench at once, each with its field. */
+export const wholePlan = (page: Page): Promise<void> => page.getByText('The whole plan as a list').click();

@@ -256,6 +256,8 @@ export {
   type Pole,
   type Quantity,
   type RowProblem,
+  firstLine,
+  writesAmps,
   type Sketch,
   STROKES,
   type Stroke,

@@ -49,7 +49,12 @@ const should = computed(() => {
   if (middle >= OPEN_OHM / 4) return showReading(middle, step.quantity);
   const least = step.upTo ? 0 : Math.max(0, middle - tolerance);
   const words = (amount: number) => formatQuantity(amount, step.quantity as Unit);
-  return step.upTo || least === 0 ? `at most ${words(middle + tolerance)}` : `${words(least)} to ${words(middle + tolerance)}`;
+  const most = words(middle + tolerance);
+  if (step.upTo || least === 0) return `at most ${most}`;
+  // Both in the unit of the larger: 0.94 to 1.92 Ω.
+  const [, unitOfMost] = most.split(' ');
+  const times = (middle + tolerance) / Number(most.split(' ')[0]);
+  return `${words(least).endsWith(` ${unitOfMost}`) ? words(least).split(' ')[0] : (least / times).toPrecision(2)} to ${most}`;
 });
 const suspects = computed(() => bench.diagnosis?.explained.length ?? 0);
 </script>

@@ -20,11 +20,15 @@ const VERDICT = {
   unexplained: 'No single fault gives these readings.',
 } as const;
 
+/** What would explain the readings; of what was seen, what it may still be. */
+const suspects = computed(() =>
+  bench.diagnosis && (bench.diagnosis.verdict === 'fault' || bench.symptom !== null) ? bench.diagnosis.explained : [],
+);
 const verdictWords = computed(() => {
   const verdict = bench.diagnosis?.verdict ?? 'nothing measured';
-  return verdict === 'nothing measured' && bench.symptom !== null
-    ? 'Suspects of what was seen, before anything is measured:'
-    : VERDICT[verdict];
+  if (bench.symptom === null || suspects.value.length === 0) return VERDICT[verdict];
+  if (verdict === 'nothing measured') return 'Suspects of what was seen, before anything is measured:';
+  return verdict === 'healthy' ? 'Every reading so far is as it should be. What was seen may still be:' : VERDICT[verdict];
 });
 const hiddenWords = computed(() => {
   const words = bench.hidden.map((id) => bench.view?.faults.find((fault) => fault.id === id)?.words ?? id);
@@ -57,13 +61,8 @@ function mended(): void {
     <p class="verdict" role="status" :data-verdict="bench.diagnosis?.verdict">
       {{ verdictWords }}
     </p>
-    <ol
-      v-if="
-        (bench.diagnosis?.verdict === 'fault' || bench.diagnosis?.verdict === 'nothing measured') && bench.diagnosis.explained.length > 0
-      "
-      class="faults"
-    >
-      <li v-for="({ fault, share }, at) in bench.diagnosis.explained" :key="fault.id">
+    <ol v-if="bench.diagnosis && suspects.length > 0" class="faults">
+      <li v-for="({ fault, share }, at) in suspects" :key="fault.id">
         <span class="rank mono">{{ at + 1 }}</span> <span class="share mono">{{ Math.round(share * 100) }} %</span> {{ fault.words }}
       </li>
     </ol>

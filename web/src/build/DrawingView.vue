@@ -47,7 +47,7 @@ function save(): void {
     </div>
     <p v-if="!drawing" class="empty">Pick a job to see its paths.</p>
     <ZoomPan v-else :key="shown.join()" class="paths">
-      <CurrentPaths :drawing="drawing" :job="shown[0]!" :references="references" />
+      <CurrentPaths fits :drawing="drawing" :job="shown[0]!" :references="references" />
     </ZoomPan>
     <p class="legend">
       <b class="mono">K1/2</b> beside a contact: its coil K1 is in path 2. <b class="mono">87/3</b> below a coil: its contact 87 is in path

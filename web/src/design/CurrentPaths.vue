@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import {
   formatQuantity,
   sizeName,
   wireBranch,
   WIRE_COLOURS,
   type Drawing,
-  type DrawnRail,
   type DrawnSymbol,
   type DrawnWire,
   type Wire,
@@ -25,6 +24,8 @@ const props = defineProps<{
   references?: ReadonlyMap<string, string> | undefined;
   /** Where a meter's leads go. */
   probes?: { readonly red: string; readonly black: string } | null;
+  /** As small as its room asks for, where it is zoomed by other means; else no smaller than can be read. */
+  fits?: boolean;
 }>();
 const project = useProject();
 const meter = useMeter();
@@ -68,8 +69,8 @@ function dropText(wire: Wire): string {
   return size < 0.1 ? ` −${Math.round(size * 1000)} mV` : ` −${size.toFixed(2)} V`;
 }
 const headOf = (wire: Wire) => `${wire.tag} ${wire.colour} ${wire.lengthM.toFixed(2)} m`;
-/** The monospaced face is 0.6 em wide at 11 px. */
-const labelWidth = (wire: Wire) => Math.max(headOf(wire).length + dropText(wire).length, sizeName(wire.sizeMm2).length) * 6.65 + 22;
+/** The monospaced face is 0.6 em wide at 12 px. */
+const labelWidth = (wire: Wire) => Math.max(headOf(wire).length + dropText(wire).length, sizeName(wire.sizeMm2).length) * 7.25 + 22;
 const railVolts = (at: string) => {
   const volts = reading.value?.volts[at];
   return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
@@ -101,14 +102,37 @@ const leads = computed(() =>
     return at ? [{ lead, x: at[0], y: at[1] }] : [];
   }),
 );
-/** A feed below another one: paths of that one cross its left end, so its name stands at its right. */
-const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails.some(({ side, y }) => side === 'feed' && y < rail.y);
+const sheet = ref<HTMLElement | null>(null);
+/** The meter's leads are in sight wherever they go. */
+watch(
+  leads,
+  async () => {
+    await nextTick();
+    const box = sheet.value;
+    const found = [...(box?.querySelectorAll('.lead') ?? [])].map((lead) => lead.getBoundingClientRect());
+    if (!box || found.length === 0) return;
+    const frame = box.getBoundingClientRect();
+    const middle = (low: number, high: number) => (low + high) / 2;
+    box.scrollTo({
+      left:
+        box.scrollLeft +
+        middle(Math.min(...found.map(({ left }) => left)), Math.max(...found.map(({ right }) => right))) -
+        middle(frame.left, frame.right),
+      top:
+        box.scrollTop +
+        middle(Math.min(...found.map(({ top }) => top)), Math.max(...found.map(({ bottom }) => bottom))) -
+        middle(frame.top, frame.bottom),
+    });
+  },
+  { immediate: true },
+);
 </script>
 
 <template>
-  <section class="drawing" aria-label="Current paths">
+  <section ref="sheet" class="drawing" aria-label="Current paths" tabindex="-1">
     <svg
       :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
+      :style="fits ? {} : { minWidth: `${drawing.width}px`, minHeight: `${drawing.height}px` }"
       preserveAspectRatio="xMidYMid meet"
       role="group"
       aria-label="Current paths, a table of the same follows"
@@ -121,11 +145,7 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
         :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)"
       >
         <line :x1="rail.x1" :x2="rail.x2" :y1="rail.y" :y2="rail.y" />
-        <text
-          :x="isLower(rail) ? rail.x2 - 2 : rail.x1 + 2"
-          :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8"
-          :text-anchor="isLower(rail) ? 'end' : 'start'"
-        >
+        <text :x="rail.nameX" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
           {{ rail.label }} · {{ rail.name }}
           <template v-if="rail.side !== 'return'">· {{ railVolts(rail.terminal) }}</template>
         </text>
@@ -162,14 +182,14 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
         <polyline class="hit" :points="points(wire.points)" />
         <polyline class="line" :points="points(wire.points)" />
         <g v-if="wire.labelled && wireOf(wire)" class="label" aria-hidden="true" :transform="`translate(${wire.labelX} ${wire.labelY})`">
-          <rect x="-4" y="-16" :width="labelWidth(wireOf(wire)!)" height="31" rx="3" />
+          <rect x="-4" y="-15" :width="labelWidth(wireOf(wire)!)" height="30" rx="3" />
           <rect class="swatch" x="0" y="-12" width="5" height="23" :fill="swatch(wireOf(wire)!.colour)" />
-          <text x="11" y="-4">
+          <text x="11" y="-3">
             {{ headOf(wireOf(wire)!) }}
             <tspan class="drop">{{ dropText(wireOf(wire)!) }}</tspan>
           </text>
           {{ ' ' }}
-          <text x="11" y="10" class="faint">{{ sizeName(wireOf(wire)!.sizeMm2) }}</text>
+          <text x="11" y="11" class="faint">{{ sizeName(wireOf(wire)!.sizeMm2) }}</text>
         </g>
       </g>
       <g
@@ -209,7 +229,6 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
         <text :x="x" :y="y + 4">{{ lead === 'red' ? 'R' : 'B' }}</text>
       </g>
       <g class="numbers">
-        <line :x1="24" :x2="drawing.width - 24" :y1="drawing.height - 22" :y2="drawing.height - 22" />
         <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
       </g>
     </svg>
@@ -236,21 +255,27 @@ const isLower = (rail: DrawnRail) => rail.side === 'feed' && props.drawing.rails
   background: var(--paper);
   min-height: 0;
   position: relative;
-  padding: 6px 10px;
+  padding: 2px 10px;
+  overflow: auto;
 }
 svg {
   width: 100%;
   height: 100%;
   display: block;
-  font: 11px var(--mono);
+  font: 12px var(--mono);
 }
 @media (max-width: 800px) {
   svg {
     height: 420px;
   }
 }
+/* Where a dashed link has no way around words it ends before them and goes on behind. */
 text {
   fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+  stroke-linejoin: round;
 }
 .faint {
   fill: var(--iron);
@@ -322,7 +347,7 @@ text {
   stroke-width: 2.4;
 }
 .label rect:first-child {
-  fill: color-mix(in srgb, var(--paper) 88%, transparent);
+  fill: var(--paper);
   stroke: none;
 }
 [data-role='load'] .label rect:first-child {

@@ -1,7 +1,17 @@
 <script setup lang="ts">
 /** One part on its path: leads, symbol, labels. Shapes after IEC 60617, drawn by us. */
 import { computed } from 'vue';
-import { SHAPES, formatQuantity, otherThrow, pinOf, shapeHalf, type DeskReading, type DrawnSymbol } from '@iron-nudge/core';
+import {
+  SHAPES,
+  firstLine,
+  formatQuantity,
+  otherThrow,
+  pinOf,
+  shapeHalf,
+  writesAmps,
+  type DeskReading,
+  type DrawnSymbol,
+} from '@iron-nudge/core';
 
 const props = defineProps<{
   symbol: DrawnSymbol;
@@ -27,10 +37,8 @@ const otherPin = computed(() => otherThrow(lowerPin.value, upperPin.value));
 const shapes = computed(() => SHAPES[props.symbol.symbol].shapes(half.value, closed.value));
 const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
 /** What flows is written beside coils and loads. */
-const showsAmps = computed(
-  () =>
-    amps.value > 0.0005 && (labelLeft.value || (props.symbol.role === 'load' && labels.value.length > 1 && props.symbol.symbol !== 'fuse')),
-);
+const showsAmps = computed(() => amps.value > 0.0005 && writesAmps(props.symbol));
+const first = computed(() => firstLine(props.symbol));
 </script>
 
 <template>
@@ -65,7 +73,7 @@ const showsAmps = computed(
       v-for="(label, at) in labels"
       :key="at"
       :x="labelX"
-      :y="m - 4 + 14 * at"
+      :y="m + first + 14 * at"
       :text-anchor="labelLeft ? 'end' : 'start'"
       :class="at === 0 ? 'name' : 'faint'"
     >
@@ -76,7 +84,7 @@ const showsAmps = computed(
       class="amps"
       :class="symbol.role"
       :x="labelX"
-      :y="m - 4 + 14 * Math.max(2, labels.length)"
+      :y="m + first + 14 * Math.max(2, labels.length)"
       :text-anchor="labelLeft ? 'end' : 'start'"
     >
       {{ formatQuantity(amps, 'A') }}

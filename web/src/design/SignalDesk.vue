@@ -25,6 +25,21 @@ const signals = computed<Signal[]>(() => {
   return [...all.filter(({ id }) => own.value.has(id)), ...all.filter(({ id }) => !own.value.has(id))];
 });
 const buttons = computed(() => signals.value.filter((signal) => levelsOf(signal) === null));
+/** Boards that the job's pins are of. */
+const boards = computed(() =>
+  (project.design?.controllers ?? []).filter((board) =>
+    (project.design?.signals ?? []).some((signal) => isPin(signal) && signal.controller === board.id && own.value.has(signal.id)),
+  ),
+);
+/** What belongs to other jobs is folded: it moves this one only where they share a supply. */
+const all = ref(false);
+/** Its own, and what the programs of its pins ask. */
+const near = computed(
+  () =>
+    new Set([...own.value, ...boards.value.flatMap(({ program }) => program.flatMap((step) => ('signal' in step ? [step.signal] : [])))]),
+);
+const shown = computed(() => buttons.value.filter(({ id }) => all.value || near.value.has(id)));
+const others = computed(() => buttons.value.filter(({ id }) => !near.value.has(id)).length);
 const thresholds = computed(() => signals.value.filter((signal) => levelsOf(signal) !== null && own.value.has(signal.id)));
 const supply = computed(() => {
   const { design, job } = project;
@@ -68,12 +83,6 @@ function hold(signal: Signal, event: KeyboardEvent, on: boolean): void {
   project.setSignal(signal.id, on);
 }
 
-/** Boards that the job's pins are of. */
-const boards = computed(() =>
-  (project.design?.controllers ?? []).filter((board) =>
-    (project.design?.signals ?? []).some((signal) => isPin(signal) && signal.controller === board.id && own.value.has(signal.id)),
-  ),
-);
 const listens = (board: Controller) => board.program.some(({ do: what }) => what === 'character');
 function boardWords(board: Controller): string {
   const read = project.reading?.boards[board.id];
@@ -125,10 +134,13 @@ const sneaks = computed(() =>
 
 <template>
   <section class="desk" aria-label="Signal desk">
-    <h2 class="caps">Signal desk</h2>
+    <div class="row top">
+      <h2 class="caps">Signal desk</h2>
+      <span class="summary">{{ summary }}</span>
+    </div>
     <div class="signals">
       <button
-        v-for="(signal, at) in buttons"
+        v-for="signal in shown"
         :key="signal.id"
         class="signal"
         :class="{ other: !own.has(signal.id), momentary: isMomentary(signal), driven: driven(signal) }"
@@ -140,7 +152,10 @@ const sneaks = computed(() =>
         @keydown.space.enter="hold(signal, $event, true)"
         @keyup.space.enter="hold(signal, $event, false)"
       >
-        {{ signal.name }} <kbd v-if="at < 9">{{ at + 1 }}</kbd>
+        {{ signal.name }} <kbd v-if="buttons.indexOf(signal) < 9">{{ buttons.indexOf(signal) + 1 }}</kbd>
+      </button>
+      <button v-if="others > 0" class="bare more" :aria-expanded="all" @click="all = !all">
+        {{ all ? 'only this job’s' : `+ ${others} of other jobs` }}
       </button>
       <LevelSlider v-for="signal in thresholds" :key="signal.id" :signal="signal" />
       <p v-if="signals.length === 0">No signals yet: add one on the left.</p>
@@ -184,7 +199,6 @@ const sneaks = computed(() =>
         <button class="plain-button" @click="project.skipTime()">Let it pass</button>
       </span>
       <button v-if="regulator" class="plain-button" @click="heatOpen = true">Heat it up…</button>
-      <span class="summary">{{ summary }}</span>
       <HeatModal v-if="regulator" v-model:open="heatOpen" :regulator="regulator" />
     </div>
   </section>
@@ -267,5 +281,14 @@ const sneaks = computed(() =>
 .slider input {
   width: 130px;
   accent-color: var(--copper);
+}
+.top {
+  justify-content: space-between;
+}
+.more {
+  color: var(--control);
+  text-decoration: underline;
+  font-size: 13px;
+  align-self: center;
 }
 </style>

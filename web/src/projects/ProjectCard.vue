@@ -77,7 +77,7 @@ const marks = computed(() => {
   border-radius: 4px;
   padding: 10px;
   display: grid;
-  grid-template-columns: 150px minmax(0, 1fr);
+  grid-template-columns: 140px minmax(0, 1fr);
   gap: 12px;
 }
 .card:hover {
@@ -116,6 +116,6 @@ const marks = computed(() => {
 .actions {
   margin-top: 4px;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: 4px 9px;
 }
 </style>

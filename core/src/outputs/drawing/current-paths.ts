@@ -9,12 +9,14 @@
  */
 import type { Terminal } from '../../quantity/index.ts';
 import { wireBranch } from '../../wiring/index.ts';
-import type { Netlist } from '../../graph/index.ts';
+import type { Netlist, Wire } from '../../graph/index.ts';
+import { sizeName } from '../../reference/index.ts';
 import type { SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
 import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
 import { type Heights, placeHeights } from './heights.ts';
 import { SHAPES, isCoil, isContact } from './symbols.ts';
+import { type Box, CHAR, crossed, textOfWire, textsOfSymbol } from './texts.ts';
 
 export interface DrawnRail {
   readonly part: string;
@@ -26,6 +28,8 @@ export interface DrawnRail {
   readonly y: number;
   readonly x1: number;
   readonly x2: number;
+  /** Where its name begins: where nothing goes through it. */
+  readonly nameX: number;
 }
 export interface DrawnSymbol {
   readonly part: string;
@@ -88,7 +92,6 @@ const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = {
   'contact-resting': 30,
   'contact-changeover': 44,
 };
-const CHAR = 6.4;
 const LIVE_LABEL = 52;
 const MARGIN = 24;
 const BETWEEN = 14;
@@ -111,23 +114,30 @@ function textWidth(text: string): number {
   return text.length * CHAR;
 }
 
-function itemsOf(edge: Edge, y1: number, y2: number): Item[] {
-  const middle = (y1 + y2) / 2;
+/** `below`: what is written or drawn of it stands under this level, however high its line begins. */
+function itemsOf(edge: Edge, y1: number, y2: number, below: number): Item[] {
+  const middle = (Math.max(y1, below) + y2) / 2;
+  // The line itself, all of its way, beside what is written at its middle.
+  const line: Item = { y1, y2, left: 6, right: 6 };
   if (edge.wire) {
-    if (isLabelLess(edge.wire)) return [{ y1, y2, left: 6, right: 6 }];
-    const width = textWidth(`${edge.wire.tag} ${edge.wire.colour} ${edge.wire.sizeMm2} mm² ${edge.wire.lengthM.toFixed(2)} m`) + LIVE_LABEL;
-    return [{ y1: middle - 12, y2: middle + 12, left: 6, right: 16 + width }];
+    if (isLabelLess(edge.wire)) return [line];
+    return [line, { y1: middle - 15, y2: middle + 15, left: 6, right: 16 + textWidth(wireWords(edge.wire)) + LIVE_LABEL }];
   }
   const { symbol, labels } = edge.element!;
   const half = SHAPES[symbol].room / 2;
   const text = Math.max(0, ...labels.map(textWidth));
   // Beside a contact stands where its coil is.
   const right = isContact(symbol) ? 70 : isCoil(symbol) ? 34 : symbol === 'diode' ? 22 : 26 + text;
-  return [{ y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
+  return [line, { y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
 }
+/** Its longest line of words. */
+const wireWords = ({ tag, colour, lengthM, sizeMm2 }: Wire): string =>
+  [`${tag} ${colour} ${lengthM.toFixed(2)} m`, sizeName(sizeMm2)].reduce((one, other) => (one.length >= other.length ? one : other));
 
 function render(graph: Graph, chains: readonly Chain[], order: readonly number[], { y, bottom, railY }: Heights): Drawing {
-  const xs = spaceColumns(chains, order, y);
+  // What hangs on a rail stands below the last of them, not across it.
+  const lastRailY = Math.max(0, ...railY.values());
+  const xs = spaceColumns(chains, order, y, lastRailY);
   /** Where a vertex is drawn: on the path of the chain it belongs to first. */
   const homeX = new Map<number, number>();
   for (const at of order) {
@@ -142,11 +152,10 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
       if (!homeX.has(vertex) && !railY.has(vertex) && vertex !== graph.returnVertex) homeX.set(vertex, xs[at]!);
   });
 
-  // A wire from a rail is named below the last rail, not across it.
-  const lastRailY = Math.max(0, ...railY.values());
   const below = (vertex: number, level: number) => (railY.has(vertex) ? Math.max(level, lastRailY) : level);
   const symbols: DrawnSymbol[] = [];
   const wires: DrawnWire[] = [];
+  const boxes: Box[] = [];
   const lines: DrawnLine[] = [];
   const dots: [number, number][] = [];
   const reach = new Map<number, number[]>();
@@ -184,7 +193,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         [to, lower],
       ] as const)
         if (home !== null) dots.push([home, y[vertex]!]);
-      if (edge.wire)
+      if (edge.wire) {
         wires.push({
           wire: edge.wire.id,
           branch: wireBranch(edge.wire.id),
@@ -194,11 +203,12 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           labelX: x + 14,
           labelY: (below(upper, y1) + y2) / 2,
         });
-      else {
+        boxes.push(...textOfWire(wires[wires.length - 1]!, wireWords(edge.wire)));
+      } else {
         const { part, key, symbol, branch, labels } = edge.element!;
         const flipped = edge.a !== upper;
         const [upperTerminal, lowerTerminal] = flipped ? [edge.terminalB, edge.terminalA] : [edge.terminalA, edge.terminalB];
-        const middle = (y1 + y2) / 2;
+        const middle = (below(upper, y1) + y2) / 2;
         symbols.push({
           part: part.id,
           key,
@@ -234,49 +244,70 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
 
   const extents = chains.flatMap((chain, at) =>
     chain.edges.flatMap((edge, index) =>
-      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!).map((item) => xs[at]! + item.right),
+      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, lastRailY).map((item) => xs[at]! + item.right),
     ),
   );
   const width = Math.max(420, ...extents) + MARGIN;
+  const numbers = order.filter((at) => chains[at]!.parent < 0).map((at, index) => ({ number: index + 1, x: xs[at]! }));
+  const uprights = [...wires, ...lines]
+    .flatMap(({ points }) => points.slice(1).map((point, at) => [points[at]!, point] as const))
+    .filter(([[x1], [x2]]) => x1 === x2)
+    .concat(symbols.map(({ x, y1, y2 }) => [[x, y1] as const, [x, y2] as const] as const));
+  /** The first place along a rail where its name stands in nobody's way; past its end where there is none. */
+  const nameX = (words: string, y: number, x1: number, x2: number): number => {
+    const wide = words.length * CHAR;
+    const through = uprights.filter(([[, ya], [, yb]]) => Math.min(ya, yb) < y - 5 && Math.max(ya, yb) > y - 20).map(([[x]]) => x);
+    if (y > bottom) through.push(...numbers.map(({ x }) => x - 6), ...numbers.map(({ x }) => x + 6));
+    const starts = [x1 + 2, ...through.map((x) => x + 8).sort((a, b) => a - b)];
+    const free = starts.filter((start) => start <= x2 && !through.some((x) => x > start - 4 && x < start + wide + 4));
+    return free.find((start) => start + wide <= x2) ?? free[0] ?? x2 + 6;
+  };
   const rails: DrawnRail[] = graph.rails.map(({ part, terminal: at, vertex, side, label }) => {
     const touching = reach.get(vertex) ?? [];
     const x2 = side === 'supply' ? width - MARGIN : Math.max(...touching, MARGIN) + 90;
-    return { part: part.id, terminal: at, side, label, name: part.name, y: railY.get(vertex)!, x1: MARGIN, x2 };
+    const level = railY.get(vertex)!;
+    // Its volts are written behind its name.
+    const words = `${label} · ${part.name} · 000.00 V`;
+    return { part: part.id, terminal: at, side, label, name: part.name, y: level, x1: MARGIN, x2, nameX: nameX(words, level, MARGIN, x2) };
   });
   const labels = graph.returns.size > 0 ? [...new Set(graph.returns.values())] : ['31'];
+  const returnName = labels.length > 1 ? 'each path ends on its own' : (graph.returnRail?.part.name ?? '');
   if (graph.returnRail)
     rails.push({
       part: graph.returnRail.part.id,
       terminal: graph.returnRail.terminal,
       side: 'return',
       label: labels.join(' · '),
-      name: labels.length > 1 ? 'each path ends on its own' : graph.returnRail.part.name,
+      name: returnName,
       y: bottom,
       x1: MARGIN,
       x2: width - MARGIN,
+      // Beside the numbers of the paths.
+      nameX: nameX(`${labels.join(' · ')} · ${returnName}`, bottom + 26, MARGIN, width - MARGIN),
     });
-  const paths = order.filter((at) => chains[at]!.parent < 0).map((at, index) => ({ number: index + 1, x: xs[at]! }));
   return {
     width,
-    height: bottom + 46,
+    height: bottom + 26,
     rails,
     symbols,
     wires,
     lines,
-    links: drawLinks(symbols),
+    links: drawLinks(symbols, [...boxes, ...symbols.flatMap(textsOfSymbol)]),
     dots,
     feet: labels.length > 1 ? feet : [],
-    paths,
+    paths: numbers,
   };
 }
 
 /** Pushes each column right until nothing in it overlaps what stands left of it at the same height. */
-function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Float64Array): Float64Array {
+function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Float64Array, lastRailY: number): Float64Array {
   const xs = new Float64Array(chains.length);
   const placed: { x: number; items: Item[] }[] = [];
   for (const at of order) {
     const chain = chains[at]!;
-    const items = chain.edges.flatMap((edge, index) => itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!));
+    const items = chain.edges.flatMap((edge, index) =>
+      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, lastRailY),
+    );
     let x = MARGIN + Math.max(...items.map(({ left }) => left));
     for (const column of placed) {
       x = Math.max(x, column.x + 44);
@@ -290,32 +321,47 @@ function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Flo
   return xs;
 }
 
-/** Dashed from each coil to each of its contacts. */
-function drawLinks(symbols: readonly DrawnSymbol[]): DrawnLink[] {
+/** How far before its contact a link may turn. */
+const TURNS = [14, 22, 30, 38];
+/** Levels that a link may run along, from its coil's middle, the nearest first. */
+const LEVELS = Array.from({ length: 130 }, (_, at) => 2 * (at + 1)).flatMap((far) => [far, -far]);
+
+/** Dashed from each coil to each of its contacts, where it goes through the fewest words. */
+function drawLinks(symbols: readonly DrawnSymbol[], texts: readonly Box[]): DrawnLink[] {
   return symbols
     .filter(({ symbol }) => isContact(symbol) || symbol === 'transistor')
     .flatMap((contact) => {
       const coil = symbols.find(({ part, symbol }) => part === contact.part && (isCoil(symbol) || symbol === 'transistor-input'));
       if (!coil) return [];
-      const from = coil.x + 26;
-      const to = contact.x - 8;
-      const level = Math.abs(coil.middle - contact.middle) < 10;
-      const bend = to - 14;
-      return [
-        {
-          part: contact.part,
-          points: level
-            ? [
-                [from, contact.middle],
-                [to, contact.middle],
-              ]
-            : [
-                [from, coil.middle],
-                [bend, coil.middle],
-                [bend, contact.middle],
-                [to, contact.middle],
-              ],
-        } satisfies DrawnLink,
+      // Towards its contact, between its own body and its own words.
+      const side = contact.x > coil.x ? 1 : -1;
+      const from = coil.x + side * 26;
+      const aside = from + side * 9;
+      const to = contact.x - side * 8;
+      const along = (turn: number, level: number, leave = coil.middle): DrawnLink['points'] => [
+        [from, leave],
+        ...(leave === level ? [] : ([[aside, leave] as const, [aside, level] as const] as const)),
+        [to - side * turn, level],
+        [to - side * turn, contact.middle],
+        [to, contact.middle],
       ];
+      const straight: DrawnLink['points'] = [
+        [from, contact.middle],
+        [to, contact.middle],
+      ];
+      const ways = [
+        ...(Math.abs(coil.middle - contact.middle) < 10 ? [straight] : []),
+        ...TURNS.map((turn) => along(turn, coil.middle)),
+        // Straight out of it a little higher or lower before it goes round by a level of its own.
+        ...[5, -5, 10, -10, 15, -15, 20, -20].flatMap((leave) =>
+          TURNS.map((turn) => along(turn, coil.middle + leave, coil.middle + leave)),
+        ),
+        ...LEVELS.flatMap((far) => TURNS.map((turn) => along(turn, coil.middle + far))),
+      ];
+      const through = (points: DrawnLink['points']) =>
+        points.slice(1).reduce((sum, point, at) => sum + crossed(texts, points[at]!, point), 0);
+      let best = ways[0]!;
+      for (const way of ways) if (through(way) < through(best)) best = way;
+      return [{ part: contact.part, points: best }];
     });
 }

@@ -25,7 +25,7 @@ export interface Graph {
   readonly returnRail: { part: AnyPart; terminal: Terminal } | null;
 }
 
-const LABELLED_WIRE = 40;
+const LABELLED_WIRE = 33;
 const TAIL_WIRE = 16;
 
 /** Too short to be labelled on the drawing. */

@@ -4,8 +4,8 @@ import { groups } from '../../graph/index.ts';
 import type { Edge, Graph } from './graph.ts';
 import { isCoil, isContact } from './symbols.ts';
 
-const RAIL_GAP = 36;
-const TOP = 34;
+const RAIL_GAP = 34;
+const TOP = 24;
 /** Least height of a drawing, so that a short circuit does not look squashed. */
 const LEAST_BOTTOM = 330;
 

@@ -3,6 +3,7 @@
  * thin, wires named by code, number, size and length. SVG 1.1.
  */
 import type { Drawing, DrawnSymbol } from '../drawing/current-paths.ts';
+import { LINE, firstLine } from '../drawing/texts.ts';
 import { SHAPES, isCoil, isContact, otherThrow, shapeHalf } from '../drawing/symbols.ts';
 import type { Shape, ShapeClass } from '../../kinds/index.ts';
 import type { Netlist } from '../../graph/index.ts';
@@ -52,7 +53,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   const thick = (role: 'load' | 'control') => (role === 'load' ? 3 : 1.3);
   const wires = new Map(netlist.wires.map((wire) => [wire.id, wire]));
 
-  for (const { x1, x2, y, side, label, name } of drawing.rails) {
+  for (const { x1, x2, y, side, label, name, nameX } of drawing.rails) {
     line(
       [
         [x1, y],
@@ -60,7 +61,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
       ],
       `stroke="${marked ? GREY : INK}" stroke-width="${side === 'feed' ? 2 : 4.5}"`,
     );
-    text(x1 + 2, side === 'return' ? y + 16 : y - 8, `${label} · ${name}`, ' font-weight="bold"', marked ? GREY : INK);
+    text(nameX, side === 'return' ? y + 16 : y - 8, `${label} · ${name}`, ' font-weight="bold"', marked ? GREY : INK);
   }
   for (const { points, part } of drawing.links) line(points, `stroke="${inkOf(part)}" stroke-width="1" stroke-dasharray="7 5"`);
   for (const { points, role, terminal } of drawing.lines)
@@ -76,7 +77,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
       ' font-weight="bold"',
       inkOf(id),
     );
-    text(labelX, labelY + 10, sizeName(wire.sizeMm2), '', inkOf(id));
+    text(labelX, labelY + 11, sizeName(wire.sizeMm2), '', inkOf(id));
   }
   for (const symbol of drawing.symbols)
     symbolSvg(out, symbol, inkOf(symbol.part), thick(symbol.role), references?.get(`${symbol.part}:${symbol.key}`));
@@ -84,7 +85,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   for (const { x, y, label } of drawing.feet) text(x - 6, y - 6, label, ' text-anchor="end" font-weight="bold"');
   for (const { number: path, x } of drawing.paths) text(x, drawing.height - 6, String(path), ' text-anchor="middle" font-size="13"');
   const { width, height } = drawing;
-  return `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}" font-family="${escape(fontFamily)}" font-size="11"><title>${escape(options.title)}</title>${out.join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}" font-family="${escape(fontFamily)}" font-size="12"><title>${escape(options.title)}</title>${out.join('')}</svg>`;
 }
 
 function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: number, reference: string | undefined): void {
@@ -119,7 +120,7 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
     if (reference) say(x - 32, middle + 38, reference, true);
   }
   if (symbol.symbol === 'diode') say(x + 13, middle - 8, labels[0] ?? '', false);
-  else labels.forEach((label, at) => say(ofCoil ? x - 32 : x + 24, middle - 4 + 14 * at, label, ofCoil, at === 0));
+  else labels.forEach((label, at) => say(ofCoil ? x - 32 : x + 24, middle + firstLine(symbol) + LINE * at, label, ofCoil, at === 0));
 }
 
 function shapeSvg(shape: Shape, ink: string, width: number): string {

@@ -81,7 +81,8 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   let from = -1;
   const verbs = new RegExp(VERB.source, 'g');
   for (let verb = verbs.exec(text); verb; verb = verbs.exec(text))
-    if (/^[\s\0,.;]*(?:(?:then|please|i want to|to)[\s\0,]*)*$/.test(text.slice(0, verb.index).replace(/[^\0]*\0+/g, ''))) {
+    // At the beginning, or after what was read or a comma: *switch* within a name is none.
+    if (/(?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*$/.test(text.slice(0, verb.index))) {
       from = verb.index + verb[0].length;
       take(verb.index, verb[0].length, 'words', '');
       break;

@@ -1,0 +1,58 @@
+/** Where the words of a drawing stand, as boxes that nothing else may cross: estimated from their letters, on the safe side. */
+import { pinOf } from '../../quantity/index.ts';
+import type { DrawnSymbol, DrawnWire } from './current-paths.ts';
+import { SHAPES, isCoil, isContact, shapeHalf } from './symbols.ts';
+
+export interface Box {
+  readonly x1: number;
+  readonly x2: number;
+  readonly y1: number;
+  readonly y2: number;
+}
+
+/** The monospaced face is 0.6 em wide, at 12 px. */
+export const CHAR = 7.2;
+/** Between two lines of words. */
+export const LINE = 14;
+/** What flows is written below the labels of loads and coils, and volts beside a wire's name. */
+const LIVE_CHARS = 8;
+
+/** Base line of the first label, from the middle of its symbol: three lines stand around it where current is written too. */
+export const firstLine = (symbol: DrawnSymbol): number => (writesAmps(symbol) ? -10 : -4);
+/** Whether what flows is written beside it. */
+export const writesAmps = ({ symbol, role, labels }: DrawnSymbol): boolean =>
+  isCoil(symbol) || (role === 'load' && labels.length > 1 && symbol !== 'fuse');
+
+/** Of a text whose base line begins, or ends, at x. */
+function box(x: number, baseline: number, text: string, anchor: 'start' | 'end' = 'start'): Box {
+  const width = text.length * CHAR;
+  return { x1: anchor === 'start' ? x : x - width, x2: anchor === 'start' ? x + width : x, y1: baseline - 10, y2: baseline + 3 };
+}
+
+export function textsOfSymbol(drawn: DrawnSymbol): Box[] {
+  const { symbol, x, middle, labels, upper, lower } = drawn;
+  const half = shapeHalf(symbol);
+  const letters = SHAPES[symbol]
+    .shapes(half, false)
+    .flatMap((shape) => (shape.kind === 'letter' ? [box(x + shape.x - CHAR / 2, middle + shape.y, shape.text)] : []));
+  const pins = (at: number, anchor: 'start' | 'end', up: number) => [
+    box(x + at, middle - half - up, pinOf(upper), anchor),
+    box(x + at, middle + half + 12, pinOf(lower), anchor),
+  ];
+  if (isContact(symbol)) return [...letters, ...pins(9, 'start', 3), box(x + 12, middle - 5, '00/00')];
+  if (symbol === 'diode') return [...letters, box(x + 13, middle - 8, labels[0] ?? '')];
+  const lines = [...labels, ...(writesAmps(drawn) ? ['0'.repeat(LIVE_CHARS)] : [])];
+  const rows = lines.map((text, at) =>
+    box(isCoil(symbol) ? x - 62 : x + 24, middle + firstLine(drawn) + LINE * at, text, isCoil(symbol) ? 'end' : 'start'),
+  );
+  return [...letters, ...rows, ...(isCoil(symbol) ? pins(-6, 'end', 4) : [])];
+}
+
+/** A wire's name and size, with what it drops; `words` is its longest line. */
+export const textOfWire = ({ labelX, labelY, labelled }: DrawnWire, words: string): Box[] =>
+  labelled ? [{ x1: labelX - 4, x2: labelX + (words.length + LIVE_CHARS) * CHAR + 14, y1: labelY - 13, y2: labelY + 14 }] : [];
+
+/** How many boxes a straight line, level or upright, goes through. */
+export const crossed = (boxes: readonly Box[], [xa, ya]: readonly [number, number], [xb, yb]: readonly [number, number]): number =>
+  boxes.filter(({ x1, x2, y1, y2 }) => Math.min(xa, xb) < x2 && Math.max(xa, xb) > x1 && Math.min(ya, yb) < y2 && Math.max(ya, yb) > y1)
+    .length;

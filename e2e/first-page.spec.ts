@@ -1,0 +1,123 @@
+/** The first page: a circuit said in words, what it takes to get somewhere from there, and projects with what is wrong with them. */
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { freshOwlBox, watchErrors } from './support.ts';
+
+/** Counts what a person does: a click, a choice, or a field with what is typed into it. */
+function counting() {
+  let count = 0;
+  return {
+    count: () => count,
+    click: async (what: Locator) => {
+      count++;
+      await what.click();
+    },
+    type: async (what: Locator, text: string) => {
+      count++;
+      await what.fill(text);
+    },
+    choose: async (what: Locator, label: string | RegExp) => {
+      count++;
+      const wanted = typeof label === 'string' ? label : (await what.locator('option').allTextContents()).find((text) => label.test(text))!;
+      await what.selectOption({ label: wanted });
+    },
+  };
+}
+const sayField = (page: Page) => page.getByLabel('Say what shall happen');
+
+test('a sentence in plain English becomes a circuit with nothing to fix, and its book, in few steps', async ({ page }) => {
+  const errors = watchErrors(page);
+  const does = counting();
+  await page.goto('/');
+  await does.type(sayField(page), 'when the key and the fan switch are on, run a 160 W fan from the battery, off if a wire breaks');
+  await expect(page.getByText('fan switch is on').first()).toBeVisible();
+  await does.click(page.getByRole('button', { name: 'Wire it' }));
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(
+    'When key is on and fan switch is on, switch fan, 160 W (13.3 A) from the battery through a 40 A plug-in relay',
+  );
+  await expect(page.getByText('4 of 4 states match the sentence')).toBeVisible();
+  await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
+  console.log(`from the first page to a circuit with no danger: ${does.count()} interactions`);
+  expect(does.count()).toBeLessThanOrEqual(9);
+
+  await does.click(page.getByRole('link', { name: 'Build' }));
+  const [file] = await Promise.all([page.waitForEvent('download'), does.click(page.getByRole('button', { name: /Build book/ }))]);
+  expect(file.suggestedFilename()).toMatch(/\.pdf$/);
+  console.log(`to its printed book: ${does.count()} interactions`);
+  expect(does.count()).toBeLessThanOrEqual(11);
+  expect(errors).toEqual([]);
+});
+
+test('what a sentence leaves open is asked, and what is not understood keeps it back until it is left out', async ({ page }) => {
+  await page.goto('/');
+  await sayField(page).fill('when the gizmo is on like a charm, run a fan');
+  const wire = page.getByRole('button', { name: 'Wire it' });
+  await expect(page.getByText('not understood:').filter({ hasText: 'like a charm' })).toBeVisible();
+  await expect(wire).toBeDisabled();
+  await page.getByRole('button', { name: 'leave it out' }).click();
+  await page.getByLabel('what is “gizmo”?').selectOption({ label: 'a switch or button with two terminals' });
+  await page.getByLabel(/how much does one take/).fill('48');
+  await page.getByLabel(/how much does one take/).press('Enter');
+  await expect(wire).toBeDisabled();
+  await page.getByLabel('from what?').selectOption({ label: '24 V battery' });
+  await wire.click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When gizmo is on, switch fan, 48 W (2 A) from the battery');
+});
+
+test('an unknown relay is known in few steps, from the first page', async ({ page }) => {
+  const does = counting();
+  await page.goto('/');
+  await does.click(page.getByRole('link', { name: /What is this relay/ }));
+  // What lies on the bench is not counted: only what is asked of a person.
+  await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
+  const ask = page.getByRole('button', { name: 'Let the meter read it' });
+  for (let reading = 0; reading < 14; reading++) {
+    const more = await ask.waitFor({ timeout: 5000 }).then(
+      () => true,
+      () => false,
+    );
+    if (!more) break;
+    await does.click(ask);
+  }
+  await expect(ask).toHaveCount(0);
+  console.log(`an unknown relay known: ${does.count()} interactions`);
+  expect(does.count()).toBeLessThanOrEqual(12);
+});
+
+test('a fault is found in few steps, from what one sees', async ({ page, request }) => {
+  await freshOwlBox(request, 'Does not work');
+  const does = counting();
+  await page.goto('/');
+  await does.click(page.getByRole('link', { name: /Something does not work/ }));
+  await does.click(page.getByLabel('the relay clicks, the load stays off'));
+  await does.click(page.getByRole('button', { name: 'Does not work', exact: true }).first());
+  const says = page.getByLabel('What the readings say');
+  await expect(says.getByText('Suspects of what was seen')).toBeVisible({ timeout: 20_000 });
+  // What is wrong with the one on the bench is not counted.
+  await says.getByLabel('Put in').selectOption({ label: 'contact K1 87 does not close' });
+  await says.getByRole('button', { name: 'Begin', exact: true }).click();
+  const first = says.locator('.faults li').first();
+  for (let reading = 0; reading < 8; reading++) {
+    if (/does not close/.test(await first.innerText()) && (await says.getByText('A reading disagrees').count()) > 0) break;
+    const before = await says.getByLabel('Measured').getByRole('listitem').count();
+    await does.click(page.getByLabel('The step in hand').getByRole('button', { name: 'Let the meter read it' }));
+    await expect(says.getByLabel('Measured').getByRole('listitem')).toHaveCount(before + 1);
+    await page.waitForTimeout(300);
+  }
+  await expect(first).toContainText('contact K1 87 does not close');
+  console.log(`a fault found: ${does.count()} interactions`);
+  expect(does.count()).toBeLessThanOrEqual(10);
+});
+
+test('each project of the list shows what is wrong with it, and a ready circuit begins one', async ({ page, request }) => {
+  await freshOwlBox(request, 'Looked at');
+  await page.goto('/');
+  const card = page.locator('.card').filter({ has: page.getByRole('button', { name: 'Looked at', exact: true }) });
+  await expect(card.getByText('1 danger')).toBeVisible({ timeout: 30_000 });
+  await expect(card.locator('svg')).toBeVisible();
+  await page.getByRole('button', { name: 'mains', exact: true }).click();
+  await page.getByRole('button', { name: /Mains heater by a low-voltage switch/ }).click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('heater, 800 W');
+  await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
+  // Only what it needs is on its page.
+  await expect(page.getByLabel('Project', { exact: true }).getByText('battery', { exact: true })).toHaveCount(0);
+});
