@@ -43,7 +43,6 @@ async function start(page) {
 async function findFault(page) {
   await page.getByLabel('Put in').selectOption({ label: 'W1.11 has a bad crimp, a bad return' });
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
-  await page.getByRole('button', { name: 'On the drawing' }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
   const asked = () =>
     ask.waitFor({ timeout: 4000 }).then(
@@ -53,6 +52,15 @@ async function findFault(page) {
   for (let reading = 0; reading < 4 && (await asked()); reading++) await ask.click();
   await page.waitForTimeout(500);
   await page.locator('.bench').evaluate((bench) => (bench.scrollTop = 0));
+}
+
+/** A sentence half said. */
+async function saySomething(page) {
+  await page
+    .getByLabel('Say what shall happen')
+    .fill('when the key and the fan switch are on, run a fan from the battery, off if a wire breaks');
+  await page.getByText('understood:').waitFor();
+  await page.locator('.card svg').nth(2).waitFor();
 }
 
 /** Jobs that share a main fuse, on one sheet. */
@@ -81,7 +89,7 @@ async function relayInTheBag(page) {
 }
 
 const VIEWS = [
-  { name: 'projects', at: '' },
+  { name: 'projects', at: '', ready: '.card svg', act: saySomething },
   { name: 'sums', at: 'sums/drop', ready: 'table' },
   { name: 'design', path: 'design/dew', ready: '.symbol' },
   { name: 'design-danger', path: 'design/fans', ready: '.symbol', act: (page) => page.locator('[data-severity="danger"] .strong').hover() },
@@ -107,7 +115,7 @@ const VIEWS = [
   { name: 'design-oven', file: 'circuits/19-oven', path: 'design/element-1', ready: '.symbol', act: (page) => page.keyboard.press('1') },
   { name: 'board', file: 'circuits/13-mains-lamp-by-module', path: 'design/lamp', ready: '.symbol', act: openBoard },
   { name: 'heat', file: 'circuits/20-kiln', path: 'design/ring-1', ready: '.symbol', act: heatUp },
-  { name: 'bench', path: 'bench/dew', ready: '.bench ul', act: findFault },
+  { name: 'bench', path: 'bench/dew', ready: '.card .symbol', act: findFault },
   { name: 'bench-relay', path: 'bench/dew?view=relay', ready: '.finder', act: relayInTheBag },
   { name: 'design-night', path: 'design/lamps', ready: '.symbol', night: true },
 ];

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   CONTROLLERS,
-  READY_SENTENCES,
+  GALLERY,
   SIGNALS,
   SIGNAL_NATURES,
   SUPPLY_VARIANTS,
@@ -24,6 +24,7 @@ import {
 import { useProject } from '../stores/project.ts';
 import EditorPopover from '../ui/EditorPopover.vue';
 import NewThing from '../ui/NewThing.vue';
+import SayBox from '../projects/SayBox.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
 import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
@@ -64,9 +65,16 @@ const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 
 async function add(id: string): Promise<void> {
-  const ready = READY_SENTENCES.find((candidate) => candidate.id === id)!;
+  const ready = GALLERY.find((candidate) => candidate.id === id)!;
   if (project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now)))
     await show(design.value.jobs[design.value.jobs.length - 1]!.id);
+}
+
+/** A design with the job that was said as its last. */
+async function addSaid(said: Design, close: () => void): Promise<void> {
+  close();
+  const job = said.jobs[said.jobs.length - 1]!;
+  if (project.edit(`add ${job.name.toLowerCase()}`, () => said)) await show(job.id);
 }
 
 function addSignal(name: string, nature: string): void {
@@ -125,8 +133,9 @@ const usedBy = (signal: string) =>
       <EditorPopover label="Add a job" button-class="add" placement="right">
         + job
         <template #editor="{ close }">
-          <strong>Start from a sentence</strong>
-          <button v-for="ready in READY_SENTENCES" :key="ready.id" class="bare ready" @click="(close(), add(ready.id))">
+          <SayBox :design="design" button="Add it" @wired="addSaid($event, close)" />
+          <strong>Or start from a ready one</strong>
+          <button v-for="ready in GALLERY" :key="ready.id" class="bare ready" @click="(close(), add(ready.id))">
             <b>{{ ready.title }}</b>
             <span>{{ ready.words }}</span>
           </button>

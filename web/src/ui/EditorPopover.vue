@@ -34,7 +34,7 @@ function focusFirst(frames: number): void {
   requestAnimationFrame(() => {
     // Closed meanwhile, or somebody is in it already: the focus is not ours to move.
     if (!open.value || editor.value?.contains(document.activeElement)) return;
-    editor.value?.querySelector<HTMLElement>('select, input, button')?.focus();
+    editor.value?.querySelector<HTMLElement>('textarea, select, input, button')?.focus();
     if (frames > 0 && !editor.value?.contains(document.activeElement)) focusFirst(frames - 1);
   });
 }

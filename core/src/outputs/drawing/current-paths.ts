@@ -349,19 +349,23 @@ function drawLinks(symbols: readonly DrawnSymbol[], texts: readonly Box[]): Draw
         [from, contact.middle],
         [to, contact.middle],
       ];
-      const ways = [
-        ...(Math.abs(coil.middle - contact.middle) < 10 ? [straight] : []),
-        ...TURNS.map((turn) => along(turn, coil.middle)),
+      const ways = function* (): Generator<DrawnLink['points']> {
+        if (Math.abs(coil.middle - contact.middle) < 10) yield straight;
+        for (const turn of TURNS) yield along(turn, coil.middle);
         // Straight out of it a little higher or lower before it goes round by a level of its own.
-        ...[5, -5, 10, -10, 15, -15, 20, -20].flatMap((leave) =>
-          TURNS.map((turn) => along(turn, coil.middle + leave, coil.middle + leave)),
-        ),
-        ...LEVELS.flatMap((far) => TURNS.map((turn) => along(turn, coil.middle + far))),
-      ];
-      const through = (points: DrawnLink['points']) =>
-        points.slice(1).reduce((sum, point, at) => sum + crossed(texts, points[at]!, point), 0);
-      let best = ways[0]!;
-      for (const way of ways) if (through(way) < through(best)) best = way;
-      return [{ part: contact.part, points: best }];
+        for (const leave of [5, -5, 10, -10, 15, -15, 20, -20])
+          for (const turn of TURNS) yield along(turn, coil.middle + leave, coil.middle + leave);
+        for (const far of LEVELS) for (const turn of TURNS) yield along(turn, coil.middle + far);
+      };
+      // Only what lies between the two can be in its way.
+      const [left, right] = [Math.min(from, aside, to), Math.max(from, aside, to)];
+      const near = texts.filter(({ x1, x2 }) => x1 < right && x2 > left);
+      let best: { points: DrawnLink['points']; through: number } | null = null;
+      for (const points of ways()) {
+        const through = crossed(near, points, best?.through ?? Infinity);
+        if (best === null || through < best.through) best = { points, through };
+        if (through === 0) break;
+      }
+      return best ? [{ part: contact.part, points: best.points }] : [];
     });
 }

@@ -52,7 +52,14 @@ export function textsOfSymbol(drawn: DrawnSymbol): Box[] {
 export const textOfWire = ({ labelX, labelY, labelled }: DrawnWire, words: string): Box[] =>
   labelled ? [{ x1: labelX - 4, x2: labelX + (words.length + LIVE_CHARS) * CHAR + 14, y1: labelY - 13, y2: labelY + 14 }] : [];
 
-/** How many boxes a straight line, level or upright, goes through. */
-export const crossed = (boxes: readonly Box[], [xa, ya]: readonly [number, number], [xb, yb]: readonly [number, number]): number =>
-  boxes.filter(({ x1, x2, y1, y2 }) => Math.min(xa, xb) < x2 && Math.max(xa, xb) > x1 && Math.min(ya, yb) < y2 && Math.max(ya, yb) > y1)
-    .length;
+/** How many boxes a way of level and upright lines goes through, counted no further than `most`. */
+export function crossed(boxes: readonly Box[], points: readonly (readonly [number, number])[], most: number): number {
+  let count = 0;
+  for (let at = 1; at < points.length; at++) {
+    const [[xa, ya], [xb, yb]] = [points[at - 1]!, points[at]!];
+    const [left, right] = xa < xb ? [xa, xb] : [xb, xa];
+    const [top, bottom] = ya < yb ? [ya, yb] : [yb, ya];
+    for (const { x1, x2, y1, y2 } of boxes) if (left < x2 && right > x1 && top < y2 && bottom > y1 && ++count >= most) return count;
+  }
+  return count;
+}
