@@ -2,7 +2,7 @@
 import { SIGNALS, type Signal, stateWord } from '../../kinds/index.ts';
 import type { Design } from '../schema.ts';
 import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
-import { SIGNAL_WORDS, type SignalWord } from './words.ts';
+import { SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
 export function endOfClause(text: string, at: number, from: number): number {
@@ -24,7 +24,7 @@ const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a dela
 const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up`;
 const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down`;
 const STATE = new RegExp(
-  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?c|degrees?(?: c)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?c|degrees?(?: c)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
 );
 const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
 const STAYING = new RegExp(
@@ -123,7 +123,7 @@ export function readClause(
         continue;
       }
       const name = part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
-      if (!name) return null;
+      if (!name || (!own && TURNING.test(name))) return null;
       const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
       // What opens is no contact: its switch is the signal, and that closes.
       const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);

@@ -71,8 +71,9 @@ export type Clause =
   | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }
   | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number };
 
+/** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:switch on|switch|turn on|turn|run|power up|power|light up|light|feed|operate|drive|start|heat up|sound|open|let|have|energi[sz]e|activate|put on)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|run|light|feed|operate|drive|start|sound|open|let|have|energi[sz]e|activate)\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
 const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
 export const toNumber = (text: string) => Number(text.replace(',', '.'));

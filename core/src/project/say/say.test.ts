@@ -125,6 +125,34 @@ test('what is not understood is shown, keeps the circuit back, and is left out o
   expect(half.heard.unclear.map((stretch) => stretch.text)).toEqual(['monkey dances']);
 });
 
+// Each would run what must not run, or leave out a bound, if a word were only passed over.
+test.each([
+  'when the float switch is on, turn off a 5 A pump from the battery',
+  'when the float switch is on, switch off a 5 A pump from the battery',
+  'when the float switch is on, stop a 5 A pump from the battery',
+  'when the float switch is on, do not run a 5 A pump from the battery',
+  "when the float switch is on, don't run a 5 A pump from the battery",
+  'when the float switch is on, let a 5 A pump stop, from the battery',
+  'when no door is open, run a 5 A pump from the battery',
+  'when neither the key nor the fan switch is on, run a 5 A pump from the battery',
+  "when the key isn't on, run a 5 A pump from the battery",
+  'when the key is never on, run a 5 A pump from the battery',
+  'when the key is on but the door is closed, run a 5 A pump from the battery',
+  'when the key is on except at night, run a 5 A pump from the battery',
+  'when the key is on for less than 5 s, run a 5 A pump from the battery',
+  'when the key is on, run a 5 A pump until the door opens from the battery',
+  'when the key is on, run a 5 A pump from the battery until the door opens',
+  'when the key is on, run a 5 A pump with a 30 A fuse from the battery',
+  'when the key is on, run two lamps of 110 W together from the battery',
+  'when the key is on, run a 5 A pump backwards from the battery',
+  'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
+  'when the key is on, run a 5 A pump from the battery, otherwise a 10 W lamp',
+])('“%s” is not wired as if a word of it were not there', (text) => {
+  const { heard, design } = read(text);
+  expect(design).toBeNull();
+  expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
+});
+
 test('what is not said is asked, and an answer that is none of the choices is no answer', () => {
   const { heard } = read('when the gizmo is on, run a widget');
   expect(heard.blanks.map(({ key }) => key)).toEqual(['signal gizmo', 'kind widget', 'watt widget', 'supply']);

@@ -3,7 +3,7 @@ import { LOADS, SUPPLY_VARIANTS, type Supply } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { NUMBER, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
-import { COUNTS, LOAD_WORDS } from './words.ts';
+import { COUNTS, LOAD_WORDS, NO_LOAD, TURNING } from './words.ts';
 
 /** Words for a supply that is not in the project, and which one they mean. */
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
@@ -114,6 +114,7 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
 }
 
 function oneLoad(words: string, typed: string): SaidLoad | null {
+  if (TURNING.test(words) || NO_LOAD.test(words)) return null;
   let rest = ` ${words} `;
   const plate = PLATE.exec(rest);
   if (plate) rest = rest.replace(plate[0], ' ');
