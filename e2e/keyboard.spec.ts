@@ -64,8 +64,8 @@ test('typing digits into a field does not operate the desk', async ({ page, requ
   const project = await freshOwlBox(request, 'Digits');
   await openJob(page, project, 'dew');
   await page.getByRole('button', { name: 'two dew strips' }).click();
-  await page.getByLabel('Plate of one').fill('');
-  await page.getByLabel('Plate of one').pressSequentially('5.1');
+  await page.getByLabel('One takes').fill('');
+  await page.getByLabel('One takes').pressSequentially('5.1');
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText('2 × 5.1 A');
   await expect(page.getByRole('button', { name: 'master key 1' })).toHaveAttribute('aria-pressed', 'true');
 });

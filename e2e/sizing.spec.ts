@@ -53,7 +53,7 @@ test('a school is changed: all is checked again, and one undo takes it back', as
   const project = await freshOwlBox(request, 'School');
   await openJob(page, project, 'fans');
   await expect(page.locator('[data-rule="fuse-match-school"]')).toHaveCount(0);
-  await page.getByRole('button', { name: 'schools: where practice differs' }).click();
+  await page.getByRole('button', { name: 'choices where practice differs' }).click();
   await page.getByRole('radio', { name: /the load, matched to it/ }).check();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog', { name: 'Schools of this project' })).toBeHidden();

@@ -1,6 +1,7 @@
 /** The public face of the core. */
 export { type Unit, countWord, figures, formatQuantity, partOf, pinOf, terminal } from './quantity/index.ts';
 export {
+  GLOSSARY,
   BLADE_FUSE_RATINGS,
   PROTECTION_NAMES,
   type Protection,

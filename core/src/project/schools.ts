@@ -106,7 +106,7 @@ export const SCHOOLS: readonly School[] = [
     {
       value: 'both',
       text: 'both conductors, always',
-      why: 'Right for hazardous bench supplies and wherever line and neutral may have been changed about.',
+      why: 'Right for hazardous bench supplies and wherever line and neutral may have been swapped.',
     },
   ]),
   school('moduleSupply', 'Relays of a module hang on', [

@@ -11,6 +11,7 @@ import { BUNDLE_FACTORS, BUNDLE_SOURCE, NEC_BUNDLE_FACTORS, NEC_BUNDLE_SOURCE } 
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+import { GLOSSARY, GLOSSARY_SOURCE } from './glossary.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { PROTECTION_LIMITS } from './protection-limits.ts';
 import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
@@ -34,6 +35,14 @@ export interface ReferenceTable {
 export const text = (value: number): string => figures(value, 4);
 
 export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
+  {
+    id: 'words',
+    title: 'Words of the trade',
+    source: GLOSSARY_SOURCE,
+    note: 'As they are used on these pages.',
+    columns: ['word', 'what it is'],
+    rows: GLOSSARY,
+  },
   {
     id: 'class5',
     title: 'Flexible copper conductors',

@@ -145,7 +145,7 @@ export function takeBackEdits({ job, at }: WiredJob): Nudge[] {
 export function editWords(edit: Edit): string {
   switch (edit.kind) {
     case 'swap':
-      return `${edit.a} and ${edit.b} changed about`;
+      return `${edit.a} and ${edit.b} swapped`;
     case 'leave-out':
       return 'a part left out';
     case 'bridge':

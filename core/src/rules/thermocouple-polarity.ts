@@ -37,7 +37,7 @@ export const thermocouplePolarity: Rule = {
             : `${signal.name}: type ${type}, ${leads.iec} (IEC) or ${leads.ansi} (ANSI)`,
           detail: swapped ? 'it reads colder as it gets hotter, and the controller heats on for ever' : leads.magnet,
           working: {
-            formula: 'E = E(T_hot) − E(T_cold); changed about, −E',
+            formula: 'E = E(T_hot) − E(T_cold); swapped, −E',
             given: [
               { symbol: 'T_hot', meaning: 'at the junction', value: HOT_C, unit: '°C', source: computed('taken for the comparison') },
               {

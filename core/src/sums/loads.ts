@@ -7,7 +7,7 @@ export const loads: Sum = {
   about: 'Currents add; resistances do not. And what a plate means at another voltage.',
   inputs: [
     numeric('count', 'How many', '', 2, 1, 1000),
-    choice('unit', 'Plate of one', [
+    choice('unit', 'One takes', [
       ['W', 'in watts'],
       ['A', 'in amps'],
       ['Ω', 'in ohms'],

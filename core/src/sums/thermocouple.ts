@@ -52,7 +52,7 @@ export const thermocouple: Sum = {
         ...answers,
         ...(Number.isNaN(back)
           ? []
-          : [given('T_wrong', 'read with the leads changed about', back, '°C', computed('−E at the same terminals'))]),
+          : [given('T_wrong', 'read with the leads swapped', back, '°C', computed('−E at the same terminals'))]),
       ],
       notes: [`Type ${type}: ${leads.iec} (IEC), ${leads.ansi} (ANSI); ${leads.magnet}.`],
     };

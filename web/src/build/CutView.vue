@@ -64,7 +64,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span class="note"
           >{{ row.insulation }} · {{ row.pieces }} {{ row.pieces === 1 ? 'piece' : 'pieces' }}, {{ row.lengthM.toFixed(2) }} m ·
           {{ row.cut.rolls.length }} new {{ row.cut.rolls.length === 1 ? 'roll' : 'rolls' }}, no way needs fewer than
-          {{ row.cut.leastRolls }} · {{ row.cut.wasteM.toFixed(2) }} m over</span
+          {{ row.cut.leastRolls }} · {{ row.cut.wasteM.toFixed(2) }} m left</span
         >
       </h3>
       <div v-for="stock in stocks(row)" :key="stock.name" class="stock">
@@ -72,7 +72,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span
           class="bar"
           role="img"
-          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre} m`).join(', ')}; ${stock.leftM} m over`"
+          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre} m`).join(', ')}; ${stock.leftM} m left`"
         >
           <span
             v-for="piece in stock.pieces"
@@ -84,7 +84,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
             <span>{{ piece.id }} {{ piece.lengthM.toFixed(2) }}</span>
           </span>
         </span>
-        <span class="over mono">{{ stock.leftM.toFixed(2) }} m over</span>
+        <span class="over mono">{{ stock.leftM.toFixed(2) }} m left</span>
         <span class="whole mono">{{ stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre.toFixed(2)}`).join(' · ') }}</span>
       </div>
       <p v-for="piece in row.cut.tooLong" :key="piece.id" class="long">

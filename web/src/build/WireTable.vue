@@ -109,7 +109,7 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             </th>
             <th scope="col">Ends</th>
             <th scope="col">Label</th>
-            <th scope="col">There</th>
+            <th scope="col">Fitted</th>
           </tr>
         </thead>
         <tbody>

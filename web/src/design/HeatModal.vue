@@ -153,7 +153,7 @@ const words = computed(() => {
         <button class="plain-button" @click="reset">Cold again</button>
       </div>
       <div class="row tools">
-        <label class="row"><input v-model="swapped" type="checkbox" /> sensor changed about</label>
+        <label class="row"><input v-model="swapped" type="checkbox" /> sensor wires swapped</label>
         <label class="row"><input v-model="stuck" type="checkbox" /> relay stuck on</label>
         <label class="row" :class="{ none: setup.cutOutC === null }"
           ><input v-model="cutOut" type="checkbox" :disabled="setup.cutOutC === null" />
@@ -172,7 +172,7 @@ const words = computed(() => {
           <thead>
             <tr>
               <th scope="col">After</th>
-              <th scope="col">Thing</th>
+              <th scope="col">Heated part</th>
               <th scope="col">Reads</th>
               <th scope="col">Power</th>
             </tr>

@@ -7,6 +7,7 @@ import TopBar from '../shell/TopBar.vue';
 import CommandFinder from '../shell/CommandFinder.vue';
 import KeysHelp from '../shell/KeysHelp.vue';
 import ShareModal from '../people/ShareModal.vue';
+import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
 import EarlierModal from './EarlierModal.vue';
 import KeepingBanners from './KeepingBanners.vue';
@@ -32,6 +33,14 @@ watch(
   () => route.params.job,
   (job) => {
     if (typeof job === 'string' && job) project.jobId = job;
+  },
+  { immediate: true },
+);
+
+watch(
+  () => [project.id, project.design?.name] as const,
+  ([id, name]) => {
+    if (id && name) lastProject.value = { id, name };
   },
   { immediate: true },
 );

@@ -199,7 +199,7 @@ const usedBy = (signal: string) =>
     </section>
     <section>
       <h2 class="caps">Project</h2>
-      <button class="bare thing" @click="schoolsOpen = true"><span class="name">schools: where practice differs</span></button>
+      <button class="bare thing" @click="schoolsOpen = true"><span class="name">choices where practice differs</span></button>
       <button class="bare thing" @click="notesOpen = true">
         <span class="name">notes</span
         ><span class="value">{{ noteLines === 0 ? 'none' : noteLines === 1 ? '1 line' : `${noteLines} lines` }}</span>

@@ -175,7 +175,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
 
 <template>
   <div class="page">
-    <TopBar />
+    <TopBar :back="false" />
     <main>
       <h1 class="visually-hidden">Iron Nudge</h1>
       <SayBox :design="null" button="Wire it" @wired="begin" />

@@ -2,6 +2,7 @@
 import { Modal } from 'ant-design-vue';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { GLOSSARY } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { fileName, download } from '../ui/download.ts';
 
@@ -59,7 +60,7 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'Go to Bench', go: () => router.push({ name: 'bench', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Design', go: () => router.push({ name: 'design', params: { id: project.id } }) },
     { kind: 'command', text: 'Candidates for every size of this job', late: true, go: () => opened('sizes') },
-    { kind: 'command', text: 'Schools: where practice differs', late: true, go: () => opened('settings') },
+    { kind: 'command', text: 'Schools: choices where practice differs', late: true, go: () => opened('settings') },
     { kind: 'command', text: 'Places and distances', late: true, go: () => opened('places') },
     ...design.controllers.map((board, index) => ({
       kind: 'board',
@@ -73,11 +74,17 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'What is this relay?', go: () => router.push({ name: 'relay' }) },
     { kind: 'command', text: 'Tables', go: () => router.push({ name: 'tables' }) },
     { kind: 'command', text: 'All projects', go: () => router.push('/') },
+    { kind: 'command', text: 'Words of the trade', go: () => router.push({ name: 'tables', params: { table: 'words' } }) },
     {
       kind: 'command',
       text: 'Export project as JSON',
       go: () => download(fileName(design.name, 'json'), 'application/json', `${JSON.stringify(design, null, 2)}\n`),
     },
+    ...GLOSSARY.map(([term, words]) => ({
+      kind: 'word',
+      text: `${term}: ${words}`,
+      go: () => router.push({ name: 'tables', params: { table: 'words' } }),
+    })),
   ];
 });
 const matching = computed(() => {

@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { inject } from 'vue';
+import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
 import { NIGHT } from '../ui/night.ts';
 
-defineProps<{ project?: string | undefined }>();
+const { back = true } = defineProps<{
+  project?: string | undefined;
+  /** Whether the way back to the project that was open stands in it. */
+  back?: boolean;
+}>();
 const night = inject(NIGHT)!;
 </script>
 
@@ -19,6 +24,10 @@ const night = inject(NIGHT)!;
     <template v-if="project">
       <span class="slash" aria-hidden="true">/</span>
       <span class="project">{{ project }}</span>
+    </template>
+    <template v-else-if="lastProject && back">
+      <span class="slash" aria-hidden="true">/</span>
+      <RouterLink class="project back" :to="{ name: 'design', params: { id: lastProject.id } }">↶ {{ lastProject.name }}</RouterLink>
     </template>
     <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
     <div class="right">
@@ -74,6 +83,11 @@ const night = inject(NIGHT)!;
   overflow: hidden;
   text-overflow: ellipsis;
 }
+.back {
+  color: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .stages {
   display: flex;
   gap: 4px;
@@ -111,6 +125,11 @@ const night = inject(NIGHT)!;
   .slash,
   .project {
     display: none;
+  }
+  .back {
+    color: inherit;
+    text-decoration: underline;
+    text-underline-offset: 3px;
   }
   .stages {
     margin-left: 0;

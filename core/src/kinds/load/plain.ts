@@ -13,7 +13,7 @@ const PLATE_UNITS = [
 ];
 
 /** The fields of a line of like units; `plate` names what its plate says. */
-export function unitFields(plate = 'Plate of one', units = PLATE_UNITS): readonly Field<never>[] {
+export function unitFields(plate = 'One takes', units = PLATE_UNITS): readonly Field<never>[] {
   return [
     { type: 'number', path: ['count'], label: 'How many', least: 1, most: 24, whole: true },
     { type: 'text', path: ['name'], label: 'What' },

@@ -160,7 +160,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     const swapped = (key: string, a: string, b: string): Misbuilt<RelaySpec> => ({
       key,
       kind: 'swapped pins',
-      words: `the wires of ${tag} ${a} and ${b} are changed about`,
+      words: `the wires of ${tag} ${a} and ${b} are swapped`,
       weight: 1,
       swap: [a, b],
       notOnMains: true,

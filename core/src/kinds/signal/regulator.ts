@@ -54,7 +54,7 @@ export const regulator = {
       label: 'Its leads are',
       choices: [
         { value: 'right', text: 'right' },
-        { value: 'swapped', text: 'changed about' },
+        { value: 'swapped', text: 'swapped' },
       ],
     },
     { type: 'number', path: ['lagS'], label: 'Sensor lags', unit: 's', least: 0, most: 3600 },
