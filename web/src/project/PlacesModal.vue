@@ -10,9 +10,10 @@ import TextField from '../ui/TextField.vue';
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const design = computed<Design>(() => project.design!);
-const pairs = computed(() => {
-  const { places } = design.value;
-  return places.flatMap((a, at) => places.slice(at + 1).map((b) => ({ a, b, at: distanceAt(a.id, b.id) })));
+/** A way as measured that is shorter by other ways: said where it is entered, once for all jobs. */
+const contradictions = computed(() => {
+  const found = (project.analysis?.findings ?? []).filter(({ rule, severity }) => rule === 'distance-contradicted' && severity !== 'hold');
+  return found.filter(({ title }, at) => found.findIndex((one) => one.title === title) === at);
 });
 
 function distanceAt(a: string, b: string): number {
@@ -58,7 +59,7 @@ function remove(id: string): void {
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Places and distances" :footer="null" width="880px">
+  <Modal v-model:open="open" title="Places and distances" :footer="null" width="980px">
     <p>
       Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a
       tenth more.
@@ -132,40 +133,54 @@ function remove(id: string): void {
       In a bundle, count every circuit that carries load current there, yours and the vehicle’s; 1 is a wire that lies loose. Nine is the
       most that the table has.
     </p>
-    <div class="pairs">
-      <div v-for="pair in pairs" :key="pair.a.id + pair.b.id" class="pair">
-        <NumberField
-          v-if="pair.at >= 0"
-          :label="`${pair.a.name} to ${pair.b.name}`"
-          unit="m"
-          :most="500"
-          :model-value="design.distances[pair.at]!.lengthM"
-          @update:model-value="setDistance(pair.a, pair.b, { lengthM: $event })"
-        />
-        <NumberField
-          v-if="pair.at >= 0"
-          class="bundle"
-          label="in bundle"
-          whole
-          :least="1"
-          :most="9"
-          :model-value="design.distances[pair.at]!.bundle"
-          @update:model-value="setDistance(pair.a, pair.b, { bundle: $event })"
-        />
-        <div v-else class="field">
-          <span>{{ pair.a.name }} to {{ pair.b.name }}</span>
-          <button class="plain-button" @click="setDistance(pair.a, pair.b, {})">not measured: enter</button>
-        </div>
-        <button
-          v-if="pair.at >= 0"
-          class="bare"
-          :aria-label="`Not measured: ${pair.a.name} to ${pair.b.name}`"
-          title="Not measured"
-          @click="clearDistance(pair.at)"
-        >
-          ×
-        </button>
-      </div>
+    <p v-for="finding in contradictions" :key="finding.key" class="contradiction">▲ {{ finding.title }}: {{ finding.detail }}</p>
+    <div class="far">
+      <table aria-label="Metres between places, and loaded circuits side by side">
+        <tbody>
+          <tr v-for="(b, row) in design.places.slice(1)" :key="b.id">
+            <th scope="row">{{ b.name }}</th>
+            <td
+              v-for="a in design.places.slice(0, row + 1)"
+              :key="a.id"
+              :class="{ assumed: design.distances[distanceAt(a.id, b.id)]?.assumed, none: distanceAt(a.id, b.id) < 0 }"
+              :title="design.distances[distanceAt(a.id, b.id)]?.assumed ? 'assumed: nobody has measured it' : undefined"
+            >
+              <div v-if="distanceAt(a.id, b.id) >= 0" class="cell">
+                <NumberField
+                  :label="`${a.name} to ${b.name}`"
+                  unit="m"
+                  :most="500"
+                  :model-value="design.distances[distanceAt(a.id, b.id)]!.lengthM"
+                  @update:model-value="setDistance(a, b, { lengthM: $event })"
+                />
+                <span aria-hidden="true">×</span>
+                <NumberField
+                  class="bundle"
+                  :label="`Loaded circuits from ${a.name} to ${b.name}`"
+                  whole
+                  :least="1"
+                  :most="9"
+                  :model-value="design.distances[distanceAt(a.id, b.id)]!.bundle"
+                  @update:model-value="setDistance(a, b, { bundle: $event })"
+                />
+                <button
+                  class="bare"
+                  :aria-label="`Not measured: ${a.name} to ${b.name}`"
+                  title="Not measured: by way of other places"
+                  @click="clearDistance(distanceAt(a.id, b.id))"
+                >
+                  ⌫
+                </button>
+              </div>
+              <button v-else class="bare enter" :aria-label="`Enter ${a.name} to ${b.name}`" @click="setDistance(a, b, {})">+</button>
+            </td>
+          </tr>
+          <tr>
+            <td></td>
+            <th v-for="a in design.places.slice(0, -1)" :key="a.id" scope="col">{{ a.name }}</th>
+          </tr>
+        </tbody>
+      </table>
     </div>
   </Modal>
 </template>
@@ -188,21 +203,73 @@ function remove(id: string): void {
 .grid > .danger {
   margin-top: 26px;
 }
-.pairs {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px 14px;
+.far {
+  overflow-x: auto;
 }
-.pair {
+table {
+  border-collapse: collapse;
+}
+th {
+  font-weight: 600;
+  text-align: right;
+  padding: 2px 8px 2px 0;
+}
+th[scope='col'] {
+  text-align: center;
+  font-weight: 400;
+  color: var(--iron);
+  max-width: 130px;
+}
+td {
+  border: 1px solid var(--line);
+  padding: 3px 6px;
+  background: var(--sheet);
+  min-width: 128px;
+}
+tr:last-child td {
+  border: 0;
+  background: none;
+  min-width: 0;
+}
+/* Nobody has measured it. */
+td.assumed {
+  background: repeating-linear-gradient(45deg, color-mix(in srgb, var(--caution) 16%, var(--sheet)) 0 5px, var(--sheet) 5px 11px);
+}
+.cell {
   display: flex;
   gap: 4px;
-  align-items: end;
+  align-items: center;
 }
-.pair > :first-child {
+.cell :deep(.field) {
   flex: 1;
+  min-width: 0;
 }
-.pair > .bundle {
-  flex: 0 0 66px;
+.cell :deep(label) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.cell :deep(input) {
+  padding: 2px 4px;
+  text-align: right;
+  min-width: 0;
+}
+.cell .bundle {
+  flex: 0 0 34px;
+}
+.enter {
+  display: block;
+  width: 100%;
+  min-height: 30px;
+  text-align: center;
+  color: var(--control);
+}
+.contradiction {
+  border-left: 4px solid var(--caution);
+  background: color-mix(in srgb, var(--caution) 10%, var(--sheet));
+  padding: 6px 10px;
 }
 h2.caps {
   margin: 18px 0 8px;
