@@ -57,8 +57,8 @@ const first = computed(() => firstLine(props.symbol));
   </g>
   <g class="texts" aria-hidden="true">
     <template v-if="isContact">
-      <text class="pin-name" :x="x + 9" :y="top - 3">{{ upperPin }}</text>
-      <text class="pin-name" :x="x + 9" :y="bottom + 12">{{ lowerPin }}</text>
+      <text class="pin-name" :x="x + 9" :y="top + 1">{{ upperPin }}</text>
+      <text class="pin-name" :x="x + 9" :y="bottom + 8">{{ lowerPin }}</text>
       <text v-if="symbol.symbol === 'contact-changeover'" class="faint" :x="x - 22" :y="top + 4" text-anchor="end">{{ otherPin }}</text>
     </template>
     <template v-else-if="isCoil">
@@ -66,7 +66,7 @@ const first = computed(() => firstLine(props.symbol));
       <text class="pin-name" :x="x - 6" :y="bottom + 12" text-anchor="end">{{ lowerPin }}</text>
     </template>
     <text v-else-if="symbol.symbol === 'diode'" class="faint" :x="x + 13" :y="m - 8">{{ symbol.labels[0] }}</text>
-    <text v-if="reference" class="faint" :x="isCoil ? x - 62 : x + 12" :y="isCoil ? m + 38 : m - 5" :text-anchor="isCoil ? 'end' : 'start'">
+    <text v-if="reference" class="faint" :x="isCoil ? x - 62 : x + 12" :y="isCoil ? m + 38 : m + 4" :text-anchor="isCoil ? 'end' : 'start'">
       {{ reference }}
     </text>
     <text

@@ -35,17 +35,17 @@ export function textsOfSymbol(drawn: DrawnSymbol): Box[] {
   const letters = SHAPES[symbol]
     .shapes(half, false)
     .flatMap((shape) => (shape.kind === 'letter' ? [box(x + shape.x - CHAR / 2, middle + shape.y, shape.text)] : []));
-  const pins = (at: number, anchor: 'start' | 'end', up: number) => [
+  const pins = (at: number, anchor: 'start' | 'end', up: number, down: number) => [
     box(x + at, middle - half - up, pinOf(upper), anchor),
-    box(x + at, middle + half + 12, pinOf(lower), anchor),
+    box(x + at, middle + half + down, pinOf(lower), anchor),
   ];
-  if (isContact(symbol)) return [...letters, ...pins(9, 'start', 3), box(x + 12, middle - 5, '00/00')];
+  if (isContact(symbol)) return [...letters, ...pins(9, 'start', -1, 8), box(x + 12, middle + 4, '00/00')];
   if (symbol === 'diode') return [...letters, box(x + 13, middle - 8, labels[0] ?? '')];
   const lines = [...labels, ...(writesAmps(drawn) ? ['0'.repeat(LIVE_CHARS)] : [])];
   const rows = lines.map((text, at) =>
     box(isCoil(symbol) ? x - 62 : x + 24, middle + firstLine(drawn) + LINE * at, text, isCoil(symbol) ? 'end' : 'start'),
   );
-  return [...letters, ...rows, ...(isCoil(symbol) ? pins(-6, 'end', 4) : [])];
+  return [...letters, ...rows, ...(isCoil(symbol) ? pins(-6, 'end', 4, 12) : [])];
 }
 
 /** A wire's name and size, with what it drops; `words` is its longest line. */

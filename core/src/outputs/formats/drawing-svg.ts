@@ -108,10 +108,10 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
     );
   const [ofContact, ofCoil] = [isContact(symbol.symbol), isCoil(symbol.symbol)];
   if (ofContact) {
-    say(x + 9, top - 3, pinOf(upper), false);
-    say(x + 9, bottom + 12, pinOf(lower), false);
+    say(x + 9, top + 1, pinOf(upper), false);
+    say(x + 9, bottom + 8, pinOf(lower), false);
     if (symbol.symbol === 'contact-changeover') say(x - 22, top + 4, otherThrow(pinOf(lower), pinOf(upper)), true);
-    if (reference) say(x + 12, middle - 5, reference, false);
+    if (reference) say(x + 12, middle + 4, reference, false);
     return;
   }
   if (ofCoil) {
