@@ -79,6 +79,8 @@ function close(): void {
   display: inline-block;
 }
 .editor {
+  max-height: calc(100vh - 48px);
+  overflow-y: auto;
   display: grid;
   gap: 9px;
   min-width: 230px;
