@@ -50,9 +50,7 @@ export const thermocouple: Sum = {
       ],
       results: [
         ...answers,
-        ...(Number.isNaN(back)
-          ? []
-          : [given('T_wrong', 'read with the leads swapped', back, '°C', computed('−E at the same terminals'))]),
+        ...(Number.isNaN(back) ? [] : [given('T_wrong', 'read with the leads swapped', back, '°C', computed('−E at the same terminals'))]),
       ],
       notes: [`Type ${type}: ${leads.iec} (IEC), ${leads.ansi} (ANSI); ${leads.magnet}.`],
     };
