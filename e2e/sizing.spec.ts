@@ -71,7 +71,7 @@ test('a number is followed from its finding down to the plate, to a table and to
   const plate = page.getByRole('row').filter({ hasText: 'plate of dew strips' });
   await expect(plate).toContainText('4.2 A');
   await plate.getByRole('button', { name: /entered/ }).click();
-  await expect(page.getByLabel('Plate of one')).toHaveValue('4.2');
+  await expect(page.getByLabel('One takes')).toHaveValue('4.2');
   await page.keyboard.press('Escape');
   await working();
   await page
