@@ -441,4 +441,8 @@ text {
   text-anchor: middle;
   font-size: 13px;
 }
+.lead text,
+.rank text {
+  stroke: none;
+}
 </style>

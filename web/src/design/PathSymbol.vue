@@ -207,4 +207,10 @@ text {
 .symbol.selected .hit {
   fill: color-mix(in srgb, var(--control) 14%, transparent);
 }
+.texts text {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+  stroke-linejoin: round;
+}
 </style>
