@@ -14,12 +14,11 @@ export function withSafeRelay(design: Design, jobId: string): Design {
   const { device } = job;
   if (device.kind !== 'relay') return design;
   const part = relayOf(design, device.part)!;
-  const dangers = (one: Design): number =>
-    checkEvidence(gatherEvidence({ ...one, jobs: one.jobs.filter(({ id }) => id === jobId) })).filter(
+  const isSafe = (one: Design): boolean =>
+    !checkEvidence(gatherEvidence({ ...one, jobs: one.jobs.filter(({ id }) => id === jobId) })).some(
       ({ severity }) => severity === 'danger',
-    ).length;
-  const before = dangers(design);
-  if (before === 0) return design;
+    );
+  if (isSafe(design)) return design;
   const alike = shelfFor(design, job)
     .filter(({ id, build, coilV }) => id !== part.id && build === part.build && coilV === part.coilV)
     .sort((one, other) => one.price - other.price);
@@ -28,7 +27,7 @@ export function withSafeRelay(design: Design, jobId: string): Design {
       ...design,
       jobs: design.jobs.map((one) => (one.id === jobId ? { ...one, device: { ...device, part: id, socket: 'auto' } } : one)),
     };
-    if (dangers(other) === 0) return other;
+    if (isSafe(other)) return other;
   }
   return design;
 }

@@ -31,6 +31,8 @@ export const distanceSchema = z.strictObject({
 
 /** Air around what is mounted, where nobody said: a vehicle in its yearly round (common practice), °C. */
 export const ASSUMED_AIR_C = { coldestC: -20, hottestC: 50 } as const;
+/** The same indoors. */
+export const ASSUMED_INDOOR_C = { coldestC: 5, hottestC: 35 } as const;
 
 export type Place = z.infer<typeof placeSchema>;
 export type Distance = z.infer<typeof distanceSchema>;

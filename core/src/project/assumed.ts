@@ -2,7 +2,7 @@
  * What stands in a document because the app filled it in, and nobody said that it is so: distances, temperatures, inner
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
-import { ASSUMED_AIR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
+import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
 import { supplyBegun, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
@@ -36,7 +36,7 @@ const filledIn = (design: Design): Assumption[] => [...ofPlaces(design), ...ofDi
 function ofPlaces({ places }: Design): Assumption[] {
   return places.flatMap((place, at) => [
     ...(['coldestC', 'hottestC'] as const)
-      .filter((end) => place[end] === ASSUMED_AIR_C[end])
+      .filter((end) => place[end] === ASSUMED_AIR_C[end] || place[end] === ASSUMED_INDOOR_C[end])
       .map((end) => ({
         key: `places.${place.id}.${end}`,
         path: `places[${at}].${end}`,

@@ -1,10 +1,11 @@
 /** Where a project and a job begin: blanks to fill, and common circuits as ready sentences. */
 import { chargeLevels } from '../reference/index.ts';
-import { ASSUMED_AIR_C, FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
+import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
 import {
   type LoadOf,
   POWER_RELAYS,
   type Signal,
+  type Supply,
   asVariant,
   formOfSignal,
   isFeed,
@@ -26,7 +27,10 @@ const ROOMS: Readonly<Record<'vehicle' | 'indoors', readonly [supply: string, re
   vehicle: ['battery', 'dash', 'load'],
   indoors: ['wall outlet', 'relay case', 'load'],
 };
-const INDOOR_AIR_C = { coldestC: 5, hottestC: 35 } as const;
+
+/** What a supply is called where nobody has named it. */
+export const supplyName = (supply: Supply): string =>
+  isOnVehicle(supply) ? 'battery' : isMains(supply) ? 'wall outlet' : 'isolated supply';
 
 /** An empty page for one supply, with nothing on it that belongs to another: no battery where there is mains. */
 export function blankDesign(name: string, variant = 'battery-12'): Design {
@@ -36,7 +40,7 @@ export function blankDesign(name: string, variant = 'battery-12'): Design {
   const place = (id: string, called: string, box: 'open' | 'plastic'): Design['places'][number] => ({
     id,
     name: called,
-    ...(vehicle ? ASSUMED_AIR_C : INDOOR_AIR_C),
+    ...(vehicle ? ASSUMED_AIR_C : ASSUMED_INDOOR_C),
     box,
     divided: box !== 'open',
     strip: false,
@@ -51,7 +55,7 @@ export function blankDesign(name: string, variant = 'battery-12'): Design {
     settings: DEFAULT_SETTINGS,
     places: [place('place-1', first, 'open'), place('place-2', second, vehicle ? 'open' : 'plastic'), place('place-3', third, 'open')],
     distances: [way('place-1', 'place-2', vehicle ? 2 : 1.5), way('place-1', 'place-3', 3), way('place-2', 'place-3', 3)],
-    supplies: [{ ...supply, name: vehicle ? 'battery' : isMains(supply) ? 'wall outlet' : 'isolated supply' }],
+    supplies: [{ ...supply, name: supplyName(supply) }],
     signals: [],
     controllers: [],
     jobs: [],
@@ -273,8 +277,6 @@ function readyOnMains(
 /** Another battery of the same voltage than the first supply; undefined where there is none. */
 const secondBattery = ({ supplies: [first, ...others] }: Design) =>
   others.find((supply) => isStored(supply) && supply.nominalV === first?.nominalV);
-/** What a battery of its size takes charge through, Ω: more than it gives current through; from memory. */
-const ACCEPTS_OHM = 0.09;
 function withSecondBattery(design: Design): Design {
   const [first] = design.supplies;
   if (secondBattery(design) || !first || !isStored(first)) return design;
@@ -284,7 +286,7 @@ function withSecondBattery(design: Design): Design {
     ...design,
     supplies: [
       ...design.supplies,
-      { ...first, id, name: 'second battery', internalOhm: ACCEPTS_OHM, place: (design.places[2] ?? place).id },
+      asVariant({ id, name: 'second battery', place: (design.places[2] ?? place).id }, `battery-${first.nominalV}-second`),
     ],
   };
 }
@@ -455,10 +457,17 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
   const [first, second, third] = design.places;
   if (known && design.jobs.length === 0 && known.place === first?.id && second?.divided && third)
     return { design, outlet: known.id, box: second.id, loadPlace: third.id };
-  const air = { coldestC: 5, hottestC: 35 };
   const place = (places: Design['places'], name: string, box: 'open' | 'plastic'): Design['places'] => [
     ...places,
-    { ...air, id: mintId('place', places), name: unused(places, name), box, divided: box !== 'open', strip: false, wet: false },
+    {
+      ...ASSUMED_INDOOR_C,
+      id: mintId('place', places),
+      name: unused(places, name),
+      box,
+      divided: box !== 'open',
+      strip: false,
+      wet: false,
+    },
   ];
   const atOutlet = known ? design.places : place(design.places, 'wall outlet', 'open');
   const outletPlace = known?.place ?? atOutlet[atOutlet.length - 1]!.id;

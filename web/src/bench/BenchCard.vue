@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The step in hand: where the leads go on the drawing, what it should read, and one field for what it does read. */
 import { computed, ref, watch } from 'vue';
-import { OPEN_OHM, formatQuantity, type Unit } from '@iron-nudge/core';
+import { OPEN_OHM, formatQuantity, readingVerdict, type Unit } from '@iron-nudge/core';
 import CurrentPaths from '../design/CurrentPaths.vue';
 import { useProject } from '../stores/project.ts';
 import { useBench } from './bench.ts';
@@ -31,7 +31,13 @@ watch(
 /** A bare number takes the unit that stands beside the field; one with its own unit keeps that. */
 const said = computed(() => (/[a-zΩω]\s*$/i.test(typed.value) ? typed.value : `${typed.value} ${unit.value}`));
 const value = computed(() => (row.value && typed.value.trim() !== '' ? typedReading(said.value, row.value.step.quantity) : null));
-const fits = computed(() => row.value !== null && value.value !== null && Math.abs(value.value - row.value.value) <= row.value.tolerance);
+/** As the plan will judge it once it is kept: less of a drop is never wrong. */
+const verdict = computed(() => {
+  if (!row.value || value.value === null) return 'open';
+  const { value: expected, tolerance, step } = row.value;
+  return readingVerdict({ value: value.value, expected, tolerance, upTo: step.upTo });
+});
+const VERDICT_WORDS = { open: '', pass: 'as it should be', odd: 'near what it should be', fail: 'not as it should be' } as const;
 
 function keep(): void {
   if (!row.value || typed.value.trim() === '') return;
@@ -46,7 +52,7 @@ function keep(): void {
 const should = computed(() => {
   if (!row.value) return '';
   const { value: middle, tolerance, step } = row.value;
-  if (middle >= OPEN_OHM / 4) return showReading(middle, step.quantity);
+  if (middle >= OPEN_OHM / 4 || middle < 0) return showReading(middle, step.quantity);
   const least = step.upTo ? 0 : Math.max(0, middle - tolerance);
   const words = (amount: number) => formatQuantity(amount, step.quantity as Unit);
   const most = words(middle + tolerance);
@@ -97,10 +103,10 @@ const suspects = computed(() => bench.diagnosis?.explained.length ?? 0);
         >
         <button type="submit" class="plain-button strong" :disabled="typed.trim() === ''">Keep</button>
         <button v-if="bench.simulated" type="button" class="plain-button" @click="bench.measure(row.step)">Let the meter read it</button>
-        <p v-if="value !== null" class="taken" :class="{ fits }">
-          {{ fits ? '● as it should be' : '■ not as it should be' }}: {{ showReading(value, row.step.quantity) }}
+        <p v-if="value !== null" class="taken" :data-verdict="verdict">
+          {{ MARK[verdict] }} {{ VERDICT_WORDS[verdict] }}: {{ showReading(value, row.step.quantity) }}
         </p>
-        <p v-else-if="row.reading" class="taken">
+        <p v-else-if="row.reading" class="taken" :data-verdict="row.state">
           {{ MARK[row.state] }} it read {{ showReading(row.reading.value, row.step.quantity) }}; another reading takes its place
         </p>
         <p v-if="wrong" class="stop" role="alert">■ {{ wrong }}</p>
@@ -184,8 +190,11 @@ h2 {
   flex-basis: 100%;
   color: var(--danger);
 }
-.taken.fits {
+.taken[data-verdict='pass'] {
   color: var(--hold);
+}
+.taken[data-verdict='odd'] {
+  color: var(--caution-text);
 }
 .wait {
   color: var(--caution-text);

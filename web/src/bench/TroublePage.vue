@@ -6,7 +6,7 @@ import { SYMPTOMS, type Design, type SymptomId } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import ProjectCard from '../projects/ProjectCard.vue';
 import SayBox from '../projects/SayBox.vue';
-import TopBar from '../shell/TopBar.vue';
+import PlainPage from '../shell/PlainPage.vue';
 import { latest } from '../ui/latest.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
@@ -27,43 +27,30 @@ async function goWith(design: Design): Promise<void> {
 </script>
 
 <template>
-  <div class="page">
-    <TopBar />
-    <main>
-      <h1>Something does not work</h1>
-      <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
-      <fieldset>
-        <legend class="caps">What do you see?</legend>
-        <label v-for="one in SYMPTOMS" :key="one.id" class="row"
-          ><input v-model="symptom" type="radio" name="symptom" :value="one.id" /> {{ one.words }}</label
-        >
-        <label class="row"><input v-model="symptom" type="radio" name="symptom" value="" /> something else</label>
-      </fieldset>
-      <h2 class="caps">In which circuit?</h2>
-      <SayBox :design="null" button="To its bench" @wired="goWith" />
-      <p v-if="list.kind === 'failed'" role="alert">{{ list.message }} <button class="plain-button" @click="refresh">Try again</button></p>
-      <ul v-else-if="list.kind === 'ready'" class="cards">
-        <ProjectCard
-          v-for="project in list.value.filter(({ jobs }) => jobs > 0)"
-          :key="project.id"
-          :project="project"
-          @open="go(project.id)"
-        />
-      </ul>
-    </main>
-  </div>
+  <PlainPage title="Something does not work">
+    <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
+    <fieldset>
+      <legend class="caps">What do you see?</legend>
+      <label v-for="one in SYMPTOMS" :key="one.id" class="row"
+        ><input v-model="symptom" type="radio" name="symptom" :value="one.id" /> {{ one.words }}</label
+      >
+      <label class="row"><input v-model="symptom" type="radio" name="symptom" value="" /> something else</label>
+    </fieldset>
+    <h2 class="caps">In which circuit?</h2>
+    <SayBox :design="null" button="To its bench" @wired="goWith" />
+    <p v-if="list.kind === 'failed'" role="alert">{{ list.message }} <button class="plain-button" @click="refresh">Try again</button></p>
+    <ul v-else-if="list.kind === 'ready'" class="cards">
+      <ProjectCard
+        v-for="project in list.value.filter(({ jobs }) => jobs > 0)"
+        :key="project.id"
+        :project="project"
+        @open="go(project.id)"
+      />
+    </ul>
+  </PlainPage>
 </template>
 
 <style scoped>
-.page {
-  height: 100%;
-  overflow-y: auto;
-}
-main {
-  max-width: 1120px;
-  margin: 0 auto;
-  padding: 20px 24px;
-}
 fieldset {
   border: 1px solid var(--line);
   border-radius: 4px;

@@ -17,19 +17,19 @@ import {
   isPin,
   isRegulator,
   levelsOf,
+  variantOf,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
-import { blankJob } from '../starters.ts';
+import { blankDesign, blankJob, supplyName } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
-import { variantKey } from './things.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
 const SET_C = 120;
-const OPENS_AT_C = 150;
+export const OPENS_AT_C = 150;
 
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
-export function fittedTo(signal: SaidSignal, feeding: Supply, assumed: string[]): SaidSignal {
+export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[]): SaidSignal {
   const { name, begins } = signal;
   const begun = begunOf(signal);
   if (begun === null) return signal;
@@ -38,10 +38,11 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, assumed: string[])
     return { ...signal, nature: 'switch' };
   }
   if (isRegulator(begun)) {
-    assumed.push(`${name}: set to ${SET_C} °C; where it heats on mains, a thermal fuse opens at ${OPENS_AT_C} °C`);
+    assumed.push(`${name}: set to ${SET_C} °C`);
     return { ...signal, begins: { ...begins, setC: SET_C } };
   }
-  if (isPin(begun) && !/\d/.test(name)) assumed.push(`${name}: a pin of its board that is free of other duties`);
+  if (isPin(begun) && namedPin(design ?? blankDesign(''), name) === undefined)
+    assumed.push(`${name}: no pin of the board is called so; one that is free of other duties`);
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;
 }
@@ -49,11 +50,11 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, assumed: string[])
 export function build(onto: Design, said: Whole): Design {
   let design = onto;
   const [origin, key] = [said.supply.slice(0, said.supply.indexOf(' ')), said.supply.slice(said.supply.indexOf(' ') + 1)];
-  let supply = origin === 'known' ? key : design.supplies.find((known) => variantKey(known) === key)?.id;
+  let supply = origin === 'known' ? key : design.supplies.find((known) => variantOf(known) === key)?.id;
   if (supply === undefined) {
     supply = mintId('supply', design.supplies);
-    const name = key.startsWith('battery') ? 'battery' : key.startsWith('mains') ? 'wall outlet' : 'isolated supply';
-    design = { ...design, supplies: [...design.supplies, asVariant({ id: supply, name, place: design.places[0]!.id }, key)] };
+    const made = asVariant({ id: supply, name: '', place: design.places[0]!.id }, key);
+    design = { ...design, supplies: [...design.supplies, { ...made, name: supplyName(made) }] };
   }
   const feeding = design.supplies.find(({ id }) => id === supply)!;
   const at = (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
@@ -82,10 +83,7 @@ export function build(onto: Design, said: Whole): Design {
     }
   };
   const first = said.loads[0]!;
-  for (const signal of said.signals) {
-    const begun = begunOf(signal);
-    if (begun && isPin(begun)) design = withBoard(design, ids.get(signal.name)!, signal.name, at);
-  }
+  for (const [signal, gpio] of pinsOf(design, said.signals)) design = withBoard(design, ids.get(signal.name)!, gpio, at);
   const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));
   const plain = blankJob(
     { ...design, supplies: [feeding, ...design.supplies.filter(({ id }) => id !== supply)] },
@@ -101,7 +99,7 @@ export function build(onto: Design, said: Whole): Design {
     plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
   })) as Job['loads'];
   const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
-  const mains = isMains(feeding) && part !== null ? onMains(design, said, part, outputs) : null;
+  const mains = isMains(feeding) && part !== null ? onMains(design, said, outputs) : null;
   design = mains?.design ?? design;
   const place = said.place?.id ?? plain.device.place;
   const job: Job = {
@@ -120,6 +118,8 @@ export function build(onto: Design, said: Whole): Design {
   const named = said.place && said.place.id === null ? said.place.name : null;
   // What a controller heats is as hot as it is set to.
   const setC = Math.max(...outputs.map((signal) => (isRegulator(signal) ? signal.setC : -Infinity)));
+  const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
+  const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
   return {
     ...design,
     jobs: [...design.jobs, job],
@@ -128,51 +128,63 @@ export function build(onto: Design, said: Whole): Design {
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
     })),
-    distances:
-      distanceM === null
-        ? design.distances
-        : design.distances.map((way) => (measured(way.a, way.b) ? { a: way.a, b: way.b, bundle: way.bundle, lengthM: distanceM } : way)),
+    // A way that no other measured one stands for yet is one more.
+    distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
   };
 }
-/** A pin is a pin of a board: the project's only one, or a new one. */
-function withBoard(design: Design, signal: string, name: string, place: string): Design {
+/** The board that a pin is of: the project's first, or a new one. */
+const boardType = ({ controllers: [known] }: Design) => CONTROLLERS.find(({ id }) => id === (known?.type ?? 'board-5v'))!;
+
+/** Each new pin with the board's pin that it is: the one that its name says, else one with no other duty that is free. */
+function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSignal, gpio: string][] {
+  const type = boardType(design);
+  const taken = new Set(design.signals.flatMap((signal) => (isPin(signal) ? [signal.gpio] : [])));
+  const idle = type.pins.filter((pin) => !(pin in type.boot) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin));
+  return signals.flatMap((signal): [SaidSignal, string][] => {
+    const begun = begunOf(signal);
+    if (!begun || !isPin(begun)) return [];
+    const named = namedPin(design, signal.name);
+    const gpio = named ?? idle.find((pin) => !taken.has(pin)) ?? type.pins[0]!;
+    taken.add(gpio);
+    return [[signal, gpio]];
+  });
+}
+/** The pin of the board that a name says, by its letter and number or its number alone. */
+function namedPin(design: Design, name: string): string | undefined {
+  const said = /\b[a-z]{0,4}\d+\b/i.exec(name)?.[0].toUpperCase();
+  return said === undefined ? undefined : boardType(design).pins.find((pin) => pin === said || pin.replace(/^\D+/, '') === said);
+}
+function withBoard(design: Design, signal: string, gpio: string, place: string): Design {
   const [known] = design.controllers;
-  const type = CONTROLLERS.find(({ id }) => id === (known?.type ?? 'board-5v'))!;
+  const type = boardType(design);
   const board = known?.id ?? mintId('board', design.controllers);
-  const said = /[a-z]*\d+/i.exec(name)?.[0].toUpperCase() ?? '';
-  const gpio = type.pins.find((pin) => pin === said || pin.replace(/\D/g, '') === said);
   return {
     ...design,
     controllers: known
       ? design.controllers
       : [{ id: board, name: 'controller board', type: type.id, place, supply: 'usb', links: [], program: [] }],
-    signals: design.signals.map((one) =>
-      one.id === signal && isPin(one) ? { ...one, volt: type.pinV, controller: board, gpio: gpio ?? type.pins[5]! } : one,
-    ),
+    signals: design.signals.map((one) => (one.id === signal && isPin(one) ? { ...one, volt: type.pinV, controller: board, gpio } : one)),
   };
 }
 
 /** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
-function onMains(
-  design: Design,
-  said: Whole,
-  usual: string,
-  outputs: readonly Signal[],
-): { design: Design; part: string; changes: Partial<Job> } {
+function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { design: Design; part: string; changes: Partial<Job> } {
   const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
   const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
-  if (outputs.some((signal) => isRegulator(signal))) return { design, part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' } };
-  if (outputs.length > 0) return { design, part: usual.startsWith('module') ? usual : 'module-5v-10a', changes: cutOut };
+  const solid = { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' as const } };
+  if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
+  if (outputs.length > 0) return isSolid(said) ? { design, ...solid } : { design, part: 'module-5v-10a', changes: cutOut };
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
-  const known = design.supplies.find((supply) => variantKey(supply) === 'adapter-12');
+  const known = design.supplies.find((supply) => variantOf(supply) === 'adapter-12');
   const id = known?.id ?? mintId('supply', design.supplies);
   const place = design.places[1]?.id ?? design.places[0]!.id;
   return {
     design: known ? design : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, 'adapter-12')] },
-    part: 'relay-12v-2x30a',
-    changes: { ...cutOut, controlSupply: id },
+    part: isSolid(said) ? solid.part : 'relay-12v-2x30a',
+    changes: { ...(isSolid(said) ? solid.changes : cutOut), controlSupply: id },
   };
 }
+const isSolid = ({ device }: Whole): boolean => device === 'solid';
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
   const { quantity } = watches as { quantity: 'temperature' | 'voltage' };
@@ -186,17 +198,16 @@ function shareOf({ closing }: RelayType, load: WholeLoad, ampere: number): numbe
   return ampere / (own ?? closing.resistiveA * derating);
 }
 /** The first relay of the shelf whose contact bears it all; what the sentence names where it names one. */
-function relayFor({ device, clause, lost, loads }: Whole, usual: string, supply: Supply): string {
-  const solid = device !== null && /solid|ssr/.test(device);
-  const module = device !== null && /module/.test(device);
+function relayFor(said: Whole, usual: string, supply: Supply): string {
+  const { device, clause, lost, loads } = said;
   const resting = lost === 'on' || clause.op === 'not';
   const fits = POWER_RELAYS.filter(
     ({ build: kind, coilV, resting: rest, solid: type }) =>
-      (solid
+      (isSolid(said)
         ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
-        : module
+        : device === 'module'
           ? kind === 'module'
-          : kind === undefined && coilV === supply.nominalV && currentOf(supply) === 'dc') &&
+          : kind === (device === 'contactor' ? 'contactor' : undefined) && coilV === supply.nominalV && currentOf(supply) === 'dc') &&
       (!resting || rest !== null),
   );
   const taken = (type: RelayType) => loads.reduce((sum, load) => sum + shareOf(type, load, load.count * ampereOf(load, supply)), 0);

@@ -22,11 +22,12 @@ import {
   asVariant,
   isMains,
   isOutput,
+  supplyFacets,
 } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, fittedTo } from './build.ts';
+import { OPENS_AT_C, build, fittedTo } from './build.ts';
 import { endOfClause, readClause } from './clause.ts';
 import {
   type Answers,
@@ -57,8 +58,17 @@ const DISTANCE = new RegExp(
   String.raw`\b(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
 );
 const FOOT_M = 0.3048;
+/** What a relay may be called; how large it is, is the rules' to say. */
 const DEVICE =
-  /\b(?:through|via|using|with|by) (?:a |an |the )?((?:\d+ a )?(?:plug-in |power )?relay(?: module)?|solid[- ]state relay|ssr|relay module|module|contactor)\b|\b(?:directly|with no relay|without a relay)\b/;
+  /\b(?:through|via|using|with|by) (?:a |an |the )?(?:(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b/;
+const DEVICE_WORDS = {
+  solid: 'a solid-state relay',
+  module: 'a relay module',
+  contactor: 'a contactor',
+  relay: 'a relay',
+  direct: 'with no relay',
+} as const;
+const DEVICES = ['solid', 'module', 'contactor', 'relay'] as const;
 
 const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
@@ -130,9 +140,9 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
   const supplyFound = readSupply(rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
   const deviceFound = DEVICE.exec(rest);
-  const deviceWord = deviceFound && outside(deviceFound.index) ? (deviceFound[1] ?? 'direct') : null;
-  if (deviceFound && deviceWord)
-    take(deviceFound.index, deviceFound[0].length, 'device', deviceWord === 'direct' ? 'with no relay' : `a ${deviceWord}`);
+  const device =
+    deviceFound && outside(deviceFound.index) ? (DEVICES.find((_, at) => deviceFound[at + 1] !== undefined) ?? 'direct') : null;
+  if (deviceFound && device) take(deviceFound.index, deviceFound[0].length, 'device', DEVICE_WORDS[device]);
   const placeFound = readPlace(rest, text, design, outside);
   if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
 
@@ -181,13 +191,21 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
   const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
   const feeding =
     supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
-  const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, assumed)) : natured;
+  const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed)) : natured;
   const byHand = fitting.some((signal) => {
     const begun = begunOf(signal);
     return begun !== null && !isOutput(begun);
   });
-  if (feeding && isMains(feeding) && deviceWord !== 'direct' && byHand)
+  if (feeding && isMains(feeding) && device !== 'direct' && byHand)
     assumed.push('an isolated 12 V supply for the coil, so that no switch carries mains');
+  if (feeding && isMains(feeding)) {
+    // Lives hang on these three: said, so that whoever has it otherwise says so.
+    assumed.push(`an earth conductor to the metal of ${loads.map(({ name }) => name).join(' and ') || 'the load'}`);
+    if (supplyFacets(feeding).residualProtection(feeding))
+      assumed.push(`residual-current protection before the ${feeding.name || 'outlet'}`);
+    if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct')
+      assumed.push(`a thermal fuse at the heat that opens at ${OPENS_AT_C} °C, and wires of glass fibre`);
+  }
   if (lost === null) assumed.push('off if the signal is lost');
   if (distanceM === null) assumed.push('lengths of wire, until they are measured');
 
@@ -216,7 +234,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
             lost: lost ?? 'off',
             continuous: long !== null,
             distanceM,
-            device: deviceWord,
+            device,
             place: placeFound,
           })
       : null,

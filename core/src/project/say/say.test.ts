@@ -178,11 +178,46 @@ test('in a project its own signals, supplies and places are meant, by their name
   ).toContain('mains');
 });
 
+test('a pin is the one that its name says, else a free one without other duties, and that is told', () => {
+  const pins = (text: string) => {
+    const { design, heard } = read(text);
+    const gpios = design!.signals.flatMap((signal) => ('gpio' in signal ? [signal.gpio] : []));
+    return { gpios, told: heard.assumed.some((words) => words.includes('no pin of the board')) };
+  };
+  expect(pins('when pin D7 is high, light a 10 W lamp from the battery')).toEqual({ gpios: ['D7'], told: false });
+  expect(pins('when pin 7 is high, light a 10 W lamp from the battery')).toEqual({ gpios: ['D7'], told: false });
+  // D0, D1 are the upload's and D13 pulses while the board starts.
+  expect(pins('when pin D77 is high, light a 10 W lamp from the battery')).toEqual({ gpios: ['D2'], told: true });
+  expect(pins('when the lamp pin and the fan pin are high, light a 10 W lamp from the battery')).toEqual({
+    gpios: ['D2', 'D3'],
+    told: true,
+  });
+});
+
+test('a relay that is named is the one that is put in; one of a size that is named is left to the rules, and said', () => {
+  const part = (how: string, from: string) => read(`when the hand switch is on, run a 40 W heater from the ${from} ${how}`).job!.device;
+  expect(part('through a solid-state relay', 'battery')).toMatchObject({ part: 'ssr-dc-40a' });
+  expect(part('through a solid-state relay', 'mains')).toMatchObject({ part: 'ssr-ac-25a' });
+  expect(part('through a contactor', 'battery')).toMatchObject({ part: 'relay-12v-2x30a' });
+  expect(part('through a relay', '24 V battery')).toMatchObject({ part: 'relay-24v-20a-4' });
+  expect(part('directly', 'battery')).toMatchObject({ kind: 'direct' });
+  expect(read('when the hand switch is on, run a 40 W heater from the battery through a 70 A relay').heard.unclear).toHaveLength(1);
+});
+
 test('on mains a hand stays on low voltage, heat has an end of its own, and nothing of a vehicle is on the page', () => {
   const { design, job, heard } = read('when the hand switch is on, run an 800 W heater from the mains');
   expect(design!.supplies.map(({ kind }) => kind)).toEqual(['mains', 'adapter']);
   expect(job).toMatchObject({ controlSupply: design!.supplies[1]!.id, cutOut: { kind: 'thermal-fuse' } });
-  expect(heard.assumed).toContain('an isolated 12 V supply for the coil, so that no switch carries mains');
+  expect(heard.assumed).toEqual(
+    expect.arrayContaining([
+      'an isolated 12 V supply for the coil, so that no switch carries mains',
+      'an earth conductor to the metal of heater',
+      'residual-current protection before the outlet',
+      'a thermal fuse at the heat that opens at 150 °C, and wires of glass fibre',
+    ]),
+  );
+  expect(read('when the hand switch is on, light a 60 W lamp from the mains').heard.assumed.join()).not.toMatch(/thermal fuse/);
+  expect(read('when the key is on, run a 40 W heater from the battery').heard.assumed.join()).not.toMatch(/earth|residual|thermal/);
   const controlled = read('switch a 1500 W heater from the mains when the temperature controller calls for heat');
   expect(controlled.job).toMatchObject({ cutOut: { kind: 'thermal-fuse' }, device: { part: 'ssr-ac-25a' } });
   expect(controlled.heard.assumed.join()).toMatch(/set to 120 °C/);

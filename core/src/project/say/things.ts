@@ -1,5 +1,5 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
-import { LOADS, SUPPLY_VARIANTS, type Supply } from '../../kinds/index.ts';
+import { LOADS, SUPPLY_VARIANTS, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { NUMBER, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
@@ -32,7 +32,7 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
       const variant = SUPPLY_VARIANTS.find((candidate) => candidate.key === key);
       if (!match || !variant) continue;
       // The only battery of a project is the battery.
-      const alike = (design?.supplies ?? []).filter((supply) => variantKey(supply) === key);
+      const alike = (design?.supplies ?? []).filter((supply) => variantOf(supply) === key);
       return alike.length === 1
         ? {
             at: found.index,
@@ -45,7 +45,6 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
   }
   return null;
 }
-export const variantKey = (supply: Supply): string => `${supply.kind}-${supply.nominalV}`;
 
 /** A place of the project; with no project, one that the page then names so. */
 export function readPlace(text: string, typed: string, design: Design | null, outside: (at: number) => boolean): SaidPlace | null {
