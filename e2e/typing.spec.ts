@@ -62,7 +62,7 @@ test('a number that is typed is the number that is saved, in a project of twenty
   const project = await projectOf(request, 20);
   await openJob(page, project, 'dew');
   await page.getByRole('button', { name: 'two dew strips, 2 × 4.2 A' }).click();
-  const plate = page.getByLabel(/^Plate/).first();
+  const plate = page.getByLabel('One takes');
   await plate.press('Control+a');
   await plate.pressSequentially('137.5', { delay: 80 });
   await expect(plate).toHaveValue('137.5');
