@@ -9,7 +9,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 const folder = (name: string) => new URL(`../examples/${name}/`, import.meta.url);
 const files = ['demo', 'circuits'].flatMap((name) => readdirSync(folder(name)).map((file) => new URL(file, folder(name))));
 /** Seen when this was written; a sheet that is drawn better lowers it, none may raise it. */
-const MOST_LINKS_BEHIND_WORDS = 4;
+const MOST_LINKS_BEHIND_WORDS = 3;
 
 interface Seen {
   readonly wrong: string[];

@@ -45,7 +45,7 @@ export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts
 export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
 export { type PathReferences, referencesIn } from './drawing/references.ts';
 export { type Sketch, STROKES, type Stroke, sketchOf } from './drawing/sketch.ts';
-export { firstLine, writesAmps } from './drawing/texts.ts';
+export { EARTH_DOWN, EARTH_LINE, EARTH_MARK, EARTH_X, firstLine, writesAmps } from './drawing/texts.ts';
 export { SHAPES, otherThrow, shapeHalf } from './drawing/symbols.ts';
 export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
 export { type Column, toCsv } from './formats/csv.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
 import {
+  EARTH_MARK,
   formatQuantity,
   sizeName,
   wireBranch,
@@ -75,6 +76,8 @@ const railVolts = (at: string) => {
   const volts = reading.value?.volts[at];
   return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
 };
+/** A conductor that current comes back on and that bites: the second hot one. */
+const isLive = (at: string) => Math.abs(reading.value?.volts[at] ?? 0) > 25;
 /** Middle of what is drawn of a wire or a part. */
 const marks = computed(() =>
   [...(props.ranks ?? [])].flatMap(([id, rank]) => {
@@ -142,12 +145,13 @@ watch(
         :key="rail.part + rail.terminal"
         class="rail"
         :data-side="rail.side"
-        :data-live="rail.side === 'return' ? 'return' : liveness(reading, rail.terminal, null)"
+        :data-live="rail.side === 'return' && !isLive(rail.terminal) ? 'return' : liveness(reading, rail.terminal, null)"
+        :data-mains="rail.mains"
       >
-        <line :x1="rail.x1" :x2="rail.x2" :y1="rail.y" :y2="rail.y" />
+        <line v-for="[x1, x2] in rail.pieces" :key="x1" :x1="x1" :x2="x2" :y1="rail.y" :y2="rail.y" />
         <text :x="rail.nameX" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
           {{ rail.label }} · {{ rail.name }}
-          <template v-if="rail.side !== 'return'">· {{ railVolts(rail.terminal) }}</template>
+          <template v-if="rail.side !== 'return' || isLive(rail.terminal)">· {{ railVolts(rail.terminal) }}</template>
         </text>
       </g>
       <polyline v-for="(link, at) in drawing.links" :key="at" class="link" :points="points(link.points)" />
@@ -219,7 +223,6 @@ watch(
         />
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
-      <text v-for="(foot, at) in drawing.feet" :key="`foot${at}`" class="foot" :x="foot.x - 6" :y="foot.y - 6">{{ foot.label }}</text>
       <g v-for="{ rank, x, y } in marks" :key="`rank${rank}`" class="rank">
         <circle :cx="x" :cy="y" r="10" />
         <text :x="x" :y="y + 4">{{ rank }}</text>
@@ -228,8 +231,12 @@ watch(
         <circle :cx="x" :cy="y" r="9" />
         <text :x="x" :y="y + 4">{{ lead === 'red' ? 'R' : 'B' }}</text>
       </g>
+      <g v-for="{ x, y, words } in drawing.bonds" :key="words" class="bond">
+        <path :d="`M${x} ${y - 10} V${y} ${EARTH_MARK}`" />
+        <text :x="x + 14" :y="y">{{ words }}</text>
+      </g>
       <g class="numbers">
-        <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.height - 6">{{ path.number }}</text>
+        <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.foot - 6">{{ path.number }}</text>
       </g>
     </svg>
     <div class="visually-hidden">
@@ -289,6 +296,16 @@ text {
 }
 .rail[data-side='supply'][data-live='live'] line {
   stroke: var(--copper);
+}
+.rail[data-mains='true'] line {
+  stroke-width: 7;
+}
+.rail[data-mains='true'][data-live='live'] line,
+.rail[data-mains='true'][data-live='return'] line {
+  stroke: var(--mains);
+}
+.rail[data-mains='true'] text {
+  fill: var(--mains);
 }
 .rail[data-side='feed'][data-live='live'] line {
   stroke: var(--control);
@@ -404,9 +421,10 @@ text {
   font-weight: 700;
   fill: var(--danger);
 }
-.foot {
-  text-anchor: end;
-  font-weight: 600;
+.bond path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
 }
 .rank,
 .lead {

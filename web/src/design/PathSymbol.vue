@@ -2,6 +2,9 @@
 /** One part on its path: leads, symbol, labels. Shapes after IEC 60617, drawn by us. */
 import { computed } from 'vue';
 import {
+  EARTH_DOWN,
+  EARTH_LINE,
+  EARTH_X,
   SHAPES,
   firstLine,
   formatQuantity,
@@ -48,6 +51,7 @@ const first = computed(() => firstLine(props.symbol));
     <line class="line" :x1="x" :x2="x" :y1="bottom" :y2="symbol.y2" />
 
     <g :transform="`translate(${x} ${m})`">
+      <path v-if="symbol.earths.length > 0" class="earth" :d="EARTH_LINE" />
       <template v-for="(shape, at) in shapes" :key="at">
         <path v-if="shape.kind === 'path'" :class="shape.as" :d="shape.d" />
         <circle v-else-if="shape.kind === 'circle'" :class="shape.as" :cx="shape.x" :cy="shape.y" :r="shape.r" />
@@ -56,6 +60,9 @@ const first = computed(() => firstLine(props.symbol));
     </g>
   </g>
   <g class="texts" aria-hidden="true">
+    <text v-if="symbol.earths.length > 0" class="faint" :x="x + EARTH_X" :y="m + EARTH_DOWN" text-anchor="middle">
+      {{ symbol.earths.join(' ') }}
+    </text>
     <template v-if="isContact">
       <text class="pin-name" :x="x + 9" :y="top + 1">{{ upperPin }}</text>
       <text class="pin-name" :x="x + 9" :y="bottom + 8">{{ lowerPin }}</text>
@@ -97,6 +104,11 @@ const first = computed(() => firstLine(props.symbol));
   fill: none;
   stroke: var(--iron);
   stroke-dasharray: 4 3;
+}
+.earth {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
 }
 .hit {
   fill: transparent;

@@ -17,7 +17,7 @@ export const groundPoint: PartKind<'ground-point', Record<string, never>, 'groun
     into.branch({ kind: 'resistor', id: branchId(id, 'metal'), a: terminal(id, 'G'), b: terminal(id, '31'), ohm: () => CHASSIS_OHM });
   },
   drawn: () => [],
-  rail: () => ({ pin: 'G', side: 'return', label: '31' }),
+  rail: () => ({ pin: 'G', side: 'return', label: '31', end: '31' }),
   price: () => SMALL_PRICES['ground stud'],
   // One stud for all that comes back at its place.
   faults: ({ tag }) => [{ key: 'metal', kind: 'bad return', words: `the ground stud ${tag} is off`, fault: 'open', weight: 2 }],

@@ -43,6 +43,8 @@ export interface Rail {
   readonly side: 'supply' | 'feed' | 'return';
   /** What stands before its name on the drawing: the terminal's number or the conductor's letter. */
   readonly label: string;
+  /** The far end of its metal, whose bar it is drawn on. */
+  readonly end?: string;
 }
 
 export interface PartHeader {

@@ -12,12 +12,12 @@ export interface Chain {
   readonly parent: number;
 }
 
-export function decompose({ edges, rails, returnVertex }: Graph): Chain[] {
+export function decompose({ edges, rails, returns }: Graph): Chain[] {
   const around = new Map<number, Edge[]>();
   for (const edge of edges) for (const end of [edge.a, edge.b]) around.set(end, [...(around.get(end) ?? []), edge]);
   const done = new Set<Edge>();
   /** Height of a placed vertex between the rails (0) and the return (1), and the chain it is in. */
-  const depth = new Map<number, number>([[returnVertex, 1]]);
+  const depth = new Map<number, number>(returns.map(({ vertex }) => [vertex, 1]));
   const home = new Map<number, number>();
   for (const { vertex } of rails) depth.set(vertex, 0);
   const chains: Chain[] = [];

@@ -14,9 +14,9 @@ import { sizeName } from '../../reference/index.ts';
 import type { SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
 import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
-import { type Heights, placeHeights } from './heights.ts';
+import { type Heights, RAIL_GAP, placeHeights } from './heights.ts';
 import { SHAPES, isCoil, isContact } from './symbols.ts';
-import { type Box, CHAR, crossed, textOfWire, textsOfSymbol } from './texts.ts';
+import { type Box, CHAR, EARTH_DOWN, EARTH_X, LINE, crossed, textOfWire, textsOfSymbol } from './texts.ts';
 
 export interface DrawnRail {
   readonly part: string;
@@ -25,9 +25,13 @@ export interface DrawnRail {
   /** Its terminal's number or its conductor's letter. */
   readonly label: string;
   readonly name: string;
+  /** Of a mains installation. */
+  readonly mains: boolean;
   readonly y: number;
   readonly x1: number;
   readonly x2: number;
+  /** Its line: broken where a path goes by that does not end on it. */
+  readonly pieces: readonly (readonly [x1: number, x2: number])[];
   /** Where its name begins: where nothing goes through it. */
   readonly nameX: number;
 }
@@ -38,6 +42,8 @@ export interface DrawnSymbol {
   readonly branch: string;
   readonly role: 'load' | 'control';
   readonly labels: readonly string[];
+  /** Tags of the earth conductors that run to its metal. */
+  readonly earths: readonly string[];
   readonly x: number;
   /** Ends of its lead lines and the middle of its symbol. */
   readonly y1: number;
@@ -71,6 +77,8 @@ export interface DrawnLine {
 export interface Drawing {
   readonly width: number;
   readonly height: number;
+  /** Below the numbers of the paths. */
+  readonly foot: number;
   readonly rails: readonly DrawnRail[];
   readonly symbols: readonly DrawnSymbol[];
   readonly wires: readonly DrawnWire[];
@@ -78,9 +86,9 @@ export interface Drawing {
   /** Lines across from a path to an ear that begins or ends with a part. */
   readonly lines: readonly DrawnLine[];
   readonly dots: readonly (readonly [number, number])[];
-  /** Which conductor a path ends on, where the return stands for several. */
-  readonly feet: readonly { readonly x: number; readonly y: number; readonly label: string }[];
   readonly paths: readonly { readonly number: number; readonly x: number }[];
+  /** Earth conductors of what is on no path, a metal box, below the bars. */
+  readonly bonds: readonly { readonly x: number; readonly y: number; readonly words: string }[];
 }
 
 /** Room that a symbol and its labels take left and right of its path. */
@@ -95,6 +103,10 @@ const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = {
 const LIVE_LABEL = 52;
 const MARGIN = 24;
 const BETWEEN = 14;
+/** Half of the gap in a rail that a path goes by. */
+const BREAK = 8;
+/** Room for the earths of boxes below the numbers of the paths. */
+const BOND_ROW = 30;
 
 export function drawCurrentPaths(netlist: Netlist, jobs: ReadonlySet<string>): Drawing {
   const graph = buildGraph(netlist, jobs);
@@ -102,6 +114,13 @@ export function drawCurrentPaths(netlist: Netlist, jobs: ReadonlySet<string>): D
   const heights = placeHeights(graph, chains);
   return render(graph, chains, columnOrder(chains), heights);
 }
+
+/** Below the last rail and above the first bar of the returns. */
+interface Room {
+  readonly top: number;
+  readonly bottom: number;
+}
+const middleOf = (y1: number, y2: number, { top, bottom }: Room): number => (Math.max(y1, top) + Math.min(y2, bottom)) / 2;
 
 interface Item {
   readonly y1: number;
@@ -114,9 +133,9 @@ function textWidth(text: string): number {
   return text.length * CHAR;
 }
 
-/** `below`: what is written or drawn of it stands under this level, however high its line begins. */
-function itemsOf(edge: Edge, y1: number, y2: number, below: number): Item[] {
-  const middle = (Math.max(y1, below) + y2) / 2;
+/** `room`: what is written or drawn of it stands between these levels, however far its line goes. */
+function itemsOf(edge: Edge, y1: number, y2: number, room: Room): Item[] {
+  const middle = middleOf(y1, y2, room);
   // The line itself, all of its way, beside what is written at its middle.
   const line: Item = { y1, y2, left: 6, right: 6 };
   if (edge.wire) {
@@ -128,7 +147,9 @@ function itemsOf(edge: Edge, y1: number, y2: number, below: number): Item[] {
   const text = Math.max(0, ...labels.map(textWidth));
   // Beside a contact stands where its coil is.
   const right = isContact(symbol) ? 70 : isCoil(symbol) ? 34 : symbol === 'diode' ? 22 : 26 + text;
-  return [line, { y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }];
+  const { earths } = edge.element!;
+  const earth: Item = { y1: middle - 4, y2: middle + EARTH_DOWN + 6, left: -EARTH_X + textWidth(earths.join(' ')) / 2, right: 0 };
+  return [line, { y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }, ...(earths.length > 0 ? [earth] : [])];
 }
 /** Its longest line of words. */
 const wireWords = ({ tag, colour, lengthM, sizeMm2 }: Wire): string =>
@@ -136,8 +157,9 @@ const wireWords = ({ tag, colour, lengthM, sizeMm2 }: Wire): string =>
 
 function render(graph: Graph, chains: readonly Chain[], order: readonly number[], { y, bottom, railY }: Heights): Drawing {
   // What hangs on a rail stands below the last of them, not across it.
-  const lastRailY = Math.max(0, ...railY.values());
-  const xs = spaceColumns(chains, order, y, lastRailY);
+  const room: Room = { top: Math.max(0, ...railY.values()), bottom };
+  const xs = spaceColumns(chains, order, y, room);
+  const bars = new Set(graph.returns.map(({ vertex }) => vertex));
   /** Where a vertex is drawn: on the path of the chain it belongs to first. */
   const homeX = new Map<number, number>();
   for (const at of order) {
@@ -149,17 +171,15 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
   }
   chains.forEach((chain, at) => {
     for (const vertex of [chain.vertices[0]!, chain.vertices[chain.vertices.length - 1]!])
-      if (!homeX.has(vertex) && !railY.has(vertex) && vertex !== graph.returnVertex) homeX.set(vertex, xs[at]!);
+      if (!homeX.has(vertex) && !railY.has(vertex) && !bars.has(vertex)) homeX.set(vertex, xs[at]!);
   });
 
-  const below = (vertex: number, level: number) => (railY.has(vertex) ? Math.max(level, lastRailY) : level);
   const symbols: DrawnSymbol[] = [];
   const wires: DrawnWire[] = [];
   const boxes: Box[] = [];
   const lines: DrawnLine[] = [];
   const dots: [number, number][] = [];
   const reach = new Map<number, number[]>();
-  const feet: { x: number; y: number; label: string }[] = [];
   chains.forEach((chain, at) => {
     const x = xs[at]!;
     chain.edges.forEach((edge, index) => {
@@ -168,20 +188,13 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
       const y1 = y[upper]!;
       const y2 = y[lower]!;
       const across = (vertex: number): number | null => {
-        if (railY.has(vertex) || vertex === graph.returnVertex) {
+        if (railY.has(vertex) || bars.has(vertex)) {
           reach.set(vertex, [...(reach.get(vertex) ?? []), x]);
           return null;
         }
         const home = homeX.get(vertex)!;
         return home === x ? null : home;
       };
-      for (const [at_, vertex] of [
-        [edge.terminalA, edge.a],
-        [edge.terminalB, edge.b],
-      ] as const) {
-        const label = vertex === graph.returnVertex ? graph.returns.get(at_) : undefined;
-        if (label !== undefined) feet.push({ x, y: bottom, label });
-      }
       const points: [number, number][] = [];
       const from = across(upper);
       const to = across(lower);
@@ -201,14 +214,14 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           points,
           labelled: !isLabelLess(edge.wire),
           labelX: x + 14,
-          labelY: (below(upper, y1) + y2) / 2,
+          labelY: middleOf(y1, y2, room),
         });
         boxes.push(...textOfWire(wires[wires.length - 1]!, wireWords(edge.wire)));
       } else {
-        const { part, key, symbol, branch, labels } = edge.element!;
+        const { part, key, symbol, branch, labels, earths } = edge.element!;
         const flipped = edge.a !== upper;
         const [upperTerminal, lowerTerminal] = flipped ? [edge.terminalB, edge.terminalA] : [edge.terminalA, edge.terminalB];
-        const middle = (below(upper, y1) + y2) / 2;
+        const middle = middleOf(y1, y2, room);
         symbols.push({
           part: part.id,
           key,
@@ -216,6 +229,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           branch,
           role: edge.role,
           labels,
+          earths,
           x,
           y1,
           y2,
@@ -244,11 +258,14 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
 
   const extents = chains.flatMap((chain, at) =>
     chain.edges.flatMap((edge, index) =>
-      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, lastRailY).map((item) => xs[at]! + item.right),
+      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, room).map((item) => xs[at]! + item.right),
     ),
   );
   const width = Math.max(420, ...extents) + MARGIN;
-  const numbers = order.filter((at) => chains[at]!.parent < 0).map((at, index) => ({ number: index + 1, x: xs[at]! }));
+  const numbers = order.filter((at) => isPath(chains[at]!)).map((at, index) => ({ number: index + 1, x: xs[at]! }));
+  const lastBar = bottom + RAIL_GAP * Math.max(0, graph.returns.length - 1);
+  // The numbers of the paths stand beside the name of one bar, and below the names of several.
+  const foot = lastBar + (graph.returns.length > 1 ? 26 + LINE : 26);
   const uprights = [...wires, ...lines]
     .flatMap(({ points }) => points.slice(1).map((point, at) => [points[at]!, point] as const))
     .filter(([[x1], [x2]]) => x1 === x2)
@@ -257,57 +274,87 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
   const nameX = (words: string, y: number, x1: number, x2: number): number => {
     const wide = words.length * CHAR;
     const through = uprights.filter(([[, ya], [, yb]]) => Math.min(ya, yb) < y - 5 && Math.max(ya, yb) > y - 20).map(([[x]]) => x);
-    if (y > bottom) through.push(...numbers.map(({ x }) => x - 6), ...numbers.map(({ x }) => x + 6));
-    const starts = [x1 + 2, ...through.map((x) => x + 8).sort((a, b) => a - b)];
+    if (graph.returns.length < 2 && y > bottom) through.push(...numbers.map(({ x }) => x - 6), ...numbers.map(({ x }) => x + 6));
+    const starts = [
+      x1 + 2,
+      ...through
+        .map((x) => x + 8)
+        .filter((x) => x > x1)
+        .sort((a, b) => a - b),
+    ];
     const free = starts.filter((start) => start <= x2 && !through.some((x) => x > start - 4 && x < start + wide + 4));
     return free.find((start) => start + wide <= x2) ?? free[0] ?? x2 + 6;
   };
-  const rails: DrawnRail[] = graph.rails.map(({ part, terminal: at, vertex, side, label }) => {
+  /** Where there is more than one of its side, a rail goes no further than what hangs on it. */
+  const mixed = new Set([...graph.rails, ...graph.returns].map(({ mains }) => mains)).size > 1;
+  const rails = [...graph.rails, ...graph.returns].map(({ part, terminal: at, vertex, side, label, name, mains }): DrawnRail => {
     const touching = reach.get(vertex) ?? [];
-    const x2 = side === 'supply' ? width - MARGIN : Math.max(...touching, MARGIN) + 90;
-    const level = railY.get(vertex)!;
+    const alone = side === 'return' ? graph.returns.length === 1 : side === 'supply' && !mixed;
     // Its volts are written behind its name.
-    const words = `${label} · ${part.name} · 000.00 V`;
-    return { part: part.id, terminal: at, side, label, name: part.name, y: level, x1: MARGIN, x2, nameX: nameX(words, level, MARGIN, x2) };
+    const words = `${label} · ${name}${side === 'return' && label !== 'L2' ? '' : ' · 000.00 V'}`;
+    const x1 = alone || !mixed ? MARGIN : Math.max(MARGIN, Math.min(Math.min(...touching, width) - 40, width - textWidth(words) - 4));
+    const x2 = alone ? width - MARGIN : Math.min(width - MARGIN, Math.max(...touching, MARGIN) + 90);
+    const level = y[vertex]!;
+    const pieces = piecesOf(
+      x1,
+      x2,
+      uprights
+        .filter(([[, ya], [, yb]]) => Math.min(ya, yb) < level - 1 && Math.max(ya, yb) > level + 1)
+        .map(([[x]]) => x)
+        .filter((x) => !touching.includes(x)),
+    );
+    // That of a return stands below it, beside the numbers of the paths.
+    const named = nameX(words, side === 'return' ? level + 26 : level, x1, x2);
+    return { part: part.id, terminal: at, side, label, name, mains, y: level, x1, x2, pieces, nameX: named };
   });
-  const labels = graph.returns.size > 0 ? [...new Set(graph.returns.values())] : ['31'];
-  const returnName = labels.length > 1 ? 'each path ends on its own' : (graph.returnRail?.part.name ?? '');
-  if (graph.returnRail)
-    rails.push({
-      part: graph.returnRail.part.id,
-      terminal: graph.returnRail.terminal,
-      side: 'return',
-      label: labels.join(' · '),
-      name: returnName,
-      y: bottom,
-      x1: MARGIN,
-      x2: width - MARGIN,
-      // Beside the numbers of the paths.
-      nameX: nameX(`${labels.join(' · ')} · ${returnName}`, bottom + 26, MARGIN, width - MARGIN),
-    });
+  let next = MARGIN + 12;
+  const bonds = graph.bonds.map(({ tag, name }) => {
+    const bond = { x: next, y: foot + BOND_ROW / 2 - 4, words: `${tag} ${name}` };
+    next += 60 + textWidth(bond.words);
+    return bond;
+  });
   return {
-    width,
-    height: bottom + 26,
+    width: Math.max(
+      width,
+      next,
+      ...rails.map(({ side, nameX: x, label, name }) => (side === 'return' ? x + textWidth(`${label} · ${name}`) + 8 : 0)),
+    ),
+    foot,
+    height: foot + (bonds.length > 0 ? BOND_ROW : 0),
+    bonds,
     rails,
     symbols,
     wires,
     lines,
     links: drawLinks(symbols, [...boxes, ...symbols.flatMap(textsOfSymbol)]),
     dots,
-    feet: labels.length > 1 ? feet : [],
     paths: numbers,
   };
 }
 
+/** What has a number: all but a part that bridges two points of a path, a diode across its coil. */
+const isPath = ({ parent, edges }: Chain): boolean =>
+  parent < 0 || edges.some(({ element }) => element !== null && (isContact(element.symbol) || isCoil(element.symbol) || element.isLoad));
+
+/** A line from x1 to x2 with gaps at what goes by. */
+function piecesOf(x1: number, x2: number, by: readonly number[]): readonly (readonly [number, number])[] {
+  const pieces: (readonly [number, number])[] = [];
+  let from = x1;
+  for (const x of [...by].sort((a, b) => a - b)) {
+    if (x - BREAK > from && x < x2) pieces.push([from, x - BREAK]);
+    if (x < x2) from = Math.max(from, x + BREAK);
+  }
+  if (from < x2) pieces.push([from, x2]);
+  return pieces;
+}
+
 /** Pushes each column right until nothing in it overlaps what stands left of it at the same height. */
-function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Float64Array, lastRailY: number): Float64Array {
+function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Float64Array, room: Room): Float64Array {
   const xs = new Float64Array(chains.length);
   const placed: { x: number; items: Item[] }[] = [];
   for (const at of order) {
     const chain = chains[at]!;
-    const items = chain.edges.flatMap((edge, index) =>
-      itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, lastRailY),
-    );
+    const items = chain.edges.flatMap((edge, index) => itemsOf(edge, y[chain.vertices[index]!]!, y[chain.vertices[index + 1]!]!, room));
     let x = MARGIN + Math.max(...items.map(({ left }) => left));
     for (const column of placed) {
       x = Math.max(x, column.x + 44);

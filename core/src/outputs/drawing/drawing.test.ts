@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import type { Netlist } from '../../graph/index.ts';
 import { compile } from '../../wiring/compile.ts';
-import type { Job } from '../../project/schema.ts';
+import { parseDesignText } from '../../project/parse.ts';
+import type { Design, Job } from '../../project/schema.ts';
 import { HEATER, and, design, job, not, on } from '../../testing/designs.ts';
 import { type Drawing, drawCurrentPaths } from './current-paths.ts';
 
@@ -79,7 +82,106 @@ test('paths are numbered from the left, and a dashed link joins coil and contact
 test('two jobs on one sheet keep their own paths', () => {
   const { netlist } = compile(design([job(), job({ id: 'job-2', when: and(on('key'), on('hot')) })]));
   const drawing = drawCurrentPaths(netlist, new Set(['job-1', 'job-2']));
-  // Two coils on one shared feed and switch, two loads on one shared stud.
-  expect(drawing.paths).toHaveLength(2);
+  // Two coils on one shared feed and switch, two loads on one shared stud: each of the four a path with a number of its own.
+  expect(drawing.paths.map(({ number }) => number)).toEqual([1, 2, 3, 4]);
   expect(new Set(drawing.symbols.map(({ part, key }) => `${part}${key}`)).size).toBe(drawing.symbols.length);
+});
+
+function readDesign(file: URL): Design {
+  const parsed = parseDesignText(readFileSync(file, 'utf8'));
+  if (!parsed.ok) throw new Error(file.pathname);
+  return parsed.design;
+}
+
+describe('bars of the returns', () => {
+  const examples = ['circuits', 'demo', 'mistakes'].flatMap((folder) => {
+    const at = new URL(`../../../../examples/${folder}/`, import.meta.url);
+    return readdirSync(at).map((file) => [`${folder}/${file}`, readDesign(new URL(file, at))] as const);
+  });
+  /** A slow twin of the graph's grouping: all that metal joins to a terminal, a stud's far end as well. */
+  function metalOf(netlist: Netlist, from: string): Set<string> {
+    const metal = new Set([from]);
+    for (let before = 0; before < metal.size;) {
+      before = metal.size;
+      for (const [a, b] of netlist.joints) {
+        if (metal.has(a)) metal.add(b);
+        if (metal.has(b)) metal.add(a);
+      }
+      for (const { id, kind } of netlist.parts)
+        if (kind === 'ground-point' && [`${id}.G`, `${id}.31`].some((at) => metal.has(at))) {
+          metal.add(`${id}.G`);
+          metal.add(`${id}.31`);
+        }
+    }
+    return metal;
+  }
+
+  test('over every example each path ends on the bar of its own metal, and mains shares none with low voltage', () => {
+    let [drawings, several, broken] = [0, 0, 0];
+    for (const [file, project] of examples) {
+      const { netlist } = compile(project);
+      for (const { id } of project.jobs) {
+        const drawing = drawCurrentPaths(netlist, new Set([id]));
+        const bars = drawing.rails.filter(({ side }) => side === 'return');
+        expect({ file, id, levels: new Set(bars.map(({ y }) => y)).size }).toEqual({ file, id, levels: bars.length });
+        const metal = bars.map(({ terminal }) => metalOf(netlist, terminal));
+        metal.forEach((one, at) => {
+          for (const other of metal.slice(at + 1)) expect([file, [...one].filter((terminal) => other.has(terminal))]).toEqual([file, []]);
+        });
+        const ends = [
+          ...drawing.wires.map(({ wire, points }) => {
+            const { from, to } = netlist.wires.find((one) => one.id === wire)!;
+            return { terminals: [from, to], points };
+          }),
+          ...drawing.symbols.map(({ upper, lower, x, y1, y2 }) => ({
+            terminals: [upper, lower],
+            points: [
+              [x, y1],
+              [x, y2],
+            ] as const,
+          })),
+        ];
+        for (const { terminals, points } of ends)
+          bars.forEach(({ y, label, mains, x1, x2, pieces }, at) => {
+            const foot = points.find(([, level]) => level === y);
+            const on = terminals.some((terminal) => metal[at]!.has(terminal));
+            expect({ file, id, label, terminals, on: foot !== undefined }).toEqual({ file, id, label, terminals, on });
+            if (!foot) {
+              // One that goes by has a gap to go through.
+              const by = points.find(
+                ([x, level], index) => index > 0 && points[index - 1]![0] === x && points[index - 1]![1] < y && level > y,
+              );
+              if (by && by[0] > x1 && by[0] < x2) {
+                broken++;
+                expect([file, id, pieces.some(([from, to]) => from < by[0] && to > by[0])]).toEqual([file, id, false]);
+              }
+            } else expect([file, id, pieces.some(([from, to]) => from <= foot[0] && to >= foot[0])]).toEqual([file, id, true]);
+            const ofMains = [...metal[at]!].some((terminal) =>
+              netlist.parts.some(({ id: part, kind }) => kind === 'mains' && terminal.startsWith(`${part}.`)),
+            );
+            expect(mains).toBe(ofMains);
+          });
+        if (bars.length > 1) several++;
+        drawings++;
+      }
+    }
+    expect(drawings).toBeGreaterThan(250);
+    expect(several).toBeGreaterThan(50);
+    expect(broken).toBeGreaterThan(0);
+  });
+
+  test('the earth conductor of a load is drawn beside it, and that of a metal box at the foot', () => {
+    const seen = examples.flatMap(([, project]) => {
+      const { netlist } = compile(project);
+      return project.jobs.map(({ id }) => {
+        const drawing = drawCurrentPaths(netlist, new Set([id]));
+        const drawn = [...drawing.symbols.flatMap(({ earths }) => earths), ...drawing.bonds.map(({ words }) => words.split(' ')[0]!)];
+        const wired = netlist.wires.filter(({ role, jobs }) => role === 'earth' && jobs.includes(id)).map(({ tag }) => tag);
+        expect([...new Set(drawn)].sort()).toEqual(wired.sort());
+        return { loads: drawing.symbols.filter(({ earths }) => earths.length > 0).length, boxes: drawing.bonds.length };
+      });
+    });
+    expect(seen.some(({ loads }) => loads > 0)).toBe(true);
+    expect(seen.some(({ boxes }) => boxes > 0)).toBe(true);
+  });
 });

@@ -12,17 +12,35 @@ export interface Edge {
   readonly height: number;
   readonly role: 'load' | 'control';
   readonly wire: Wire | null;
-  readonly element: { part: AnyPart; key: string; symbol: SymbolName; branch: string; labels: readonly string[] } | null;
+  readonly element: {
+    part: AnyPart;
+    key: string;
+    symbol: SymbolName;
+    branch: string;
+    labels: readonly string[];
+    earths: readonly string[];
+    isLoad: boolean;
+  } | null;
 }
 
 export interface Graph {
   readonly edges: readonly Edge[];
   readonly vertexCount: number;
-  readonly rails: readonly { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed'; label: string }[];
-  /** Conductors that the drawing's one return rail stands for, by their terminals. */
-  readonly returns: ReadonlyMap<Terminal, string>;
-  readonly returnVertex: number;
-  readonly returnRail: { part: AnyPart; terminal: Terminal } | null;
+  readonly rails: readonly GraphRail<'supply' | 'feed'>[];
+  /** A bar for each conductor that current goes back on: neutral and minus are never one. */
+  readonly returns: readonly GraphRail<'return'>[];
+  /** Earth conductors of what is on no path, a metal box: by the wire's tag and what it runs to. */
+  readonly bonds: readonly { readonly tag: string; readonly name: string }[];
+}
+export interface GraphRail<Side> {
+  readonly part: AnyPart;
+  readonly terminal: Terminal;
+  readonly vertex: number;
+  readonly side: Side;
+  readonly label: string;
+  readonly name: string;
+  /** Of a mains installation, so that it stands apart from low voltage. */
+  readonly mains: boolean;
 }
 
 const LABELLED_WIRE = 33;
@@ -34,7 +52,7 @@ export const isLabelLess = (wire: Wire): boolean => wire.section.stretch === 'ta
 const isControl = (wire: Wire) => wire.section.side === 'control';
 
 export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
-  // An earth conductor carries nothing and is on no path: the load that it runs to names it.
+  // An earth conductor carries nothing and is on no path: it is drawn beside what it runs to.
   const own = netlist.wires.filter((wire) => wire.jobs.some((job) => jobs.has(job)));
   const wires = own.filter(({ role }) => role !== 'earth');
   const used = new Set<Terminal>(wires.flatMap((wire) => [wire.from, wire.to]));
@@ -67,24 +85,25 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       const part = input === null ? undefined : netlist.parts.find(({ id }) => id === partOf(input));
       return input !== null && part !== undefined && kindOf(part).sinksThrough?.(part.spec) === pinOf(input);
     });
-  const rails: { part: AnyPart; terminal: Terminal; vertex: number; side: 'supply' | 'feed'; label: string }[] = [];
-  const returns = new Map<Terminal, string>();
-  let returnRail: Graph['returnRail'] = null;
-  const RETURN = 'return-rail';
+  /** Metal that is joined to a pin of a supply with an earth pin. */
+  const ofMains = new Set<Terminal>();
+  const rails: Omit<GraphRail<'supply' | 'feed'>, 'vertex' | 'name' | 'mains'>[] = [];
+  const returns: { part: AnyPart; terminal: Terminal; label: string }[] = [];
+  for (const part of netlist.parts) {
+    const rail = kindOf(part).rail?.(part.spec);
+    if (rail?.end !== undefined) root.join(terminal(part.id, rail.pin), terminal(part.id, rail.end));
+  }
   for (const part of netlist.parts) {
     const rail = kindOf(part).rail?.(part.spec);
     if (!rail) continue;
     const at = terminal(part.id, rail.pin);
+    if (kindOf(part).earthPin !== undefined) for (const pin of kindOf(part).pins(part.spec)) ofMains.add(root.find(terminal(part.id, pin)));
     if (rail.side === 'return' || sinks(at)) {
-      root.join(at, RETURN);
-      if (used.has(at)) returns.set(at, rail.side === 'return' ? rail.label : part.name);
-      if (kindOf(part).mainReturn === true || (returnRail === null && used.has(at) && rail.side === 'return'))
-        returnRail = { part, terminal: at };
-    } else if ((used.has(at) || feeds(at)) && !charged.has(at))
-      rails.push({ part, terminal: at, vertex: -1, side: rail.side, label: rail.label });
+      if (used.has(at) || kindOf(part).mainReturn === true) returns.push({ part, terminal: at, label: rail.label });
+    } else if ((used.has(at) || feeds(at)) && !charged.has(at)) rails.push({ part, terminal: at, side: rail.side, label: rail.label });
   }
-  const earthOf = (part: string) => own.filter((wire) => wire.role === 'earth' && partOf(wire.from) === part).map(({ tag }) => `PE ${tag}`);
-  const returnVertex = vertex(RETURN);
+  const earths = own.filter(({ role }) => role === 'earth');
+  const earthOf = (part: string) => earths.filter(({ from }) => partOf(from) === part).map(({ tag }) => tag);
   const edges: Edge[] = [];
   for (const part of netlist.parts) {
     if (part.job !== null && !part.jobs.some((job) => jobs.has(job))) continue;
@@ -115,7 +134,9 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
           key: element.key,
           symbol: element.symbol,
           branch: element.branch,
-          labels: withEarth(element.labels, earthOf(part.id)),
+          labels: element.labels,
+          earths: earthOf(part.id),
+          isLoad: kindOf(part).plays === 'load',
         },
       });
     }
@@ -131,21 +152,33 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       wire,
       element: null,
     });
+  /** Metal that something of these jobs ends on. */
+  const ends = new Set(edges.flatMap(({ a, b }) => [a, b]));
+  const asRail = <Side>(rail: { part: AnyPart; terminal: Terminal; side: Side; label: string }): GraphRail<Side> => ({
+    ...rail,
+    name: rail.part.name,
+    vertex: vertex(rail.terminal),
+    mains: ofMains.has(root.find(rail.terminal)),
+  });
+  const bars = new Map<number, GraphRail<'return'>>();
+  // The vehicle's own return stands for the studs that are on it.
+  for (const found of [...returns].sort(
+    (a, b) => Number(kindOf(b.part).mainReturn === true) - Number(kindOf(a.part).mainReturn === true),
+  )) {
+    const bar = asRail<'return'>({ ...found, side: 'return' });
+    if (ends.has(bar.vertex) && !bars.has(bar.vertex)) bars.set(bar.vertex, bar);
+  }
   return {
     edges,
-    rails: rails.map((rail) => ({ ...rail, vertex: vertex(rail.terminal) })),
+    rails: rails.map(asRail),
+    // Low voltage above, mains below it.
+    returns: [...bars.values()].sort((a, b) => Number(a.mains) - Number(b.mains)),
     vertexCount: numbers.size,
-    returnVertex,
-    returnRail,
-    returns,
+    bonds: earths.flatMap(({ tag, from }) => {
+      const part = netlist.parts.find(({ id }) => id === partOf(from));
+      return part && kindOf(part).drawn(part).length === 0 ? [{ tag, name: part.name }] : [];
+    }),
   };
-}
-
-/** The earth conductor of a load, on the line of its rating. */
-function withEarth(labels: readonly string[], earths: readonly string[]): readonly string[] {
-  if (earths.length === 0) return labels;
-  const last = labels[labels.length - 1] ?? '';
-  return [...labels.slice(0, -1), `${last} · ${earths.join(' ')}`];
 }
 
 /** A tap's inner side hangs on the battery inside the vehicle; that is not drawn. */

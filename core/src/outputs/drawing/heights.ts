@@ -4,19 +4,20 @@ import { groups } from '../../graph/index.ts';
 import type { Edge, Graph } from './graph.ts';
 import { isCoil, isContact } from './symbols.ts';
 
-const RAIL_GAP = 34;
+export const RAIL_GAP = 34;
 const TOP = 24;
 /** Least height of a drawing, so that a short circuit does not look squashed. */
 const LEAST_BOTTOM = 330;
 
 export interface Heights {
   readonly y: Float64Array;
+  /** Where the first bar of the returns stands; the others follow below it. */
   readonly bottom: number;
   readonly railY: ReadonlyMap<number, number>;
 }
 
 export function placeHeights(graph: Graph, chains: readonly Chain[]): Heights {
-  const { vertexCount, rails, returnVertex } = graph;
+  const { vertexCount, rails, returns } = graph;
   const supplies = rails.filter(({ side }) => side === 'supply').length;
   const railY = new Map<number, number>();
   let above = 0;
@@ -39,7 +40,7 @@ export function placeHeights(graph: Graph, chains: readonly Chain[]): Heights {
     }
     return moved;
   });
-  const bottom = Math.max(earliest[returnVertex]!, LEAST_BOTTOM);
+  const bottom = Math.max(LEAST_BOTTOM, ...returns.map(({ vertex }) => earliest[vertex]!));
   const latest = new Float64Array(vertexCount).fill(bottom);
   for (const [vertex, y] of railY) latest[vertex] = y;
   relax(steps.length, () => {
@@ -54,7 +55,7 @@ export function placeHeights(graph: Graph, chains: readonly Chain[]): Heights {
   const share = groupShares(graph, chains, earliest, latest);
   const y = Float64Array.from(earliest, (early, vertex) => early + share(vertex) * (latest[vertex]! - early));
   for (const [vertex, at] of railY) y[vertex] = at;
-  y[returnVertex] = bottom;
+  returns.forEach(({ vertex }, at) => (y[vertex] = bottom + RAIL_GAP * at));
   return { y, bottom, railY };
 }
 
@@ -69,7 +70,7 @@ function relax(edgeCount: number, pass: () => boolean): void {
  */
 function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Array, latest: Float64Array): (vertex: number) => number {
   const group = groups<number>();
-  const fixed = new Set([graph.returnVertex, ...graph.rails.map(({ vertex }) => vertex)]);
+  const fixed = new Set([...graph.returns, ...graph.rails].map(({ vertex }) => vertex));
   for (const chain of chains) {
     const inner = chain.vertices.filter((vertex) => !fixed.has(vertex));
     for (const vertex of inner) group.join(vertex, inner[0]!);

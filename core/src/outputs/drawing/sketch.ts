@@ -46,7 +46,11 @@ function closer({ width, height, rails, wires, lines, links, symbols }: Drawing)
   return {
     width: width * NARROWER,
     height: height * LOWER,
-    rails: rails.map((rail) => ({ ...rail, x1: rail.x1 * NARROWER, x2: rail.x2 * NARROWER, y: rail.y * LOWER })),
+    rails: rails.map(({ side, y, pieces }) => ({
+      side,
+      y: y * LOWER,
+      pieces: pieces.map(([x1, x2]) => [x1 * NARROWER, x2 * NARROWER] as const),
+    })),
     wires: along(wires),
     lines: along(lines),
     links: along(links),
@@ -68,11 +72,12 @@ function closer({ width, height, rails, wires, lines, links, symbols }: Drawing)
 export function sketchOf(drawing: Drawing): Sketch {
   const { width, height, rails, wires, lines, links, symbols } = closer(drawing);
   const strokes: Record<Stroke, string> = { load: '', control: '', supply: '', return: '', symbol: '', link: '' };
-  for (const { side, x1, x2, y } of rails)
-    strokes[side === 'return' ? 'return' : side === 'supply' ? 'supply' : 'control'] += line([
-      [x1, y],
-      [x2, y],
-    ]);
+  for (const { side, pieces, y } of rails)
+    for (const [x1, x2] of pieces)
+      strokes[side === 'return' ? 'return' : side === 'supply' ? 'supply' : 'control'] += line([
+        [x1, y],
+        [x2, y],
+      ]);
   for (const { points, role } of [...wires, ...lines]) strokes[role] += line(points);
   for (const { points } of links) strokes.link += line(points);
   for (const { symbol, role, x, y1, y2, middle } of symbols) {

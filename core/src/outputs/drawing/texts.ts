@@ -23,6 +23,14 @@ export const firstLine = (symbol: DrawnSymbol): number => (writesAmps(symbol) ? 
 export const writesAmps = ({ symbol, role, labels }: DrawnSymbol): boolean =>
   isCoil(symbol) || (role === 'load' && labels.length > 1 && symbol !== 'fuse');
 
+/** Where the earth of a part's metal is drawn, from its middle, and how far its tag stands below. */
+export const EARTH_X = -40;
+export const EARTH_DOWN = 30;
+/** Protective earth (IEC 60617), from the foot of its line. */
+export const EARTH_MARK = 'm-8 0 h16 m-13 4 h10 m-7 4 h4';
+/** Led out of a part's metal, from its middle. */
+export const EARTH_LINE = `M0 0 H${EARTH_X} V10 ${EARTH_MARK}`;
+
 /** Of a text whose base line begins, or ends, at x. */
 function box(x: number, baseline: number, text: string, anchor: 'start' | 'end' = 'start'): Box {
   const width = text.length * CHAR;
@@ -45,7 +53,11 @@ export function textsOfSymbol(drawn: DrawnSymbol): Box[] {
   const rows = lines.map((text, at) =>
     box(isCoil(symbol) ? x - 62 : x + 24, middle + firstLine(drawn) + LINE * at, text, isCoil(symbol) ? 'end' : 'start'),
   );
-  return [...letters, ...rows, ...(isCoil(symbol) ? pins(-6, 'end', 4, 12) : [])];
+  const earth =
+    drawn.earths.length > 0
+      ? [box(x + EARTH_X - (drawn.earths.join(' ').length * CHAR) / 2, middle + EARTH_DOWN, drawn.earths.join(' '))]
+      : [];
+  return [...letters, ...rows, ...earth, ...(isCoil(symbol) ? pins(-6, 'end', 4, 12) : [])];
 }
 
 /** A wire's name and size, with what it drops; `words` is its longest line. */

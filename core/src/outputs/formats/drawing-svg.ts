@@ -3,7 +3,7 @@
  * thin, wires named by code, number, size and length. SVG 1.1.
  */
 import type { Drawing, DrawnSymbol } from '../drawing/current-paths.ts';
-import { LINE, firstLine } from '../drawing/texts.ts';
+import { EARTH_DOWN, EARTH_LINE, EARTH_MARK, EARTH_X, LINE, firstLine } from '../drawing/texts.ts';
 import { SHAPES, isCoil, isContact, otherThrow, shapeHalf } from '../drawing/symbols.ts';
 import type { Shape, ShapeClass } from '../../kinds/index.ts';
 import type { Netlist } from '../../graph/index.ts';
@@ -53,14 +53,15 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   const thick = (role: 'load' | 'control') => (role === 'load' ? 3 : 1.3);
   const wires = new Map(netlist.wires.map((wire) => [wire.id, wire]));
 
-  for (const { x1, x2, y, side, label, name, nameX } of drawing.rails) {
-    line(
-      [
-        [x1, y],
-        [x2, y],
-      ],
-      `stroke="${marked ? GREY : INK}" stroke-width="${side === 'feed' ? 2 : 4.5}"`,
-    );
+  for (const { pieces, y, side, label, name, nameX } of drawing.rails) {
+    for (const [x1, x2] of pieces)
+      line(
+        [
+          [x1, y],
+          [x2, y],
+        ],
+        `stroke="${marked ? GREY : INK}" stroke-width="${side === 'feed' ? 2 : 4.5}"`,
+      );
     text(nameX, side === 'return' ? y + 16 : y - 8, `${label} · ${name}`, ' font-weight="bold"', marked ? GREY : INK);
   }
   for (const { points, part } of drawing.links) line(points, `stroke="${inkOf(part)}" stroke-width="1" stroke-dasharray="7 5"`);
@@ -82,22 +83,27 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   for (const symbol of drawing.symbols)
     symbolSvg(out, symbol, inkOf(symbol.part), thick(symbol.role), references?.get(`${symbol.part}:${symbol.key}`));
   for (const [x, y] of drawing.dots) out.push(`<circle cx="${number(x)}" cy="${number(y)}" r="3" fill="${marked ? GREY : INK}"/>`);
-  for (const { x, y, label } of drawing.feet) text(x - 6, y - 6, label, ' text-anchor="end" font-weight="bold"');
-  for (const { number: path, x } of drawing.paths) text(x, drawing.height - 6, String(path), ' text-anchor="middle" font-size="13"');
+  for (const { x, y, words } of drawing.bonds) {
+    const ink = marked ? GREY : INK;
+    out.push(`<path d="M${number(x)} ${number(y - 10)} V${number(y)} ${EARTH_MARK}" fill="none" stroke="${ink}" stroke-width="1.3"/>`);
+    text(x + 14, y, words, '', ink);
+  }
+  for (const { number: path, x } of drawing.paths) text(x, drawing.foot - 6, String(path), ' text-anchor="middle" font-size="13"');
   const { width, height } = drawing;
   return `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}" font-family="${escape(fontFamily)}" font-size="12"><title>${escape(options.title)}</title>${out.join('')}</svg>`;
 }
 
 function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: number, reference: string | undefined): void {
-  const { x, y1, y2, middle, labels, upper, lower } = symbol;
+  const { x, y1, y2, middle, labels, earths, upper, lower } = symbol;
   const half = shapeHalf(symbol.symbol);
   const [top, bottom] = [middle - half, middle + half];
   const lead = (from: number, to: number) =>
     out.push(`<path d="M${number(x)} ${number(from)} V${number(to)}" fill="none" stroke="${ink}" stroke-width="${width}"/>`);
   lead(y1, top);
   lead(bottom, y2);
+  const earth = earths.length > 0 ? `<path d="${EARTH_LINE}" fill="none" stroke="${ink}" stroke-width="1.3"/>` : '';
   out.push(
-    `<g transform="translate(${number(x)} ${number(middle)})">${SHAPES[symbol.symbol]
+    `<g transform="translate(${number(x)} ${number(middle)})">${earth}${SHAPES[symbol.symbol]
       .shapes(half, false)
       .map((shape) => shapeSvg(shape, ink, width))
       .join('')}</g>`,
@@ -119,6 +125,10 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
     say(x - 6, bottom + 12, pinOf(lower), true);
     if (reference) say(x - 32, middle + 38, reference, true);
   }
+  if (earths.length > 0)
+    out.push(
+      `<text x="${number(x + EARTH_X)}" y="${number(middle + EARTH_DOWN)}" fill="${ink}" text-anchor="middle">${escape(earths.join(' '))}</text>`,
+    );
   if (symbol.symbol === 'diode') say(x + 13, middle - 8, labels[0] ?? '', false);
   else labels.forEach((label, at) => say(ofCoil ? x - 32 : x + 24, middle + firstLine(symbol) + LINE * at, label, ofCoil, at === 0));
 }
