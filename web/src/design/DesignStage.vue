@@ -20,6 +20,7 @@ const view = computed(() => project.jobView);
     <main v-if="project.job" class="centre">
       <div>
         <SentenceBar :key="project.job.id" />
+        <div class="place-of-editors narrow"></div>
         <CautionStrip />
       </div>
       <CurrentPaths v-if="project.drawing && view?.unwired.length === 0" :drawing="project.drawing" :job="project.job.id" />
@@ -39,6 +40,7 @@ const view = computed(() => project.jobView);
       <p>A job is one sentence: when something is on, switch a load, from a supply, through a relay. Start one with “+ job”.</p>
     </main>
     <aside v-if="project.job" class="right" aria-label="Checks">
+      <div class="place-of-editors wide"></div>
       <StaircasePanel />
       <FindingsPanel />
     </aside>
@@ -82,6 +84,17 @@ const view = computed(() => project.jobView);
 .right > :last-child {
   flex: 1;
 }
+.narrow {
+  display: none;
+}
+.wide {
+  flex: none;
+  max-height: 56%;
+  overflow-y: auto;
+}
+.wide:empty {
+  margin-bottom: -18px;
+}
 .unwired {
   padding: 48px;
   max-width: 640px;
@@ -99,6 +112,12 @@ const view = computed(() => project.jobView);
   }
 }
 @media (max-width: 800px) {
+  .narrow {
+    display: block;
+  }
+  .wide {
+    display: none;
+  }
   .workbench {
     position: relative;
     display: block;

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { sentenceOf, type Phrase } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import EditorPopover from '../ui/EditorPopover.vue';
+import InPlaceEditor from '../ui/InPlaceEditor.vue';
 import DelayPhrase from './DelayPhrase.vue';
 import LoadPhrase from './LoadPhrase.vue';
 import OtherwisePhrase from './OtherwisePhrase.vue';
@@ -55,7 +55,7 @@ function isWanted(phrase: Phrase): boolean {
       <template v-for="({ phrase, words, stop }, at) in tokens" :key="at">
         <template v-if="phrase.kind === 'words'">{{ words }}</template>
         <span v-else class="together"
-          ><EditorPopover
+          ><InPlaceEditor
             :label="phrase.text"
             :text="phrase.text"
             :button-class="`phrase ${KIND_CLASS[phrase.kind] ?? ''}`"
@@ -65,7 +65,7 @@ function isWanted(phrase: Phrase): boolean {
               <DelayPhrase v-else-if="phrase.kind === 'delay'" :path="phrase.path" @done="close" />
               <OtherwisePhrase v-else-if="phrase.kind === 'otherwise'" />
               <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />
-              <ChoicePhrase v-else :kind="phrase.kind" /> </template></EditorPopover
+              <ChoicePhrase v-else :kind="phrase.kind" /> </template></InPlaceEditor
           >{{ stop }}</span
         >
       </template>
@@ -108,6 +108,7 @@ function isWanted(phrase: Phrase): boolean {
   color: var(--copper-text);
   border-color: var(--copper);
 }
+.sentence :deep(.phrase.opened),
 .sentence :deep(.phrase:hover) {
   background: var(--control-fill);
 }

@@ -22,7 +22,7 @@ import {
   type SignalNature,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import EditorPopover from '../ui/EditorPopover.vue';
+import InPlaceEditor from '../ui/InPlaceEditor.vue';
 import NewThing from '../ui/NewThing.vue';
 import SayBox from '../projects/SayBox.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -118,7 +118,7 @@ const usedBy = (signal: string) =>
               views.get(job.id)?.ampere == null ? 'not wired' : formatQuantity(views.get(job.id)!.ampere!, 'A')
             }}</span>
           </button>
-          <EditorPopover
+          <InPlaceEditor
             v-if="job.id === project.job?.id"
             :label="`${job.name}: settings`"
             button-class="more"
@@ -127,10 +127,10 @@ const usedBy = (signal: string) =>
           >
             <span aria-hidden="true">⋯</span><span class="visually-hidden">Settings of {{ job.name }}</span>
             <template #editor="{ close }"><JobEditor :at="at" @done="close" /></template>
-          </EditorPopover>
+          </InPlaceEditor>
         </li>
       </ul>
-      <EditorPopover label="Add a job" button-class="add" placement="right">
+      <InPlaceEditor label="Add a job" button-class="add" placement="right">
         + job
         <template #editor="{ close }">
           <SayBox :design="design" button="Add it" @wired="addSaid($event, close)" />
@@ -140,13 +140,13 @@ const usedBy = (signal: string) =>
             <span>{{ ready.words }}</span>
           </button>
         </template>
-      </EditorPopover>
+      </InPlaceEditor>
     </section>
     <section>
       <h2 class="caps">Supplies</h2>
       <ul>
         <li v-for="(supply, at) in design.supplies" :key="supply.id">
-          <EditorPopover
+          <InPlaceEditor
             :label="supply.name"
             button-class="thing"
             placement="rightTop"
@@ -156,7 +156,7 @@ const usedBy = (signal: string) =>
               >{{ formatQuantity(supply.restV, 'V') }}{{ alternates(supply.id) ? ' ~' : '' }}</span
             >
             <template #editor="{ close }"><SupplyEditor :at="at" @done="close" /></template>
-          </EditorPopover>
+          </InPlaceEditor>
         </li>
       </ul>
       <NewThing word="+ supply" title="Add a supply" :name="`supply ${design.supplies.length + 1}`" :kinds="VARIANTS" @add="addSupply" />
@@ -165,7 +165,7 @@ const usedBy = (signal: string) =>
       <h2 class="caps">Signals</h2>
       <ul>
         <li v-for="(signal, at) in design.signals" :key="signal.id">
-          <EditorPopover
+          <InPlaceEditor
             :label="signal.name"
             button-class="thing"
             placement="rightTop"
@@ -173,7 +173,7 @@ const usedBy = (signal: string) =>
           >
             <span class="name">{{ signal.name }}</span><span class="value mono">{{ signalFacets(signal).short }}</span>
             <template #editor="{ close }"><SignalEditor :at="at" :used-by="usedBy(signal.id)" @done="close" /></template>
-          </EditorPopover>
+          </InPlaceEditor>
         </li>
       </ul>
       <NewThing word="+ signal" title="Add a signal" :name="`signal ${design.signals.length + 1}`" :kinds="NATURES" @add="addSignal" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Something new: asked for by name and kind, and made only when that is confirmed. Esc leaves nothing behind. */
 import { ref, watch } from 'vue';
-import EditorPopover from './EditorPopover.vue';
+import InPlaceEditor from './InPlaceEditor.vue';
 import SelectField from './SelectField.vue';
 
 const props = defineProps<{
@@ -30,7 +30,7 @@ function confirm(close: () => void): void {
 </script>
 
 <template>
-  <EditorPopover :label="title" button-class="add" placement="right" @open="opened++">
+  <InPlaceEditor :label="title" button-class="add" placement="right" @open="opened++">
     {{ word }}
     <template #editor="{ close }">
       <form class="new" @submit.prevent="confirm(close)">
@@ -46,7 +46,7 @@ function confirm(close: () => void): void {
         </div>
       </form>
     </template>
-  </EditorPopover>
+  </InPlaceEditor>
 </template>
 
 <style scoped>
