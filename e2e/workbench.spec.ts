@@ -178,6 +178,21 @@ test('the states of a job are proved row by row; a row puts the desk there', asy
   await expect(rows.filter({ hasText: /on · 12\.[34]/ })).toHaveCount(1);
   await page.getByRole('button', { name: 'put the desk here, row 1' }).click();
   await expect(rows.first()).toHaveClass(/desk/);
+  // A row under the pointer is drawn, and what was there before comes back; it says what its corners are and what is lost.
+  const contact = page.locator('.drawing .symbol[data-part="fans-relay"][data-live="flowing"]');
+  await expect(page.locator('.drawing .symbol').first()).toBeVisible();
+  await expect(contact).toHaveCount(0);
+  await rows.nth(3).hover();
+  await expect(rows.nth(3)).toHaveClass(/desk/);
+  await expect(contact.first()).toBeVisible();
+  await expect(rows.nth(3).getByRole('img')).toHaveAttribute('aria-label', /lowest supply, hottest: 1\d\.\d+ V/);
+  await expect(rows.nth(3)).toContainText('off by any of them');
+  await expect(rows.nth(0)).toContainText('stays off');
+  await page.getByRole('heading', { name: 'Every state does what was said' }).hover();
+  await expect(rows.first()).toHaveClass(/desk/);
+  await page.getByLabel('Order').selectOption('most volts first');
+  await expect(rows.first()).toContainText(/on · 12/);
+  await page.getByLabel('Order').selectOption('as counted');
   await page.getByRole('button', { name: 'See it on the drawing' }).click();
   await expect(page.getByRole('button', { name: /^master key 1/ })).toHaveAttribute('aria-pressed', 'false');
   await expect(page.getByLabel('Meter')).toContainText('0 A through it');

@@ -9,7 +9,7 @@ import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
 import { type Design, type Intent, type Job, intentOf, supplyIdOf } from '../project/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
-import { type Explored, type Machine, type Surroundings, explore } from './explore.ts';
+import { type Explored, type Machine, type Surroundings, explore, stateKey } from './explore.ts';
 
 export interface SolvedState {
   readonly corner: Corner;
@@ -216,8 +216,8 @@ export function voltSetter(design: Design, circuit: Circuit, corner: Corner): Su
 }
 
 function solvedState(state: Explored<readonly Intent[]>, corner: Corner, othersOn: boolean, supplyV: number): SolvedState {
-  const { on, meant, solution, bits, memory, path } = state;
-  return { corner, on, othersOn, lines: meant, key: `${bits}|${memory.map(Number).join('')}`, supplyV, path, solution };
+  const { on, meant, solution, path } = state;
+  return { corner, on, othersOn, lines: meant, key: stateKey(state), supplyV, path, solution };
 }
 
 /** Whether some relay of a job stands otherwise when it comes from pulled in than when it comes from rest. */

@@ -24,6 +24,9 @@ export interface Explored<Meant> {
   readonly solution: Solution;
 }
 
+/** Signals and memory: the same state at another corner, or with something broken, has the same key. */
+export const stateKey = ({ bits, memory }: Pick<Explored<unknown>, 'bits' | 'memory'>): string => `${bits}|${memory.map(Number).join('')}`;
+
 export interface Surroundings {
   /** State of signals that are not the machine's. */
   readonly others: (signal: string) => boolean;

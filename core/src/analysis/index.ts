@@ -1,5 +1,5 @@
 /** The public face of this layer. */
-export { CORNER_NAMES, type Corner, conditionsAt, cornerVolt } from './conditions.ts';
+export { CORNERS, CORNER_NAMES, type Corner, conditionsAt, cornerVolt } from './conditions.ts';
 export { type BoardReading, type Desk, type DeskMemory, type DeskReading, type Waiting, readDesk, thresholdState } from './desk.ts';
 export {
   type Cache,
@@ -16,6 +16,7 @@ export {
 export { MOST_STATES } from './explore.ts';
 export { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
 export { type StatementResult, type SweepProgress, type SweepRow, checkStatements, sweep } from './joint.ts';
+export { type LostSignal, isAgainstLost } from './lost.ts';
 export { type Sneak } from './sneak.ts';
 export { type StateRow, type StateTable, stateTable } from './table.ts';
 export { type Verdict, jobVerdicts, lineReader, signalWords, statesOf } from './verdict.ts';

@@ -1,7 +1,8 @@
 /** Meant against found for every state of a job, as a table to read. */
 import { type Intent, linesOf } from '../project/index.ts';
-import { CORNER_NAMES } from './conditions.ts';
+import { CORNERS, CORNER_NAMES } from './conditions.ts';
 import type { Evidence, JobEvidence, LoadState } from './evidence.ts';
+import { type LostSignal, lostSignals } from './lost.ts';
 import { type Found, type Verdict, jobVerdicts } from './verdict.ts';
 
 export interface StateRow {
@@ -19,12 +20,18 @@ export interface StateRow {
   readonly loads: readonly { readonly name: string; readonly volts: number; readonly state: LoadState; readonly meant: Intent }[];
   /** Corners at which it differs. */
   readonly differsAt: readonly string[];
+  /** At each corner of supply and heat, of the first load line: least and most volts of a unit, with the other signals off and on. */
+  readonly corners: readonly { readonly name: string; readonly leastV: number; readonly mostV: number; readonly matches: boolean }[];
+  /** With each of the job's signals lost. */
+  readonly lost: readonly LostSignal[];
 }
 
 export interface StateTable {
   readonly job: string;
   readonly signals: readonly string[];
   readonly sequential: boolean;
+  /** Whether it was asked what a lost signal does: not where the order of signals counts, nor with many of them. */
+  readonly lostAsked: boolean;
   readonly rows: readonly StateRow[];
 }
 
@@ -33,6 +40,7 @@ export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: reado
   const groups = new Map<string, Verdict[]>();
   for (const verdict of verdicts) groups.set(verdict.state.key, [...(groups.get(verdict.state.key) ?? []), verdict]);
   const order = [...groups].sort(([a], [b]) => Number(a.split('|')[0]) - Number(b.split('|')[0]) || a.localeCompare(b));
+  const lost = lostSignals(evidence, own);
   const rows = order.map(([key, same]): StateRow => {
     const usual = same.find(({ state }) => state.corner === 'usual' && !state.othersOn) ?? same[0]!;
     const wrong = same.filter(({ matches }) => !matches);
@@ -48,8 +56,23 @@ export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: reado
       found: shown.found,
       matches: wrong.length === 0,
       differsAt: [...new Set(wrong.map(({ state }) => CORNER_NAMES[state.corner]))],
+      corners: CORNERS.flatMap((corner) => {
+        const here = same.filter(({ state }) => state.corner === corner);
+        const volts = here.map(({ lines }) => lines[0]!.volts);
+        return here.length === 0
+          ? []
+          : [
+              {
+                name: CORNER_NAMES[corner],
+                leastV: Math.min(...volts),
+                mostV: Math.max(...volts),
+                matches: here.every(({ matches }) => matches),
+              },
+            ];
+      }),
+      lost: lost?.get(key) ?? [],
       loads: names.map((name, at) => ({ name, ...usual.lines[at]!, meant: usual.state.lines[at]! })),
     };
   });
-  return { job: own.job.id, signals: own.signals, sequential: own.sequential, rows };
+  return { job: own.job.id, signals: own.signals, sequential: own.sequential, lostAsked: lost !== null, rows };
 }

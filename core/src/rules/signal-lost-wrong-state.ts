@@ -1,9 +1,7 @@
 import { wireBranch, wiringsOf } from '../wiring/index.ts';
-import type { Job } from '../project/index.ts';
-import { meaning } from '../document/index.ts';
 import { branchId, restOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
-import { type Evidence, MOST_FAULT_SIGNALS, lineReader, signalWords, withBroken } from '../analysis/index.ts';
+import { type Evidence, MOST_FAULT_SIGNALS, isAgainstLost, lineReader, signalWords, withBroken } from '../analysis/index.ts';
 import { unlessBounded } from './bounded.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -14,13 +12,6 @@ const ID = 'signal-lost-wrong-state';
 interface Broken {
   readonly label: string;
   readonly words: string;
-}
-
-/** Whether a clause of a job that turns both ways asks for what was found. */
-function asksFor({ when, otherwise }: Job, found: string, on: ReadonlySet<string>): boolean {
-  if (otherwise.kind !== 'reverse') return false;
-  const clause = found === 'on' ? when : found === 'reverse' ? otherwise.when : null;
-  return clause !== null && meaning(clause, (signal) => on.has(signal), null).value;
 }
 
 /** Control wires and fuses whose loss brings the load where the sentence says that a lost signal must not. */
@@ -35,13 +26,7 @@ function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence
   withBroken(evidence, job.evidence, [...labels.keys()], (branch, { solution, meant, on }) => {
     if (branch === null || found.has(branch)) return;
     const lines = read(solution, job.supply.restV, meant);
-    const wrong = lines.some((line, at) => {
-      const intent = meant[at]!;
-      if (line.state === intent) return false;
-      // A motor that turns a way that is asked for turns no wrong way, though the other is asked for too.
-      if (asksFor(job.job, line.state, on)) return false;
-      return job.job.lost === 'on' ? intent === 'on' && line.state !== 'on' : intent === 'off' && line.state !== 'off';
-    });
+    const wrong = lines.some(({ state }, at) => isAgainstLost(job.job, state, meant[at]!, on));
     if (wrong) found.set(branch, { label: labels.get(branch)!, words: signalWords(context, job.evidence.signals, on) });
   });
   return { broken: [...found.values()], asked: labels.size };

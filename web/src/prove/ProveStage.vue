@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import {
-  formatQuantity,
-  linesOf,
-  sentenceOf,
-  sentenceText,
-  stateWord,
-  type Signal,
-  type StateRow,
-  type StateTable,
-} from '@iron-nudge/core';
+import { linesOf, sentenceOf, sentenceText, type StateRow, type StateTable } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
+import CurrentPaths from '../design/CurrentPaths.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
+import StateGrid from './StateGrid.vue';
 import StatementList from './StatementList.vue';
 import SweepPanel from './SweepPanel.vue';
 
@@ -35,9 +28,6 @@ watch(
   { immediate: true },
 );
 
-const signals = computed<Signal[]>(() =>
-  (table.value?.signals ?? []).map((id) => project.design!.signals.find((signal) => signal.id === id)!),
-);
 const FILTERS: Readonly<Record<Only, { text: string; fits: (row: StateRow) => boolean }>> = {
   all: { text: 'all states', fits: () => true },
   on: { text: 'those meant on', fits: ({ meant }) => meant !== 'off' },
@@ -45,6 +35,18 @@ const FILTERS: Readonly<Record<Only, { text: string; fits: (row: StateRow) => bo
   weak: { text: 'those found weak', fits: ({ found }) => found === 'weak' },
   differs: { text: 'those that differ', fits: ({ matches }) => !matches },
 };
+type Order = 'counted' | 'worst' | 'volts';
+const order = ref<Order>('counted');
+const mostV = ({ loads }: StateRow) => Math.max(...loads.map(({ volts }) => Math.abs(volts)));
+const ORDERS: Readonly<Record<Order, { text: string; compare: (a: StateRow, b: StateRow) => number }>> = {
+  counted: { text: 'as counted', compare: () => 0 },
+  worst: {
+    text: 'what differs, then what a lost wire does wrong',
+    compare: (a, b) => rank(b) - rank(a),
+  },
+  volts: { text: 'most volts first', compare: (a, b) => mostV(b) - mostV(a) },
+};
+const rank = ({ matches, lost }: StateRow) => (matches ? 0 : 2) + (lost.some(({ wrong }) => wrong) ? 1 : 0);
 const counts = computed(() =>
   Object.fromEntries(Object.entries(FILTERS).map(([key, { fits }]) => [key, (table.value?.rows ?? []).filter(fits).length])),
 );
@@ -57,7 +59,7 @@ const fitting = computed(() =>
 );
 /** A page of rows: thousands at once are no help to anyone. */
 const MOST_SHOWN = 256;
-const rows = computed(() => fitting.value.slice(0, MOST_SHOWN));
+const rows = computed(() => fitting.value.toSorted(ORDERS[order.value].compare).slice(0, MOST_SHOWN));
 const differing = computed(() => (table.value?.rows ?? []).filter(({ matches }) => !matches).length);
 /** The signals stand so, and so do the loads: of two rows with the same signals only one is the desk's. */
 const isDesk = (row: StateRow) => {
@@ -69,13 +71,23 @@ const isDesk = (row: StateRow) => {
   );
 };
 
-function fix(signal: Signal): void {
-  const now = fixed.value[signal.id];
-  const { [signal.id]: _, ...rest } = fixed.value;
-  fixed.value = now === undefined ? { ...rest, [signal.id]: true } : now ? { ...rest, [signal.id]: false } : rest;
+/** What the desk stood at before a row was looked at. */
+let before: readonly string[] | null = null;
+function look(row: StateRow | null): void {
+  if (!table.value) return;
+  if (row) {
+    before ??= [...(project.reading?.on ?? project.deskOn)];
+    void project.setDesk(table.value.signals, row.path);
+  } else if (before) {
+    const mine = table.value.signals;
+    void project.setDesk(mine, [before.filter((signal) => mine.includes(signal))]);
+    before = null;
+  }
 }
-const fixWord = (signal: Signal) => (fixed.value[signal.id] === undefined ? 'any' : stateWord(signal, fixed.value[signal.id]!));
-const put = (row: StateRow) => project.setDesk(table.value!.signals, row.path);
+function put(row: StateRow): void {
+  before = null;
+  void project.setDesk(table.value!.signals, row.path);
+}
 const show = (job: string) => router.push({ name: 'prove', params: { id: project.id, job } });
 const draw = () => router.push({ name: 'design', params: { id: project.id, job: project.job!.id } });
 </script>
@@ -111,66 +123,31 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
               <option v-for="(filter, key) in FILTERS" :key="key" :value="key">{{ filter.text }} ({{ counts[key] }})</option>
             </select>
           </label>
+          <label class="row">
+            Order
+            <select v-model="order" class="select">
+              <option v-for="(one, key) in ORDERS" :key="key" :value="key">{{ one.text }}</option>
+            </select>
+          </label>
           <button class="plain-button" @click="draw">See it on the drawing</button>
         </div>
         <p class="hint">
           Each row was solved with the wired network at four corners of supply and heat, with all other signals off and with all of them on.
           <template v-if="table.sequential">
-            This job remembers: its states were walked from power-up, one signal changing at a time, delays run out.
+            This job remembers: its states were walked from power-up, one signal changing at a time, delays run out. What a lost signal does
+            to it was not asked here, row by row; the findings in Design ask it of the whole job.
           </template>
-          Click a row to put the signal desk there.
+          The four bars are the load’s volts at those corners. A row under the pointer is drawn below; click it to leave the signal desk
+          there.
         </p>
         <div class="scroll" tabindex="0" aria-label="State table">
-          <table class="sheet">
-            <thead>
-              <tr>
-                <th v-for="signal in signals" :key="signal.id" scope="col">
-                  {{ signal.name }}
-                  <button class="bare fix" :aria-label="`${signal.name}: show ${fixWord(signal)}`" @click="fix(signal)">
-                    {{ fixWord(signal) }}
-                  </button>
-                </th>
-                <th v-if="table.sequential" scope="col">Before</th>
-                <th scope="col">Meant</th>
-                <th v-for="load in table.rows[0]?.loads ?? []" :key="load.name" scope="col">{{ load.name }}</th>
-                <th scope="col">Found</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(row, at) in rows" :key="at" :class="{ desk: isDesk(row), differs: !row.matches }" :data-matches="row.matches">
-                <td v-for="(signal, index) in signals" :key="signal.id">
-                  <button
-                    v-if="index === 0"
-                    class="bare put"
-                    :aria-label="`${stateWord(signal, row.on[index]!)}: put the desk here, row ${at + 1}`"
-                    @click="put(row)"
-                  >
-                    <span class="lamp" :class="{ lit: row.on[index] }" aria-hidden="true" />{{ stateWord(signal, row.on[index]!) }}
-                  </button>
-                  <template v-else
-                    ><span class="lamp" :class="{ lit: row.on[index] }" aria-hidden="true" />{{
-                      stateWord(signal, row.on[index]!)
-                    }}</template
-                  >
-                </td>
-                <td v-if="table.sequential" class="mono">{{ row.path.length - 1 }} {{ row.path.length === 2 ? 'step' : 'steps' }}</td>
-                <td class="meant">{{ row.meant }}</td>
-                <td v-for="load in row.loads" :key="load.name" class="mono">{{ load.state }} · {{ formatQuantity(load.volts, 'V') }}</td>
-                <td>
-                  <span class="row"
-                    ><SeverityMark :severity="row.matches ? 'hold' : 'danger'" />{{
-                      row.matches ? 'as meant, at every corner' : `${row.found} at ${row.differsAt.join('; ')}`
-                    }}</span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <StateGrid v-model:fixed="fixed" :table="table" :rows="rows" :is-desk="isDesk" @show="look" @put="put" />
           <p v-if="rows.length === 0" class="hint">No state is like that.</p>
           <p v-if="fitting.length > rows.length" class="hint">
             The first {{ rows.length }} of {{ fitting.length }}: narrow them by a signal’s head.
           </p>
         </div>
+        <CurrentPaths v-if="project.drawing" class="drawn" :drawing="project.drawing" :job="project.job.id" />
       </template>
       <p v-else role="status">{{ project.jobView?.unwired.length ? `Not wired: ${project.jobView.unwired.join(' ')}` : 'Solving…' }}</p>
     </section>
@@ -238,54 +215,27 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
   border: 1px solid var(--line);
   position: relative;
 }
-.scroll th {
-  position: sticky;
-  top: 0;
-}
-td {
-  white-space: nowrap;
-}
-.lamp {
-  display: inline-block;
-  width: 9px;
-  height: 9px;
-  border: 1.5px solid var(--iron);
-  border-radius: 50%;
-  margin-right: 7px;
-}
-.lamp.lit {
-  background: var(--control);
-  border-color: var(--control);
-}
-.fix {
-  color: var(--control);
-  font: 12px var(--text);
-  text-transform: none;
-  letter-spacing: 0;
-  text-decoration: underline;
-  margin-left: 4px;
-}
 .all {
   margin-top: 12px;
   border-top: 1px solid var(--line);
 }
-.meant {
-  font-weight: 600;
+.scroll {
+  flex: 0 1 auto;
+  max-height: 52%;
 }
-tbody tr {
-  position: relative;
-  cursor: pointer;
+.drawn {
+  flex: 1 1 0;
+  min-height: 200px;
+  margin-top: 10px;
+  border: 1px solid var(--line);
 }
-.put::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-}
-tbody tr:hover,
-.desk {
-  background: var(--control-fill);
-}
-.differs td {
-  color: var(--danger);
+@media (max-width: 800px) {
+  .prove {
+    display: block;
+    overflow-y: auto;
+  }
+  .scroll {
+    max-height: none;
+  }
 }
 </style>
