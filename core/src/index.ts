@@ -178,6 +178,7 @@ export {
   recordsOf,
   revisionSchema,
   schoolChoice,
+  mapOfPlaces,
   sentenceOf,
   sentenceText,
   settingsSchema,
@@ -317,7 +318,7 @@ export {
 } from './outputs/index.ts';
 export { type Circuit, type Solution, dividerVolts, prepareCircuit, prepareNetwork } from './solve/index.ts';
 export { type SizingProblem, compile, toCircuit, wireBranch } from './wiring/index.ts';
-export type { Netlist, Strip, StripPosition, Wire } from './graph/index.ts';
+export { loadedWays, type Netlist, type Strip, type StripPosition, type Wire } from './graph/index.ts';
 export {
   type BoardReading,
   type Cache,

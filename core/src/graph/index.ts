@@ -5,5 +5,5 @@ export { guardedBy, unguardedFrom } from './guards.ts';
 export { bundleOf, familyOf, laidOf } from './laid.ts';
 export { type Netlist, type Wire, isWhole, type WireRole, type WireSection } from './netlist.ts';
 export { groups, partition } from './partition.ts';
-export { type WayOfWire, waysOfWires } from './ways.ts';
+export { type LoadedWays, type WayOfWire, loadedWays, waysOfWires } from './ways.ts';
 export { INSIDE_M, type OnStrip, type Strip, type StripPosition, stripEnds, stripsOf } from './strips.ts';

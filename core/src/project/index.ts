@@ -1,6 +1,7 @@
 /** The public face of this layer. */
 export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
 export { type Assumption, assumptionsOf, withoutStaleChecks } from './assumed.ts';
+export { type PlaceOnMap, mapOfPlaces } from './place-map.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
 export { type Intent, type JobIntent, feedOf, intentOf, linesOf, supplyIdOf } from './intent.ts';
 export { projectJsonSchema } from './json-schema.ts';

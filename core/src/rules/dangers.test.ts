@@ -90,6 +90,17 @@ const loom = (count: number): Design =>
     ),
     { settings: { ...design().settings, sharing: 'apart' } },
   );
+/** The same, all but the first going on past the rear to the tail: no two of them begin and end alike. */
+const passing = (count: number): Design => {
+  const made = loom(count);
+  const tail = { ...made.places.find(({ id }) => id === 'rear')!, id: 'tail', name: 'tail' };
+  return {
+    ...made,
+    places: [...made.places, tail],
+    distances: [...made.distances, { a: 'rear', b: 'tail', lengthM: 0.8, bundle: 1 }],
+    jobs: made.jobs.map((one, at) => (at === 0 ? one : { ...one, loads: one.loads.map((load) => ({ ...load, place: 'tail' })) })),
+  };
+};
 /** A lamp that a board turns on and off, so many seconds each. */
 const blinking = (seconds: number, gpio = 'D5', type: 'board-5v' | 'board-3v3-radio' = 'board-5v'): Design =>
   design([job({ when: and(on('key'), on('pin')), operationsPerDay: 1, loads: [watts('filament', 60, 12)] })], {
@@ -658,6 +669,14 @@ const FACES: readonly Face[] = [
     words: /among 3 loaded circuits.*/,
     bad: () => loom(3),
     good: () => loom(1),
+  },
+  {
+    rule: 'wire-bundle-heat',
+    says: 'a loom that two circuits only pass through',
+    fails: 'caution',
+    words: /among 3 loaded circuits.*/,
+    bad: () => passing(3),
+    good: () => passing(1),
   },
   {
     rule: 'contact-life',

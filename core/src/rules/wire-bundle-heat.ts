@@ -1,23 +1,12 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { BUNDLE_SOURCE, computed, sizeName } from '../reference/index.ts';
-import { type Wire, bundleOf, familyOf } from '../graph/index.ts';
-import { type RuleContext, wireSubject } from './context.ts';
+import { bundleOf, familyOf, loadedWays } from '../graph/index.ts';
+import { wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-bundle-heat';
-
-/** Circuits of this project that go the way of a wire: one for each job whose load current flows there. */
-function ownCircuits(context: RuleContext, wire: Wire): number {
-  const [from, to] = [context.placeAt(wire.from), context.placeAt(wire.to)];
-  if (from === to) return 1;
-  const along = context.netlist.wires.filter(({ role, from: a, to: b }) => {
-    const [x, y] = [context.placeAt(a), context.placeAt(b)];
-    return role === 'load' && ((x === from && y === to) || (x === to && y === from));
-  });
-  return Math.max(1, new Set(along.map(({ job }) => job)).size);
-}
 
 export const wireBundleHeat: Rule = {
   id: ID,
@@ -26,11 +15,12 @@ export const wireBundleHeat: Rule = {
   notAsked: 'all of its wires lie loose',
   acrossJobs: true,
   trail: 'load',
-  check: (context) =>
-    context.jobs.flatMap((job) =>
+  check: (context) => {
+    const ways = loadedWays(context.design, context.netlist);
+    return context.jobs.flatMap((job) =>
       failingOrTightest(
         job.wires
-          .map((wire) => ({ wire, own: ownCircuits(context, wire) }))
+          .map((wire) => ({ wire, own: ways.beside(wire) }))
           .filter(({ wire, own }) => Math.max(wire.bundle, own) > 1)
           .map(({ wire, own }) => {
             const value = worstShared(context, wire);
@@ -65,7 +55,8 @@ export const wireBundleHeat: Rule = {
             });
           }),
       ),
-    ),
+    );
+  },
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)

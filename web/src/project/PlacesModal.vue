@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { boxSurfaceM2, linesOf, mintId, type Design, type Place } from '@iron-nudge/core';
+import { assumptionsOf, boxSurfaceM2, linesOf, loadedWays, mintId, type Design, type Place } from '@iron-nudge/core';
+import PlaceMap from './PlaceMap.vue';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
+import TickField from '../ui/TickField.vue';
 import TextField from '../ui/TextField.vue';
 
 const open = defineModel<boolean>('open', { required: true });
@@ -16,6 +18,21 @@ const contradictions = computed(() => {
   return found.filter(({ title }, at) => found.findIndex((one) => one.title === title) === at);
 });
 
+const BOXES: readonly { value: Place['box']; text: string }[] = [
+  { value: 'open', text: 'no' },
+  { value: 'plastic', text: 'plastic' },
+  { value: 'metal', text: 'metal' },
+];
+const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
+const isAssumed = (at: number) => ['coldestC', 'hottestC'].some((end) => assumed.value.has(`places[${at}].${end}`));
+/** Circuits of this project that go a way. */
+const ways = computed(() => project.analysis && loadedWays(design.value, project.analysis.netlist));
+const own = (a: string, b: string) => ways.value?.between(a, b) ?? 0;
+
+function ownWords(a: string, b: string): string {
+  const count = own(a, b);
+  return count === 0 ? 'none of yours' : `${count > design.value.distances[distanceAt(a, b)]!.bundle ? '▲ ' : ''}yours: ${count}`;
+}
 function distanceAt(a: string, b: string): number {
   return design.value.distances.findIndex((row) => (row.a === a && row.b === b) || (row.a === b && row.b === a));
 }
@@ -59,180 +76,288 @@ function remove(id: string): void {
 </script>
 
 <template>
-  <Modal v-model:open="open" title="Places and distances" :footer="null" width="980px">
-    <p>
+  <Modal v-model:open="open" title="Places and distances" :footer="null" width="min(1240px, 97vw)" style="top: 20px">
+    <p class="lead">
       Measured once, along the way that the wires will go. A way not measured goes by the shortest chain of measured ones; every wire gets a
-      tenth more.
+      tenth more. What is hatched is assumed until you type it: numbers that stand on it say so.
     </p>
-    <div class="grid">
-      <template v-for="(place, at) in design.places" :key="place.id">
-        <TextField label="Place" :model-value="place.name" @update:model-value="setPlace(at, { ...place, name: $event }, 'name')" />
-        <NumberField
-          label="Coldest"
-          unit="°C"
-          :least="-60"
-          :most="place.hottestC"
-          :model-value="place.coldestC"
-          @update:model-value="setPlace(at, { ...place, coldestC: $event }, 'cold')"
-        />
-        <NumberField
-          label="Hottest"
-          unit="°C"
-          :least="place.coldestC"
-          :most="400"
-          :model-value="place.hottestC"
-          @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')"
-        />
-        <div class="box">
-          <SelectField
-            label="Closed in"
-            :model-value="place.box"
-            :options="[
-              { value: 'open', text: 'no' },
-              { value: 'plastic', text: 'plastic box' },
-              { value: 'metal', text: 'metal box' },
-            ]"
-            @update:model-value="setPlace(at, { ...place, box: $event })"
-          />
-          <NumberField
-            v-if="place.box !== 'open'"
-            label="Its outside"
-            unit="m²"
-            :most="20"
-            :model-value="boxSurfaceM2(place)"
-            @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
-          />
+    <div class="sides">
+      <section>
+        <h2 class="caps">Places</h2>
+        <div class="scroll">
+          <table class="places">
+            <thead>
+              <tr>
+                <th scope="col">Place</th>
+                <th scope="col">Coldest, hottest air, °C</th>
+                <th scope="col">Closed in</th>
+                <th scope="col" title="Mains and low voltage have a compartment each">Divided</th>
+                <th scope="col" title="Wet, outdoors, or where one stands on earth with wet hands">Wet</th>
+                <th scope="col" title="What leaves it goes over a numbered terminal strip">Strip</th>
+                <th scope="col"><span class="visually-hidden">Delete</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(place, at) in design.places" :key="place.id">
+                <td>
+                  <TextField
+                    label="Place"
+                    quiet
+                    :model-value="place.name"
+                    @update:model-value="setPlace(at, { ...place, name: $event }, 'name')"
+                  />
+                </td>
+                <td :class="{ assumed: isAssumed(at) }" :title="isAssumed(at) ? 'assumed: nobody has said how hot it is here' : undefined">
+                  <div class="air">
+                    <NumberField
+                      :label="`Coldest at ${place.name}`"
+                      quiet
+                      unit="°C"
+                      :least="-60"
+                      :most="place.hottestC"
+                      :model-value="place.coldestC"
+                      @update:model-value="setPlace(at, { ...place, coldestC: $event }, 'cold')"
+                    />
+                    <span aria-hidden="true">…</span>
+                    <NumberField
+                      :label="`Hottest at ${place.name}`"
+                      quiet
+                      unit="°C"
+                      :least="place.coldestC"
+                      :most="400"
+                      :model-value="place.hottestC"
+                      @update:model-value="setPlace(at, { ...place, hottestC: $event }, 'hot')"
+                    />
+                  </div>
+                </td>
+                <td>
+                  <div class="air">
+                    <SelectField
+                      :label="`${place.name} is closed in`"
+                      quiet
+                      :model-value="place.box"
+                      :options="BOXES"
+                      @update:model-value="setPlace(at, { ...place, box: $event })"
+                    />
+                    <template v-if="place.box !== 'open'">
+                      <NumberField
+                        class="m2"
+                        :class="{ assumed: place.boxM2 === undefined }"
+                        :label="`Outside of the box at ${place.name}`"
+                        quiet
+                        unit="m²"
+                        :most="20"
+                        :model-value="boxSurfaceM2(place)"
+                        @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
+                      />
+                      <span aria-hidden="true">m²</span>
+                    </template>
+                  </div>
+                </td>
+                <td class="tick">
+                  <TickField
+                    :label="`${place.name}: partition between mains and low voltage`"
+                    quiet
+                    :model-value="place.divided"
+                    @update:model-value="setPlace(at, { ...place, divided: $event })"
+                  />
+                </td>
+                <td class="tick">
+                  <TickField
+                    :label="`${place.name}: wet or outdoors`"
+                    quiet
+                    :model-value="place.wet"
+                    @update:model-value="setPlace(at, { ...place, wet: $event })"
+                  />
+                </td>
+                <td class="tick">
+                  <TickField
+                    :label="`${place.name}: terminal strip`"
+                    quiet
+                    :model-value="place.strip"
+                    @update:model-value="setPlace(at, { ...place, strip: $event })"
+                  />
+                </td>
+                <td>
+                  <button
+                    class="bare out"
+                    :disabled="inUse(place.id)"
+                    :title="inUse(place.id) ? 'In use' : 'Delete'"
+                    :aria-label="`Delete ${place.name}`"
+                    @click="remove(place.id)"
+                  >
+                    ⌫
+                  </button>
+                </td>
+              </tr>
+            </tbody>
+          </table>
         </div>
-        <div class="ticks">
-          <label class="row"
-            ><input type="checkbox" :checked="place.divided" @change="setPlace(at, { ...place, divided: !place.divided })" /> partition
-            mains / low voltage</label
-          >
-          <label class="row"
-            ><input type="checkbox" :checked="place.wet" @change="setPlace(at, { ...place, wet: !place.wet })" /> wet or outdoors</label
-          >
-          <label class="row"
-            ><input type="checkbox" :checked="place.strip" @change="setPlace(at, { ...place, strip: !place.strip })" /> terminal
-            strip</label
-          >
-        </div>
-        <button
-          class="plain-button danger"
-          :disabled="inUse(place.id)"
-          :title="inUse(place.id) ? 'In use' : ''"
-          :aria-label="`Delete ${place.name}`"
-          @click="remove(place.id)"
-        >
-          Delete
-        </button>
-      </template>
-    </div>
-    <button class="plain-button" @click="add">Add a place</button>
-    <h2 class="caps">Distances</h2>
-    <p>
-      In a bundle, count every circuit that carries load current there, yours and the vehicle’s; 1 is a wire that lies loose. Nine is the
-      most that the table has.
-    </p>
-    <p v-for="finding in contradictions" :key="finding.key" class="contradiction">▲ {{ finding.title }}: {{ finding.detail }}</p>
-    <div class="far">
-      <table aria-label="Metres between places, and loaded circuits side by side">
-        <tbody>
-          <tr v-for="(b, row) in design.places.slice(1)" :key="b.id">
-            <th scope="row">{{ b.name }}</th>
-            <td
-              v-for="a in design.places.slice(0, row + 1)"
-              :key="a.id"
-              :class="{ assumed: design.distances[distanceAt(a.id, b.id)]?.assumed, none: distanceAt(a.id, b.id) < 0 }"
-              :title="design.distances[distanceAt(a.id, b.id)]?.assumed ? 'assumed: nobody has measured it' : undefined"
-            >
-              <div v-if="distanceAt(a.id, b.id) >= 0" class="cell">
-                <NumberField
-                  :label="`${a.name} to ${b.name}`"
-                  unit="m"
-                  :most="500"
-                  :model-value="design.distances[distanceAt(a.id, b.id)]!.lengthM"
-                  @update:model-value="setDistance(a, b, { lengthM: $event })"
-                />
-                <span aria-hidden="true">×</span>
-                <NumberField
-                  class="bundle"
-                  :label="`Loaded circuits from ${a.name} to ${b.name}`"
-                  whole
-                  :least="1"
-                  :most="9"
-                  :model-value="design.distances[distanceAt(a.id, b.id)]!.bundle"
-                  @update:model-value="setDistance(a, b, { bundle: $event })"
-                />
-                <button
-                  class="bare"
-                  :aria-label="`Not measured: ${a.name} to ${b.name}`"
-                  title="Not measured: by way of other places"
-                  @click="clearDistance(distanceAt(a.id, b.id))"
+        <button class="plain-button" @click="add">Add a place</button>
+      </section>
+      <section>
+        <h2 class="caps">Metres between them × loaded circuits side by side</h2>
+        <p>
+          In a bundle, count every circuit that carries load current there, yours and the vehicle’s; 1 lies loose, nine is the most that the
+          table has. Those of this project are counted below each way.
+        </p>
+        <p v-for="finding in contradictions" :key="finding.key" class="contradiction">▲ {{ finding.title }}: {{ finding.detail }}</p>
+        <div class="far">
+          <table aria-label="Metres between places, and loaded circuits side by side">
+            <tbody>
+              <tr v-for="(b, row) in design.places.slice(1)" :key="b.id">
+                <th scope="row">{{ b.name }}</th>
+                <td
+                  v-for="a in design.places.slice(0, row + 1)"
+                  :key="a.id"
+                  :class="{ assumed: design.distances[distanceAt(a.id, b.id)]?.assumed, none: distanceAt(a.id, b.id) < 0 }"
+                  :title="design.distances[distanceAt(a.id, b.id)]?.assumed ? 'assumed: nobody has measured it' : undefined"
                 >
-                  ⌫
-                </button>
-              </div>
-              <button v-else class="bare enter" :aria-label="`Enter ${a.name} to ${b.name}`" @click="setDistance(a, b, {})">+</button>
-            </td>
-          </tr>
-          <tr>
-            <td></td>
-            <th v-for="a in design.places.slice(0, -1)" :key="a.id" scope="col">{{ a.name }}</th>
-          </tr>
-        </tbody>
-      </table>
+                  <div v-if="distanceAt(a.id, b.id) >= 0" class="cell">
+                    <NumberField
+                      quiet
+                      :label="`${a.name} to ${b.name}`"
+                      unit="m"
+                      :most="500"
+                      :model-value="design.distances[distanceAt(a.id, b.id)]!.lengthM"
+                      @update:model-value="setDistance(a, b, { lengthM: $event })"
+                    />
+                    <span aria-hidden="true">×</span>
+                    <NumberField
+                      class="bundle"
+                      quiet
+                      :label="`Loaded circuits from ${a.name} to ${b.name}`"
+                      whole
+                      :least="1"
+                      :most="9"
+                      :model-value="design.distances[distanceAt(a.id, b.id)]!.bundle"
+                      @update:model-value="setDistance(a, b, { bundle: $event })"
+                    />
+                    <button
+                      class="bare"
+                      :aria-label="`Not measured: ${a.name} to ${b.name}`"
+                      title="Not measured: by way of other places"
+                      @click="clearDistance(distanceAt(a.id, b.id))"
+                    >
+                      ⌫
+                    </button>
+                  </div>
+                  <small
+                    v-if="distanceAt(a.id, b.id) >= 0"
+                    class="own"
+                    :class="{ over: own(a.id, b.id) > design.distances[distanceAt(a.id, b.id)]!.bundle }"
+                  >
+                    {{ ownWords(a.id, b.id) }}
+                  </small>
+                  <button v-else class="bare enter" :aria-label="`Enter ${a.name} to ${b.name}`" @click="setDistance(a, b, {})">+</button>
+                </td>
+              </tr>
+              <tr>
+                <td></td>
+                <th v-for="a in design.places.slice(0, -1)" :key="a.id" scope="col">{{ a.name }}</th>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <PlaceMap :design="design" />
+      </section>
     </div>
   </Modal>
 </template>
 
 <style scoped>
-.grid {
+.sides {
   display: grid;
-  grid-template-columns: 1fr 88px 88px 112px 210px auto;
-  gap: 8px;
-  align-items: start;
-  margin: 12px 0 10px;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 10px 28px;
 }
-.ticks {
-  font-size: 12.5px;
+@media (max-width: 1100px) {
+  .sides {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
-.box {
-  display: grid;
-  gap: 6px;
+section > p,
+.lead {
+  margin: 0 0 8px;
 }
-.grid > .danger {
-  margin-top: 26px;
-}
+.scroll,
 .far {
   overflow-x: auto;
 }
 table {
   border-collapse: collapse;
 }
-th {
+.places {
+  width: 100%;
+  margin-bottom: 8px;
+}
+.places th {
+  font: 500 12.5px/1.2 var(--condensed);
+  letter-spacing: 0.04em;
+  text-align: left;
+  color: var(--iron);
+  padding: 2px 4px 4px;
+  border-bottom: 1px solid var(--line);
+}
+.places td {
+  padding: 4px;
+  border-bottom: 1px solid var(--line);
+}
+.places td:first-child {
+  min-width: 124px;
+}
+.air {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
+.air :deep(input) {
+  min-width: 46px;
+  padding: 2px 5px;
+  text-align: right;
+}
+.air :deep(select) {
+  min-width: 76px;
+}
+.air .m2 :deep(input) {
+  min-width: 50px;
+  width: 50px;
+}
+.tick {
+  text-align: center;
+}
+.out {
+  color: var(--danger);
+  padding: 4px 6px;
+}
+.out:disabled {
+  opacity: 0.35;
+}
+.far th {
   font-weight: 600;
   text-align: right;
   padding: 2px 8px 2px 0;
 }
-th[scope='col'] {
+.far th[scope='col'] {
   text-align: center;
   font-weight: 400;
   color: var(--iron);
   max-width: 130px;
 }
-td {
+.far td {
   border: 1px solid var(--line);
   padding: 3px 6px;
   background: var(--sheet);
-  min-width: 128px;
+  min-width: 108px;
 }
-tr:last-child td {
+.far tr:last-child td {
   border: 0;
   background: none;
   min-width: 0;
 }
 /* Nobody has measured it. */
-td.assumed {
+td.assumed,
+.assumed :deep(input) {
   background: repeating-linear-gradient(45deg, color-mix(in srgb, var(--caution) 16%, var(--sheet)) 0 5px, var(--sheet) 5px 11px);
 }
 .cell {
@@ -244,20 +369,22 @@ td.assumed {
   flex: 1;
   min-width: 0;
 }
-.cell :deep(label) {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
-}
 .cell :deep(input) {
   padding: 2px 4px;
   text-align: right;
   min-width: 0;
 }
 .cell .bundle {
-  flex: 0 0 34px;
+  flex: 0 0 28px;
+}
+.own {
+  display: block;
+  color: var(--iron);
+  text-align: right;
+}
+.own.over {
+  color: var(--caution);
+  font-weight: 600;
 }
 .enter {
   display: block;
@@ -272,6 +399,6 @@ td.assumed {
   padding: 6px 10px;
 }
 h2.caps {
-  margin: 18px 0 8px;
+  margin: 6px 0 8px;
 }
 </style>

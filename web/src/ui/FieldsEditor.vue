@@ -7,6 +7,7 @@ import { computed } from 'vue';
 import { fieldValue, applyPatches, type Field, type Reference } from '@iron-nudge/core';
 import NumberField from './NumberField.vue';
 import SelectField from './SelectField.vue';
+import TickField from './TickField.vue';
 import TextField from './TextField.vue';
 
 const props = defineProps<{
@@ -60,9 +61,12 @@ const times = (field: Field<never>) => (field.type === 'number' ? (field.times ?
       :options="references[field.to]"
       @update:model-value="set(field, $event)"
     />
-    <label v-else-if="field.type === 'tick'" class="row"
-      ><input type="checkbox" :checked="at(field) === true" @change="set(field, at(field) !== true)" /> {{ field.label }}</label
-    >
+    <TickField
+      v-else-if="field.type === 'tick'"
+      :label="field.label"
+      :model-value="at(field) === true"
+      @update:model-value="set(field, $event)"
+    />
     <p v-else class="note">{{ field.label }}</p>
   </template>
 </template>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-/** A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. */
+/** `quiet`: its label is said, and stands elsewhere for the eye. A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. */
+import { Input } from 'ant-design-vue';
 import { ref, useId, watch } from 'vue';
 
 const props = withDefaults(
-  defineProps<{ label: string; modelValue: number; unit?: string; least?: number; most?: number; whole?: boolean }>(),
+  defineProps<{ label: string; modelValue: number; unit?: string; least?: number; most?: number; whole?: boolean; quiet?: boolean }>(),
   {
     unit: '',
     least: 1e-6,
     most: 1e6,
     whole: false,
+    quiet: false,
   },
 );
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
@@ -39,15 +41,16 @@ function take(): void {
 </script>
 
 <template>
-  <div class="field">
+  <div class="field" :class="{ quiet }">
     <label :for="id">{{ unit ? `${label}, ${unit}` : label }}</label>
-    <input
+    <Input
       :id="id"
-      v-model="text"
+      v-model:value="text"
+      :status="error ? 'error' : ''"
       inputmode="decimal"
       :aria-invalid="error !== ''"
       :aria-describedby="error ? `${id}-error` : undefined"
-      @input="take"
+      @change="take"
     />
     <span v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</span>
   </div>

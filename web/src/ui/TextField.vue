@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { Input } from 'ant-design-vue';
 import { ref, useId, watch } from 'vue';
 
-/** `optional`: empty is an answer too. */
-const props = defineProps<{ label: string; modelValue: string; optional?: boolean }>();
+/** `optional`: empty is an answer too. `quiet`: its label stands elsewhere for the eye. */
+const props = defineProps<{ label: string; modelValue: string; optional?: boolean; quiet?: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
 const id = useId();
 const text = ref(props.modelValue);
@@ -19,9 +20,9 @@ function take(): void {
 </script>
 
 <template>
-  <div class="field">
+  <div class="field" :class="{ quiet }">
     <label :for="id">{{ label }}</label>
-    <input :id="id" v-model="text" maxlength="60" :aria-invalid="!optional && text.trim() === ''" @input="take" />
+    <Input :id="id" v-model:value="text" :maxlength="60" :aria-invalid="!optional && text.trim() === ''" @change="take" />
     <span v-if="!optional && text.trim() === ''" class="error" role="alert">needs a name</span>
   </div>
 </template>
