@@ -28,6 +28,18 @@ test('a hidden fault is found by the readings that are asked for', async ({ page
   await expect(says.locator('.faults li').first()).toContainText('coil K1 is broken');
   await says.getByRole('button', { name: 'What was it?' }).click();
   await expect(says.getByText('Hidden was: coil K1 is broken')).toBeVisible();
+  // Found, mended as it says, and proved by what disagreed.
+  const found = says.getByLabel('Found');
+  await expect(found).toContainText('Found: coil K1 is broken');
+  await expect(found).toContainText('Supply off, at the battery. The relay is done: put in another of the same');
+  await found.getByRole('button', { name: 'It is mended: prove it' }).click();
+  await expect(says.getByText('Prove the mending')).toBeVisible();
+  await expect(found).toHaveCount(0);
+  for (let reading = 1; reading <= 6 && (await says.getByText('Mended and proved').count()) === 0; reading++) {
+    await page.getByLabel('The step in hand').getByRole('button', { name: 'Let the meter read it' }).click();
+    await expect(says.getByLabel('Measured').getByRole('listitem')).toHaveCount(reading);
+  }
+  await expect(says.getByText('Mended and proved')).toBeVisible();
   expect(errors).toEqual([]);
 });
 

@@ -24,6 +24,7 @@ export {
   inOrder,
   readingSchema,
   readingVerdict,
+  provingNow,
   readingsNow,
   recordSchema,
   recordsOf,

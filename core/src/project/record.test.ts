@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { type ProjectRecord, asBuiltNow, readingVerdict, readingsNow, recordSchema, ticksNow } from './record.ts';
+import { type ProjectRecord, asBuiltNow, provingNow, readingVerdict, readingsNow, recordSchema, ticksNow } from './record.ts';
 
 let count = 0;
 const id = () => `00000000-0000-4000-8000-${String(++count).padStart(12, '0')}`;
@@ -33,6 +33,17 @@ describe('records', () => {
     ];
     expect([...readingsNow(records, 'dew').keys()]).toEqual(['b']);
     expect([...readingsNow(records, 'horn').keys()]).toEqual(['a']);
+  });
+  test('what disagreed before a mending is to be taken again, also when it was mended once more before it was', () => {
+    const fresh = (at: number, job = 'dew'): ProjectRecord => ({ kind: 'fresh-start', id: id(), at, job, note: '' });
+    const wrong = [reading(1, 'a', 3), reading(2, 'b', 12), reading(3, 'c', 10.6), reading(4, 'd', 3, 'horn')];
+    expect(provingNow(wrong, 'dew')).toEqual([]);
+    expect(provingNow([...wrong, fresh(5, 'horn')], 'dew')).toEqual([]);
+    // 3 V is wrong and 10.6 V odd, of 12 ± 1 V; 12 V is right.
+    expect(provingNow([...wrong, fresh(5)], 'dew')).toEqual(['a', 'c']);
+    // Taken again and right: a is proved, c is still open.
+    expect(provingNow([...wrong, fresh(5), reading(6, 'a', 12), fresh(7)], 'dew')).toEqual(['c']);
+    expect(provingNow([...wrong, fresh(5), reading(6, 'a', 3), fresh(7)], 'dew')).toEqual(['c', 'a']);
   });
   test('a tick is taken back by a tick, a note by an empty one', () => {
     const tick = (at: number, done: boolean): ProjectRecord => ({

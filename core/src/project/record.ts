@@ -77,6 +77,21 @@ export function readingsNow(records: readonly ProjectRecord[], job: string): Rea
   return now;
 }
 
+/** Steps whose last reading before the last fresh start disagreed: taken again, they prove what was mended. */
+export function provingNow(records: readonly ProjectRecord[], job: string): readonly string[] {
+  let wrong: readonly string[] = [];
+  const before = new Map<string, Reading>();
+  for (const record of inOrder(records)) {
+    if (record.kind === 'reading' && record.job === job) before.set(record.step, record);
+    if (record.kind !== 'fresh-start' || record.job !== job) continue;
+    // Mended once more before all was taken again: what was still to prove stays so.
+    const open = wrong.filter((step) => !before.has(step));
+    wrong = [...new Set([...open, ...[...before.values()].filter((one) => readingVerdict(one) !== 'pass').map(({ step }) => step)])];
+    before.clear();
+  }
+  return wrong;
+}
+
 /** The last tick of each step that stands. */
 export function ticksNow(records: readonly ProjectRecord[]): ReadonlyMap<string, Tick> {
   const now = new Map<string, Tick>();

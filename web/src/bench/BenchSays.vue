@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** What the readings say: which fault explains them, what to measure next, and a simulated bench to learn on. */
 import { computed, ref } from 'vue';
+import { isMains, loadSupplyOf, mendingOf } from '@iron-nudge/core';
+import { useProject } from '../stores/project.ts';
 import { useBench } from './bench.ts';
 import { showReading } from './readings.ts';
 import { MARK } from './step-words.ts';
 
 const bench = useBench();
+const project = useProject();
 const RANDOM = 'random';
 const TWO = 'two';
 const HEALTHY = 'healthy';
@@ -48,16 +51,40 @@ function begin(): void {
           : [picked.value],
   );
 }
-function mended(): void {
-  bench.freshStart(why.value.trim());
+function mended(words = why.value.trim()): void {
+  bench.mended(words);
   why.value = '';
 }
+const onMains = computed(() => project.design && project.job && isMains(loadSupplyOf(project.design, project.job)));
+const proved = computed(() => bench.proving.filter(({ state }) => state === 'pass').length);
+const readings = (count: number) => (count === 1 ? 'the one reading' : `all ${count} readings`);
 </script>
 
 <template>
   <aside aria-label="What the readings say">
     <h2 class="caps">What the readings say</h2>
     <p v-if="bench.simulated" class="sim">Simulated bench: nothing of it is logged.</p>
+    <section v-if="bench.proving.length" class="proof" role="status" :data-done="proved === bench.proving.length">
+      <template v-if="proved === bench.proving.length">
+        <b>● Mended and proved</b>
+        <p>
+          {{ readings(proved).charAt(0).toUpperCase() + readings(proved).slice(1) }} that disagreed {{ proved === 1 ? 'is' : 'are' }} as it
+          should be.
+        </p>
+      </template>
+      <template v-else>
+        <b>Prove the mending</b>
+        <p>Take again {{ readings(bench.proving.length) }} that disagreed: {{ proved }} of {{ bench.proving.length }} are right now.</p>
+      </template>
+    </section>
+    <section v-if="bench.found" class="found" aria-label="Found">
+      <b>■ Found: {{ bench.found.fault.words }}</b>
+      <p>{{ mendingOf(bench.found.fault.kind, onMains === true) }}</p>
+      <div class="row buttons">
+        <button class="plain-button strong" @click="mended(`mended: ${bench.found!.fault.words}`)">It is mended: prove it</button>
+        <button class="plain-button" @click="project.selection = { ...bench.found!.fault.subject }">Show it on the drawing</button>
+      </div>
+    </section>
     <p class="verdict" role="status" :data-verdict="bench.diagnosis?.verdict">
       {{ verdictWords }}
     </p>
@@ -93,7 +120,7 @@ function mended(): void {
         >What
         <input v-model="why" maxlength="500" placeholder="crimp on W1.4 done again" />
       </label>
-      <button class="plain-button" @click="mended">Begin the readings again</button>
+      <button class="plain-button" @click="mended()">Begin the readings again</button>
       <p class="small">All that was read stays in the log; it counts no more for what is wrong now.</p>
     </details>
     <h2 class="caps">Simulated bench</h2>
@@ -170,6 +197,27 @@ li:last-child {
 [data-verdict='unexplained'],
 .nothing {
   color: var(--danger);
+}
+.found,
+.proof {
+  border: 1px solid var(--line);
+  border-left: 4px solid var(--danger);
+  background: var(--sheet);
+  padding: 8px 10px;
+  margin-bottom: 10px;
+}
+.proof {
+  border-left-color: var(--control);
+}
+.proof[data-done='true'] {
+  border-left-color: var(--hold);
+}
+.found p,
+.proof p {
+  margin: 4px 0 8px;
+}
+.proof p {
+  margin-bottom: 0;
 }
 .sim {
   color: var(--control);

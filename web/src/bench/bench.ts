@@ -1,8 +1,17 @@
 /** The bench of the job that is open: its steps, what was read, what that says, and the simulated one. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { readingVerdict, readingsNow, type BenchStep, type Reading, type SymptomId, type Verdict } from '@iron-nudge/core';
-import type { BenchView, PlainDiagnosis, PlainPair } from '../worker/engine.worker.ts';
+import {
+  FOUND_SHARE,
+  provingNow,
+  readingVerdict,
+  readingsNow,
+  type BenchStep,
+  type Reading,
+  type SymptomId,
+  type Verdict,
+} from '@iron-nudge/core';
+import type { BenchView, PlainDiagnosis, PlainFault, PlainPair } from '../worker/engine.worker.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 
@@ -26,6 +35,8 @@ export const useBench = defineStore('bench', () => {
   /** What the simulated bench has been read for; null while the real one is on the screen. */
   const simulated = shallowRef<ReadonlyMap<string, { value: number; at: number }> | null>(null);
   const hidden = shallowRef<readonly string[]>([]);
+  /** On the simulated bench: what is to be taken again since something was mended. */
+  const toProve = shallowRef<readonly string[]>([]);
   const meter = ref('');
   const note = ref('');
   /** What was seen before anything was measured. */
@@ -88,10 +99,22 @@ export const useBench = defineStore('bench', () => {
   });
   /** What was read since the last answer is not asked for again. */
   const next = computed(() => rows.value.find(({ step, reading }) => reading === null && step.id === diagnosis.value?.next) ?? null);
-  /** The step in hand: what was picked, else what tells most, else the first that is open. */
+  /** Steps that disagreed before something was mended, as they stand now. */
+  const proving = computed(() => {
+    const steps = new Set(simulated.value ? toProve.value : provingNow(records.all, project.job?.id ?? ''));
+    return rows.value.filter(({ step }) => steps.has(step.id));
+  });
+  /** What explains the readings as good as alone. */
+  const found = computed<{ fault: PlainFault; share: number } | null>(() => {
+    const [first] = diagnosis.value?.explained ?? [];
+    const disagrees = rows.value.some(({ state }) => state === 'fail' || state === 'odd');
+    return diagnosis.value?.verdict === 'fault' && disagrees && first && first.share >= FOUND_SHARE ? first : null;
+  });
+  /** The step in hand: what was picked, else what proves a mending, else what tells most, else the first that is open. */
   const inHand = computed(
     () =>
       rows.value.find(({ step }) => step.id === picked.value) ??
+      proving.value.find(({ state, locked }) => state === 'open' && !locked) ??
       next.value ??
       rows.value.find(({ state, locked }) => state === 'open' && !locked) ??
       null,
@@ -121,11 +144,22 @@ export const useBench = defineStore('bench', () => {
     });
     note.value = '';
   }
-  const freshStart = (why: string) => records.add({ kind: 'fresh-start', job: project.job!.id, note: why });
+  /** Something was mended: what disagreed is to be taken again. On the simulated bench it is whole then. */
+  function mended(why: string): void {
+    picked.value = '';
+    if (!simulated.value) {
+      records.add({ kind: 'fresh-start', job: project.job!.id, note: why });
+      return;
+    }
+    toProve.value = rows.value.filter(({ state }) => state === 'fail' || state === 'odd').map(({ step }) => step.id);
+    hidden.value = found.value ? hidden.value.filter((id) => id !== found.value!.fault.id) : hidden.value;
+    simulated.value = new Map();
+  }
 
   let chance: readonly [number, number] = [0.5, 0.5];
   function begin(faults: readonly string[]): void {
     hidden.value = faults;
+    toProve.value = [];
     chance = [Math.random(), Math.random()];
     simulated.value = new Map();
   }
@@ -151,7 +185,9 @@ export const useBench = defineStore('bench', () => {
     last,
     open,
     add,
-    freshStart,
+    mended,
+    proving,
+    found,
     begin,
     measure,
   };
