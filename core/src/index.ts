@@ -260,6 +260,7 @@ export {
   type Quantity,
   type RowProblem,
   FOUND_SHARE,
+  socketsOf,
   mendingOf,
   EARTH_DOWN,
   EARTH_LINE,

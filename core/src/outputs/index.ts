@@ -9,6 +9,7 @@ export {
   faultyReader,
   predictions,
 } from './bench/dictionary.ts';
+export { type SocketView, socketsOf } from './build/sockets.ts';
 export { FOUND_SHARE, mendingOf } from './bench/mending.ts';
 export { SYMPTOMS, type SymptomId } from './bench/symptoms.ts';
 export { OPEN_OHM, type Quantity, meterError, rangeFor } from './bench/meter.ts';

@@ -1,10 +1,13 @@
 /** The book read back by a parser that had no part in writing it. */
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { analyse, assumptionsOf, orderOfWork, parseDesign, type Tick } from '@iron-nudge/core';
+import { analyse, assumptionsOf, orderOfWork, parseDesign, parseDesignText, sentenceOf, sentenceText, type Tick } from '@iron-nudge/core';
 import { makeBook, type BookOrder } from './book.ts';
+import fuseAboveWire from '../../../examples/mistakes/fuse-above-wire.json' with { type: 'json' };
+import switchedLoad from '../../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
 
 const parsed = parseDesign(owlBox);
@@ -17,7 +20,7 @@ async function read(order: Partial<BookOrder> = {}) {
   const pdf = await makeBook({ design, ticks: [], asBuilt: [], paper: 'A4', at: Date.UTC(2026, 10, 25), ...order });
   const document = await getDocument({ data: new Uint8Array(pdf), standardFontDataUrl: fonts, useSystemFonts: false, verbosity: 0 })
     .promise;
-  const pages: { text: string; width: number; height: number }[] = [];
+  const pages: { text: string; width: number; height: number; leastPt: number }[] = [];
   for (let number = 1; number <= document.numPages; number++) {
     const page = await document.getPage(number);
     const { items } = await page.getTextContent();
@@ -29,10 +32,60 @@ async function read(order: Partial<BookOrder> = {}) {
         .replace(/\s+/g, ' '),
       width,
       height,
+      // As it stands on paper: what scales a drawing is in it.
+      leastPt: Math.min(
+        ...items.flatMap((item) => ('str' in item && item.str.trim() !== '' ? [Math.hypot(item.transform[2], item.transform[3])] : [])),
+      ),
     });
   }
   return { pdf, pages, all: pages.map(({ text }) => text).join('\n') };
 }
+
+describe('the build book of one lamp', () => {
+  const one = parseDesign(switchedLoad);
+  if (!one.ok) throw new Error(JSON.stringify(one.problems));
+
+  test('begins with its sentence and its drawing, wastes no paper, and has nothing smaller than 9 pt', async () => {
+    const { pages, all } = await read({ design: one.design });
+    expect(pages.length).toBeLessThanOrEqual(5);
+    expect(pages[0]!.text).toContain(sentenceText(sentenceOf(one.design, one.design.jobs[0]!)));
+    // Its wires and parts stand on the drawing.
+    for (const word of ['W1.1', 'W1.5', 'K1', 'F1', '31 · return']) expect(pages[0]!.text).toContain(word);
+    for (const { leastPt } of pages) expect(leastPt).toBeGreaterThan(8.99);
+    expect(all).toMatch(/Sockets, seen from the wire side.*K1 .*30 A plug-in relay/);
+    expect(all).toMatch(/86 +coil +W1\.3 BU\/WH to S2/);
+  }, 120_000);
+
+  test('tells what is wrong with it where it is drawn, and what was accepted with its reason', async () => {
+    const wrong = parseDesign(fuseAboveWire);
+    if (!wrong.ok) throw new Error(JSON.stringify(wrong.problems));
+    const danger = analyse(wrong.design).analysis.findings.find(({ severity }) => severity === 'danger')!;
+    const { pages } = await read({ design: wrong.design });
+    expect(pages[0]!.text).toContain('findings that say danger');
+    expect(pages[0]!.text).toContain(`■ ${danger.title}`);
+    expect(pages.some(({ text }) => text.includes('Accepted, and why'))).toBe(false);
+    const caution = analysis.findings.find(({ severity }) => severity === 'caution')!;
+    const { key, value, limit } = caution;
+    const reason = 'seen, and lived with';
+    const { all } = await read({ design: { ...design, accepted: [{ key, value, limit, reason }] } });
+    expect(all).toMatch(/Accepted, and why.*seen, and lived with/);
+    expect(all).not.toContain(`▲ ${caution.title} When`);
+  }, 120_000);
+});
+
+test('every example has its book: no heading that moves down sends the layout round for ever', async () => {
+  const folder = new URL('../../../examples/circuits/', import.meta.url);
+  for (const file of readdirSync(folder)) {
+    const example = parseDesignText(readFileSync(new URL(file, folder), 'utf8'));
+    if (!example.ok) throw new Error(file);
+    const { pages } = await read({ design: example.design });
+    expect([
+      file,
+      pages.length > 2,
+      pages.every(({ leastPt }) => leastPt > 8.99 || pages.some(({ text }) => text.includes('Too wide for one sheet'))),
+    ]).toEqual([file, true, true]);
+  }
+}, 240_000);
 
 describe('the build book of Owl Box', () => {
   test('has each job’s drawing, every wire, part, step and label, with every sign readable', async () => {

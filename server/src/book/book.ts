@@ -24,6 +24,7 @@ import {
   sentenceOf,
   sentenceText,
   sizeName,
+  socketsOf,
   stateWord,
   totalPrice,
   OPEN_OHM,
@@ -62,9 +63,24 @@ pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
 
 const INK = '#1e262b';
 const IRON = '#56626a';
+const MARK = { hold: '●', caution: '▲', danger: '■' } as const;
 const LINE = '#b9b2a2';
-/** Room for a drawing inside the margins of either paper, lying, pt. */
-const LANDSCAPE = { width: 740, height: 430 };
+/** Room for a drawing inside the margins of either paper, standing beside other things and lying, pt. */
+const PORTRAIT = { width: 515, height: 430 };
+const LANDSCAPE = { width: 710, height: 420 };
+/** No text of the book is smaller, pt; a drawing's letters are 12 high before it is scaled. */
+const LEAST_PT = 9;
+const LETTERS_PT = 12;
+const BY_LEAST = LEAST_PT / LETTERS_PT;
+/** A heading that would stand at the foot of a page goes to the next one: share of its height. */
+const FOOT = 0.86;
+const FOOT_OF_PHASE = 0.93;
+
+interface Room {
+  readonly width: number;
+  readonly height: number;
+}
+const scaleIn = ({ width, height }: Room, room: Room): number => Math.min(room.width / width, room.height / height, 1.1);
 
 export async function makeBook(order: BookOrder): Promise<Buffer> {
   return pdfmake.createPdf(bookDefinition(order)).getBuffer();
@@ -80,38 +96,49 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const references = referencesIn(sheets, tagOf);
   const labels = (wire: string) => design.build.wires[wire]?.label;
 
+  const sheet = (index: number): Content[] => {
+    const { job, drawing, sheet: number } = sheets[index]!;
+    const stands = scaleIn(drawing, PORTRAIT) >= BY_LEAST;
+    const scale = scaleIn(drawing, stands ? PORTRAIT : LANDSCAPE);
+    const page = { pageOrientation: (stands ? 'portrait' : 'landscape') as PageOrientation };
+    const [caution] = cautionsFor(design, job, netlist);
+    const open = analysis.findings.filter((finding) => finding.job === job.id && finding.severity !== 'hold' && finding.accepted === null);
+    return [
+      { text: `Sheet ${number}  ${job.name}`, style: 'section', ...(stands ? {} : { pageBreak: 'before' as const, ...page }) },
+      { text: sentenceText(sentenceOf(design, job)), fontSize: 11, margin: [0, 0, 0, 4] },
+      ...(caution ? [{ text: `▲ ${caution}`, margin: [0, 0, 0, 4] } as Content] : []),
+      ...open.map(({ severity, title }): Content => ({ text: `${MARK[severity]} ${title}`, bold: true, margin: [0, 0, 0, 3] })),
+      {
+        svg: drawingSvg(drawing, netlist, { title: job.name, references: references[index]!.bySymbol, fontFamily: 'Text', label: labels }),
+        width: drawing.width * scale,
+        height: drawing.height * scale,
+        margin: [0, 4, 0, 4],
+      } as Content,
+      ...(scale < BY_LEAST
+        ? [{ text: 'Too wide for one sheet of paper: print it larger from Build, Drawing.', color: IRON } as Content]
+        : []),
+      ...(stands ? [] : [{ text: '', pageBreak: 'after' as const, pageOrientation: 'portrait' as PageOrientation } as Content]),
+    ];
+  };
+
+  const unwired = design.jobs.filter(({ id }) => !evidence.jobs.has(id));
   const cover: Content[] = [
     { text: 'Build book', style: 'kicker' },
     { text: design.name, style: 'title' },
     {
-      text: `${date} · ${wired.length} of ${design.jobs.length} jobs wired · ${analysis.wires.length} pieces of wire`,
+      text: `${date} · ${wired.length} of ${design.jobs.length} ${design.jobs.length === 1 ? 'job' : 'jobs'} wired · ${analysis.wires.length} pieces of wire`,
       color: IRON,
-      margin: [0, 0, 0, 14],
+      margin: [0, 0, 0, 8],
     },
     ...(analysis.findings.some(({ severity }) => severity === 'danger')
       ? [
           {
             text: '■ This design has findings that say danger. Mend them before a wire is cut.',
             bold: true,
-            margin: [0, 0, 0, 10],
+            margin: [0, 0, 0, 8],
           } as Content,
         ]
       : []),
-    { text: 'Jobs', style: 'section' },
-    ...design.jobs.flatMap((job): Content[] => [
-      {
-        text: [
-          { text: `${design.jobs.indexOf(job) + 1}  ${job.name}  `, bold: true },
-          sentenceText(sentenceOf(design, job)),
-          evidence.jobs.has(job.id) ? '' : ' (not wired)',
-        ],
-        margin: [0, 0, 0, 5],
-      },
-      ...cautionsFor(design, job, netlist)
-        .slice(0, 1)
-        .map((caution): Content => ({ text: `▲ ${caution}`, margin: [14, 0, 0, 6] })),
-    ]),
-    { text: 'Before you begin', style: 'section' },
     {
       ul: [
         hasMains(design, netlist)
@@ -119,9 +146,27 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
           : 'Batteries disconnected; the supply fuses go in last.',
         'Lengths hold a tenth of slack; measure along the way before you cut.',
         'Numbers hold for the parts named here; another part is another sum.',
+        ...(sheets.length > 1
+          ? ['K1/2.1 beside a contact: its coil K1 is on sheet 2, path 1. 87/2.3 below a coil: its contact 87 is on sheet 2, path 3.']
+          : []),
       ],
     },
+    ...unwired.map((job): Content => ({ text: `${job.name}: not wired. ${sentenceText(sentenceOf(design, job))}`, margin: [0, 4, 0, 0] })),
     ...(design.notes.trim() ? [{ text: 'Notes', style: 'section' } as Content, { text: design.notes } as Content] : []),
+  ];
+
+  const accepted = analysis.findings.filter(({ accepted: reason, severity }) => severity !== 'hold' && reason !== null);
+  const findings: Content[] = [
+    ...(accepted.length === 0
+      ? []
+      : [
+          { text: 'Accepted, and why', style: 'section' } as Content,
+          table(
+            ['What was found', 'Accepted because'],
+            accepted.map(({ severity, title, accepted: reason }) => [`${MARK[severity]} ${title}`, reason!]),
+            ['*', '*'],
+          ),
+        ]),
   ];
 
   const guesses = assumptionsOf(design);
@@ -129,7 +174,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     guesses.length === 0
       ? []
       : [
-          { text: 'What was assumed', style: 'section', pageBreak: 'before', pageOrientation: 'portrait' as PageOrientation },
+          { text: 'What was assumed', style: 'section' },
           {
             text: 'Nobody entered these: every number that stands on one is as good as the guess. Measure, write it here, and enter it before you cut. ≈ in the wire list is cut by one of them.',
             color: IRON,
@@ -142,24 +187,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
           ),
         ];
 
-  const drawings = sheets.flatMap(({ job, sheet, drawing }, index): Content[] => {
-    const scale = Math.min(LANDSCAPE.width / drawing.width, LANDSCAPE.height / drawing.height, 1.25);
-    return [
-      { text: `Sheet ${sheet}  ${job.name}`, style: 'section', pageBreak: 'before', pageOrientation: 'landscape' as PageOrientation },
-      { text: sentenceText(sentenceOf(design, job)), color: IRON, margin: [0, 0, 0, 6] },
-      {
-        svg: drawingSvg(drawing, netlist, { title: job.name, references: references[index]!.bySymbol, fontFamily: 'Text', label: labels }),
-        width: drawing.width * scale,
-        height: drawing.height * scale,
-      } as Content,
-      {
-        text: 'K1/2.1 beside a contact: its coil K1 is on sheet 2, path 1. 87/2.3 below a coil: its contact 87 is on sheet 2, path 3.',
-        color: IRON,
-        fontSize: 7,
-        margin: [0, 4, 0, 0],
-      },
-    ];
-  });
+  const drawings = sheets.flatMap((_, index) => sheet(index));
 
   const notes = new Map(asBuilt.map((note) => [note.subject.id, note]));
   const wireRows = analysis.wires.map(
@@ -180,27 +208,25 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       loom,
       existing,
     }) => [
-      { text: tag, bold: true },
+      { stack: [{ text: tag, bold: true }, ...(loom ? [{ text: `loom ${loom}`, color: IRON }] : [])] },
       stacked(from, fromPlace),
-      stacked(to, toPlace),
-      stacked(colour, name),
-      sizeName(sizeMm2),
+      {
+        stack: [to, { text: toPlace, color: IRON }, ...(notes.has(wire) ? [{ text: `built: ${notes.get(wire)!.text}`, bold: true }] : [])],
+      },
+      stacked(`${colour} ${name}`, sizeName(sizeMm2)),
       { text: existing ? 'there' : `${lengthAssumed ? '≈ ' : ''}${lengthM.toFixed(2)} m`, alignment: 'right' as const },
       stacked(fromTerminal, toTerminal === fromTerminal ? '' : toTerminal),
-      { text: loom },
-      notes.has(wire) ? `built: ${notes.get(wire)!.text}` : '',
     ],
   );
   const wires: Content[] = [
-    { text: 'Wires', style: 'section', pageBreak: 'before', pageOrientation: 'landscape' as PageOrientation },
-    table(['Wire', 'From', 'To', 'Colour', 'Size', 'Cut', 'Ends', 'Loom', 'Note'], wireRows, [34, '*', '*', 66, 92, 44, 118, 26, 70]),
+    { text: 'Wires', style: 'section' },
+    table(['Wire', 'From', 'To', 'Colour, size', 'Cut', 'Ends'], wireRows, [44, '*', '*', 92, 48, 118]),
   ];
 
-  const strips = analysis.strips.flatMap((strip, index): Content[] => [
+  const strips = analysis.strips.flatMap((strip): Content[] => [
     {
       text: `Terminal strip ${strip.name}, ${design.places.find(({ id }) => id === strip.place)!.name}`,
       style: 'section',
-      ...(index === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as PageOrientation } : {}),
     },
     {
       text: `Front 1 to ${strip.ways}, back ${strip.ways + 1} to ${2 * strip.ways}; front and back of a row are one terminal. Mains never shares a strip.`,
@@ -229,11 +255,43 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       : []),
   ]);
 
+  const sockets: Content[] = socketsOf(netlist).flatMap(({ part, relay, socket, pins }, index): Content[] => [
+    ...(index === 0
+      ? [
+          { text: 'Sockets, seen from the wire side', style: 'section' } as Content,
+          {
+            text: 'Go by the numbers moulded beside each receptacle: seen from the wires they stand mirrored to the pins under the relay.',
+            color: IRON,
+          } as Content,
+        ]
+      : []),
+    {
+      stack: [
+        {
+          text: [
+            { text: `${part.tag}  `, bold: true },
+            [relay, socket, design.places.find(({ id }) => id === part.place)!.name].filter((words) => words !== '').join(', '),
+          ],
+          margin: [0, 6, 0, 2],
+        },
+        table(
+          ['Pin', '', 'Wire, to'],
+          pins.map(({ pin, what, wires: landing }) => [
+            { text: pin, bold: true },
+            what,
+            landing.length === 0 ? 'empty' : landing.map(({ wire, to }) => `${wire.tag} ${wire.colour} to ${to}`).join('; '),
+          ]),
+          [36, 72, '*'],
+        ),
+      ],
+      unbreakable: true,
+    } as Content,
+  ]);
+
   const cuts: Content[] = [
     {
       text: 'Cut list',
       style: 'section',
-      ...(strips.length === 0 ? { pageBreak: 'before' as const, pageOrientation: 'portrait' as PageOrientation } : {}),
     },
     ...analysis.cuts.map(({ sizeMm2, colour, insulation, pieces, lengthM, cut }): Content => ({
       stack: [
@@ -259,7 +317,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
 
   const total = totalPrice(analysis.parts, analysis.cuts);
   const parts: Content[] = [
-    { text: 'Parts', style: 'section', pageBreak: 'before' },
+    { text: 'Parts', style: 'section' },
     table(
       ['Buy', 'Part', 'Tags', 'Need', 'Spare', 'Drawer', 'Price'],
       analysis.parts.map(({ toBuy, description, tags, count, spare, inDrawer, price }) => [
@@ -271,7 +329,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         right(inDrawer),
         { text: price === null ? '' : (price * toBuy).toFixed(2), alignment: 'right' as const },
       ]),
-      [26, '*', 110, 30, 32, 36, 42],
+      [28, '*', 100, 34, 36, 44, 44],
     ),
     {
       text: `Together with its wire ${total.price.toFixed(2)}, in the invented prices of the shelf${total.unpriced > 0 ? `; ${total.unpriced} rows have none` : ''}.`,
@@ -282,7 +340,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const ticked = new Map(ticks.map((tick) => [tick.step, tick]));
   const steps = orderOfWork(design, netlist, analysis.wires);
   const work: Content[] = [
-    { text: 'Order of work', style: 'section', pageBreak: 'before' },
+    { text: 'Order of work', style: 'section' },
     ...PHASES.flatMap((phase): Content[] => {
       const own = steps.filter((step) => step.phase === phase);
       if (own.length === 0) return [];
@@ -322,7 +380,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   ];
 
   const tests: Content[] = [
-    { text: 'What to measure', style: 'section', pageBreak: 'before' },
+    { text: 'What to measure', style: 'section' },
     ...wired.flatMap((job): Content[] => {
       const plan = benchPlan(evidence, job.id);
       if (plan.length === 0) return [];
@@ -333,18 +391,18 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         table(
           ['Stage', 'Measure', 'Desk', 'Should be', 'Reads'],
           plan.map((step, at) => [step.stage, step.words, deskWords(design, signals, step), range(step, expected[at]!), '']),
-          [74, '*', 132, 88, 54],
+          [72, '*', 128, 92, 50],
         ),
       ];
     }),
   ];
 
   const labelCells = analysis.wires.flatMap(({ labelFrom, labelTo }) => [labelFrom, labelTo]);
-  const COLUMNS = 5;
+  const COLUMNS = 4;
   const labelRows = Array.from({ length: Math.ceil(labelCells.length / COLUMNS) }, (_, row) =>
     Array.from({ length: COLUMNS }, (__, column) => ({
       text: labelCells[row * COLUMNS + column] ?? '',
-      fontSize: 6.5,
+      fontSize: LEAST_PT,
       margin: [0, 3, 0, 3] as [number, number, number, number],
     })),
   );
@@ -352,7 +410,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     labelRows.length === 0
       ? []
       : [
-          { text: 'Labels', style: 'section', pageBreak: 'before' },
+          { text: 'Labels', style: 'section' },
           {
             text: 'Two of each piece, in the order of the wire list: cut, wrap, and cover with clear sleeve.',
             color: IRON,
@@ -368,7 +426,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     info: { title: `${design.name}: build book`, creator: 'Iron Nudge', producer: 'Iron Nudge', creationDate: new Date(at) },
     pageSize: paper,
     pageMargins: [40, 40, 40, 42],
-    defaultStyle: { font: 'Text', fontSize: 8.5, color: INK },
+    defaultStyle: { font: 'Text', fontSize: 9.5, color: INK },
     styles: {
       kicker: { font: 'Heading', fontSize: 13, color: IRON },
       title: { font: 'Heading', fontSize: 30, margin: [0, 0, 0, 2] },
@@ -380,10 +438,37 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         { text: `${design.name} · ${date}`, color: IRON },
         { text: `${page} / ${pages}`, alignment: 'right', color: IRON },
       ],
-      fontSize: 7,
+      fontSize: LEAST_PT,
       margin: [40, 12, 40, 0],
     }),
-    content: [...cover, ...assumed, ...drawings, ...wires, ...strips, ...cuts, ...parts, ...work, ...tests, ...labelSheet],
+    // No heading alone at the foot of a page.
+    pageBreakBefore: headingBreaks(),
+    content: [
+      ...cover,
+      ...drawings,
+      ...findings,
+      ...assumed,
+      ...wires,
+      ...strips,
+      ...sockets,
+      ...cuts,
+      ...parts,
+      ...work,
+      ...tests,
+      ...labelSheet,
+    ],
+  };
+}
+
+/** Each heading is moved once: one that stands low again after that stays, or the layout would never end. */
+function headingBreaks(): TDocumentDefinitions['pageBreakBefore'] {
+  const moved = new Set<string>();
+  return ({ style, text, startPosition }) => {
+    const foot = style === 'section' ? FOOT : style === 'phase' ? FOOT_OF_PHASE : 1;
+    const heading = `${String(style)} ${String(text)}`;
+    if (startPosition.verticalRatio <= foot || moved.has(heading)) return false;
+    moved.add(heading);
+    return true;
   };
 }
 
@@ -394,9 +479,9 @@ function table(head: readonly string[], rows: readonly (readonly Cell[])[], widt
       headerRows: 1,
       dontBreakRows: true,
       widths,
-      body: [head.map((text) => ({ text, bold: true, color: IRON, fontSize: 7 })), ...rows.map((row) => [...row])],
+      body: [head.map((text) => ({ text, bold: true, color: IRON })), ...rows.map((row) => [...row])],
     },
-    fontSize: 7.5,
+    fontSize: LEAST_PT,
     layout: {
       hLineColor: () => LINE,
       hLineWidth: (at) => (at === 1 ? 1 : 0.4),
@@ -407,7 +492,7 @@ function table(head: readonly string[], rows: readonly (readonly Cell[])[], widt
   };
 }
 const stacked = (first: string, second: string): Content => ({
-  stack: [first, ...(second ? [{ text: second, color: IRON, fontSize: 6.5 }] : [])],
+  stack: [first, ...(second ? [{ text: second, color: IRON }] : [])],
 });
 const right = (value: number): Content => ({ text: String(value), alignment: 'right' });
 
@@ -415,7 +500,7 @@ function mainsList(design: Design, netlist: Parameters<typeof mainsSteps>[1]): C
   const steps = mainsSteps(design, netlist);
   if (steps.length === 0) return [];
   return [
-    { text: 'BEFORE IT IS PLUGGED IN', style: 'phase', pageBreak: 'before' },
+    { text: 'BEFORE IT IS PLUGGED IN', style: 'phase' },
     ...steps.map(({ text, expect }): Content => ({
       columns: [
         { text: '☐', width: 16, fontSize: 13 },

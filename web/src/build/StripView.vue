@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { WIRE_COLOURS, partOf, pinOf, plays, sizeName, stripsCsv, type Wire } from '@iron-nudge/core';
+import { WIRE_COLOURS, partOf, pinOf, sizeName, socketsOf, stripsCsv } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 
@@ -17,27 +17,7 @@ const toggle = (id: string) =>
     ...now,
     places: now.places.map((place) => (place.id === id ? { ...place, strip: !place.strip } : place)),
   }));
-/** Pins of every relay with the wires that land on each. */
-const sockets = computed(() =>
-  netlist.value.parts.flatMap((part) => {
-    if (!plays(part, 'relay')) return [];
-    const { type, socket } = part.spec;
-    const pins = [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])];
-    const rows = pins.map((pin) => ({
-      pin,
-      what: type.coil.includes(pin)
-        ? 'coil'
-        : type.poles.some(({ common }) => common === pin)
-          ? 'common'
-          : type.poles.some(({ closing }) => closing === pin)
-            ? 'closes'
-            : 'rests closed',
-      wires: netlist.value.wires.filter(({ from, to }) => [from, to].includes(`${part.id}.${pin}`)),
-    }));
-    return [{ id: part.id, tag: part.tag, name: type.name, socket: socket.name, place: placeName(part.place), rows }];
-  }),
-);
-const other = (wire: Wire, part: string) => at(partOf(wire.from) === part ? wire.to : wire.from);
+const sockets = computed(() => socketsOf(netlist.value));
 const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), 'text/csv', stripsCsv(strips.value));
 </script>
 
@@ -105,25 +85,27 @@ const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), '
       Go by the numbers moulded beside each receptacle: seen from the wires they stand mirrored to the pins under the relay.
     </p>
     <div class="sockets">
-      <table v-for="socket in sockets" :key="socket.id" class="sheet">
+      <table v-for="{ part, relay, socket, pins } in sockets" :key="part.id" class="sheet">
         <caption>
-          <b>{{ socket.tag }}</b>
+          <b>{{ part.tag }}</b>
           {{
-            socket.name
+            relay
+          }}{{
+            socket ? `, ${socket}` : ''
           }},
           {{
-            socket.place
+            placeName(part.place)
           }}
         </caption>
         <tbody>
-          <tr v-for="row in socket.rows" :key="row.pin">
+          <tr v-for="row in pins" :key="row.pin">
             <th scope="row" class="mono">{{ row.pin }}</th>
             <td class="place">{{ row.what }}</td>
             <td>
               <span v-if="row.wires.length === 0" class="place">empty</span>
-              <span v-for="wire in row.wires" :key="wire.id" class="wire">
+              <span v-for="{ wire, to } in row.wires" :key="wire.id" class="wire">
                 <span class="swatch" :style="{ background: swatch(wire.colour) }" aria-hidden="true" />{{ wire.tag }} {{ wire.colour }} to
-                {{ other(wire, socket.id) }}
+                {{ to }}
               </span>
             </td>
           </tr>

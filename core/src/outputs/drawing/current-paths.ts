@@ -369,7 +369,7 @@ function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Flo
 }
 
 /** How far before its contact a link may turn. */
-const TURNS = [14, 22, 30, 38];
+const TURNS = [14, 22, 30, 38, 48, 56];
 /** Levels that a link may run along, from its coil's middle, the nearest first. */
 const LEVELS = Array.from({ length: 130 }, (_, at) => 2 * (at + 1)).flatMap((far) => [far, -far]);
 

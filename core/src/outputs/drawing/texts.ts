@@ -55,7 +55,10 @@ export function textsOfSymbol(drawn: DrawnSymbol): Box[] {
   );
   const earth =
     drawn.earths.length > 0
-      ? [box(x + EARTH_X - (drawn.earths.join(' ').length * CHAR) / 2, middle + EARTH_DOWN, drawn.earths.join(' '))]
+      ? [
+          { x1: x + EARTH_X - 9, x2: x - 14, y1: middle - 2, y2: middle + 20 },
+          box(x + EARTH_X - (drawn.earths.join(' ').length * CHAR) / 2, middle + EARTH_DOWN, drawn.earths.join(' ')),
+        ]
       : [];
   return [...letters, ...rows, ...earth, ...(isCoil(symbol) ? pins(-6, 'end', 4, 12) : [])];
 }

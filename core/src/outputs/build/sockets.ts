@@ -1,0 +1,48 @@
+/** What goes into each receptacle of each relay's socket, by the number that is moulded beside it. */
+import { type AnyPart, plays } from '../../kinds/index.ts';
+import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
+import type { Netlist, Wire } from '../../graph/index.ts';
+
+export interface SocketPin {
+  readonly pin: string;
+  readonly what: 'coil' | 'common' | 'closes' | 'rests closed';
+  /** Wires that land there, each with the terminal at its other end in words. */
+  readonly wires: readonly { readonly wire: Wire; readonly to: string }[];
+}
+export interface SocketView {
+  readonly part: AnyPart;
+  /** Of the relay and of its socket. */
+  readonly relay: string;
+  readonly socket: string;
+  readonly pins: readonly SocketPin[];
+}
+
+export function socketsOf(netlist: Netlist): SocketView[] {
+  const tags = new Map(netlist.parts.map(({ id, tag }) => [id, tag]));
+  const words = (at: Terminal) => `${tags.get(partOf(at)) ?? partOf(at)} ${pinOf(at)}`;
+  return netlist.parts.flatMap((part): SocketView[] => {
+    if (!plays(part, 'relay')) return [];
+    const { type, socket } = part.spec;
+    const pins = [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])];
+    const whatOf = (pin: string): SocketPin['what'] =>
+      type.coil.includes(pin)
+        ? 'coil'
+        : type.poles.some(({ common }) => common === pin)
+          ? 'common'
+          : type.poles.some(({ closing }) => closing === pin)
+            ? 'closes'
+            : 'rests closed';
+    return [
+      {
+        part,
+        relay: type.name,
+        socket: socket.name,
+        pins: pins.map((pin) => {
+          const at = terminal(part.id, pin);
+          const landing = netlist.wires.filter(({ from, to }) => from === at || to === at);
+          return { pin, what: whatOf(pin), wires: landing.map((wire) => ({ wire, to: words(wire.from === at ? wire.to : wire.from) })) };
+        }),
+      },
+    ];
+  });
+}
