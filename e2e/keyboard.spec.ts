@@ -29,6 +29,30 @@ test('the keyboard alone changes the sentence, adds a signal to it and takes it 
   await expect(lost).toBeFocused();
 });
 
+test('from the top of the page it is a few Tabs to the first finding, and to the sentence', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Skip');
+  for (const [link, part, most] of [
+    ['To the findings', 'Findings', 12],
+    ['To the sentence', 'Sentence', 6],
+  ] as const) {
+    await openJob(page, project, 'fans');
+    await expect(page.getByLabel('Findings', { exact: true }).getByText('W3.8 bears 35.4 A').first()).toBeVisible();
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('button', { name: 'To the page' })).toBeFocused();
+    await expect(page.getByRole('button', { name: 'To the page' })).toBeInViewport();
+    let tabs = 1;
+    while ((await page.evaluate(() => document.activeElement?.textContent.trim())) !== link && tabs < 10) {
+      await page.keyboard.press('Tab');
+      tabs++;
+    }
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Tab');
+    tabs += 2;
+    const inside = await page.getByLabel(part, { exact: true }).evaluate((element) => element.contains(document.activeElement));
+    expect({ link, inside, few: tabs <= most }).toEqual({ link, inside: true, few: true });
+  }
+});
+
 test('an editor of the side panel is whole, and Esc gives the focus back', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Side');
   await openJob(page, project, 'dew');

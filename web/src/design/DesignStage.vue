@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
 import ProjectSide from '../project/ProjectSide.vue';
 import CautionStrip from './CautionStrip.vue';
@@ -12,6 +13,8 @@ import StaircasePanel from './StaircasePanel.vue';
 
 const project = useProject();
 const view = computed(() => project.jobView);
+const router = useRouter();
+const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 </script>
 
 <template>
@@ -19,6 +22,12 @@ const view = computed(() => project.jobView);
     <ProjectSide />
     <main v-if="project.job" class="centre">
       <div>
+        <label class="narrow which row">
+          Job
+          <select class="select" :value="project.job.id" @change="show(($event.target as HTMLSelectElement).value)">
+            <option v-for="one in project.design?.jobs ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </label>
         <SentenceBar :key="project.job.id" />
         <div class="place-of-editors narrow"></div>
         <CautionStrip />
@@ -115,13 +124,28 @@ const view = computed(() => project.jobView);
   .narrow {
     display: block;
   }
+  .narrow.which {
+    display: flex;
+    padding: 8px 16px;
+    background: var(--bench);
+  }
   .wide {
     display: none;
   }
+  /* What one came for stands first; the lists of the project follow. */
   .workbench {
     position: relative;
-    display: block;
+    display: flex;
+    flex-direction: column;
     overflow-y: auto;
+  }
+  .workbench > :deep(.side) {
+    order: 3;
+    border-top: 1px solid var(--line);
+    overflow: visible;
+  }
+  .workbench > * {
+    flex: none;
   }
   .centre {
     display: block;

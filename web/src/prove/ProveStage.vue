@@ -198,6 +198,9 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
   font: 500 19px/1.35 var(--condensed);
   margin: 0 0 10px;
 }
+.head {
+  flex-wrap: wrap;
+}
 .head h2 {
   font-size: 22px;
   margin-right: auto;

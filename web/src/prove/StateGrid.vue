@@ -38,7 +38,9 @@ function lostWords({ lost, meant }: StateRow): string {
   if (lost.every(({ wires }) => wires.length === 0)) return 'no wire of its own';
   if (changing.length === 0) return `stays ${meant}`;
   const ends = [...new Set(changing.flatMap(({ states }) => states.filter((state) => state !== meant)))].join(' or ');
-  return changing.length === lost.length ? `${ends} by any of them` : `${ends} by ${changing.map(({ signal }) => nameOf(signal)).join(', ')}`;
+  return changing.length === lost.length
+    ? `${ends} by any of them`
+    : `${ends} by ${changing.map(({ signal }) => nameOf(signal)).join(', ')}`;
 }
 const isWrong = ({ lost }: StateRow) => lost.some(({ wrong }) => wrong);
 

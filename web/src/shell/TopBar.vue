@@ -3,6 +3,7 @@ import { inject } from 'vue';
 import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
 import { NIGHT } from '../ui/night.ts';
+import SkipLinks from './SkipLinks.vue';
 
 const { back = true } = defineProps<{
   project?: string | undefined;
@@ -14,6 +15,7 @@ const night = inject(NIGHT)!;
 
 <template>
   <header class="bar">
+    <SkipLinks />
     <RouterLink to="/" class="brand" aria-label="Iron Nudge, all projects">
       <svg viewBox="0 0 32 32" width="24" height="24" aria-hidden="true">
         <path d="M5 26V13a5.5 5.5 0 0 1 11 0v13" fill="none" stroke="currentColor" stroke-width="3.4" />
