@@ -2,6 +2,7 @@
 export { type Unit, countWord, figures, formatQuantity, partOf, pinOf, terminal } from './quantity/index.ts';
 export {
   GLOSSARY,
+  tradeWords,
   BLADE_FUSE_RATINGS,
   PROTECTION_NAMES,
   type Protection,

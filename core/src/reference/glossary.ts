@@ -51,3 +51,35 @@ export const GLOSSARY: readonly (readonly [term: string, words: string])[] = [
   ['thermostat', 'Closes or opens at a temperature; the ones here go to ground where nothing else is said.'],
   ['weld', 'Contacts that melted together and no longer open.'],
 ];
+
+export interface TradeWord {
+  readonly text: string;
+  /** What it means, where it is a word of the trade. */
+  readonly meaning: string | null;
+}
+
+/** Those that mostly mean something else in a sentence: a load line, the tail of a vehicle. */
+const EVERYDAY = new Set(['line', 'tail']);
+/** Terms of letters, the longest first, so that a contactor is not told as a contact; numbers of terminals are no words. */
+const TERMS = GLOSSARY.flatMap(([terms, words]) => terms.split(', ').map((term) => [term.toLowerCase(), words] as const))
+  .filter(([term]) => /[a-z]{3}/.test(term) && !EVERYDAY.has(term))
+  .sort(([a], [b]) => b.length - a.length);
+const MEANINGS = new Map(TERMS);
+const TERM = new RegExp(`\\b(${TERMS.map(([term]) => term.replace(/[-/\\^$*+?.()|[\]{}]/g, '\\$&')).join('|')})(e?s)?\\b`, 'gi');
+
+/** A text in pieces, each word of the trade on its own where it stands first. */
+export function tradeWords(text: string): readonly TradeWord[] {
+  const pieces: TradeWord[] = [];
+  const told = new Set<string>();
+  let from = 0;
+  for (const found of text.matchAll(TERM)) {
+    const meaning = MEANINGS.get(found[1]!.toLowerCase())!;
+    if (told.has(meaning)) continue;
+    told.add(meaning);
+    if (found.index > from) pieces.push({ text: text.slice(from, found.index), meaning: null });
+    pieces.push({ text: found[0], meaning });
+    from = found.index + found[0].length;
+  }
+  if (from < text.length) pieces.push({ text: text.slice(from), meaning: null });
+  return pieces;
+}

@@ -29,7 +29,7 @@ export { PREFERRED_SOURCE } from './preferred.ts';
 export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
-export { GLOSSARY } from './glossary.ts';
+export { GLOSSARY, type TradeWord, tradeWords } from './glossary.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, TERMINAL_SOURCE } from './terminals.ts';
 export {

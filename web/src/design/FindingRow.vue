@@ -6,6 +6,7 @@ import { acceptFinding, assumptionsOf, formatQuantity, takeBackAcceptance, type 
 import { useProject } from '../stores/project.ts';
 import { SEVERITY } from '../ui/severity.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import TradeText from '../ui/TradeText.vue';
 
 const props = defineProps<{ finding: Finding }>();
 const emit = defineEmits<{ working: [] }>();
@@ -61,7 +62,7 @@ function apply(): void {
       <button class="bare title" :title="`${SEVERITY[finding.severity].word}: ${finding.rule}`" @click="select">
         {{ finding.title }}
       </button>
-      <p>{{ finding.detail }}</p>
+      <p><TradeText :text="finding.detail" /></p>
       <p v-if="standsOn !== ''" class="stands">Assumed for it: {{ standsOn }}</p>
       <p v-if="finding.accepted !== null" class="why">Accepted: {{ finding.accepted }}</p>
       <div v-if="finding.severity !== 'hold'" class="row">

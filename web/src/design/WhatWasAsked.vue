@@ -4,6 +4,7 @@ import { computed, shallowRef, watch } from 'vue';
 import { GROUPS, type Answer, type Finding, type Group } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import TradeText from '../ui/TradeText.vue';
 import FindingRow from './FindingRow.vue';
 
 const emit = defineEmits<{ working: [finding: Finding] }>();
@@ -49,7 +50,7 @@ const groups = computed(() =>
         <b>{{ WORDS[group] }}</b> <span>{{ words }}</span>
       </summary>
       <p v-for="answer in failing" :key="answer.rule" class="line">
-        <SeverityMark :severity="answer.answer === 'danger' ? 'danger' : 'caution'" /> {{ answer.asks }}
+        <SeverityMark :severity="answer.answer === 'danger' ? 'danger' : 'caution'" /> <TradeText :text="answer.asks" />
       </p>
       <ul>
         <FindingRow v-for="finding in holding" :key="finding.key" :finding="finding" @working="emit('working', finding)" />
@@ -57,7 +58,7 @@ const groups = computed(() =>
       <p v-for="answer in silent" :key="answer.rule" class="line silent" :data-asked="answer.rule">
         <i aria-hidden="true">○</i>
         <span
-          >{{ answer.asks }} <em>Not asked: {{ answer.because }}.</em></span
+          ><TradeText :text="answer.asks" /> <em>Not asked: {{ answer.because }}.</em></span
         >
       </p>
     </details>

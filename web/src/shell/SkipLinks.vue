@@ -26,6 +26,10 @@ function go(selector: string): void {
 </template>
 
 <style scoped>
+/* Out of the bar’s row: what is not seen takes no room. */
+.skip {
+  position: absolute;
+}
 button {
   position: fixed;
   left: 8px;
