@@ -18,10 +18,17 @@ const only = ref<Only>('all');
 const fixed = ref<Readonly<Record<string, boolean>>>({});
 const view = ref<'states' | 'all'>('states');
 
+/** How the desk came to where it stood before a row was looked at; of a job that remembers, its signals alone do not say it. */
+let before: StateRow['path'] | null = null;
+let standing: StateRow['path'] | null = null;
+
 watch(
   [() => project.job?.id, () => project.analysis],
   async ([job, analysis], [before]) => {
-    if (job !== before) fixed.value = {};
+    if (job !== before) {
+      fixed.value = {};
+      standing = null;
+    }
     const fresh = job === undefined || analysis === null ? null : await project.states(job);
     if (project.job?.id === job && project.analysis === analysis) table.value = fresh;
   },
@@ -71,21 +78,20 @@ const isDesk = (row: StateRow) => {
   );
 };
 
-/** What the desk stood at before a row was looked at. */
-let before: readonly string[] | null = null;
 function look(row: StateRow | null): void {
   if (!table.value) return;
   if (row) {
-    before ??= [...(project.reading?.on ?? project.deskOn)];
+    const mine = table.value.signals;
+    before ??= standing ?? [(project.reading?.on ?? project.deskOn).filter((signal) => mine.includes(signal))];
     void project.setDesk(table.value.signals, row.path);
   } else if (before) {
-    const mine = table.value.signals;
-    void project.setDesk(mine, [before.filter((signal) => mine.includes(signal))]);
+    void project.setDesk(table.value.signals, before);
     before = null;
   }
 }
 function put(row: StateRow): void {
   before = null;
+  standing = row.path;
   void project.setDesk(table.value!.signals, row.path);
 }
 const show = (job: string) => router.push({ name: 'prove', params: { id: project.id, job } });
