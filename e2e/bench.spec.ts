@@ -31,7 +31,7 @@ test('a hidden fault is found by the readings that are asked for', async ({ page
   // Found, mended as it says, and proved by what disagreed.
   const found = says.getByLabel('Found');
   await expect(found).toContainText('Found: coil K1 is broken');
-  await expect(found).toContainText('Supply off, at the battery. The relay is done: put in another of the same');
+  await expect(found).toContainText('Every supply off first. The relay is done: put in another of the same');
   await found.getByRole('button', { name: 'It is mended: prove it' }).click();
   await expect(says.getByText('Prove the mending')).toBeVisible();
   await expect(found).toHaveCount(0);

@@ -1,8 +1,7 @@
 /** The build book: everything one needs beside the vehicle, on paper. */
 import type { Paper } from '@iron-nudge/contract';
-import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
-import type { Content, ContentTable, PageOrientation, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { Content, PageOrientation, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import {
   PHASES,
   analyse,
@@ -34,6 +33,8 @@ import {
   type Tick,
 } from '@iron-nudge/core';
 
+import { INK, IRON, MARK, LINE, PORTRAIT, LANDSCAPE, LEAST_PT, BY_LEAST, scaleIn, headingBreaks, table, stacked, right } from './page.ts';
+
 export interface BookOrder {
   readonly design: Design;
   readonly ticks: readonly Tick[];
@@ -42,45 +43,6 @@ export interface BookOrder {
   /** Milliseconds since 1970, for the cover. */
   readonly at: number;
 }
-
-const require = createRequire(import.meta.url);
-// One face that has every sign of the trade; headings in ours.
-const DEJAVU = 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed';
-const HEADING = require.resolve('@fontsource/barlow-condensed/files/barlow-condensed-latin-600-normal.woff');
-const FONT_FILES = new Set([HEADING, require.resolve(`${DEJAVU}.ttf`), require.resolve(`${DEJAVU}-Bold.ttf`)]);
-pdfmake.addFonts({
-  Text: {
-    normal: require.resolve(`${DEJAVU}.ttf`),
-    bold: require.resolve(`${DEJAVU}-Bold.ttf`),
-    italics: require.resolve(`${DEJAVU}.ttf`),
-    bolditalics: require.resolve(`${DEJAVU}-Bold.ttf`),
-  },
-  Heading: { normal: HEADING, bold: HEADING, italics: HEADING, bolditalics: HEADING },
-});
-// What a project says can name no file and no address.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
-
-const INK = '#1e262b';
-const IRON = '#56626a';
-const MARK = { hold: '●', caution: '▲', danger: '■' } as const;
-const LINE = '#b9b2a2';
-/** Room for a drawing inside the margins of either paper, standing beside other things and lying, pt. */
-const PORTRAIT = { width: 515, height: 430 };
-const LANDSCAPE = { width: 710, height: 420 };
-/** No text of the book is smaller, pt; a drawing's letters are 12 high before it is scaled. */
-const LEAST_PT = 9;
-const LETTERS_PT = 12;
-const BY_LEAST = LEAST_PT / LETTERS_PT;
-/** A heading that would stand at the foot of a page goes to the next one: share of its height. */
-const FOOT = 0.86;
-const FOOT_OF_PHASE = 0.93;
-
-interface Room {
-  readonly width: number;
-  readonly height: number;
-}
-const scaleIn = ({ width, height }: Room, room: Room): number => Math.min(room.width / width, room.height / height, 1.1);
 
 export async function makeBook(order: BookOrder): Promise<Buffer> {
   return pdfmake.createPdf(bookDefinition(order)).getBuffer();
@@ -298,7 +260,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         {
           text: [
             { text: `${sizeName(sizeMm2)} ${colourName(colour)}`, bold: true },
-            `, ${insulation}: ${pieces} pieces, ${lengthM.toFixed(2)} m; ${cut.rolls.length} new ${cut.rolls.length === 1 ? 'roll' : 'rolls'} of ${figures(design.build.rollM)} m, ${cut.leastRolls} at the least, ${cut.wasteM.toFixed(2)} m over`,
+            `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${lengthM.toFixed(2)} m; ${cut.rolls.length} new ${cut.rolls.length === 1 ? 'roll' : 'rolls'} of ${figures(design.build.rollM)} m, ${cut.leastRolls} at the least, ${cut.wasteM.toFixed(2)} m over`,
           ],
         },
         ...[...cut.spools, ...cut.rolls].map(({ name, pieces: own, leftM }) => ({
@@ -332,7 +294,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       [28, '*', 100, 34, 36, 44, 44],
     ),
     {
-      text: `Together with its wire ${total.price.toFixed(2)}, in the invented prices of the shelf${total.unpriced > 0 ? `; ${total.unpriced} rows have none` : ''}.`,
+      text: `Together with its wire ${total.price.toFixed(2)}, in the invented prices of the shelf${total.unpriced > 0 ? `; ${total.unpriced === 1 ? 'one row has' : `${total.unpriced} rows have`} none` : ''}.`,
       margin: [0, 6, 0, 0],
     },
   ];
@@ -459,42 +421,6 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     ],
   };
 }
-
-/** Each heading is moved once: one that stands low again after that stays, or the layout would never end. */
-function headingBreaks(): TDocumentDefinitions['pageBreakBefore'] {
-  const moved = new Set<string>();
-  return ({ style, text, startPosition }) => {
-    const foot = style === 'section' ? FOOT : style === 'phase' ? FOOT_OF_PHASE : 1;
-    const heading = `${String(style)} ${String(text)}`;
-    if (startPosition.verticalRatio <= foot || moved.has(heading)) return false;
-    moved.add(heading);
-    return true;
-  };
-}
-
-type Cell = Content | string;
-function table(head: readonly string[], rows: readonly (readonly Cell[])[], widths: (string | number)[]): ContentTable {
-  return {
-    table: {
-      headerRows: 1,
-      dontBreakRows: true,
-      widths,
-      body: [head.map((text) => ({ text, bold: true, color: IRON })), ...rows.map((row) => [...row])],
-    },
-    fontSize: LEAST_PT,
-    layout: {
-      hLineColor: () => LINE,
-      hLineWidth: (at) => (at === 1 ? 1 : 0.4),
-      vLineWidth: () => 0,
-      paddingTop: () => 1.5,
-      paddingBottom: () => 1.5,
-    },
-  };
-}
-const stacked = (first: string, second: string): Content => ({
-  stack: [first, ...(second ? [{ text: second, color: IRON }] : [])],
-});
-const right = (value: number): Content => ({ text: String(value), alignment: 'right' });
 
 function mainsList(design: Design, netlist: Parameters<typeof mainsSteps>[1]): Content[] {
   const steps = mainsSteps(design, netlist);

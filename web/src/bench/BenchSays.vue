@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the readings say: which fault explains them, what to measure next, and a simulated bench to learn on. */
 import { computed, ref } from 'vue';
-import { isMains, loadSupplyOf, mendingOf } from '@iron-nudge/core';
+import { mendingOf } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useBench } from './bench.ts';
 import { showReading } from './readings.ts';
@@ -55,7 +55,6 @@ function mended(words = why.value.trim()): void {
   bench.mended(words);
   why.value = '';
 }
-const onMains = computed(() => project.design && project.job && isMains(loadSupplyOf(project.design, project.job)));
 const proved = computed(() => bench.proving.filter(({ state }) => state === 'pass').length);
 const readings = (count: number) => (count === 1 ? 'the one reading' : `all ${count} readings`);
 </script>
@@ -64,22 +63,28 @@ const readings = (count: number) => (count === 1 ? 'the one reading' : `all ${co
   <aside aria-label="What the readings say">
     <h2 class="caps">What the readings say</h2>
     <p v-if="bench.simulated" class="sim">Simulated bench: nothing of it is logged.</p>
-    <section v-if="bench.proving.length" class="proof" role="status" :data-done="proved === bench.proving.length">
-      <template v-if="proved === bench.proving.length">
+    <section v-if="bench.proving.length" class="proof" role="status" :data-done="bench.isProved">
+      <template v-if="bench.isProved">
         <b>● Mended and proved</b>
         <p>
-          {{ readings(proved).charAt(0).toUpperCase() + readings(proved).slice(1) }} that disagreed {{ proved === 1 ? 'is' : 'are' }} as it
-          should be.
+          {{ readings(proved).charAt(0).toUpperCase() + readings(proved).slice(1) }} that disagreed
+          {{ proved === 1 ? 'is as it should be' : 'are as they should be' }}.
         </p>
       </template>
       <template v-else>
         <b>Prove the mending</b>
-        <p>Take again {{ readings(bench.proving.length) }} that disagreed: {{ proved }} of {{ bench.proving.length }} are right now.</p>
+        <p>
+          {{
+            proved < bench.proving.length
+              ? `Take again ${readings(bench.proving.length)} that disagreed: ${proved} of ${bench.proving.length} right now.`
+              : 'What disagreed is right now, but another reading is not.'
+          }}
+        </p>
       </template>
     </section>
     <section v-if="bench.found" class="found" aria-label="Found">
       <b>■ Found: {{ bench.found.fault.words }}</b>
-      <p>{{ mendingOf(bench.found.fault.kind, onMains === true) }}</p>
+      <p>{{ mendingOf(bench.found.fault.kind, project.analysis!.netlist, project.job!.id) }}</p>
       <div class="row buttons">
         <button class="plain-button strong" @click="mended(`mended: ${bench.found!.fault.words}`)">It is mended: prove it</button>
         <button class="plain-button" @click="project.selection = { ...bench.found!.fault.subject }">Show it on the drawing</button>

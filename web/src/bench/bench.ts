@@ -104,10 +104,15 @@ export const useBench = defineStore('bench', () => {
     const steps = new Set(simulated.value ? toProve.value : provingNow(records.all, project.job?.id ?? ''));
     return rows.value.filter(({ step }) => steps.has(step.id));
   });
+  /** Nothing that disagreed does so now, and nothing else has begun to. */
+  const isProved = computed(
+    () => proving.value.every(({ state }) => state === 'pass') && rows.value.every(({ state }) => state === 'pass' || state === 'open'),
+  );
   /** What explains the readings as good as alone. */
   const found = computed<{ fault: PlainFault; share: number } | null>(() => {
     const [first] = diagnosis.value?.explained ?? [];
-    const disagrees = rows.value.some(({ state }) => state === 'fail' || state === 'odd');
+    // An odd reading is taken again before anything is unscrewed.
+    const disagrees = rows.value.some(({ state }) => state === 'fail');
     return diagnosis.value?.verdict === 'fault' && disagrees && first && first.share >= FOUND_SHARE ? first : null;
   });
   /** The step in hand: what was picked, else what proves a mending, else what tells most, else the first that is open. */
@@ -187,6 +192,7 @@ export const useBench = defineStore('bench', () => {
     add,
     mended,
     proving,
+    isProved,
     found,
     begin,
     measure,

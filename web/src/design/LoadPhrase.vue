@@ -17,6 +17,7 @@ import { useProject } from '../stores/project.ts';
 import { referencesOf } from '../project/references.ts';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
+import TickField from '../ui/TickField.vue';
 
 const props = defineProps<{ line: string }>();
 const emit = defineEmits<{ done: [] }>();
@@ -85,10 +86,7 @@ function remove(): void {
       ]"
       @update:model-value="set({ earth: $event })"
     />
-    <label class="row"
-      ><input type="checkbox" :checked="load.important" @change="set({ important: !load.important })" /> must work well: 3 % drop, not 10
-      %</label
-    >
+    <TickField label="must work well: 3 % drop, not 10 %" :model-value="load.important" @update:model-value="set({ important: $event })" />
     <div class="row">
       <button class="plain-button" :disabled="loads.length >= 12" @click="add">and another load…</button>
       <button class="plain-button danger" :disabled="loads.length === 1" @click="remove">Take out</button>

@@ -22,6 +22,7 @@ import { useProject } from '../stores/project.ts';
 import OtherwisePhrase from '../design/OtherwisePhrase.vue';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
+import TickField from '../ui/TickField.vue';
 import TextField from '../ui/TextField.vue';
 
 const props = defineProps<{ at: number }>();
@@ -115,9 +116,7 @@ async function remove(): Promise<void> {
 
 <template>
   <TextField label="Name" :model-value="job.name" @update:model-value="set('name', $event, true)" />
-  <label class="row"
-    ><input type="checkbox" :checked="job.continuous" @change="set('continuous', !job.continuous)" /> runs for three hours or more</label
-  >
+  <TickField label="runs for three hours or more" :model-value="job.continuous" @update:model-value="set('continuous', $event)" />
   <OtherwisePhrase v-if="job.id === project.job?.id" />
   <SelectField
     label="Load protected by"
@@ -160,22 +159,26 @@ async function remove(): Promise<void> {
         @update:model-value="setModule({ feed: $event })"
       />
     </div>
-    <label class="row"
-      ><input type="checkbox" :checked="job.module.jumper" @change="setModule({ jumper: !job.module.jumper })" /> jumper from logic to relay
-      supply</label
-    >
-    <label class="row"
-      ><input type="checkbox" :checked="job.module.sharedGround" @change="setModule({ sharedGround: !job.module.sharedGround })" /> grounds
-      wired together</label
-    >
-    <label class="row"
-      ><input type="checkbox" :checked="job.module.pull" @change="setModule({ pull: !job.module.pull })" /> a resistor holds the input off
-      while the board starts</label
-    >
-    <label class="row"
-      ><input type="checkbox" :checked="job.module.isolated" @change="setModule({ isolated: !job.module.isolated })" /> it is to isolate the
-      board from the relays</label
-    >
+    <TickField
+      label="jumper from logic to relay supply"
+      :model-value="job.module.jumper"
+      @update:model-value="setModule({ jumper: $event })"
+    />
+    <TickField
+      label="grounds wired together"
+      :model-value="job.module.sharedGround"
+      @update:model-value="setModule({ sharedGround: $event })"
+    />
+    <TickField
+      label="a resistor holds the input off while the board starts"
+      :model-value="job.module.pull"
+      @update:model-value="setModule({ pull: $event })"
+    />
+    <TickField
+      label="it is to isolate the board from the relays"
+      :model-value="job.module.isolated"
+      @update:model-value="setModule({ isolated: $event })"
+    />
   </template>
   <SelectField
     v-if="onMains && type"
@@ -252,10 +255,11 @@ async function remove(): Promise<void> {
       :options="[{ value: 'auto', text: 'chosen by the app' }, ...TRANSISTORS.map(({ id, name }) => ({ value: id, text: name }))]"
       @update:model-value="set('driver', $event)"
     />
-    <label class="row"
-      ><input type="checkbox" :checked="job.pullDown" @change="set('pullDown', !job.pullDown)" /> a resistor holds it off while the
-      controller boots</label
-    >
+    <TickField
+      label="a resistor holds it off while the controller boots"
+      :model-value="job.pullDown"
+      @update:model-value="set('pullDown', $event)"
+    />
   </template>
   <SelectField
     v-if="sockets.length > 1 && job.device.kind === 'relay'"

@@ -23,6 +23,16 @@ const BOXES: readonly { value: Place['box']; text: string }[] = [
   { value: 'plastic', text: 'plastic' },
   { value: 'metal', text: 'metal' },
 ];
+const TICKS = [
+  {
+    key: 'divided',
+    head: 'Divided',
+    says: 'partition between mains and low voltage',
+    title: 'Mains and low voltage have a compartment each',
+  },
+  { key: 'wet', head: 'Wet', says: 'wet or outdoors', title: 'Wet, outdoors, or where one stands on earth with wet hands' },
+  { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
+] as const;
 const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
 const isAssumed = (at: number) => ['coldestC', 'hottestC'].some((end) => assumed.value.has(`places[${at}].${end}`));
 /** Circuits of this project that go a way. */
@@ -91,9 +101,7 @@ function remove(id: string): void {
                 <th scope="col">Place</th>
                 <th scope="col">Coldest, hottest air, °C</th>
                 <th scope="col">Closed in</th>
-                <th scope="col" title="Mains and low voltage have a compartment each">Divided</th>
-                <th scope="col" title="Wet, outdoors, or where one stands on earth with wet hands">Wet</th>
-                <th scope="col" title="What leaves it goes over a numbered terminal strip">Strip</th>
+                <th v-for="{ key, head, title } in TICKS" :key="key" scope="col" :title="title">{{ head }}</th>
                 <th scope="col"><span class="visually-hidden">Delete</span></th>
               </tr>
             </thead>
@@ -154,28 +162,12 @@ function remove(id: string): void {
                     </template>
                   </div>
                 </td>
-                <td class="tick">
+                <td v-for="{ key, says } in TICKS" :key="key" class="tick">
                   <TickField
-                    :label="`${place.name}: partition between mains and low voltage`"
+                    :label="`${place.name}: ${says}`"
                     quiet
-                    :model-value="place.divided"
-                    @update:model-value="setPlace(at, { ...place, divided: $event })"
-                  />
-                </td>
-                <td class="tick">
-                  <TickField
-                    :label="`${place.name}: wet or outdoors`"
-                    quiet
-                    :model-value="place.wet"
-                    @update:model-value="setPlace(at, { ...place, wet: $event })"
-                  />
-                </td>
-                <td class="tick">
-                  <TickField
-                    :label="`${place.name}: terminal strip`"
-                    quiet
-                    :model-value="place.strip"
-                    @update:model-value="setPlace(at, { ...place, strip: $event })"
+                    :model-value="place[key]"
+                    @update:model-value="setPlace(at, { ...place, [key]: $event })"
                   />
                 </td>
                 <td>

@@ -143,8 +143,8 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
             This job remembers: its states were walked from power-up, one signal changing at a time, delays run out. What a lost signal does
             to it was not asked here, row by row; the findings in Design ask it of the whole job.
           </template>
-          The four bars are the load’s volts at those corners. A row under the pointer is drawn below; click it to leave the signal desk
-          there.
+          The four bars are the volts of the first load at those corners. A row under the pointer is drawn below; click it to leave the
+          signal desk there.
         </p>
         <div class="scroll" tabindex="0" aria-label="State table">
           <StateGrid v-model:fixed="fixed" :table="table" :rows="rows" :is-desk="isDesk" @show="look" @put="put" />

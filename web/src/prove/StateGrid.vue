@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Every state of a job as a row: its signals, what was meant and found, how it stands at each corner, what a lost wire does. */
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { formatQuantity, stateWord, type Signal, type StateRow, type StateTable } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -34,13 +34,13 @@ const cornerWords = (row: StateRow) =>
 const nameOf = (id: string) => signals.value.find((signal) => signal.id === id)?.name ?? id;
 /** In a few words: what any one lost signal does to this row. */
 function lostWords({ lost, meant }: StateRow): string {
+  const unasked = lost.filter(({ wires }) => wires.length === 0).map(({ signal }) => nameOf(signal));
+  const more = unasked.length > 0 ? `; ${unasked.join(', ')}: has no wire of its own` : '';
   const changing = lost.filter(({ states }) => states.some((state) => state !== meant));
   if (lost.every(({ wires }) => wires.length === 0)) return 'no wire of its own';
-  if (changing.length === 0) return `stays ${meant}`;
+  if (changing.length === 0) return `stays ${meant}${more}`;
   const ends = [...new Set(changing.flatMap(({ states }) => states.filter((state) => state !== meant)))].join(' or ');
-  return changing.length === lost.length
-    ? `${ends} by any of them`
-    : `${ends} by ${changing.map(({ signal }) => nameOf(signal)).join(', ')}`;
+  return `${ends} by ${changing.length === lost.length ? 'any of them' : changing.map(({ signal }) => nameOf(signal)).join(', ')}${more}`;
 }
 const isWrong = ({ lost }: StateRow) => lost.some(({ wrong }) => wrong);
 
@@ -58,6 +58,8 @@ function over(row: StateRow): void {
   clearTimeout(waiting.value);
   waiting.value = setTimeout(() => emit('show', row), RESTS_MS);
 }
+// Who has left the page asks for nothing more.
+onBeforeUnmount(() => clearTimeout(waiting.value));
 function away(): void {
   clearTimeout(waiting.value);
   emit('show', null);

@@ -43,6 +43,8 @@ async function change(now: boolean): Promise<void> {
   await nextTick();
   editor.value?.scrollIntoView({ block: 'nearest' });
 }
+/** The popover asks to be opened with every click where the editor stands elsewhere: the second one closes it. */
+const asked = (now: boolean) => void change(place.value !== null && open.value ? false : now);
 function focusFirst(frames: number): void {
   requestAnimationFrame(() => {
     // Closed meanwhile, or somebody is in it already: the focus is not ours to move.
@@ -77,7 +79,7 @@ function close(): void {
       :placement="placement ?? 'bottomLeft'"
       :get-popup-container="containerOf"
       destroy-tooltip-on-hide
-      @open-change="change"
+      @open-change="asked"
     >
       <template #content>
         <div ref="editor" class="editor" role="dialog" :aria-label="label" @keydown.esc.stop="close">

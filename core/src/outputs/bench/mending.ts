@@ -1,4 +1,5 @@
 /** How what the bench found is mended, by what kind of fault it is: common practice. */
+import type { Netlist } from '../../graph/index.ts';
 import type { FaultKind } from '../../kinds/index.ts';
 
 /** From this share of what would explain the readings on, a fault is taken for found. */
@@ -28,6 +29,11 @@ const HOW: Readonly<Record<FaultKind, string>> = {
   'control wire chafed': 'Find where it rubs, put in a new piece of the same colour, and lead it through a grommet and away from edges.',
 };
 
-/** What comes before any of it stands first. */
-export const mendingOf = (kind: FaultKind, mains: boolean): string =>
-  `${mains ? 'Unplug it or switch its breaker off, and prove it dead twice; where mains is not yours to work on, call who may.' : 'Supply off, at the battery.'} ${HOW[kind]}`;
+/** What comes before any of it stands first. Mains is where any wire of the job is, on its control side too. */
+export function mendingOf(kind: FaultKind, { wires }: Pick<Netlist, 'wires'>, job: string): string {
+  const mains = wires.some((wire) => wire.mains && wire.jobs.includes(job));
+  const first = mains
+    ? 'Unplug it or switch its breaker off, and prove it dead twice; where mains is not yours to work on, call who may.'
+    : 'Every supply off first.';
+  return `${first} ${HOW[kind]}`;
+}

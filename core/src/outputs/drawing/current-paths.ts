@@ -287,11 +287,12 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
   };
   /** Where there is more than one of its side, a rail goes no further than what hangs on it. */
   const mixed = new Set([...graph.rails, ...graph.returns].map(({ mains }) => mains)).size > 1;
-  const rails = [...graph.rails, ...graph.returns].map(({ part, terminal: at, vertex, side, label, name, mains }): DrawnRail => {
+  const rails = [...graph.rails, ...graph.returns].map(({ part, terminal: at, vertex, side, label, mains }): DrawnRail => {
+    const { name } = part;
     const touching = reach.get(vertex) ?? [];
     const alone = side === 'return' ? graph.returns.length === 1 : side === 'supply' && !mixed;
     // Its volts are written behind its name.
-    const words = `${label} · ${name}${side === 'return' && label !== 'L2' ? '' : ' · 000.00 V'}`;
+    const words = `${label} · ${name}${side === 'return' && !mains ? '' : ' · 000.00 V'}`;
     const x1 = alone || !mixed ? MARGIN : Math.max(MARGIN, Math.min(Math.min(...touching, width) - 40, width - textWidth(words) - 4));
     const x2 = alone ? width - MARGIN : Math.min(width - MARGIN, Math.max(...touching, MARGIN) + 90);
     const level = y[vertex]!;

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
+import { kindOf } from '../../kinds/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { compile } from '../../wiring/compile.ts';
 import { parseDesignText } from '../../project/parse.ts';
@@ -157,7 +158,7 @@ describe('bars of the returns', () => {
               }
             } else expect([file, id, pieces.some(([from, to]) => from <= foot[0] && to >= foot[0])]).toEqual([file, id, true]);
             const ofMains = [...metal[at]!].some((terminal) =>
-              netlist.parts.some(({ id: part, kind }) => kind === 'mains' && terminal.startsWith(`${part}.`)),
+              netlist.parts.some((part) => kindOf(part).earthPin !== undefined && terminal.startsWith(`${part.id}.`)),
             );
             expect(mains).toBe(ofMains);
           });

@@ -38,7 +38,6 @@ export interface GraphRail<Side> {
   readonly vertex: number;
   readonly side: Side;
   readonly label: string;
-  readonly name: string;
   /** Of a mains installation, so that it stands apart from low voltage. */
   readonly mains: boolean;
 }
@@ -87,7 +86,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     });
   /** Metal that is joined to a pin of a supply with an earth pin. */
   const ofMains = new Set<Terminal>();
-  const rails: Omit<GraphRail<'supply' | 'feed'>, 'vertex' | 'name' | 'mains'>[] = [];
+  const rails: Omit<GraphRail<'supply' | 'feed'>, 'vertex' | 'mains'>[] = [];
   const returns: { part: AnyPart; terminal: Terminal; label: string }[] = [];
   for (const part of netlist.parts) {
     const rail = kindOf(part).rail?.(part.spec);
@@ -156,7 +155,6 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   const ends = new Set(edges.flatMap(({ a, b }) => [a, b]));
   const asRail = <Side>(rail: { part: AnyPart; terminal: Terminal; side: Side; label: string }): GraphRail<Side> => ({
     ...rail,
-    name: rail.part.name,
     vertex: vertex(rail.terminal),
     mains: ofMains.has(root.find(rail.terminal)),
   });
