@@ -34,7 +34,7 @@ const TICKS = [
   { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
 ] as const;
 const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
-const isAssumed = (at: number) => ['coldestC', 'hottestC'].some((end) => assumed.value.has(`places[${at}].${end}`));
+const isAssumed = (at: number, end: 'coldestC' | 'hottestC') => assumed.value.has(`places[${at}].${end}`);
 /** Circuits of this project that go a way. */
 const ways = computed(() => project.analysis && loadedWays(design.value, project.analysis.netlist));
 const own = (a: string, b: string) => ways.value?.between(a, b) ?? 0;
@@ -115,9 +115,10 @@ function remove(id: string): void {
                     @update:model-value="setPlace(at, { ...place, name: $event }, 'name')"
                   />
                 </td>
-                <td :class="{ assumed: isAssumed(at) }" :title="isAssumed(at) ? 'assumed: nobody has said how hot it is here' : undefined">
+                <td>
                   <div class="air">
                     <NumberField
+                      :class="{ assumed: isAssumed(at, 'coldestC') }"
                       :label="`Coldest at ${place.name}`"
                       quiet
                       unit="°C"
@@ -128,6 +129,7 @@ function remove(id: string): void {
                     />
                     <span aria-hidden="true">…</span>
                     <NumberField
+                      :class="{ assumed: isAssumed(at, 'hottestC') }"
                       :label="`Hottest at ${place.name}`"
                       quiet
                       unit="°C"
