@@ -1,7 +1,7 @@
 /** The bench: predictions, readings by hand and by the simulated meter, and the fault that they point at. */
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshOwlBox, watchErrors, wholePlan } from './support.ts';
+import { choose, freshOwlBox, watchErrors, wholePlan } from './support.ts';
 
 test('a hidden fault is found by the readings that are asked for', async ({ page, request }) => {
   const errors = watchErrors(page);
@@ -9,7 +9,7 @@ test('a hidden fault is found by the readings that are asked for', async ({ page
   await page.goto(`/projects/${project}/bench/dew`);
   const says = page.getByLabel('What the readings say');
   await expect(says.getByText('Nothing measured yet.')).toBeVisible();
-  await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
+  await choose(says.getByLabel('Put in'), 'coil K1 is broken');
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
   for (let reading = 1; reading <= 6; reading++) {
     const ask = page.getByLabel('The step in hand').getByRole('button', { name: 'Let the meter read it' });
@@ -84,7 +84,7 @@ test('on the mains nothing live is measured before what needs no power has passe
   await expect(page.getByText('no leads go into a box that is plugged in')).toBeVisible();
   await expect(page.getByText(/oil-filled heater, on/)).toHaveCount(0);
   const says = page.getByLabel('What the readings say');
-  await says.getByLabel('Put in').selectOption({ label: 'nothing: a healthy circuit' });
+  await choose(says.getByLabel('Put in'), 'nothing: a healthy circuit');
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
   for (const button of await page
     .locator('section ul')
@@ -105,7 +105,7 @@ test('two faults at once are found where no single one explains the readings, an
   const project = await freshOwlBox(request, 'Bench two');
   await page.goto(`/projects/${project}/bench/dew`);
   const says = page.getByLabel('What the readings say');
-  await says.getByLabel('Put in').selectOption({ label: 'coil K1 is broken' });
+  await choose(says.getByLabel('Put in'), 'coil K1 is broken');
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
   await wholePlan(page);
   await page.getByLabel('Reading across the coil of K1, Ω').fill('OL');
@@ -122,21 +122,21 @@ test('a relay out of the bag is named from the readings that are asked for', asy
   const errors = watchErrors(page);
   const project = await freshOwlBox(request, 'Bag');
   await page.goto(`/projects/${project}/bench/dew?view=relay`);
-  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('8');
+  await choose(page.getByRole('combobox', { name: /^Pins/ }), '8');
   await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
   for (let reading = 0; reading < 50 && (await ask.isVisible()); reading++) await ask.click();
   const what = page.getByLabel('What it is');
   await expect(what.getByText('Known.')).toBeVisible();
   await expect(what.getByRole('definition').filter({ hasText: /common \d, closed at rest/ })).toHaveCount(2);
-  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('4');
+  await choose(page.getByRole('combobox', { name: /^Pins/ }), '4');
   const read = async (ohm: string) => {
     await page.getByLabel('Reads, Ω').fill(ohm);
     await page.getByLabel('Reads, Ω').press('Enter');
   };
   await read('90');
-  await page.getByRole('combobox', { name: /^Red on/ }).selectOption('3');
-  await page.getByRole('combobox', { name: /^Black on/ }).selectOption('4');
+  await choose(page.getByRole('combobox', { name: /^Red on/ }), '3');
+  await choose(page.getByRole('combobox', { name: /^Black on/ }), '4');
   await read('85');
   await expect(what.getByRole('alert')).toContainText('cannot all be of one relay');
   expect(errors).toEqual([]);

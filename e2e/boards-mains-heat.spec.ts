@@ -1,7 +1,7 @@
 /** Controllers, mains and heat on the page: a board that starts, a heat-up that runs, and what stands before the plug. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { openJob, watchErrors } from './support.ts';
+import { choose, openJob, watchErrors } from './support.ts';
 
 async function load(request: APIRequestContext, file: string): Promise<string> {
   const document = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8')) as object;
@@ -73,10 +73,10 @@ test('a program is edited as steps, and its starter code writes the inactive lev
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: /porch board 1 step/ }).click();
   const editor = page.getByRole('dialog', { name: 'porch board' });
-  await editor.getByLabel('Next step').selectOption('wait');
+  await choose(editor.getByLabel('Next step'), 'wait');
   await editor.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(editor.locator('.steps li')).toHaveCount(2);
-  await editor.getByLabel('Next step').selectOption('set');
+  await choose(editor.getByLabel('Next step'), 'high or low');
   await editor.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(editor.locator('.steps li')).toHaveCount(3);
   await editor.getByRole('button', { name: 'Take step 2 out' }).click();
@@ -154,7 +154,7 @@ test('a job is moved to the mains by hand: its protection changes with it, and w
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   const added = page.getByRole('button', { name: /^battery 2/ });
   await added.click();
-  await page.getByLabel('It is', { exact: true }).last().selectOption('mains-230');
+  await choose(page.getByLabel('It is', { exact: true }).last(), '230 V mains: line, neutral, earth');
   await expect(page.getByText('in some places it is reserved to licensed people')).toBeVisible();
   await page.keyboard.press('Escape');
   const sentence = page.getByLabel('Sentence', { exact: true });
@@ -162,7 +162,7 @@ test('a job is moved to the mains by hand: its protection changes with it, and w
     .getByRole('button', { name: /battery/ })
     .first()
     .click();
-  await page.getByLabel('From', { exact: true }).selectOption({ label: 'battery 2, 230 V' });
+  await choose(page.getByLabel('From', { exact: true }), 'battery 2, 230 V');
   await page.keyboard.press('Escape');
   await expect(page.getByText(/is rated for direct current alone/)).toBeVisible();
   await expect(page.getByText(/What switches the mains stands open/)).toBeVisible();

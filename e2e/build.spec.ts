@@ -1,7 +1,7 @@
 /** From the proved circuit to the book in the garage: lists that are edited, the order of work on a phone, the PDF. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshOwlBox, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, saved, watchErrors } from './support.ts';
 
 const view = (page: Page, title: string) => page.getByRole('navigation', { name: 'Build' }).getByRole('button', { name: title }).click();
 
@@ -29,7 +29,7 @@ test('a wire is found, sorted, given another colour, label and length; it stays 
   const project = await freshOwlBox(request, 'Wires');
   await page.goto(`/projects/${project}/build`);
   await expect(page.getByText(/X2: 2 wires are blue with black and not one circuit/)).toBeVisible();
-  await page.getByLabel('Colour of W4.2', { exact: true }).selectOption('VT');
+  await choose(page.getByRole('button', { name: /^Colour of W4.2:/ }), /^VT /);
   await expect(page.getByText(/X2: 2 wires are blue with black/)).toHaveCount(0);
   await page.getByLabel('Label of W4.2', { exact: true }).fill('stowed');
   await page.getByLabel('Label of W4.2', { exact: true }).press('Tab');
@@ -66,7 +66,7 @@ test('what is in the drawer is not bought, a spool is cut from first, and a stri
   await page.getByLabel(/In the drawer of Rectifier diode/).press('Tab');
   await expect(row.locator('.buy')).toHaveText('0');
   await view(page, 'Cut list');
-  await page.getByLabel('A spool that is there').selectOption({ label: '10 mm² (≈7 AWG) red' });
+  await choose(page.getByLabel('A spool that is there'), '10 mm² (≈7 AWG) red');
   await page.getByRole('button', { name: 'Add the spool' }).click();
   await expect(page.locator('.stock .name', { hasText: 'spool 1' })).toBeVisible();
   await view(page, 'Strips');
@@ -145,17 +145,17 @@ test('what was built otherwise is noted, a revision is kept, and what changed si
   const errors = watchErrors(page);
   const project = await freshOwlBox(request, 'Built');
   await page.goto(`/projects/${project}/build?view=built`);
-  await page.getByLabel('Wire or part').selectOption({ label: 'W1.6 BN 1 mm²' });
+  await choose(page.getByLabel('Wire or part'), 'W1.6 BN 1 mm²');
   await page.getByLabel('What is different').fill('black, there was no brown');
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(page.getByText('black, there was no brown')).toBeVisible();
   await page.getByLabel('Name').fill('as built');
   await page.getByRole('button', { name: 'Keep as a revision' }).click();
   await view(page, 'Wires');
-  await page.getByLabel('Colour of W1.6', { exact: true }).selectOption('BK');
+  await choose(page.getByRole('button', { name: /^Colour of W1.6:/ }), /^BK /);
   await saved(page, 2);
   await view(page, 'As built');
-  await page.getByLabel('From').selectOption({ label: 'as built' });
+  await choose(page.getByLabel('From'), 'as built');
   await page.getByRole('button', { name: 'Compare' }).click();
   await expect(page.getByLabel('Changes').getByText('colour brown → black')).toBeVisible();
   await expect(page.locator('.rank')).toHaveCount(1);

@@ -1,7 +1,7 @@
 /** The circuits that people build, each opened from its file: seen, operated, proved, and broken by hand. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync, readdirSync } from 'node:fs';
-import { watchErrors } from './support.ts';
+import { choose, watchErrors } from './support.ts';
 
 const folder = new URL('../examples/circuits/', import.meta.url);
 interface Example {
@@ -157,9 +157,9 @@ test('statements hold or show the state that goes against them; all jobs are swe
   await page.getByRole('button', { name: 'All jobs together' }).click();
   await expect(page.getByText('charger flap switch has tripped means Drive enable off')).toBeVisible();
   await expect(page.locator('[data-holds="true"]')).toHaveCount(1);
-  await page.getByLabel('First').selectOption({ label: 'key is on' });
-  await page.getByLabel('How they stand to each other').selectOption('whenever');
-  await page.getByLabel('Second').selectOption({ label: 'Drive enable on' });
+  await choose(page.getByLabel('First'), 'key is on');
+  await choose(page.getByLabel('How they stand to each other'), 'means');
+  await choose(page.getByLabel('Second'), 'Drive enable on');
   await page.getByRole('button', { name: 'State it' }).click();
   await expect(page.locator('[data-holds="false"]')).toContainText('not so in 1 of 4 states');
   await page.getByRole('button', { name: /^Solve 32 states/ }).click();
@@ -174,7 +174,7 @@ test('signals are edited as what they are', async ({ page, request }) => {
     .getByRole('button', { name: /coolant thermostat/ })
     .click();
   const editor = page.getByRole('dialog', { name: 'coolant thermostat' });
-  await editor.getByLabel('It is').selectOption('threshold');
+  await choose(editor.getByLabel('It is'), 'a sensor with two levels of temperature or voltage');
   await editor.getByLabel('Closes at, °C').fill('95');
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText('coolant thermostat is high');

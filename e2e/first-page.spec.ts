@@ -1,6 +1,6 @@
 /** The first page: a circuit said in words, what it takes to get somewhere from there, and projects with what is wrong with them. */
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { freshOwlBox, watchErrors } from './support.ts';
+import { choose, freshOwlBox, watchErrors } from './support.ts';
 
 /** Counts what a person does: a click, a choice, or a field with what is typed into it. */
 function counting() {
@@ -17,8 +17,7 @@ function counting() {
     },
     choose: async (what: Locator, label: string | RegExp) => {
       count++;
-      const wanted = typeof label === 'string' ? label : (await what.locator('option').allTextContents()).find((text) => label.test(text))!;
-      await what.selectOption({ label: wanted });
+      await choose(what, label);
     },
   };
 }
@@ -54,11 +53,11 @@ test('what a sentence leaves open is asked, and what is not understood keeps it 
   await expect(page.getByText('not understood:').filter({ hasText: 'like a charm' })).toBeVisible();
   await expect(wire).toBeDisabled();
   await page.getByRole('button', { name: 'leave it out' }).click();
-  await page.getByLabel('what is “gizmo”?').selectOption({ label: 'a switch or button with two terminals' });
+  await choose(page.getByLabel('what is “gizmo”?'), 'a switch or button with two terminals');
   await page.getByLabel(/how much does one take/).fill('48');
   await page.getByLabel(/how much does one take/).press('Enter');
   await expect(wire).toBeDisabled();
-  await page.getByLabel('from what?').selectOption({ label: '24 V battery' });
+  await choose(page.getByLabel('from what?'), '24 V battery');
   await wire.click();
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When gizmo is on, switch fan, 48 W (2 A) from the battery');
 });
@@ -93,7 +92,7 @@ test('a fault is found in few steps, from what one sees', async ({ page, request
   const says = page.getByLabel('What the readings say');
   await expect(says.getByText('Suspects of what was seen')).toBeVisible({ timeout: 20_000 });
   // What is wrong with the one on the bench is not counted.
-  await says.getByLabel('Put in').selectOption({ label: 'contact K1 87 does not close' });
+  await choose(says.getByLabel('Put in'), 'contact K1 87 does not close');
   await says.getByRole('button', { name: 'Begin', exact: true }).click();
   const first = says.locator('.faults li').first();
   for (let reading = 0; reading < 8; reading++) {

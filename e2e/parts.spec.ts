@@ -1,7 +1,7 @@
 /** A shelf of one's own: typed, used, kept while used, out and in as CSV. */
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
 test('an own relay is typed, used in a project, and cannot vanish while it is', async ({ page, request }, { retry }) => {
   // A name of its own for each try: what an earlier one left on the shelf is in nobody's way.
@@ -23,7 +23,7 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
   const project = await freshOwlBox(request, 'With an own relay');
   await openJob(page, project, 'dew');
   await page.getByRole('button', { name: '30 A plug-in relay, four-pin' }).click();
-  await page.getByLabel('Through', { exact: true }).selectOption({ label: `${relay}, 12 V, your own` });
+  await choose(page.getByLabel('Through', { exact: true }), `${relay}, 12 V, your own`);
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText(`through a ${relay}`);
   await expect(page.getByLabel('Current paths', { exact: true })).toContainText('110 Ω');
   await page.keyboard.press('Escape');

@@ -1,6 +1,6 @@
 /** Candidates, places, starts, schools, and the way from a finding down to the plate. */
 import { expect, test } from '@playwright/test';
-import { freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
 test('parts and wires are chosen together, with reasons, and taken as one change', async ({ page, request }) => {
   const errors = watchErrors(page);
@@ -14,9 +14,9 @@ test('parts and wires are chosen together, with reasons, and taken as one change
   await expect(rejected.filter({ hasText: '24 V coil' }).first()).toBeVisible();
   await expect(rejected.filter({ hasText: 'below its load of' }).first()).toBeVisible();
   await expect(dialog.getByRole('row').filter({ hasText: '● chosen' })).toHaveCount(6);
-  await dialog.getByLabel('Once it is safe, save').selectOption({ label: 'the fewest volts lost' });
+  await choose(dialog.getByLabel('Once it is safe, save'), 'the fewest volts lost');
   await expect(dialog).toContainText(/Lost\s*0\.3\d V/);
-  await dialog.getByLabel('Once it is safe, save').selectOption({ label: 'the least money' });
+  await choose(dialog.getByLabel('Once it is safe, save'), 'the least money');
   await dialog.getByRole('button', { name: 'Nudge to this choice' }).click();
   await expect(page.getByRole('heading', { name: /nothing to fix/ })).toBeVisible();
   await saved(page, 2);
@@ -113,7 +113,7 @@ test('a second wire is laid beside one, and what it does is said', async ({ page
   const project = await freshOwlBox(request, 'Beside');
   await openJob(page, project, 'dew');
   await page.getByText('W1.12', { exact: false }).first().click();
-  await page.getByLabel('Second wire beside W1.12').selectOption({ label: 'and 4 mm²' });
+  await choose(page.getByLabel('Second wire beside W1.12'), 'and 4 mm²');
   await expect(page.locator('[data-rule="wire-parallel-unequal"]')).toContainText('not alike');
   await expect(page.getByLabel('Current paths', { exact: true })).toContainText('W1.12b');
 });

@@ -1,4 +1,4 @@
-import { expect, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
 import owlBox from '../examples/demo/owl-box.json' with { type: 'json' };
 
 /** A fresh copy of the demo under a name of its own; answers its id. */
@@ -28,3 +28,13 @@ export function watchErrors(page: Page): string[] {
 
 /** Every step of a bench at once, each with its field. */
 export const wholePlan = (page: Page): Promise<void> => page.getByText('The whole plan as a list').click();
+
+/** Opens a box of several and picks the one that reads so; the box's own words lie over the field, so it is hit where it lies. */
+export async function choose(box: Locator, words: string | RegExp): Promise<void> {
+  const page = box.page();
+  await box.scrollIntoViewIfNeeded();
+  await box.click({ force: true });
+  const list = page.locator('.ant-select-dropdown:visible');
+  await list.getByRole('option', { name: words, exact: true }).click();
+  await expect(list).toHaveCount(0);
+}

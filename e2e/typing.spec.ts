@@ -1,7 +1,7 @@
 /** What a person types is there: on the page, on the server, and after the tab was closed right after the last key. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import owlBox from '../examples/demo/owl-box.json' with { type: 'json' };
-import { freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
 /** The demo with as many jobs as wanted, copies of its own one after another. */
 async function projectOf(request: APIRequestContext, jobs: number): Promise<string> {
@@ -166,7 +166,7 @@ test('a step that is added twice in a hurry is there twice', async ({ page, requ
     .first()
     .click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Next step').selectOption('wait');
+  await choose(dialog.getByLabel('Next step'), 'wait');
   const steps = dialog.locator('.steps li');
   const before = await steps.count();
   // The list grows under the pointer, so the two clicks are the button's own.

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
 test('the demo is there at the first address, and opens on a live drawing', async ({ page }) => {
   const errors = watchErrors(page);
@@ -84,7 +84,7 @@ test('what cannot be wired yet is said in words, and nothing of it is drawn', as
   const project = await freshOwlBox(request, 'Unwired');
   await openJob(page, project, 'dew');
   await page.getByRole('button', { name: 'off', exact: true }).click();
-  await page.getByLabel(/With no signal/).selectOption('on');
+  await choose(page.getByLabel(/With no signal/), 'on: the load is on terminal 87a');
   await expect(page.getByRole('heading', { name: 'Not wired yet' })).toBeVisible();
   await expect(page.locator('[data-rule="not-wired"]')).toContainText('choose a five-pin relay');
   await expect(page.locator('.symbol')).toHaveCount(0);
@@ -140,7 +140,7 @@ test('a wire is picked on the drawing and given another size', async ({ page, re
   await openJob(page, project, 'dew');
   await page.locator('.wire[data-wire="W1.12"]').focus();
   await page.keyboard.press('Enter');
-  await page.getByLabel('Size of W1.12').selectOption('6');
+  await choose(page.getByLabel('Size of W1.12'), /^6 mm²/);
   await expect(page.locator('.wire[data-wire="W1.12"]')).toContainText('6 mm² (≈9 AWG)');
   await expect(page.locator('[data-rule="wire-drop"]')).toHaveAttribute('data-severity', 'hold');
 });
@@ -190,9 +190,9 @@ test('the states of a job are proved row by row; a row puts the desk there', asy
   await expect(rows.nth(0)).toContainText('stays off');
   await page.getByRole('heading', { name: 'Every state does what was said' }).hover();
   await expect(rows.first()).toHaveClass(/desk/);
-  await page.getByLabel('Order').selectOption('most volts first');
+  await choose(page.getByLabel('Order'), 'most volts first');
   await expect(rows.first()).toContainText(/on · 12/);
-  await page.getByLabel('Order').selectOption('as counted');
+  await choose(page.getByLabel('Order'), 'as counted');
   await page.getByRole('button', { name: 'See it on the drawing' }).click();
   await expect(page.getByRole('button', { name: /^master key 1/ })).toHaveAttribute('aria-pressed', 'false');
   await expect(page.getByLabel('Meter')).toContainText('0 A through it');

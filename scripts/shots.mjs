@@ -27,6 +27,11 @@ async function heatUp(page) {
   await page.waitForTimeout(900);
 }
 
+async function choose(page, box, name) {
+  await box.click({ force: true });
+  await page.locator('.ant-select-dropdown:visible').getByRole('option', { name, exact: true }).click();
+}
+
 async function candidates(page) {
   await page.getByRole('button', { name: 'candidates' }).click();
   await page.getByText('Best of').waitFor();
@@ -41,7 +46,7 @@ async function start(page) {
 
 /** A bad return, looked for with the simulated meter. */
 async function findFault(page) {
-  await page.getByLabel('Put in').selectOption({ label: 'W1.11 has a bad crimp, a bad return' });
+  await choose(page, page.getByLabel('Put in'), 'W1.11 has a bad crimp, a bad return');
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
   const asked = () =>
@@ -82,7 +87,7 @@ async function someSteps(page) {
 }
 
 async function relayInTheBag(page) {
-  await page.getByRole('combobox', { name: /^Pins/ }).selectOption('8');
+  await choose(page, page.getByRole('combobox', { name: /^Pins/ }), '8');
   await page.getByRole('button', { name: 'Take a relay out of the bag' }).click();
   const ask = page.getByRole('button', { name: 'Let the meter read it' });
   for (let reading = 0; reading < 14 && (await ask.isVisible()); reading++) await ask.click();

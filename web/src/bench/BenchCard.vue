@@ -7,6 +7,7 @@ import { useProject } from '../stores/project.ts';
 import { useBench } from './bench.ts';
 import { showReading, typedReading } from './readings.ts';
 import { EXAMPLES, MARK, STAGE_WORDS, useStepWords } from './step-words.ts';
+import SelectField from '../ui/SelectField.vue';
 
 defineProps<{ ranks: ReadonlyMap<string, number> }>();
 const project = useProject();
@@ -94,13 +95,14 @@ const suspects = computed(() => bench.diagnosis?.explained.length ?? 0);
               class="mono big"
               inputmode="text"
               autocomplete="off"
-              :placeholder="EXAMPLES[row.step.quantity].split(',')[0]"
-            />
-            <select v-model="unit" class="select mono" aria-label="Unit of a bare number">
-              <option v-for="one in UNITS[row.step.quantity]" :key="one">{{ one }}</option>
-            </select></span
-          ></label
-        >
+              :placeholder="EXAMPLES[row.step.quantity].split(',')[0]" />
+            <SelectField
+              v-model="unit"
+              class="mono"
+              label="Unit of a bare number"
+              quiet
+              :options="UNITS[row.step.quantity].map((one) => ({ value: one, text: one }))" /></span
+        ></label>
         <button type="submit" class="plain-button strong" :disabled="typed.trim() === ''">Keep</button>
         <button v-if="bench.simulated" type="button" class="plain-button" @click="bench.measure(row.step)">Let the meter read it</button>
         <p v-if="value !== null" class="taken" :data-verdict="verdict">

@@ -5,6 +5,7 @@ import { STAGES, SYMPTOMS } from '@iron-nudge/core';
 import { useBench } from './bench.ts';
 import { showReading } from './readings.ts';
 import { MARK, STAGE_WORDS } from './step-words.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const bench = useBench();
 const stages = computed(() =>
@@ -14,18 +15,13 @@ const symptom = computed({
   get: () => bench.symptom ?? '',
   set: (id) => (bench.symptom = id === '' ? null : id),
 });
+const SEEN = [{ value: '', text: 'I have only begun to look' }, ...SYMPTOMS.map(({ id, words }) => ({ value: id, text: words }))];
 watch(symptom, () => (bench.picked = ''));
 </script>
 
 <template>
   <nav class="steps" aria-label="Steps">
-    <label class="field"
-      >What do you see?
-      <select v-model="symptom">
-        <option value="">I have only begun to look</option>
-        <option v-for="one in SYMPTOMS" :key="one.id" :value="one.id">{{ one.words }}</option>
-      </select></label
-    >
+    <SelectField v-model="symptom" label="What do you see?" :options="SEEN" />
     <details v-for="{ stage, rows } in stages" :key="stage" :open="rows.some(({ step }) => step.id === bench.inHand?.step.id)">
       <summary>
         {{ STAGE_WORDS[stage] }}

@@ -6,6 +6,7 @@ import { useProject } from '../stores/project.ts';
 import { useBench } from './bench.ts';
 import { showReading } from './readings.ts';
 import { MARK } from './step-words.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const bench = useBench();
 const project = useProject();
@@ -37,6 +38,12 @@ const hiddenWords = computed(() => {
   const words = bench.hidden.map((id) => bench.view?.faults.find((fault) => fault.id === id)?.words ?? id);
   return words.length === 0 ? 'nothing: it is healthy' : words.join('; ');
 });
+const toPutIn = computed(() => [
+  { value: RANDOM, text: 'a fault at random' },
+  { value: TWO, text: 'two faults at random' },
+  { value: HEALTHY, text: 'nothing: a healthy circuit' },
+  ...(bench.view?.faults ?? []).map(({ id, words }) => ({ value: id, text: words })),
+]);
 function begin(): void {
   const faults = bench.view?.faults ?? [];
   const any = () => faults[Math.floor(Math.random() * faults.length)]!.id;
@@ -130,15 +137,7 @@ const readings = (count: number) => (count === 1 ? 'the one reading' : `all ${co
     </details>
     <h2 class="caps">Simulated bench</h2>
     <p class="small">The same circuit with a fault hidden in it, and a meter and parts that are as good as yours: to learn on.</p>
-    <label class="field"
-      >Put in
-      <select v-model="picked" class="select">
-        <option :value="RANDOM">a fault at random</option>
-        <option :value="TWO">two faults at random</option>
-        <option :value="HEALTHY">nothing: a healthy circuit</option>
-        <option v-for="fault in bench.view?.faults ?? []" :key="fault.id" :value="fault.id">{{ fault.words }}</option>
-      </select>
-    </label>
+    <SelectField v-model="picked" label="Put in" :options="toPutIn" />
     <div class="row buttons">
       <button class="plain-button" @click="begin">{{ bench.simulated ? 'Begin again' : 'Begin' }}</button>
       <template v-if="bench.simulated">

@@ -12,6 +12,7 @@ import BenchPlan from './BenchPlan.vue';
 import BenchSays from './BenchSays.vue';
 import ReadingLog from './ReadingLog.vue';
 import RelayFinder from './RelayFinder.vue';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -66,12 +67,15 @@ const ranks = computed(() => {
           {{ title }}
         </button>
       </nav>
-      <label v-if="view === 'plan'" class="row">
-        <span class="visually-hidden">Job</span>
-        <select class="select" :value="project.job?.id" @change="project.jobId = ($event.target as HTMLSelectElement).value">
-          <option v-for="entry in project.design?.jobs ?? []" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
-        </select>
-      </label>
+      <SelectField
+        v-if="view === 'plan'"
+        class="job"
+        label="Job"
+        quiet
+        :model-value="project.job?.id ?? ''"
+        :options="project.jobOptions"
+        @update:model-value="project.jobId = $event"
+      />
       <span class="kept mono" role="status" :data-kind="records.sync.kind">{{ kept }}</span>
     </div>
     <p v-if="records.noRoom" class="stop" role="alert">■ This browser has no room to keep readings: save them as CSV now.</p>
@@ -129,7 +133,7 @@ const ranks = computed(() => {
 .head h1 {
   margin: 0;
 }
-.head .select {
+.head .job {
   width: 210px;
 }
 .tabs {

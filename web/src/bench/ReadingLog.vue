@@ -8,6 +8,7 @@ import { minute } from '../ui/when.ts';
 import { download, fileName } from '../ui/download.ts';
 import PlotChart from '../ui/PlotChart.vue';
 import { readingsCsv, showReading } from './readings.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -72,14 +73,11 @@ const save = () => download(fileName(`${project.design!.name} readings`, 'csv'),
       <button class="plain-button" :disabled="readings.length === 0" @click="save">Readings as CSV</button>
     </div>
     <div v-if="shown" class="chart">
-      <label class="field"
-        >Over its dates
-        <select v-model="picked" class="select">
-          <option v-for="list in series" :key="list[0]!.step" :value="list[0]!.step">
-            {{ jobName(list[0]!.job) }}: {{ list[0]!.words }}
-          </option>
-        </select>
-      </label>
+      <SelectField
+        v-model="picked"
+        label="Over its dates"
+        :options="series.map(([one]) => ({ value: one!.step, text: `${jobName(one!.job)}: ${one!.words}` }))"
+      />
       <PlotChart :label="`${shown[0]!.words} over its dates`" :data="[...data] as never" :layout="layout" />
     </div>
     <div class="scroll" tabindex="0" aria-label="Readings">

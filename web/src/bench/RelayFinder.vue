@@ -19,6 +19,7 @@ import {
   type PinReading,
 } from '@iron-nudge/core';
 import { showReading, typedReading } from './readings.ts';
+import SelectField from '../ui/SelectField.vue';
 
 /** What was read of the relay on the bench stays through a reload, and where it is opened from does not matter. */
 const kept = { serializer: StorageSerializers.object, shallow: true } as const;
@@ -35,6 +36,11 @@ const found = computed(() => identifyRelay(pins.value, readings.value));
 const names = computed(() => pinNames(pins.value, found.value));
 const numbers = computed(() => Array.from({ length: pins.value }, (_, at) => at + 1));
 
+const asOptions = <T extends number>(all: readonly T[]) => all.map((value) => ({ value, text: String(value) }));
+const COIL = [
+  { value: 'off', text: 'no power' },
+  { value: 'on', text: 'powered' },
+];
 function reset(count: PinCount): void {
   pins.value = count;
   readings.value = [];
@@ -102,31 +108,15 @@ const diodeWords = computed(() => {
         strikes out what it cannot be.
       </p>
       <div class="row controls">
-        <label class="field"
-          >Pins
-          <select class="select" :value="pins" @change="reset(Number(($event.target as HTMLSelectElement).value) as PinCount)">
-            <option v-for="count in PIN_COUNTS" :key="count" :value="count">{{ count }}</option>
-          </select>
-        </label>
-        <label class="field"
-          >Red on
-          <select v-model="red" class="select">
-            <option v-for="pin in numbers" :key="pin" :value="pin">{{ pin }}</option>
-          </select>
-        </label>
-        <label class="field"
-          >Black on
-          <select v-model="black" class="select">
-            <option v-for="pin in numbers" :key="pin" :value="pin">{{ pin }}</option>
-          </select>
-        </label>
-        <label class="field"
-          >Coil
-          <select v-model="energised" class="select">
-            <option :value="false">no power</option>
-            <option :value="true">powered</option>
-          </select>
-        </label>
+        <SelectField label="Pins" :model-value="pins" :options="asOptions(PIN_COUNTS)" @update:model-value="reset" />
+        <SelectField v-model="red" label="Red on" :options="asOptions(numbers)" />
+        <SelectField v-model="black" label="Black on" :options="asOptions(numbers)" />
+        <SelectField
+          label="Coil"
+          :model-value="energised ? 'on' : 'off'"
+          :options="COIL"
+          @update:model-value="energised = $event === 'on'"
+        />
         <label class="field reads">Reads, Ω <input v-model="text" inputmode="decimal" placeholder="or OL" @keydown.enter="take" /> </label>
         <button class="plain-button strong" @click="take">Add</button>
       </div>

@@ -7,6 +7,7 @@ import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import ChangeList from '../ui/ChangeList.vue';
 import { minute } from '../ui/when.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -38,6 +39,7 @@ const takeBack = (one: RecordOf<'as-built'>) =>
   records.add({ kind: 'as-built', subject: one.subject, text: '', initials: initials.value.trim() });
 
 const revisions = computed(() => recordsOf(records.all, 'revision'));
+const kept = computed(() => revisions.value.map(({ id, name }) => ({ value: id, text: name })));
 const name = ref('');
 const why = ref('');
 function keep(): void {
@@ -80,12 +82,11 @@ const changed = computed(() => {
     <div>
       <h2>Built otherwise</h2>
       <div class="row form">
-        <label class="field"
-          >Wire or part
-          <select v-model="picked" class="select">
-            <option v-for="one in subjects" :key="one.kind + one.id" :value="`${one.kind}:${one.id}`">{{ one.words }}</option>
-          </select>
-        </label>
+        <SelectField
+          v-model="picked"
+          label="Wire or part"
+          :options="subjects.map(({ kind, id, words }) => ({ value: `${kind}:${id}`, text: words }))"
+        />
         <label class="field grow"
           >What is different <input v-model="text" maxlength="500" placeholder="orange, not red; 20 cm longer" @keydown.enter="note"
         /></label>
@@ -118,19 +119,8 @@ const changed = computed(() => {
       </ul>
       <p v-else class="note">None kept yet. Keep one when the vehicle is built: later changes are then a list to work through.</p>
       <div v-if="revisions.length" class="row form">
-        <label class="field"
-          >From
-          <select v-model="from" class="select">
-            <option v-for="one in revisions" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
-        </label>
-        <label class="field"
-          >to
-          <select v-model="to" class="select">
-            <option v-for="one in revisions" :key="one.id" :value="one.id">{{ one.name }}</option>
-            <option :value="NOW">the design now</option>
-          </select>
-        </label>
+        <SelectField v-model="from" label="From" :options="kept" />
+        <SelectField v-model="to" label="to" :options="[...kept, { value: NOW, text: 'the design now' }]" />
         <button class="plain-button" :disabled="from === ''" @click="compare">Compare</button>
       </div>
       <p v-if="wrong" class="stop" role="alert">■ {{ wrong }}</p>

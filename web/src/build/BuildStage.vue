@@ -17,6 +17,7 @@ import StripView from './StripView.vue';
 import WireTable from './WireTable.vue';
 import WorkView from './WorkView.vue';
 import { wordsOf } from '../ui/words-of.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -41,7 +42,11 @@ const dangers = computed(() => project.analysis?.findings.filter(({ severity }) 
 const batteries = computed(() => project.design?.supplies.some(isOnVehicle) ?? false);
 const nameOf = (id: string) => project.design?.jobs.find((candidate) => candidate.id === id)?.name ?? id;
 
-const paper = ref<'A4' | 'LETTER'>('A4');
+const PAPERS = [
+  { value: 'A4', text: 'A4' },
+  { value: 'LETTER', text: 'Letter' },
+] as const;
+const paper = ref<(typeof PAPERS)[number]['value']>('A4');
 /** A book goes into a workshop and stays there: one of an old revision is asked about. */
 const isWantedOld = (newer: number) =>
   new Promise<boolean>((resolve) =>
@@ -107,13 +112,7 @@ function saveJson(): void {
         </button>
       </nav>
       <span v-if="project.role !== 'phone'" class="row book">
-        <label class="row"
-          ><span class="visually-hidden">Paper</span>
-          <select v-model="paper" class="select">
-            <option value="A4">A4</option>
-            <option value="LETTER">Letter</option>
-          </select>
-        </label>
+        <SelectField v-model="paper" class="paper" label="Paper" quiet :options="PAPERS" />
         <button class="plain-button strong" :disabled="making" @click="makeBook">
           {{ making ? 'Making the book…' : 'Build book, PDF' }}
         </button>
@@ -165,7 +164,7 @@ function saveJson(): void {
 .book {
   margin-left: auto;
 }
-.book .select {
+.book .paper {
   width: 76px;
 }
 .stop {

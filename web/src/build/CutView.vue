@@ -6,6 +6,7 @@ import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
 import { withBuild } from './edits.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const cuts = computed(() => project.analysis?.cuts ?? []);
@@ -37,14 +38,11 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         :model-value="build.rollM"
         @update:model-value="project.edit('roll', (now) => withBuild(now, { rollM: $event }), 'roll')"
       />
-      <label class="field"
-        >A spool that is there
-        <select v-model="kind" class="select">
-          <option v-for="row in kinds" :key="`${row.sizeMm2}|${row.colour}`" :value="`${row.sizeMm2}|${row.colour}`">
-            {{ sizeName(row.sizeMm2) }} {{ row.colourName }}
-          </option>
-        </select>
-      </label>
+      <SelectField
+        v-model="kind"
+        label="A spool that is there"
+        :options="kinds.map((row) => ({ value: `${row.sizeMm2}|${row.colour}`, text: `${sizeName(row.sizeMm2)} ${row.colourName}` }))"
+      />
       <NumberField label="of" unit="m" :most="1000" :model-value="lengthM" @update:model-value="lengthM = $event" />
       <button class="plain-button" :disabled="kinds.length === 0" @click="addSpool">Add the spool</button>
       <button class="plain-button right" :disabled="cuts.length === 0" @click="save">Cuts as CSV</button>
@@ -58,7 +56,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
     </ul>
     <p v-if="cuts.length === 0" class="note">Nothing to cut yet.</p>
     <article v-for="row in cuts" :key="`${row.sizeMm2}${row.colour}${row.insulation}`">
-      <h3>
+      <h2>
         <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />{{ sizeName(row.sizeMm2) }}
         {{ row.colourName }}
         <span class="note"
@@ -66,7 +64,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
           {{ row.cut.rolls.length }} new {{ row.cut.rolls.length === 1 ? 'roll' : 'rolls' }}, no way needs fewer than
           {{ row.cut.leastRolls }} · {{ row.cut.wasteM.toFixed(2) }} m left</span
         >
-      </h3>
+      </h2>
       <div v-for="stock in stocks(row)" :key="stock.name" class="stock">
         <span class="name">{{ stock.name }}</span>
         <span
@@ -118,7 +116,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
 article {
   margin-bottom: 12px;
 }
-h3 {
+h2 {
   font-size: 16px;
 }
 .note {

@@ -6,6 +6,8 @@ import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
 import { withWireEdit } from './edits.ts';
+import SelectField from '../ui/SelectField.vue';
+import ChoiceInPlace from '../ui/ChoiceInPlace.vue';
 
 const project = useProject();
 const text = ref('');
@@ -85,13 +87,11 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
     <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
     <div class="row head">
       <label class="field">Find <input v-model="text" type="search" placeholder="K1, red, tail, loom B, 2.5" /></label>
-      <label class="field"
-        >Job
-        <select v-model="job" class="select">
-          <option value="">all jobs</option>
-          <option v-for="entry in project.design?.jobs ?? []" :key="entry.id" :value="entry.name">{{ entry.name }}</option>
-        </select>
-      </label>
+      <SelectField
+        v-model="job"
+        label="Job"
+        :options="[{ value: '', text: 'all jobs' }, ...(project.design?.jobs ?? []).map(({ name }) => ({ value: name, text: name }))]"
+      />
       <span class="count mono" role="status">{{ rows.length }} of {{ all.length }} pieces</span>
       <button class="plain-button" :disabled="rows.length === 0" @click="save">Wires as CSV</button>
     </div>
@@ -128,15 +128,13 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             </td>
             <td class="colour">
               <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />
-              <select
+              <ChoiceInPlace
                 v-if="whole(row)"
-                class="plain"
-                :aria-label="`Colour of ${row.tag}`"
-                :value="row.colour"
-                @change="edit(row, 'colour', { colour: ($event.target as HTMLSelectElement).value })"
-              >
-                <option v-for="code in colours(row.colour)" :key="code" :value="code">{{ code }} {{ colourName(code) }}</option>
-              </select>
+                :label="`Colour of ${row.tag}`"
+                :model-value="row.colour"
+                :options="colours(row.colour).map((code) => ({ value: code, text: `${code} ${colourName(code)}` }))"
+                @update:model-value="edit(row, 'colour', { colour: $event })"
+              />
               <template v-else>{{ row.colour }} {{ row.colourName }}</template>
             </td>
             <td class="number">{{ sizeName(row.sizeMm2) }}</td>

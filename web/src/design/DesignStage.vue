@@ -10,6 +10,7 @@ import MeterPanel from './MeterPanel.vue';
 import SentenceBar from './SentenceBar.vue';
 import SignalDesk from './SignalDesk.vue';
 import StaircasePanel from './StaircasePanel.vue';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const view = computed(() => project.jobView);
@@ -21,13 +22,16 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
   <div class="workbench">
     <ProjectSide />
     <main v-if="project.job" class="centre">
+      <h1 class="visually-hidden">{{ project.job.name }}: its design</h1>
       <div>
-        <label class="narrow which row">
-          Job
-          <select class="select" :value="project.job.id" @change="show(($event.target as HTMLSelectElement).value)">
-            <option v-for="one in project.design?.jobs ?? []" :key="one.id" :value="one.id">{{ one.name }}</option>
-          </select>
-        </label>
+        <SelectField
+          class="narrow which"
+          label="Job"
+          beside
+          :model-value="project.job.id"
+          :options="project.jobOptions"
+          @update:model-value="show"
+        />
         <SentenceBar :key="project.job.id" />
         <div class="place-of-editors narrow"></div>
         <CautionStrip />

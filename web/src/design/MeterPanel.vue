@@ -17,6 +17,7 @@ import {
 import { useMeter, type Probe } from '../stores/meter.ts';
 import { useProject } from '../stores/project.ts';
 import { across } from './live.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const meter = useMeter();
@@ -88,24 +89,21 @@ function takeBack(at: number): void {
 }
 
 const chosenWire = computed<Wire | null>(() => (project.selection?.kind === 'wire' ? (wireAt(project.selection.id) ?? null) : null));
-function setSize(wire: Wire, event: Event): void {
-  const value = (event.target as HTMLSelectElement).value;
+function setSize(wire: Wire, value: number | string): void {
   const { sizeMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
   const next = value === 'auto' ? rest : { ...rest, sizeMm2: Number(value) };
   void project.patch(`size of ${wire.tag}`, [
     { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
   ]);
 }
-function setSecond(wire: Wire, event: Event): void {
-  const value = (event.target as HTMLSelectElement).value;
+function setSecond(wire: Wire, value: number | string): void {
   const { secondMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
   const next = value === '' ? rest : { ...rest, secondMm2: Number(value) };
   void project.patch(`wire beside ${wire.tag}`, [
     { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
   ]);
 }
-function setColour(wire: Wire, event: Event): void {
-  const colour = (event.target as HTMLSelectElement).value;
+function setColour(wire: Wire, colour: string): void {
   void project.patch(`colour of ${wire.tag}`, [
     { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: { ...project.job!.wires[wire.leg], colour } },
   ]);
@@ -126,33 +124,32 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
     </template>
     <p v-else class="what">Nothing under the probes.</p>
     <div v-if="chosenWire && chosenWire.job === project.job?.id" class="row wire">
-      <select
-        class="select"
-        :aria-label="`Size of ${chosenWire.tag}`"
-        :value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
-        @change="setSize(chosenWire, $event)"
-      >
-        <option value="auto">auto: {{ chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2) }}</option>
-        <option v-for="size in STOCK_SIZES_MM2" :key="size" :value="size">{{ sizeName(size) }}</option>
-      </select>
-      <select
+      <SelectField
+        :label="`Size of ${chosenWire.tag}`"
+        quiet
+        :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
+        :options="[
+          { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
+          ...STOCK_SIZES_MM2.map((size) => ({ value: size, text: sizeName(size) })),
+        ]"
+        @update:model-value="setSize(chosenWire, $event)"
+      />
+      <SelectField
         v-if="!chosenWire.id.endsWith('~2')"
-        class="select"
-        :aria-label="`Second wire beside ${chosenWire.tag}`"
-        :value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
-        @change="setSecond(chosenWire, $event)"
-      >
-        <option value="">one wire</option>
-        <option v-for="size in STOCK_SIZES_MM2" :key="size" :value="size">and {{ size }} mm²</option>
-      </select>
-      <select
-        class="select colour"
-        :aria-label="`Colour of ${chosenWire.tag}`"
-        :value="chosenWire.colour"
-        @change="setColour(chosenWire, $event)"
-      >
-        <option v-for="colour in colours" :key="colour" :value="colour">{{ colour }}</option>
-      </select>
+        :label="`Second wire beside ${chosenWire.tag}`"
+        quiet
+        :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
+        :options="[{ value: '', text: 'one wire' }, ...STOCK_SIZES_MM2.map((size) => ({ value: size, text: `and ${size} mm²` }))]"
+        @update:model-value="setSecond(chosenWire, $event)"
+      />
+      <SelectField
+        class="colour"
+        :label="`Colour of ${chosenWire.tag}`"
+        quiet
+        :model-value="chosenWire.colour"
+        :options="colours.map((colour) => ({ value: colour, text: colour }))"
+        @update:model-value="setColour(chosenWire, $event)"
+      />
     </div>
     <div v-if="hands.length || edits.length" class="row hands">
       <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>
@@ -197,7 +194,7 @@ p {
   flex-wrap: wrap;
   gap: 4px;
 }
-.wire .select {
+.wire .field {
   font-size: 12px;
   padding: 1px 4px;
   min-height: 26px;

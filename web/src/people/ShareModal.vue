@@ -9,6 +9,7 @@ import { useProject } from '../stores/project.ts';
 import { latest } from '../ui/latest.ts';
 import AuditList from './AuditList.vue';
 import { wordsOf } from '../ui/words-of.ts';
+import SelectField from '../ui/SelectField.vue';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
@@ -46,7 +47,10 @@ const endLinks = () =>
     await api.endLinks(project.id);
     link.value = null;
   });
-const roleOf = (event: Event) => ((event.target as HTMLSelectElement).value || null) as Role | null;
+const MAY: readonly { value: Role | ''; text: string }[] = [
+  { value: '', text: 'nothing' },
+  ...ROLES.map((role) => ({ value: role, text: role })),
+];
 </script>
 
 <template>
@@ -60,15 +64,14 @@ const roleOf = (event: Event) => ((event.target as HTMLSelectElement).value || n
           <tr v-for="one in members.value.members" :key="one.id">
             <td>{{ one.name }}</td>
             <td>
-              <select
-                class="select"
-                :aria-label="`What ${one.name} may do`"
-                :value="one.role ?? ''"
-                @change="attempt(() => api.setMember(project.id, one.id, roleOf($event)))"
-              >
-                <option value="">nothing</option>
-                <option v-for="role in ROLES" :key="role" :value="role">{{ role }}</option>
-              </select>
+              <SelectField
+                class="role"
+                :label="`What ${one.name} may do`"
+                quiet
+                :model-value="one.role ?? ''"
+                :options="MAY"
+                @update:model-value="attempt(() => api.setMember(project.id, one.id, $event === '' ? null : $event))"
+              />
             </td>
           </tr>
         </tbody>
@@ -109,7 +112,7 @@ td:first-child {
 td {
   vertical-align: middle;
 }
-.select {
+.role {
   min-width: 110px;
 }
 .code {

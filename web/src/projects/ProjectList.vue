@@ -29,6 +29,7 @@ async function exportAs(work: Promise<void>): Promise<void> {
 }
 /** Fetched when they are opened: the first page is light without them. */
 const ExportMenu = defineAsyncComponent(() => import('./ExportMenu.vue'));
+const SelectField = defineAsyncComponent(() => import('../ui/SelectField.vue'));
 const BinModal = defineAsyncComponent(() => import('./BinModal.vue'));
 const NewProjectModal = defineAsyncComponent(() => import('./NewProjectModal.vue'));
 const GalleryStrip = defineAsyncComponent(() => import('./GalleryStrip.vue'));
@@ -58,6 +59,7 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 const dangers = ref<ReadonlyMap<string, number>>(new Map());
 const learnDangers = (id: string, count: number) => (dangers.value = new Map(dangers.value).set(id, count));
 const ORDERS = { changed: 'last changed first', name: 'by name', dangers: 'most dangers first' } as const;
+const ORDER_OPTIONS = (Object.keys(ORDERS) as (keyof typeof ORDERS)[]).map((value) => ({ value, text: ORDERS[value] }));
 const order = ref<keyof typeof ORDERS>('changed');
 const isLong = computed(() => list.value.kind === 'ready' && list.value.value.length > 6);
 const shown = computed(() => {
@@ -197,9 +199,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         >
         <template v-if="isLong">
           <input v-model="filter" class="select find" placeholder="Find a project" aria-label="Find a project" />
-          <select v-model="order" class="select order" aria-label="Order of the projects">
-            <option v-for="(words, key) in ORDERS" :key="key" :value="key">{{ words }}</option>
-          </select>
+          <SelectField v-model="order" class="order" label="Order of the projects" quiet :options="ORDER_OPTIONS" />
         </template>
         <span class="gap"></span>
         <input

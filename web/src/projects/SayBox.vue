@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** A circuit in one sentence: what it was taken for stands under it while one types, and what is still to say. */
-import { computed, ref, shallowRef, useId } from 'vue';
+import { computed, defineAsyncComponent, ref, shallowRef, useId } from 'vue';
 import type { Design, Heard } from '@iron-nudge/core';
 import type * as Saying from './saying.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
+/** Fetched when something is asked: the first page is light without it. */
+const SelectField = defineAsyncComponent(() => import('../ui/SelectField.vue'));
 const props = defineProps<{ design: Design | null; button: string }>();
 const emit = defineEmits<{ wired: [design: Design] }>();
 
@@ -71,20 +73,26 @@ async function wire(): Promise<void> {
       </p>
       <p v-for="blank in toType" :key="blank.key" class="blank">still to say: {{ blank.asks }}</p>
       <div v-if="toAnswer.length > 0" class="blanks">
-        <label v-for="blank in toAnswer" :key="blank.key" class="field blank"
-          >{{ blank.asks
-          }}<select v-if="blank.choices" @change="answer(blank.key, ($event.target as HTMLSelectElement).value)">
-            <option value="">choose…</option>
-            <option v-for="choice in blank.choices" :key="choice.value" :value="choice.value">{{ choice.text }}</option>
-          </select>
-          <span v-else class="row"
-            ><input
-              inputmode="decimal"
-              @change="answer(blank.key, ($event.target as HTMLInputElement).value.replace(',', '.'))"
-              @keydown.enter.prevent="answer(blank.key, ($event.target as HTMLInputElement).value.replace(',', '.'))"
-            />{{ blank.unit }}</span
-          ></label
-        >
+        <template v-for="blank in toAnswer" :key="blank.key">
+          <SelectField
+            v-if="blank.choices"
+            class="blank"
+            :label="blank.asks"
+            model-value=""
+            :options="[{ value: '', text: 'choose…' }, ...blank.choices]"
+            @update:model-value="answer(blank.key, $event)"
+          />
+          <label v-else class="field blank"
+            >{{ blank.asks
+            }}<span class="row"
+              ><input
+                inputmode="decimal"
+                @change="answer(blank.key, ($event.target as HTMLInputElement).value.replace(',', '.'))"
+                @keydown.enter.prevent="answer(blank.key, ($event.target as HTMLInputElement).value.replace(',', '.'))"
+              />{{ blank.unit }}</span
+            ></label
+          >
+        </template>
       </div>
       <p v-if="heard && heard.assumed.length > 0 && told.length > 0" class="assumed">
         not said, and taken as usual: {{ heard.assumed.join(' · ') }}

@@ -8,6 +8,7 @@ import SeverityMark from '../ui/SeverityMark.vue';
 import StateGrid from './StateGrid.vue';
 import StatementList from './StatementList.vue';
 import SweepPanel from './SweepPanel.vue';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const router = useRouter();
@@ -66,6 +67,10 @@ const fitting = computed(() =>
 );
 /** A page of rows: thousands at once are no help to anyone. */
 const MOST_SHOWN = 256;
+const filters = computed(() =>
+  (Object.keys(FILTERS) as Only[]).map((key) => ({ value: key, text: `${FILTERS[key].text} (${counts.value[key] ?? 0})` })),
+);
+const orders = (Object.keys(ORDERS) as Order[]).map((key) => ({ value: key, text: ORDERS[key].text }));
 const rows = computed(() => fitting.value.toSorted(ORDERS[order.value].compare).slice(0, MOST_SHOWN));
 const differing = computed(() => (table.value?.rows ?? []).filter(({ matches }) => !matches).length);
 /** The signals stand so, and so do the loads: of two rows with the same signals only one is the desk's. */
@@ -100,6 +105,7 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
 
 <template>
   <main class="prove">
+    <h1 class="visually-hidden">Prove: every state of every job</h1>
     <nav class="jobs" aria-label="Jobs">
       <button
         v-for="entry in project.analysis?.jobs ?? []"
@@ -123,18 +129,8 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
       <template v-if="table">
         <div class="row head">
           <h2>{{ differing === 0 ? 'Every state does what was said' : `${differing} of ${table.rows.length} states differ` }}</h2>
-          <label class="row">
-            Show
-            <select v-model="only" class="select">
-              <option v-for="(filter, key) in FILTERS" :key="key" :value="key">{{ filter.text }} ({{ counts[key] }})</option>
-            </select>
-          </label>
-          <label class="row">
-            Order
-            <select v-model="order" class="select">
-              <option v-for="(one, key) in ORDERS" :key="key" :value="key">{{ one.text }}</option>
-            </select>
-          </label>
+          <SelectField v-model="only" label="Show" beside :options="filters" />
+          <SelectField v-model="order" label="Order" beside :options="orders" />
           <button class="plain-button" @click="draw">See it on the drawing</button>
         </div>
         <p class="hint">
@@ -211,7 +207,7 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
   font-size: 22px;
   margin-right: auto;
 }
-.head .select {
+.head .field {
   width: 170px;
 }
 .hint {

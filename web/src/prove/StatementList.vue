@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { mintId, stateWord, type Statement, type StatementResult, type StatementTerm } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
 const results = shallowRef<readonly StatementResult[]>([]);
@@ -16,12 +17,17 @@ watch(
   { immediate: true },
 );
 
+const KINDS: readonly { value: Statement['kind']; text: string }[] = [
+  { value: 'never-both', text: 'never together with' },
+  { value: 'whenever', text: 'means' },
+];
 const options = computed(() => [
+  { value: '', text: 'something…' },
   ...(project.design?.jobs ?? []).flatMap((job) =>
-    [true, false].map((on) => ({ key: `job|${job.id}|${on}`, text: `${job.name} ${on ? 'on' : 'off'}` })),
+    [true, false].map((on) => ({ value: `job|${job.id}|${on}`, text: `${job.name} ${on ? 'on' : 'off'}` })),
   ),
   ...(project.design?.signals ?? []).flatMap((signal) =>
-    [true, false].map((on) => ({ key: `signal|${signal.id}|${on}`, text: `${signal.name} ${stateWord(signal, on)}` })),
+    [true, false].map((on) => ({ value: `signal|${signal.id}|${on}`, text: `${signal.name} ${stateWord(signal, on)}` })),
   ),
 ]);
 const first = ref('');
@@ -71,18 +77,9 @@ function put({ example }: StatementResult): void {
     </ul>
     <p v-if="results.length === 0" class="hint">None yet. “Roof up” and “roof down” never both; “charger in” means “drive off”.</p>
     <form class="row new" @submit.prevent="add">
-      <select v-model="first" class="select" aria-label="First">
-        <option value="">something…</option>
-        <option v-for="option in options" :key="option.key" :value="option.key">{{ option.text }}</option>
-      </select>
-      <select v-model="kind" class="select kind" aria-label="How they stand to each other">
-        <option value="never-both">never together with</option>
-        <option value="whenever">means</option>
-      </select>
-      <select v-model="second" class="select" aria-label="Second">
-        <option value="">something…</option>
-        <option v-for="option in options" :key="option.key" :value="option.key">{{ option.text }}</option>
-      </select>
+      <SelectField v-model="first" label="First" quiet :options="options" />
+      <SelectField v-model="kind" class="kind" label="How they stand to each other" quiet :options="KINDS" />
+      <SelectField v-model="second" label="Second" quiet :options="options" />
       <button class="plain-button strong" type="submit" :disabled="!ready">State it</button>
     </form>
   </section>

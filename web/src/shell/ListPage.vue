@@ -23,7 +23,7 @@ defineProps<{ title: string; entries: readonly { id: string; title: string; to: 
         >
         <slot name="nav" />
       </nav>
-      <main><slot /></main>
+      <main tabindex="0"><slot /></main>
     </div>
   </div>
 </template>
