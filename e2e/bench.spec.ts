@@ -63,7 +63,7 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   await coil.press('Enter');
   await expect(row).toHaveAttribute('data-state', 'fail');
   await expect(page.getByText('2 readings on the server')).toBeVisible();
-  await page.getByRole('button', { name: 'Log', exact: true }).click();
+  await page.getByRole('tab', { name: 'Log', exact: true }).click();
   await expect(page.getByLabel('Readings', { exact: true }).getByText('the yellow one').first()).toBeVisible();
   // Read twice: it has a chart over its dates.
   await expect(page.getByRole('img', { name: 'across the coil of K1 over its dates' })).toBeVisible();

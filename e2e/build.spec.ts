@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { choose, freshOwlBox, saved, watchErrors } from './support.ts';
 
-const view = (page: Page, title: string) => page.getByRole('navigation', { name: 'Build' }).getByRole('button', { name: title }).click();
+const view = (page: Page, title: string) => page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: title }).click();
 
 test('the build book is made as a PDF, and everything goes out as JSON', async ({ page, request }) => {
   const errors = watchErrors(page);

@@ -97,7 +97,7 @@ test('typing digits into a field does not operate the desk', async ({ page, requ
 async function openAnEditor(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'two dew strips' }).click();
   await page.getByRole('combobox', { name: /^Place/ }).click({ force: true });
-  await expect(page.getByRole('listbox', { name: 'Place' })).toBeVisible();
+  await expect(page.getByRole('listbox', { name: 'Place: choices' })).toBeVisible();
 }
 
 for (const [name, path, ready, does] of [

@@ -88,7 +88,7 @@ test('the lists to build from are there, and go out as CSV', async ({ page, requ
     .split('\r\n');
   expect(lines[0]).toContain('Wire,Job,From');
   expect(lines.length - 1).toBe(await page.locator('[aria-label="Wire list"] tbody tr').count());
-  await page.getByRole('navigation', { name: 'Build' }).getByRole('button', { name: 'Parts' }).click();
+  await page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: 'Parts' }).click();
   const [parts] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Parts as CSV' }).click()]);
   expect(readFileSync(await parts.path(), 'utf8')).toContain('30 A plug-in relay, four-pin');
 });

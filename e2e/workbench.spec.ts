@@ -190,9 +190,9 @@ test('the states of a job are proved row by row; a row puts the desk there', asy
   await expect(rows.nth(0)).toContainText('stays off');
   await page.getByRole('heading', { name: 'Every state does what was said' }).hover();
   await expect(rows.first()).toHaveClass(/desk/);
-  await choose(page.getByLabel('Order'), 'most volts first');
+  await choose(page.getByLabel('Order', { exact: true }), 'most volts first');
   await expect(rows.first()).toContainText(/on · 12/);
-  await choose(page.getByLabel('Order'), 'as counted');
+  await choose(page.getByLabel('Order', { exact: true }), 'as counted');
   await page.getByRole('button', { name: 'See it on the drawing' }).click();
   await expect(page.getByRole('button', { name: /^master key 1/ })).toHaveAttribute('aria-pressed', 'false');
   await expect(page.getByLabel('Meter')).toContainText('0 A through it');

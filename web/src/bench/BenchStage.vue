@@ -13,6 +13,7 @@ import BenchSays from './BenchSays.vue';
 import ReadingLog from './ReadingLog.vue';
 import RelayFinder from './RelayFinder.vue';
 import SelectField from '../ui/SelectField.vue';
+import TabBar from '../ui/TabBar.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -21,11 +22,11 @@ const route = useRoute();
 const router = useRouter();
 
 const VIEWS = [
-  ['plan', 'Test plan'],
-  ['relay', 'What is this relay?'],
-  ['log', 'Log'],
+  { id: 'plan', title: 'Test plan' },
+  { id: 'relay', title: 'What is this relay?' },
+  { id: 'log', title: 'Log' },
 ] as const;
-const view = computed(() => VIEWS.find(([id]) => id === route.query.view)?.[0] ?? 'plan');
+const view = computed(() => VIEWS.find(({ id }) => id === route.query.view)?.id ?? 'plan');
 const show = (id: string) => router.replace({ query: id === 'plan' ? {} : { view: id } });
 // What was said to be seen on the way here.
 bench.symptom = SYMPTOMS.find(({ id }) => id === route.query.symptom)?.id ?? bench.symptom;
@@ -60,59 +61,56 @@ const ranks = computed(() => {
 
 <template>
   <main class="bench">
-    <div class="head">
-      <h1>Bench</h1>
-      <nav class="tabs" aria-label="Bench">
-        <button v-for="[id, title] in VIEWS" :key="id" class="bare tab" :aria-current="view === id ? 'page' : undefined" @click="show(id)">
-          {{ title }}
-        </button>
-      </nav>
-      <SelectField
-        v-if="view === 'plan'"
-        class="job"
-        label="Job"
-        quiet
-        :model-value="project.job?.id ?? ''"
-        :options="project.jobOptions"
-        @update:model-value="project.jobId = $event"
-      />
-      <span class="kept mono" role="status" :data-kind="records.sync.kind">{{ kept }}</span>
-    </div>
-    <p v-if="records.noRoom" class="stop" role="alert">■ This browser has no room to keep readings: save them as CSV now.</p>
-    <p v-else-if="records.sync.kind === 'waiting'" class="caution" role="alert">
-      ▲ {{ records.sync.message }} Readings are kept in this browser and sent when it does.
-    </p>
-    <RelayFinder v-if="view === 'relay'" />
-    <ReadingLog v-else-if="view === 'log'" />
-    <template v-else>
-      <p v-if="cautions.length" class="caution" role="note"><span aria-hidden="true">▲</span> {{ cautions.join(' ') }}</p>
-      <p v-if="bench.view === undefined" role="status">
-        Working out what each reading should be, and what each fault would make of it…
-        <progress :value="bench.progress" max="1">{{ Math.round(bench.progress * 100) }} %</progress>
-      </p>
-      <p v-else-if="bench.view === null" class="stop">This job is not wired yet, so there is nothing to measure.</p>
-      <template v-else>
-        <div class="three">
-          <BenchList class="list" />
-          <BenchCard class="in-hand" :ranks="ranks" />
-          <BenchSays class="says" />
-        </div>
-        <div v-if="!bench.simulated" class="row meter">
-          <label class="field">Meter <input v-model="bench.meter" maxlength="60" placeholder="which one" /></label>
-          <label class="field grow"
-            >Note for the next reading <input v-model="bench.note" maxlength="500" placeholder="probe on the stud, engine off"
-          /></label>
-        </div>
-        <p v-if="onMains" class="caution">
-          Nothing of this job is measured live: no leads go into a box that is plugged in. When all of this has passed, close the case, plug
-          it in, and see that the load follows the sentence. A reading under power is for a licensed hand.
-        </p>
-        <details class="whole">
-          <summary>The whole plan as a list</summary>
-          <BenchPlan />
-        </details>
+    <TabBar :model-value="view" label="Bench" :tabs="VIEWS" @update:model-value="show">
+      <template #before><h1>Bench</h1></template>
+      <template #after>
+        <SelectField
+          v-if="view === 'plan'"
+          class="job"
+          label="Job"
+          quiet
+          :model-value="project.job?.id ?? ''"
+          :options="project.jobOptions"
+          @update:model-value="project.jobId = $event"
+        />
+        <span class="kept mono" role="status" :data-kind="records.sync.kind">{{ kept }}</span>
       </template>
-    </template>
+      <p v-if="records.noRoom" class="stop" role="alert">■ This browser has no room to keep readings: save them as CSV now.</p>
+      <p v-else-if="records.sync.kind === 'waiting'" class="caution" role="alert">
+        ▲ {{ records.sync.message }} Readings are kept in this browser and sent when it does.
+      </p>
+      <RelayFinder v-if="view === 'relay'" />
+      <ReadingLog v-else-if="view === 'log'" />
+      <template v-else>
+        <p v-if="cautions.length" class="caution" role="note"><span aria-hidden="true">▲</span> {{ cautions.join(' ') }}</p>
+        <p v-if="bench.view === undefined" role="status">
+          Working out what each reading should be, and what each fault would make of it…
+          <progress :value="bench.progress" max="1">{{ Math.round(bench.progress * 100) }} %</progress>
+        </p>
+        <p v-else-if="bench.view === null" class="stop">This job is not wired yet, so there is nothing to measure.</p>
+        <template v-else>
+          <div class="three">
+            <BenchList class="list" />
+            <BenchCard class="in-hand" :ranks="ranks" />
+            <BenchSays class="says" />
+          </div>
+          <div v-if="!bench.simulated" class="row meter">
+            <label class="field">Meter <input v-model="bench.meter" maxlength="60" placeholder="which one" /></label>
+            <label class="field grow"
+              >Note for the next reading <input v-model="bench.note" maxlength="500" placeholder="probe on the stud, engine off"
+            /></label>
+          </div>
+          <p v-if="onMains" class="caution">
+            Nothing of this job is measured live: no leads go into a box that is plugged in. When all of this has passed, close the case,
+            plug it in, and see that the load follows the sentence. A reading under power is for a licensed hand.
+          </p>
+          <details class="whole">
+            <summary>The whole plan as a list</summary>
+            <BenchPlan />
+          </details>
+        </template>
+      </template>
+    </TabBar>
   </main>
 </template>
 
@@ -123,33 +121,11 @@ const ranks = computed(() => {
   flex: 1;
   min-height: 0;
 }
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  margin-bottom: 8px;
-}
-.head h1 {
-  margin: 0;
-}
-.head .job {
+
+.job {
   width: 210px;
 }
-.tabs {
-  display: flex;
-  gap: 2px;
-}
-.tab {
-  padding: 4px 12px;
-  border-bottom: 3px solid transparent;
-  font-weight: 500;
-}
-.tab[aria-current='page'] {
-  border-bottom-color: var(--copper);
-}
 .kept {
-  margin-left: auto;
   color: var(--iron);
   font-size: 12px;
 }
@@ -224,9 +200,6 @@ progress {
   }
   .says {
     position: static;
-  }
-  .kept {
-    margin-left: 0;
   }
   .meter {
     flex-wrap: wrap;

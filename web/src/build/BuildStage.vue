@@ -18,24 +18,25 @@ import WireTable from './WireTable.vue';
 import WorkView from './WorkView.vue';
 import { wordsOf } from '../ui/words-of.ts';
 import SelectField from '../ui/SelectField.vue';
+import TabBar from '../ui/TabBar.vue';
 
 const project = useProject();
 const records = useRecords();
 const route = useRoute();
 const router = useRouter();
 
-const VIEWS: readonly (readonly [id: string, title: string, view: Component])[] = [
-  ['wires', 'Wires', WireTable],
-  ['drawing', 'Drawing', DrawingView],
-  ['strips', 'Strips', StripView],
-  ['cuts', 'Cut list', CutView],
-  ['parts', 'Parts', PartsView],
-  ['labels', 'Labels', LabelView],
-  ['work', 'Order of work', WorkView],
-  ['built', 'As built', AsBuiltView],
+const VIEWS: readonly { id: string; title: string; shows: Component }[] = [
+  { id: 'wires', title: 'Wires', shows: WireTable },
+  { id: 'drawing', title: 'Drawing', shows: DrawingView },
+  { id: 'strips', title: 'Strips', shows: StripView },
+  { id: 'cuts', title: 'Cut list', shows: CutView },
+  { id: 'parts', title: 'Parts', shows: PartsView },
+  { id: 'labels', title: 'Labels', shows: LabelView },
+  { id: 'work', title: 'Order of work', shows: WorkView },
+  { id: 'built', title: 'As built', shows: AsBuiltView },
 ];
-const view = computed(() => VIEWS.find(([id]) => id === route.query.view) ?? VIEWS[0]!);
-const show = (id: string) => router.replace({ query: id === VIEWS[0]![0] ? {} : { view: id } });
+const view = computed(() => VIEWS.find(({ id }) => id === route.query.view) ?? VIEWS[0]!);
+const show = (id: string) => router.replace({ query: id === VIEWS[0]!.id ? {} : { view: id } });
 
 const unwired = computed(() => project.analysis?.jobs.filter((job) => job.unwired.length > 0) ?? []);
 const dangers = computed(() => project.analysis?.findings.filter(({ severity }) => severity === 'danger').length ?? 0);
@@ -98,39 +99,30 @@ function saveJson(): void {
 
 <template>
   <main class="build">
-    <div class="head">
-      <h1>Build</h1>
-      <nav class="tabs" aria-label="Build">
-        <button
-          v-for="[id, title] in VIEWS"
-          :key="id"
-          class="bare tab"
-          :aria-current="view[0] === id ? 'page' : undefined"
-          @click="show(id)"
-        >
-          {{ title }}
-        </button>
-      </nav>
-      <span v-if="project.role !== 'phone'" class="row book">
-        <SelectField v-model="paper" class="paper" label="Paper" quiet :options="PAPERS" />
-        <button class="plain-button strong" :disabled="making" @click="makeBook">
-          {{ making ? 'Making the book…' : 'Build book, PDF' }}
-        </button>
-        <button class="plain-button" @click="saveJson">All as JSON</button>
-      </span>
-    </div>
-    <p v-if="trouble" class="stop" role="alert">■ The book was not made. {{ trouble }}</p>
-    <p v-if="dangers > 0" class="stop" role="alert">
-      <span aria-hidden="true">■</span> {{ dangers }} {{ dangers === 1 ? 'finding says' : 'findings say' }} danger: mend them in Design
-      before you cut a wire.
-    </p>
-    <p v-for="job in unwired" :key="job.id" class="stop">
-      {{ nameOf(job.id) }} is not wired, so its wires and parts are not in these lists.
-    </p>
-    <p class="caution">
-      {{ batteries ? 'Disconnect the battery before you work. Put the supply fuses in last.' : 'Everything unplugged before you work.' }}
-    </p>
-    <component :is="view[2]" />
+    <TabBar :model-value="view.id" label="Build" :tabs="VIEWS" @update:model-value="show">
+      <template #before><h1>Build</h1></template>
+      <template #after>
+        <span v-if="project.role !== 'phone'" class="row book">
+          <SelectField v-model="paper" class="paper" label="Paper" quiet :options="PAPERS" />
+          <button class="plain-button strong" :disabled="making" @click="makeBook">
+            {{ making ? 'Making the book…' : 'Build book, PDF' }}
+          </button>
+          <button class="plain-button" @click="saveJson">All as JSON</button>
+        </span>
+      </template>
+      <p v-if="trouble" class="stop" role="alert">■ The book was not made. {{ trouble }}</p>
+      <p v-if="dangers > 0" class="stop" role="alert">
+        <span aria-hidden="true">■</span> {{ dangers }} {{ dangers === 1 ? 'finding says' : 'findings say' }} danger: mend them in Design
+        before you cut a wire.
+      </p>
+      <p v-for="job in unwired" :key="job.id" class="stop">
+        {{ nameOf(job.id) }} is not wired, so its wires and parts are not in these lists.
+      </p>
+      <p class="caution">
+        {{ batteries ? 'Disconnect the battery before you work. Put the supply fuses in last.' : 'Everything unplugged before you work.' }}
+      </p>
+      <component :is="view.shows" />
+    </TabBar>
   </main>
 </template>
 
@@ -140,29 +132,6 @@ function saveJson(): void {
   min-height: 0;
   overflow-y: auto;
   padding: 14px 24px 30px;
-}
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 16px;
-  margin-bottom: 6px;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px;
-}
-.tab {
-  padding: 4px 9px;
-  border-bottom: 3px solid transparent;
-  font-weight: 500;
-}
-.tab[aria-current='page'] {
-  border-bottom-color: var(--copper);
-}
-.book {
-  margin-left: auto;
 }
 .book .paper {
   width: 76px;
@@ -179,12 +148,6 @@ function saveJson(): void {
 @media (max-width: 800px) {
   .build {
     padding: 10px 12px 30px;
-  }
-  .book {
-    margin-left: 0;
-  }
-  .tab {
-    padding: 10px;
   }
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
@@ -13,6 +14,8 @@ import StaircasePanel from './StaircasePanel.vue';
 import SelectField from '../ui/SelectField.vue';
 
 const project = useProject();
+/** As in the style below: the side panel, where a job is chosen, does not stand beside the page then. */
+const isNarrow = useMediaQuery('(max-width: 800px)');
 const view = computed(() => project.jobView);
 const router = useRouter();
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
@@ -25,7 +28,8 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
       <h1 class="visually-hidden">{{ project.job.name }}: its design</h1>
       <div>
         <SelectField
-          class="narrow which"
+          v-if="isNarrow"
+          class="which"
           label="Job"
           beside
           :model-value="project.job.id"
@@ -128,8 +132,7 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
   .narrow {
     display: block;
   }
-  .narrow.which {
-    display: flex;
+  .which {
     padding: 8px 16px;
     background: var(--bench);
   }

@@ -5,7 +5,9 @@ import { assumptionsOf, type Finding, type NudgePlan } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import FindingRow from './FindingRow.vue';
 import WhatWasAsked from './WhatWasAsked.vue';
-import WorkingModal from './WorkingModal.vue';
+import { late } from '../ui/late.ts';
+
+const WorkingModal = late(() => import('./WorkingModal.vue'));
 
 const project = useProject();
 const working = ref<Finding | null>(null);

@@ -6,9 +6,11 @@ import InPlaceEditor from '../ui/InPlaceEditor.vue';
 import DelayPhrase from './DelayPhrase.vue';
 import LoadPhrase from './LoadPhrase.vue';
 import OtherwisePhrase from './OtherwisePhrase.vue';
-import WiringModal from './WiringModal.vue';
 import ChoicePhrase from './ChoicePhrase.vue';
 import SignalPhrase from './SignalPhrase.vue';
+import { late } from '../ui/late.ts';
+
+const WiringModal = late(() => import('./WiringModal.vue'));
 
 interface Token {
   readonly phrase: Phrase;

@@ -14,8 +14,10 @@ import {
   isMomentary,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import HeatModal from './HeatModal.vue';
 import LevelSlider from './LevelSlider.vue';
+import { late } from '../ui/late.ts';
+
+const HeatModal = late(() => import('./HeatModal.vue'));
 
 const project = useProject();
 const own = computed(() => new Set(project.design && project.job ? intentOf(project.design, project.job).signals : []));

@@ -2,7 +2,9 @@
 import { computed, ref, watch } from 'vue';
 import { formatQuantity } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
-import SizingModal from './SizingModal.vue';
+import { late } from '../ui/late.ts';
+
+const SizingModal = late(() => import('./SizingModal.vue'));
 
 const project = useProject();
 const sizing = ref(false);

@@ -10,11 +10,15 @@ const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const views = ref<readonly WiringView[] | null>(null);
 
-watch([open, () => project.analysis, () => project.job?.id], async ([now, analysis, job]) => {
-  if (!now || !job) return;
-  const fresh = await project.wirings(job);
-  if (project.analysis === analysis && project.job?.id === job) views.value = fresh;
-});
+watch(
+  [open, () => project.analysis, () => project.job?.id],
+  async ([now, analysis, job]) => {
+    if (!now || !job) return;
+    const fresh = await project.wirings(job);
+    if (project.analysis === analysis && project.job?.id === job) views.value = fresh;
+  },
+  { immediate: true },
+);
 const pick = (id: string) => project.patch('way of wiring', [{ path: ['jobs', project.jobIndex, 'way'], value: id }]);
 const ROWS: readonly { label: string; of: (view: WiringView) => string }[] = [
   { label: 'Relays', of: ({ relays }) => String(relays) },

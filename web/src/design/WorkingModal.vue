@@ -10,12 +10,16 @@ const finding = defineModel<Finding | null>('finding', { required: true });
 const project = useProject();
 /** What the solved numbers come from, asked for when a working is opened. */
 const trail = ref<readonly Given[]>([]);
-watch(finding, async (now) => {
-  trail.value = [];
-  if (!now) return;
-  const fresh = await project.trail(now.key);
-  if (finding.value?.key === now.key) trail.value = fresh;
-});
+watch(
+  finding,
+  async (now) => {
+    trail.value = [];
+    if (!now) return;
+    const fresh = await project.trail(now.key);
+    if (finding.value?.key === now.key) trail.value = fresh;
+  },
+  { immediate: true },
+);
 function follow(path: string): void {
   finding.value = null;
   void project.follow(path);

@@ -19,11 +19,15 @@ const trouble = ref('');
 const link = shallowRef<{ address: string; path: string; size: number } | null>(null);
 
 const read = () => (project.role === 'owner' ? Promise.all([refresh(), readAudit()]) : undefined);
-watch(open, (is) => {
-  link.value = null;
-  trouble.value = '';
-  if (is) void read();
-});
+watch(
+  open,
+  (is) => {
+    link.value = null;
+    trouble.value = '';
+    if (is) void read();
+  },
+  { immediate: true },
+);
 async function attempt(work: () => Promise<unknown>): Promise<void> {
   trouble.value = '';
   try {

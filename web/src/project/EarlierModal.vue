@@ -18,12 +18,16 @@ const picked = ref<number | null>(null);
 const shown = shallowRef<Design | null>(null);
 const trouble = ref('');
 
-watch(open, (is) => {
-  picked.value = null;
-  shown.value = null;
-  trouble.value = '';
-  if (is) void refresh();
-});
+watch(
+  open,
+  (is) => {
+    picked.value = null;
+    shown.value = null;
+    trouble.value = '';
+    if (is) void refresh();
+  },
+  { immediate: true },
+);
 async function look(revision: number): Promise<void> {
   picked.value = revision;
   shown.value = null;

@@ -6,13 +6,15 @@ import { useRoute, useRouter } from 'vue-router';
 import TopBar from '../shell/TopBar.vue';
 import CommandFinder from '../shell/CommandFinder.vue';
 import KeysHelp from '../shell/KeysHelp.vue';
-import ShareModal from '../people/ShareModal.vue';
 import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
-import EarlierModal from './EarlierModal.vue';
 import KeepingBanners from './KeepingBanners.vue';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
+import { late } from '../ui/late.ts';
+
+const ShareModal = late(() => import('../people/ShareModal.vue'));
+const EarlierModal = late(() => import('./EarlierModal.vue'));
 
 const project = useProject();
 const route = useRoute();

@@ -28,12 +28,14 @@ import SayBox from '../projects/SayBox.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
 import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
-import AssumedModal from './AssumedModal.vue';
-import NotesModal from './NotesModal.vue';
-import PlacesModal from './PlacesModal.vue';
-import SchoolsModal from './SchoolsModal.vue';
 import SignalEditor from './SignalEditor.vue';
 import SupplyEditor from './SupplyEditor.vue';
+import { late } from '../ui/late.ts';
+
+const AssumedModal = late(() => import('./AssumedModal.vue'));
+const NotesModal = late(() => import('./NotesModal.vue'));
+const PlacesModal = late(() => import('./PlacesModal.vue'));
+const SchoolsModal = late(() => import('./SchoolsModal.vue'));
 
 const project = useProject();
 const router = useRouter();

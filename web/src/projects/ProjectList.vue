@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Input, Modal, message, notification } from 'ant-design-vue';
+import { Button, message, notification } from 'ant-design-vue';
 import { computed, defineAsyncComponent, h, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Design } from '@iron-nudge/core';
@@ -11,12 +11,13 @@ import { download, fileName } from '../ui/download.ts';
 import { latest } from '../ui/latest.ts';
 import { minute } from '../ui/when.ts';
 import { wordsOf } from '../ui/words-of.ts';
+import ChoiceInPlace from '../ui/ChoiceInPlace.vue';
 import ProjectCard from './ProjectCard.vue';
 import SayBox from './SayBox.vue';
 
 const { state: list, refresh } = latest(() => api.list());
 const router = useRouter();
-const renaming = ref<{ project: ProjectSummary; name: string } | null>(null);
+const renaming = shallowRef<ProjectSummary | null>(null);
 const beginning = ref(false);
 const file = ref<HTMLInputElement | null>(null);
 const filter = ref('');
@@ -29,9 +30,9 @@ async function exportAs(work: Promise<void>): Promise<void> {
 }
 /** Fetched when they are opened: the first page is light without them. */
 const ExportMenu = defineAsyncComponent(() => import('./ExportMenu.vue'));
-const SelectField = defineAsyncComponent(() => import('../ui/SelectField.vue'));
 const BinModal = defineAsyncComponent(() => import('./BinModal.vue'));
 const NewProjectModal = defineAsyncComponent(() => import('./NewProjectModal.vue'));
+const RenameModal = defineAsyncComponent(() => import('./RenameModal.vue'));
 const GalleryStrip = defineAsyncComponent(() => import('./GalleryStrip.vue'));
 const archive = () => import('./archive.ts');
 /** What went wrong with the last thing asked for. */
@@ -85,17 +86,13 @@ const beginFrom = (ready: string) =>
     await open(id);
   });
 
-async function rename(): Promise<void> {
-  const wanted = renaming.value;
-  const name = wanted?.name.trim();
-  if (!wanted || !name) return;
-  await attempt(async () => {
-    const { revision, document } = await api.load(wanted.project.id);
-    await api.save(wanted.project.id, revision, { ...document, name });
+const rename = (project: ProjectSummary, name: string) =>
+  attempt(async () => {
+    const { revision, document } = await api.load(project.id);
+    await api.save(project.id, revision, { ...document, name });
     await refresh();
     renaming.value = null;
   });
-}
 
 async function remove(project: ProjectSummary): Promise<void> {
   await attempt(async () => {
@@ -171,8 +168,6 @@ watch(list, async (now) => {
 });
 
 /** The name is what is asked for: the field has the focus as soon as it is up. */
-const nameField = ref<{ focus(): void } | null>(null);
-watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
 </script>
 
 <template>
@@ -199,7 +194,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         >
         <template v-if="isLong">
           <input v-model="filter" class="select find" placeholder="Find a project" aria-label="Find a project" />
-          <SelectField v-model="order" class="order" label="Order of the projects" quiet :options="ORDER_OPTIONS" />
+          <ChoiceInPlace v-model="order" class="order" label="Order of the projects" :options="ORDER_OPTIONS" />
         </template>
         <span class="gap"></span>
         <input
@@ -250,7 +245,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
           @open="open(project.id)"
           @looked="learnDangers(project.id, $event)"
         >
-          <button class="bare act" @click="renaming = { project, name: project.name }">Rename</button>
+          <button class="bare act" @click="renaming = project">Rename</button>
           <button
             class="bare act"
             @click="
@@ -281,18 +276,7 @@ watch(nameField, (field) => requestAnimationFrame(() => field?.focus()));
         circuit, and have mains work done by someone who may do it.
       </p>
     </main>
-    <Modal
-      :open="renaming !== null"
-      title="Rename project"
-      ok-text="OK"
-      :ok-button-props="{ disabled: !renaming?.name.trim() }"
-      @ok="rename"
-      @cancel="renaming = null"
-    >
-      <label v-if="renaming" class="field"
-        >Name<Input ref="nameField" v-model:value="renaming.name" :maxlength="60" @press-enter="rename"
-      /></label>
-    </Modal>
+    <RenameModal v-if="renaming" :name="renaming.name" :busy="busy" @renamed="rename(renaming, $event)" @closed="renaming = null" />
   </div>
 </template>
 

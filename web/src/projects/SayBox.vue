@@ -1,12 +1,11 @@
 <script setup lang="ts">
 /** A circuit in one sentence: what it was taken for stands under it while one types, and what is still to say. */
-import { computed, defineAsyncComponent, ref, shallowRef, useId } from 'vue';
+import { computed, ref, shallowRef, useId } from 'vue';
 import type { Design, Heard } from '@iron-nudge/core';
 import type * as Saying from './saying.ts';
+import SelectField from '../ui/SelectField.vue';
 import { wordsOf } from '../ui/words-of.ts';
 
-/** Fetched when something is asked: the first page is light without it. */
-const SelectField = defineAsyncComponent(() => import('../ui/SelectField.vue'));
 const props = defineProps<{ design: Design | null; button: string }>();
 const emit = defineEmits<{ wired: [design: Design] }>();
 

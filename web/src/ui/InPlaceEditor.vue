@@ -5,6 +5,7 @@
  */
 import { Popover } from 'ant-design-vue';
 import { nextTick, onBeforeUnmount, ref, shallowRef, useId, watch } from 'vue';
+import { fetchSelectBox } from './select-box.ts';
 import { openEditor, placeOfEditors } from './editors.ts';
 
 const props = defineProps<{
@@ -39,7 +40,8 @@ async function change(now: boolean): Promise<void> {
   }
   openEditor.value = id;
   emit('open');
-  focusFirst(MOST_FRAMES);
+  // Most begin with a box of several, which has to be fetched the first time.
+  void fetchSelectBox().finally(() => focusFirst(MOST_FRAMES));
   await nextTick();
   editor.value?.scrollIntoView({ block: 'nearest' });
 }

@@ -1,23 +1,16 @@
 <script setup lang="ts" generic="T extends string | number">
 /**
  * One of several. `quiet`: its label stands elsewhere for the eye; `beside`: it stands left of the box. From a dozen options on
- * one types a part of the wanted one.
- *
- * The library's box names a list that is not on the page until it is opened, and shows options that are none to a screen
- * reader; both are mended here, where it is opened.
+ * one types a part of the wanted one. The box comes when the first one is asked for: a page that shows none is light without it,
+ * and what was chosen stands in its place until then.
  */
-import { Select, type SelectProps } from 'ant-design-vue';
-import { computed, nextTick, onMounted, onUpdated, ref, useId } from 'vue';
+import { useId } from 'vue';
+import { SelectBox } from './select-box.ts';
 
-interface Option {
-  value: T;
-  text: string;
-  disabled?: boolean;
-}
 const props = defineProps<{
   label: string;
   modelValue: T;
-  options: readonly Option[];
+  options: readonly { value: T; text: string; disabled?: boolean }[];
   quiet?: boolean;
   beside?: boolean;
   disabled?: boolean;
@@ -25,109 +18,30 @@ const props = defineProps<{
   opened?: boolean;
 }>();
 const emit = defineEmits<{ 'update:modelValue': [value: T]; closed: [] }>();
-
-/** Options from which on looking is slower than typing. */
-const MANY = 12;
 const id = useId();
-const open = ref(false);
-const field = ref<HTMLElement | null>(null);
-const list = computed(() =>
-  props.options.map(({ value, text, disabled }) => ({ value, label: text, title: text, disabled: disabled ?? false })),
-);
-
-const box = () => field.value?.querySelector<HTMLInputElement>('input[role=combobox]') ?? null;
-const popup = () => document.getElementById(`${id}_list`)?.closest<HTMLElement>('.ant-select-dropdown') ?? null;
-
-/** What the closed box says of itself: its label and what was chosen, and no list that is not there. */
-function mendBox(): void {
-  const combobox = box();
-  if (!combobox) return;
-  const chosen = field.value?.querySelector('.ant-select-selection-item');
-  if (chosen) chosen.id = `${id}-chosen`;
-  combobox.setAttribute('aria-labelledby', chosen ? `${id}-label ${id}-chosen` : `${id}-label`);
-  combobox.removeAttribute('aria-owns');
-  combobox.setAttribute('aria-expanded', String(open.value));
-  if (!open.value) for (const name of ['aria-controls', 'aria-activedescendant']) combobox.removeAttribute(name);
-}
-
-/** The options that are seen are the ones that are said. */
-function mendList(): void {
-  const combobox = box();
-  const shown = popup();
-  if (!combobox || !shown) return;
-  shown.style.minWidth = `${field.value!.querySelector('.ant-select')!.clientWidth}px`;
-  document.getElementById(`${id}_list`)!.setAttribute('aria-hidden', 'true');
-  const holder = shown.querySelector('.rc-virtual-list-holder-inner') ?? shown.querySelector('.ant-select-item-empty')?.parentElement;
-  shown.setAttribute('role', 'region');
-  shown.setAttribute('aria-label', `${props.label}: choices`);
-  if (!holder) return;
-  holder.id = `${id}-options`;
-  holder.setAttribute('role', 'listbox');
-  holder.setAttribute('aria-labelledby', `${id}-label`);
-  combobox.setAttribute('aria-controls', holder.id);
-  combobox.removeAttribute('aria-activedescendant');
-  shown.querySelectorAll('.ant-select-item-option').forEach((option, at) => {
-    option.id = `${id}-option-${at}`;
-    option.setAttribute('role', 'option');
-    if (option.matches('.ant-select-item-option-active')) combobox.setAttribute('aria-activedescendant', option.id);
-  });
-}
-async function mend(): Promise<void> {
-  await nextTick();
-  mendBox();
-  if (open.value) mendList();
-}
-function change(now: boolean): void {
-  open.value = now;
-  void mend();
-  if (!now) emit('closed');
-}
-/** Esc closes the list and nothing that stands around it. */
-function keys(event: KeyboardEvent): void {
-  if (event.key === 'Escape' && open.value) {
-    event.stopPropagation();
-    change(false);
-  } else void mend();
-}
-function take(value: SelectProps['value']): void {
+function take(value: string | number): void {
   const chosen = props.options.find((one) => one.value === value);
   if (chosen) emit('update:modelValue', chosen.value);
 }
-onMounted(() => {
-  void mend();
-  if (!props.opened) return;
-  box()?.focus();
-  change(true);
-});
-onUpdated(mend);
 </script>
 
 <template>
-  <div ref="field" class="field" :class="{ quiet, beside }" @keydown="keys">
+  <div class="field" :class="{ quiet, beside }">
     <label :id="`${id}-label`" :for="id">{{ label }}</label>
-    <Select
+    <SelectBox
       :id="id"
-      :value="modelValue"
-      :options="list"
-      :open="open"
+      :label="label"
+      :model-value="modelValue"
+      :options="options"
       :disabled="disabled"
-      :show-search="options.length > MANY"
-      option-filter-prop="label"
-      :dropdown-match-select-width="false"
-      :list-height="320"
-      @dropdown-visible-change="change"
-      @change="take"
+      :opened="opened"
+      @update:model-value="take"
+      @closed="emit('closed')"
     />
   </div>
 </template>
 
 <style scoped>
-.field :deep(.ant-select) {
-  width: 100%;
-}
-.field :deep(.ant-select-open .ant-select-selection-item) {
-  color: var(--iron);
-}
 .beside {
   display: flex;
   align-items: center;
