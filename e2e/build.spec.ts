@@ -1,7 +1,7 @@
 /** From the proved circuit to the book in the garage: lists that are edited, the order of work on a phone, the PDF. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { choose, freshOwlBox, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, projectOf, saved, watchErrors } from './support.ts';
 
 const view = (page: Page, title: string) => page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: title }).click();
 
@@ -55,6 +55,29 @@ test('a wire is found, sorted, given another colour, label and length; it stays 
   await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(1);
+});
+
+test('a long wire list draws the rows that are looked at, down to the last, and sorts all of them', async ({ page, request }) => {
+  const project = await projectOf(request, 28);
+  await page.goto(`/projects/${project}/build`);
+  const list = page.getByRole('region', { name: 'Wire list' });
+  const rows = list.locator('tbody tr:not([aria-hidden])');
+  await expect(rows.first()).toContainText('W1.1');
+  const count = Number((await page.getByText(/^\d+ of \d+ pieces$/).innerText()).split(' ')[0]);
+  expect(count).toBeGreaterThan(200);
+  expect(await rows.count()).toBeLessThanOrEqual(120);
+  const wire = list.getByRole('columnheader', { name: /^Wire/ });
+  await wire.getByRole('button').click();
+  await expect(wire).toHaveAttribute('aria-sort', 'ascending');
+  await expect(async () => {
+    await list.evaluate((box) => box.scrollTo(0, box.scrollHeight));
+    await expect(rows.last()).toContainText('W28.', { timeout: 500 });
+    await expect(rows.last()).toBeInViewport({ timeout: 500 });
+  }).toPass();
+  await wire.getByRole('button').click();
+  await expect(wire).toHaveAttribute('aria-sort', 'descending');
+  await list.evaluate((box) => box.scrollTo(0, 0));
+  await expect(rows.first()).toContainText('W28.');
 });
 
 test('what is in the drawer is not bought, a spool is cut from first, and a strip is put in and taken out', async ({ page, request }) => {

@@ -8,6 +8,27 @@ export async function freshOwlBox(request: APIRequestContext, name: string): Pro
   return ((await answer.json()) as { id: string }).id;
 }
 
+/** The demo with as many jobs as wanted, copies of its own one after another. */
+export async function projectOf(request: APIRequestContext, jobs: number): Promise<string> {
+  const made = Array.from({ length: jobs }, (_, at) => {
+    const job = owlBox.jobs[at % owlBox.jobs.length]!;
+    return at < owlBox.jobs.length ? job : { ...job, id: `${job.id}-${at}`, name: `${job.name} ${at}` };
+  });
+  const ids = new Set(made.map(({ id }) => id));
+  const statements = (owlBox as { statements?: { a: { id: string }; b: { id: string } }[] }).statements ?? [];
+  const document = {
+    ...owlBox,
+    name: `${jobs} jobs`,
+    jobs: made,
+    statements: jobs < owlBox.jobs.length ? [] : statements,
+    accepted: [],
+  };
+  expect(ids.size).toBe(jobs);
+  const answer = await request.post('/api/projects', { data: { document } });
+  expect(await answer.text()).toContain('"id"');
+  return ((await answer.json()) as { id: string }).id;
+}
+
 export async function openJob(page: Page, project: string, job: string): Promise<void> {
   await page.goto(`/projects/${project}/design/${job}`);
   await expect(page.getByLabel('Sentence', { exact: true })).toBeVisible();

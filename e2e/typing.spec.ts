@@ -1,28 +1,7 @@
 /** What a person types is there: on the page, on the server, and after the tab was closed right after the last key. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import owlBox from '../examples/demo/owl-box.json' with { type: 'json' };
-import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
-
-/** The demo with as many jobs as wanted, copies of its own one after another. */
-async function projectOf(request: APIRequestContext, jobs: number): Promise<string> {
-  const made = Array.from({ length: jobs }, (_, at) => {
-    const job = owlBox.jobs[at % owlBox.jobs.length]!;
-    return at < owlBox.jobs.length ? job : { ...job, id: `${job.id}-${at}`, name: `${job.name} ${at}` };
-  });
-  const ids = new Set(made.map(({ id }) => id));
-  const statements = (owlBox as { statements?: { a: { id: string }; b: { id: string } }[] }).statements ?? [];
-  const document = {
-    ...owlBox,
-    name: `${jobs} jobs`,
-    jobs: made,
-    statements: jobs < owlBox.jobs.length ? [] : statements,
-    accepted: [],
-  };
-  expect(ids.size).toBe(jobs);
-  const answer = await request.post('/api/projects', { data: { document } });
-  expect(await answer.text()).toContain('"id"');
-  return ((await answer.json()) as { id: string }).id;
-}
+import type owlBox from '../examples/demo/owl-box.json';
+import { choose, freshOwlBox, openJob, projectOf, saved, watchErrors } from './support.ts';
 
 async function onServer<T>(request: APIRequestContext, project: string, read: (document: typeof owlBox) => T): Promise<T> {
   const answer = await request.get(`/api/projects/${project}`);

@@ -9,6 +9,7 @@ import { download, fileName } from '../ui/download.ts';
 import PlotChart from '../ui/PlotChart.vue';
 import { readingsCsv, showReading } from './readings.ts';
 import SelectField from '../ui/SelectField.vue';
+import SheetTable, { type Column } from '../ui/SheetTable.vue';
 
 const project = useProject();
 const records = useRecords();
@@ -24,6 +25,17 @@ const lines = computed(() =>
     .reverse(),
 );
 const jobName = (id: string) => project.design?.jobs.find((job) => job.id === id)?.name ?? id;
+
+type Line = (typeof lines.value)[number];
+const COLUMNS: readonly Column<Line>[] = [
+  { key: 'at', title: 'When', of: ({ at }) => at },
+  { key: 'job', title: 'Job', of: ({ job }) => jobName(job) },
+  { key: 'measured', title: 'Measured', of: (line) => (line.kind === 'reading' ? line.words : '') },
+  { key: 'read', title: 'Read', number: true },
+  { key: 'should', title: 'Should be', number: true },
+  { key: 'meter', title: 'Meter', of: (line) => (line.kind === 'reading' ? (line.meter ?? '') : '') },
+  { key: 'note', title: 'Note' },
+];
 
 /** Steps read more than once have something to draw; the one read most often first. */
 const series = computed(() => {
@@ -80,38 +92,33 @@ const save = () => download(fileName(`${project.design!.name} readings`, 'csv'),
       />
       <PlotChart :label="`${shown[0]!.words} over its dates`" :data="[...data] as never" :layout="layout" />
     </div>
-    <div class="scroll" tabindex="0" aria-label="Readings">
-      <table v-if="lines.length" class="sheet">
-        <thead>
-          <tr>
-            <th scope="col">When</th>
-            <th scope="col">Job</th>
-            <th scope="col">Measured</th>
-            <th scope="col">Read</th>
-            <th scope="col">Should be</th>
-            <th scope="col">Meter</th>
-            <th scope="col">Note</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in lines" :key="line.id">
-            <td class="when">{{ minute(line.at) }}</td>
-            <td>{{ jobName(line.job) }}</td>
-            <template v-if="line.kind === 'reading'">
-              <td>{{ line.words }}</td>
-              <td class="number" :data-state="readingVerdict(line)">
-                {{ MARK[readingVerdict(line)] }} {{ showReading(line.value, line.quantity) }}
-              </td>
-              <td class="number">{{ showReading(line.expected, line.quantity) }} ± {{ showReading(line.tolerance, line.quantity) }}</td>
-              <td>{{ line.meter }}</td>
-              <td>{{ line.note }}</td>
-            </template>
-            <td v-else colspan="5" class="fresh">readings begun again{{ line.note ? `: ${line.note}` : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-else class="about">No reading yet: the test plan is where they are taken.</p>
-    </div>
+    <SheetTable
+      label="Readings"
+      stacks
+      :columns="COLUMNS"
+      :rows="lines"
+      :id-of="({ id }) => id"
+      empty="No reading yet: the test plan is where they are taken."
+    >
+      <template #cell-at="{ row }"
+        ><span class="when">{{ minute(row.at) }}</span></template
+      >
+      <template #cell-measured="{ row }">
+        <span v-if="row.kind === 'fresh-start'" class="fresh">readings begun again{{ row.note ? `: ${row.note}` : '' }}</span>
+        <template v-else>{{ row.words }}</template>
+      </template>
+      <template #cell-read="{ row }">
+        <span v-if="row.kind === 'reading'" :data-state="readingVerdict(row)"
+          >{{ MARK[readingVerdict(row)] }} {{ showReading(row.value, row.quantity) }}</span
+        >
+      </template>
+      <template #cell-should="{ row }">
+        <template v-if="row.kind === 'reading'"
+          >{{ showReading(row.expected, row.quantity) }} ± {{ showReading(row.tolerance, row.quantity) }}</template
+        >
+      </template>
+      <template #cell-note="{ row }">{{ row.kind === 'reading' ? row.note : '' }}</template>
+    </SheetTable>
   </section>
 </template>
 
@@ -133,9 +140,6 @@ const save = () => download(fileName(`${project.design!.name} readings`, 'csv'),
 }
 .chart :deep(.plot) {
   height: 240px;
-}
-.scroll {
-  overflow-x: auto;
 }
 .when {
   white-space: nowrap;

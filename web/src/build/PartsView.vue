@@ -1,16 +1,67 @@
 <script setup lang="ts">
 /** What to buy: counted, with spares, less what is in the drawer. */
 import { computed } from 'vue';
-import { colourName, partsListCsv, sizeName, totalPrice } from '@iron-nudge/core';
+import { colourName, partsListCsv, sizeName, totalPrice, type PartRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
+import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import { withCount } from './edits.ts';
 
 const project = useProject();
 const parts = computed(() => project.analysis?.parts ?? []);
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const total = computed(() => totalPrice(parts.value, cuts.value));
+interface Row {
+  id: string;
+  buy: number;
+  description: string;
+  tags: string;
+  places: string;
+  need: string;
+  each: number | null;
+  price: number | null;
+  /** Null for wire, which is bought by the roll. */
+  part: PartRow | null;
+  spools: string;
+}
+const rows = computed((): readonly Row[] => [
+  ...parts.value.map((part) => ({
+    id: part.description + part.places,
+    buy: part.toBuy,
+    description: part.description,
+    tags: part.tags,
+    places: part.places,
+    need: String(part.count),
+    each: part.price,
+    price: part.price === null ? null : part.price * part.toBuy,
+    part,
+    spools: '',
+  })),
+  ...cuts.value.map((cut) => ({
+    id: `${cut.sizeMm2} ${cut.colour} ${cut.insulation}`,
+    buy: cut.cut.rolls.length,
+    description: `Roll of ${project.design!.build.rollM} m, ${sizeName(cut.sizeMm2)}, ${colourName(cut.colour)}, ${cut.insulation}`,
+    tags: `${cut.pieces} ${cut.pieces === 1 ? 'piece' : 'pieces'}`,
+    places: '',
+    need: `${cut.lengthM.toFixed(2)} m`,
+    each: null,
+    price: cut.price,
+    part: null,
+    spools: cut.cut.spools.length === 0 ? '' : `${cut.cut.spools.length} ${cut.cut.spools.length === 1 ? 'spool' : 'spools'}`,
+  })),
+]);
+const COLUMNS: readonly Column<Row>[] = [
+  { key: 'buy', title: 'Buy', number: true, of: ({ buy }) => buy },
+  { key: 'description', title: 'Part', of: ({ description }) => description },
+  { key: 'tags', title: 'Tags', of: ({ tags }) => tags },
+  { key: 'places', title: 'Places', of: ({ places }) => places },
+  { key: 'need', title: 'Need', number: true },
+  { key: 'spare', title: 'Spare', number: true },
+  { key: 'drawer', title: 'Drawer', number: true },
+  { key: 'each', title: 'Each', number: true, of: ({ each }) => each ?? 0 },
+  { key: 'price', title: 'Price', number: true, of: ({ price }) => price ?? 0 },
+];
 function set(list: 'drawer' | 'spares', description: string, typed: string, refuse: () => void): void {
   const count = typed === '' ? undefined : Number(typed);
   if (count !== undefined && (!Number.isInteger(count) || count < 0 || count > 10_000)) refuse();
@@ -26,71 +77,56 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
       <p class="note">Prices are invented, as all of the shelf: they weigh one choice against another.</p>
       <button class="plain-button" :disabled="parts.length === 0" @click="save">Parts as CSV</button>
     </div>
-    <table v-if="parts.length" class="sheet">
-      <thead>
-        <tr>
-          <th scope="col">Buy</th>
-          <th scope="col">Part</th>
-          <th scope="col">Tags</th>
-          <th scope="col">Places</th>
-          <th scope="col">Need</th>
-          <th scope="col">Spare</th>
-          <th scope="col">Drawer</th>
-          <th scope="col">Each</th>
-          <th scope="col">Price</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in parts" :key="row.description + row.places" :class="{ had: row.toBuy === 0 }">
-          <td class="number buy">{{ row.toBuy }}</td>
-          <td>{{ row.description }}</td>
-          <td class="mono tags">{{ row.tags }}</td>
-          <td class="note">{{ row.places }}</td>
-          <td class="number">{{ row.count }}</td>
-          <td class="number">
-            <CellField
-              numeric
-              :label="`Spare of ${row.description}`"
-              :model-value="String(row.spare)"
-              @take="(typed, refuse) => set('spares', row.description, typed, refuse)"
-            />
-          </td>
-          <td class="number">
-            <CellField
-              numeric
-              placeholder="0"
-              :label="`In the drawer of ${row.description}`"
-              :model-value="row.inDrawer ? String(row.inDrawer) : ''"
-              @take="(typed, refuse) => set('drawer', row.description, typed, refuse)"
-            />
-          </td>
-          <td class="number">{{ row.price === null ? '' : row.price.toFixed(2) }}</td>
-          <td class="number">{{ row.price === null ? 'its own' : (row.price * row.toBuy).toFixed(2) }}</td>
-        </tr>
-        <tr v-for="row in cuts" :key="`${row.sizeMm2}${row.colour}${row.insulation}`">
-          <td class="number buy">{{ row.cut.rolls.length }}</td>
-          <td>
-            Roll of {{ project.design!.build.rollM }} m, {{ sizeName(row.sizeMm2) }}, {{ colourName(row.colour) }}, {{ row.insulation }}
-          </td>
-          <td class="mono tags">{{ row.pieces }} {{ row.pieces === 1 ? 'piece' : 'pieces' }}</td>
-          <td></td>
-          <td class="number">{{ row.lengthM.toFixed(2) }} m</td>
-          <td></td>
-          <td class="number note">
-            {{ row.cut.spools.length ? `${row.cut.spools.length} spool${row.cut.spools.length > 1 ? 's' : ''}` : '' }}
-          </td>
-          <td></td>
-          <td class="number">{{ row.price.toFixed(2) }}</td>
-        </tr>
-      </tbody>
-      <tfoot>
+    <SheetTable
+      label="Parts to buy"
+      stacks
+      :columns="COLUMNS"
+      :rows="rows"
+      :id-of="({ id }) => id"
+      :class-of="({ buy }) => ({ had: buy === 0 })"
+      empty="No parts yet."
+    >
+      <template #cell-buy="{ row }"
+        ><b class="buy">{{ row.buy }}</b></template
+      >
+      <template #cell-tags="{ row }"
+        ><span class="mono tags">{{ row.tags }}</span></template
+      >
+      <template #cell-places="{ row }"
+        ><span class="note">{{ row.places }}</span></template
+      >
+      <template #cell-need="{ row }">{{ row.need }}</template>
+      <template #cell-spare="{ row: { part } }">
+        <CellField
+          v-if="part"
+          numeric
+          :label="`Spare of ${part.description}`"
+          :model-value="String(part.spare)"
+          @take="(typed, refuse) => set('spares', part.description, typed, refuse)"
+        />
+      </template>
+      <template #cell-drawer="{ row: { part, spools } }">
+        <CellField
+          v-if="part"
+          numeric
+          placeholder="0"
+          :label="`In the drawer of ${part.description}`"
+          :model-value="part.inDrawer ? String(part.inDrawer) : ''"
+          @take="(typed, refuse) => set('drawer', part.description, typed, refuse)"
+        />
+        <span v-else class="note">{{ spools }}</span>
+      </template>
+      <template #cell-each="{ row: { each } }">{{ each === null ? '' : each.toFixed(2) }}</template>
+      <template #cell-price="{ row: { price } }">{{ price === null ? 'its own' : price.toFixed(2) }}</template>
+      <template #foot>
         <tr>
           <th scope="row" colspan="8">Together{{ total.unpriced > 0 ? `, without ${total.unpriced} rows of your own parts` : '' }}</th>
-          <td class="number buy">{{ total.price.toFixed(2) }}</td>
+          <td class="number">
+            <b>{{ total.price.toFixed(2) }}</b>
+          </td>
         </tr>
-      </tfoot>
-    </table>
-    <p v-else class="note">No parts yet.</p>
+      </template>
+    </SheetTable>
   </section>
 </template>
 
@@ -102,17 +138,14 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
   color: var(--iron);
   font-size: 12.5px;
 }
-.buy {
-  font-weight: 700;
-}
 .tags {
   font-size: 12px;
   max-width: 220px;
 }
-.had td {
+section :deep(.had td) {
   color: var(--iron);
 }
-input {
+:deep(input) {
   width: 46px;
   text-align: right;
   font-family: var(--mono);
@@ -120,10 +153,5 @@ input {
   border: 1px solid var(--line);
   border-radius: 3px;
   padding: 1px 4px;
-}
-@media (max-width: 800px) {
-  section {
-    overflow-x: auto;
-  }
 }
 </style>

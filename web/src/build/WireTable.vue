@@ -6,48 +6,37 @@ import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
 import { withWireEdit } from './edits.ts';
-import SelectField from '../ui/SelectField.vue';
 import ChoiceInPlace from '../ui/ChoiceInPlace.vue';
+import { holding } from '../ui/find.ts';
+import SelectField from '../ui/SelectField.vue';
+import SheetTable, { type Column } from '../ui/SheetTable.vue';
+import TickField from '../ui/TickField.vue';
 
 const project = useProject();
 const text = ref('');
 const job = ref('');
-type Column = 'tag' | 'from' | 'to' | 'colour' | 'sizeMm2' | 'lengthM' | 'loom';
-const COLUMNS: readonly (readonly [Column, string])[] = [
-  ['tag', 'Wire'],
-  ['from', 'From'],
-  ['to', 'To'],
-  ['colour', 'Colour'],
-  ['sizeMm2', 'Size'],
-  ['lengthM', 'Cut'],
-  ['loom', 'Loom'],
+const COLUMNS: readonly Column<WireRow>[] = [
+  { key: 'tag', title: 'Wire', of: ({ tag }) => tag },
+  { key: 'from', title: 'From', of: ({ from }) => from },
+  { key: 'to', title: 'To', of: ({ to }) => to },
+  { key: 'colour', title: 'Colour', of: ({ colour }) => colour },
+  { key: 'size', title: 'Size', number: true, of: ({ sizeMm2 }) => sizeMm2 },
+  { key: 'cut', title: 'Cut', number: true, of: ({ lengthM }) => lengthM },
+  { key: 'loom', title: 'Loom', of: ({ loom }) => loom },
+  { key: 'ends', title: 'Ends' },
+  { key: 'label', title: 'Label' },
+  { key: 'fitted', title: 'Fitted' },
 ];
-const sort = ref<{ by: Column; down: boolean } | null>(null);
-const COLLATE = new Intl.Collator('en', { numeric: true });
 
 const all = computed(() => project.analysis?.wires ?? []);
-const rows = computed(() => {
-  const words = text.value.trim().toLowerCase().split(/\s+/).filter(Boolean);
-  const own = all.value.filter(
+const rows = computed(() =>
+  holding(
+    all.value.filter((row) => job.value === '' || row.job === job.value),
+    text.value,
     (row) =>
-      (job.value === '' || row.job === job.value) &&
-      words.every((word) =>
-        `${row.tag} ${row.from} ${row.fromPlace} ${row.to} ${row.toPlace} ${row.colour} ${row.colourName} ${row.sizeMm2} ${row.awg} loom ${row.loom} ${row.labelFrom}`
-          .toLowerCase()
-          .includes(word),
-      ),
-  );
-  if (!sort.value) return own;
-  const { by, down } = sort.value;
-  return [...own].sort((a, b) => {
-    const [x, y] = [a[by], b[by]];
-    const order = typeof x === 'number' && typeof y === 'number' ? x - y : COLLATE.compare(String(x), String(y));
-    return down ? -order : order;
-  });
-});
-function order(by: Column): void {
-  sort.value = sort.value?.by !== by ? { by, down: false } : sort.value.down ? null : { by, down: true };
-}
+      `${row.tag} ${row.from} ${row.fromPlace} ${row.to} ${row.toPlace} ${row.colour} ${row.colourName} ${row.sizeMm2} ${row.awg} loom ${row.loom} ${row.labelFrom}`,
+  ),
+);
 const clashes = computed(() =>
   (project.analysis?.strips ?? []).flatMap((strip) => strip.clashes.map(({ words }) => `${strip.name}: ${words}`)),
 );
@@ -95,90 +84,80 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
       <span class="count mono" role="status">{{ rows.length }} of {{ all.length }} pieces</span>
       <button class="plain-button" :disabled="rows.length === 0" @click="save">Wires as CSV</button>
     </div>
-    <div v-if="rows.length" class="scroll" tabindex="0" aria-label="Wire list">
-      <table class="sheet">
-        <thead>
-          <tr>
-            <th
-              v-for="[by, title] in COLUMNS"
-              :key="by"
-              scope="col"
-              :aria-sort="sort?.by === by ? (sort.down ? 'descending' : 'ascending') : 'none'"
-            >
-              <button class="bare sorter" @click="order(by)">{{ title }}{{ sort?.by === by ? (sort.down ? ' ▼' : ' ▲') : '' }}</button>
-            </th>
-            <th scope="col">Ends</th>
-            <th scope="col">Label</th>
-            <th scope="col">Fitted</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="row in rows"
-            :key="row.id"
-            :class="{ selected: project.selection?.id === row.wire, there: row.existing }"
-            @click="project.selection = { kind: 'wire', id: row.wire }"
-          >
-            <td class="mono">{{ row.tag }}</td>
-            <td>
-              {{ row.from }} <span class="place">{{ row.fromPlace }}</span>
-            </td>
-            <td>
-              {{ row.to }} <span class="place">{{ row.toPlace }}</span>
-            </td>
-            <td class="colour">
-              <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />
-              <ChoiceInPlace
-                v-if="whole(row)"
-                :label="`Colour of ${row.tag}`"
-                :model-value="row.colour"
-                :options="colours(row.colour).map((code) => ({ value: code, text: `${code} ${colourName(code)}` }))"
-                @update:model-value="edit(row, 'colour', { colour: $event })"
-              />
-              <template v-else>{{ row.colour }} {{ row.colourName }}</template>
-            </td>
-            <td class="number">{{ sizeName(row.sizeMm2) }}</td>
-            <td class="number" :title="row.lengthAssumed ? 'By a distance that nobody measured' : undefined">
-              <span v-if="row.lengthAssumed" aria-label="assumed">≈</span>
-              <CellField
-                v-if="whole(row)"
-                class="plain length"
-                numeric
-                :class="{ said: said(row)?.lengthM !== undefined }"
-                :label="`Length of ${row.tag}, m`"
-                :model-value="row.lengthM.toFixed(2)"
-                @take="(typed, refuse) => setLength(row, typed, refuse)"
-              />
-              <template v-else>{{ row.lengthM.toFixed(2) }}</template>
-              m
-            </td>
-            <td>{{ row.loom }}</td>
-            <td class="place">{{ row.fromTerminal }} · {{ row.toTerminal }}</td>
-            <td>
-              <CellField
-                v-if="whole(row)"
-                class="plain label"
-                :most="24"
-                :label="`Label of ${row.tag}`"
-                :placeholder="row.tag"
-                :model-value="said(row)?.label ?? ''"
-                @take="setLabel(row, $event)"
-              />
-            </td>
-            <td>
-              <input
-                v-if="whole(row)"
-                type="checkbox"
-                :aria-label="`${row.tag} is there already`"
-                :checked="row.existing"
-                @change="edit(row, 'existing', { existing: row.existing ? undefined : true })"
-              />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <p v-else class="empty">{{ all.length > 0 ? 'No wire is like that.' : 'No wires yet: a job that is wired puts its wires here.' }}</p>
+    <SheetTable
+      label="Wire list"
+      tall
+      stacks
+      :columns="COLUMNS"
+      :rows="rows"
+      :id-of="({ id }) => id"
+      :class-of="(row) => ({ selected: project.selection?.id === row.wire, there: row.existing })"
+      :empty="all.length > 0 ? 'No wire is like that.' : 'No wires yet: a job that is wired puts its wires here.'"
+      @pick="project.selection = { kind: 'wire', id: $event.wire }"
+    >
+      <template #cell-tag="{ row }"
+        ><span class="mono">{{ row.tag }}</span></template
+      >
+      <template #cell-from="{ row }"
+        >{{ row.from }} <span class="place">{{ row.fromPlace }}</span></template
+      >
+      <template #cell-to="{ row }"
+        >{{ row.to }} <span class="place">{{ row.toPlace }}</span></template
+      >
+      <template #cell-colour="{ row }">
+        <span class="colour">
+          <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />
+          <ChoiceInPlace
+            v-if="whole(row)"
+            :label="`Colour of ${row.tag}`"
+            :model-value="row.colour"
+            :options="colours(row.colour).map((code) => ({ value: code, text: `${code} ${colourName(code)}` }))"
+            @update:model-value="edit(row, 'colour', { colour: $event })"
+          />
+          <template v-else>{{ row.colour }} {{ row.colourName }}</template>
+        </span>
+      </template>
+      <template #cell-size="{ row }">{{ sizeName(row.sizeMm2) }}</template>
+      <template #cell-cut="{ row }">
+        <span :title="row.lengthAssumed ? 'By a distance that nobody measured' : undefined">
+          <span v-if="row.lengthAssumed" aria-label="assumed">≈</span>
+          <CellField
+            v-if="whole(row)"
+            class="plain length"
+            numeric
+            :class="{ said: said(row)?.lengthM !== undefined }"
+            :label="`Length of ${row.tag}, m`"
+            :model-value="row.lengthM.toFixed(2)"
+            @take="(typed, refuse) => setLength(row, typed, refuse)"
+          />
+          <template v-else>{{ row.lengthM.toFixed(2) }}</template>
+          m
+        </span>
+      </template>
+      <template #cell-ends="{ row }"
+        ><span class="place">{{ row.fromTerminal }} · {{ row.toTerminal }}</span></template
+      >
+      <template #cell-label="{ row }">
+        <CellField
+          v-if="whole(row)"
+          class="plain label"
+          :most="24"
+          :label="`Label of ${row.tag}`"
+          :placeholder="row.tag"
+          :model-value="said(row)?.label ?? ''"
+          @take="setLabel(row, $event)"
+        />
+      </template>
+      <template #cell-fitted="{ row }">
+        <TickField
+          v-if="whole(row)"
+          quiet
+          :label="`${row.tag} is there already`"
+          :model-value="row.existing"
+          @update:model-value="edit(row, 'existing', { existing: row.existing ? undefined : true })"
+        />
+      </template>
+    </SheetTable>
     <p class="note">
       ≈ is cut by a distance that nobody measured: measure it first. Lengths hold a tenth of slack; one that you measured stays as you typed
       it, and its drop is solved anew. Empty takes it back.
@@ -191,6 +170,9 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
   align-items: end;
   margin-bottom: 8px;
 }
+.head .plain-button {
+  white-space: nowrap;
+}
 .head .field:first-child {
   width: 240px;
 }
@@ -202,28 +184,10 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
   color: var(--iron);
   font-size: 12px;
 }
-.scroll {
-  max-height: calc(100vh - 300px);
-  min-height: 260px;
-  overflow: auto;
-  border: 1px solid var(--line);
-}
-.scroll th {
-  position: sticky;
-  top: 0;
-  z-index: 1;
-}
-.sorter {
-  font: inherit;
-  letter-spacing: inherit;
-  text-transform: inherit;
-  color: inherit;
-}
-tbody tr:hover,
-.selected {
+section :deep(.selected td) {
   background: var(--control-fill);
 }
-.there td {
+section :deep(.there td) {
   color: var(--iron);
 }
 .place {
@@ -251,9 +215,6 @@ tbody tr:hover,
   border-color: var(--line);
   background: var(--sheet);
 }
-select.plain {
-  max-width: 128px;
-}
 .length {
   width: 58px;
   text-align: right;
@@ -273,8 +234,16 @@ select.plain {
   color: var(--danger);
   font-weight: 600;
 }
-.note,
-.empty {
+.note {
   color: var(--iron);
+}
+@media (max-width: 800px) {
+  .head {
+    flex-wrap: wrap;
+  }
+  .head .field:is(:first-child, :nth-child(2)) {
+    flex: 1 1 130px;
+    width: auto;
+  }
 }
 </style>

@@ -21,8 +21,12 @@ import {
 import { ApiError, api, type PartRecord } from '../api.ts';
 import ListPage from '../shell/ListPage.vue';
 import { download } from '../ui/download.ts';
+import { holding } from '../ui/find.ts';
 import { latest } from '../ui/latest.ts';
 import NewThing from '../ui/NewThing.vue';
+import SelectField from '../ui/SelectField.vue';
+import SheetTable, { type Column } from '../ui/SheetTable.vue';
+import TextField from '../ui/TextField.vue';
 import PartEditor from './PartEditor.vue';
 
 const route = useRoute();
@@ -109,6 +113,59 @@ const all = computed(() => [
   ...SHELF.map((type) => ({ type, usedIn: [] as PartRecord['usedIn'], isOwn: false })),
   ...parts.value.map(({ part, usedIn }) => ({ type: ownRelay(part), usedIn, isOwn: true })),
 ]);
+type Shown = (typeof all.value)[number];
+
+const LOADS = ['heater', 'motor', 'filament', 'led', 'solenoid'] as const;
+const LOAD_TITLES = { heater: 'Resistive', motor: 'Motor', filament: 'Filament', led: 'LED', solenoid: 'Solenoid' } as const;
+const throwsOf = ({ poles }: RelayType) => [poles[0]!.closing, poles[0]!.resting].filter((pin) => pin !== null);
+const closingA = (kind: (typeof LOADS)[number]) => (row: Shown) => {
+  const { closing } = row.type.poles[0]!;
+  return Math.max(throwRating(row.type, closing, kind, 'dc').ampere, throwRating(row.type, closing, kind, 'ac').ampere);
+};
+const RELAY_COLUMNS: readonly Column<Shown>[] = [
+  { key: 'name', title: 'Relay', of: ({ type }) => type.name },
+  { key: 'coil', title: 'Coil', of: ({ type }) => type.coilV },
+  { key: 'throw', title: 'Throw' },
+  ...LOADS.map((kind) => ({ key: kind, title: LOAD_TITLES[kind], number: true, of: closingA(kind) })),
+  { key: 'price', title: 'Price', number: true, of: ({ type }) => type.price },
+];
+const SOCKET_COLUMNS: readonly Column<(typeof SOCKETS)[number]>[] = [
+  { key: 'name', title: 'Socket', of: ({ name }) => name },
+  { key: 'terminal', title: 'Each receptacle', number: true, of: ({ terminalA }) => terminalA },
+  { key: 'wire', title: 'Wire, most', number: true, of: ({ mostMm2 }) => mostMm2 },
+  { key: 'price', title: 'Price', number: true, of: ({ price }) => price },
+];
+const PLAIN_COLUMNS: readonly Column<(typeof PLAIN_PARTS)[number]>[] = [
+  { key: 'name', title: 'Part', of: ({ name }) => name },
+  { key: 'rating', title: 'Rating', of: ({ rating: words }) => words },
+  { key: 'price', title: 'Price', number: true, of: ({ price }) => price },
+];
+
+/** What is looked for: words, how it is built, its coil. */
+const typed = ref('');
+const build = ref<'' | 'plug-in' | 'own' | NonNullable<RelayType['build']>>('');
+const coil = ref(0);
+const BUILDS = [
+  { value: '', text: 'all kinds' },
+  { value: 'plug-in', text: 'plug-in and power relays' },
+  { value: 'module', text: 'relay modules' },
+  { value: 'contactor', text: 'contactors' },
+  { value: 'solid', text: 'solid-state' },
+  { value: 'own', text: 'my own' },
+] as const;
+const coils = computed(() => [
+  { value: 0, text: 'any voltage' },
+  ...[...new Set(all.value.map(({ type }) => type.coilV))].toSorted((a, b) => a - b).map((volts) => ({ value: volts, text: `${volts} V` })),
+]);
+const isBuilt = ({ type, isOwn }: Shown) =>
+  build.value === '' || (build.value === 'own' ? isOwn : build.value === (type.build ?? 'plug-in'));
+const shown = computed(() =>
+  holding(
+    all.value.filter((row) => isBuilt(row) && (coil.value === 0 || row.type.coilV === coil.value)),
+    typed.value,
+    ({ type }) => `${type.name} ${type.coilV} V ${type.build ?? 'plug-in'}`,
+  ),
+);
 </script>
 
 <template>
@@ -168,87 +225,76 @@ const all = computed(() => [
       <p v-else-if="own.kind === 'failed'" class="trouble" role="alert">
         ■ Your own parts cannot be read. {{ own.message }} <button class="plain-button" @click="read">Try again</button>
       </p>
-      <div class="scroll" tabindex="0" aria-label="Relays">
-        <table class="sheet">
-          <thead>
-            <tr>
-              <th scope="col">Relay</th>
-              <th scope="col">Coil</th>
-              <th scope="col">Pulls in, lets go</th>
-              <th scope="col">Throw</th>
-              <th scope="col">Resistive</th>
-              <th scope="col">Motor</th>
-              <th scope="col">Filament</th>
-              <th scope="col">LED</th>
-              <th scope="col">Solenoid</th>
-              <th scope="col">Price</th>
-              <th scope="col">Used in</th>
-            </tr>
-          </thead>
-          <tbody v-for="{ type, usedIn, isOwn } in all" :key="type.id" :class="{ marked: type.name === marked }">
-            <tr v-for="(pin, at) in [type.poles[0]!.closing, type.poles[0]!.resting].filter((one) => one !== null)" :key="pin">
-              <template v-if="at === 0">
-                <td class="name" :rowspan="type.resting ? 2 : 1">
-                  <RouterLink v-if="isOwn" :to="{ name: 'parts', params: { part: type.id } }">{{ type.name }}</RouterLink>
-                  <template v-else>{{ type.name }}</template>
-                </td>
-                <td class="number" :rowspan="type.resting ? 2 : 1">{{ type.coilV }} V, {{ formatQuantity(type.coilOhm, 'Ω') }}</td>
-                <td class="number" :rowspan="type.resting ? 2 : 1">
-                  {{ formatQuantity(type.pullInV, 'V') }}, {{ formatQuantity(type.releaseV, 'V') }}
-                </td>
-              </template>
-              <td class="mono">{{ pin }}</td>
-              <td class="number">{{ rating(type, pin, 'heater') }}</td>
-              <td class="number">{{ rating(type, pin, 'motor') }}</td>
-              <td class="number">{{ rating(type, pin, 'filament') }}</td>
-              <td class="number">{{ rating(type, pin, 'led') }}</td>
-              <td class="number">{{ rating(type, pin, 'solenoid') }}</td>
-              <template v-if="at === 0">
-                <td class="number" :rowspan="type.resting ? 2 : 1">{{ type.price.toFixed(2) }}</td>
-                <td :rowspan="type.resting ? 2 : 1">
-                  {{ isOwn ? (usedIn.length > 0 ? usedIn.map(({ name }) => name).join(', ') : 'nothing') : '' }}
-                </td>
-              </template>
-            </tr>
-          </tbody>
-        </table>
+      <div class="row pick">
+        <TextField v-model="typed" label="Find" optional placeholder="five-pin, solid, 24 V, 40 A" />
+        <SelectField v-model="build" label="Kind" :options="BUILDS" />
+        <SelectField v-model="coil" label="Coil" :options="coils" />
+        <span class="count mono" role="status">{{ shown.length }} of {{ all.length }} relays</span>
       </div>
-      <h1>Sockets</h1>
-      <table class="sheet narrow">
-        <thead>
-          <tr>
-            <th scope="col">Socket</th>
-            <th scope="col">Each receptacle</th>
-            <th scope="col">Wire, most</th>
-            <th scope="col">Price</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="socket in SOCKETS" :key="socket.id" :class="{ marked: socket.name === marked }">
-            <td>{{ socket.name }}</td>
-            <td class="number">{{ formatQuantity(socket.terminalA, 'A') }}</td>
-            <td class="number">{{ socket.mostMm2 }} mm²</td>
-            <td class="number">{{ socket.price.toFixed(2) }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <h1>Fuses, diodes, switches, terminals and wire</h1>
-      <table class="sheet narrow">
-        <thead>
-          <tr>
-            <th scope="col">Part</th>
-            <th scope="col">Rating</th>
-            <th scope="col">Price</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="part in PLAIN_PARTS" :key="part.name" :class="{ marked: part.name === marked }">
-            <td>{{ part.name }}</td>
-            <td>{{ part.rating }}</td>
-            <td class="number">{{ part.price.toFixed(2) }}{{ part.per === 'm' ? ' a metre' : '' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <SheetTable
+        label="Relays"
+        stacks
+        :columns="RELAY_COLUMNS"
+        :rows="shown"
+        :id-of="({ type }) => type.id"
+        :class-of="({ type }) => ({ marked: type.name === marked })"
+        empty="No relay is like that."
+      >
+        <template #cell-name="{ row: { type, usedIn, isOwn } }">
+          <span class="name">
+            <RouterLink v-if="isOwn" :to="{ name: 'parts', params: { part: type.id } }">{{ type.name }}</RouterLink>
+            <template v-else>{{ type.name }}</template>
+          </span>
+          <small v-if="isOwn">{{ usedIn.length > 0 ? `used in ${usedIn.map(({ name }) => name).join(', ')}` : 'used in nothing' }}</small>
+        </template>
+        <template #cell-coil="{ row: { type } }">
+          <span class="lines"
+            ><span>{{ type.coilV }} V, {{ formatQuantity(type.coilOhm, 'Ω') }}</span>
+            <small>in at {{ formatQuantity(type.pullInV, 'V') }}, off at {{ formatQuantity(type.releaseV, 'V') }}</small></span
+          >
+        </template>
+        <template #cell-throw="{ row }"
+          ><span class="lines mono"
+            ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ pin }}</span></span
+          ></template
+        >
+        <template v-for="kind in LOADS" :key="kind" #[`cell-${kind}`]="{ row }"
+          ><span class="lines"
+            ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ rating(row.type, pin, kind) }}</span></span
+          ></template
+        >
+        <template #cell-price="{ row: { type } }">{{ type.price.toFixed(2) }}</template>
+      </SheetTable>
+      <div class="both">
+        <section>
+          <h1>Sockets</h1>
+          <SheetTable
+            label="Sockets"
+            stacks
+            :columns="SOCKET_COLUMNS"
+            :rows="SOCKETS"
+            :id-of="({ id }) => id"
+            :class-of="({ name }) => ({ marked: name === marked })"
+          >
+            <template #cell-terminal="{ row }">{{ formatQuantity(row.terminalA, 'A') }}</template>
+            <template #cell-wire="{ row }">{{ row.mostMm2 }} mm²</template>
+            <template #cell-price="{ row }">{{ row.price.toFixed(2) }}</template>
+          </SheetTable>
+        </section>
+        <section>
+          <h1>Fuses, diodes, switches, terminals and wire</h1>
+          <SheetTable
+            label="Fuses, diodes, switches, terminals and wire"
+            stacks
+            :columns="PLAIN_COLUMNS"
+            :rows="PLAIN_PARTS"
+            :id-of="({ name }) => name"
+            :class-of="({ name }) => ({ marked: name === marked })"
+          >
+            <template #cell-price="{ row }">{{ row.price.toFixed(2) }}{{ row.per === 'm' ? ' a metre' : '' }}</template>
+          </SheetTable>
+        </section>
+      </div>
       <p class="about">What they bear is in the <RouterLink :to="{ name: 'tables' }">tables</RouterLink>.</p>
     </template>
   </ListPage>
@@ -272,7 +318,7 @@ h1 {
   color: var(--iron);
   max-width: 760px;
 }
-.add {
+:deep(.bare.add) {
   color: var(--control);
   padding: 6px 8px;
 }
@@ -280,18 +326,61 @@ h1 {
   color: var(--danger);
   font-weight: 500;
 }
-.scroll {
-  overflow-x: auto;
-  margin-bottom: 18px;
+.pick {
+  align-items: end;
+  flex-wrap: wrap;
+  margin-bottom: 8px;
+}
+.pick .field {
+  width: 200px;
+}
+.pick .field:first-child {
+  width: 260px;
+}
+.count {
+  margin-left: auto;
+  color: var(--iron);
+  font-size: 12px;
 }
 .name {
   font-weight: 500;
-  min-width: 200px;
 }
-.marked td {
+small {
+  display: block;
+  color: var(--iron);
+  font: 12px var(--text);
+}
+.lines {
+  display: grid;
+}
+:deep(.marked td) {
   background: color-mix(in srgb, var(--copper) 12%, transparent);
 }
-table.narrow {
-  width: auto;
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 24px;
+  margin-top: 18px;
+}
+@media (max-width: 1100px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 800px) {
+  .head {
+    flex-wrap: wrap;
+  }
+  .pick {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  }
+  .pick .field {
+    width: auto;
+  }
+  .pick .field:first-child {
+    width: auto;
+    grid-column: 1 / -1;
+  }
 }
 </style>

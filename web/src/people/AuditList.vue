@@ -1,41 +1,47 @@
 <script setup lang="ts">
 import type { Read } from '../ui/latest.ts';
+import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import { second } from '../ui/when.ts';
 
-defineProps<{ state: Read<readonly { at: string; who: string; what: string; detail: string }[]> }>();
+interface Entry {
+  at: string;
+  who: string;
+  what: string;
+  detail: string;
+}
+defineProps<{ state: Read<readonly Entry[]> }>();
+const COLUMNS: readonly Column<Entry>[] = [
+  { key: 'at', title: 'When', of: ({ at }) => at },
+  { key: 'who', title: 'Who', of: ({ who }) => who },
+  { key: 'what', title: 'What', of: ({ what }) => what },
+  { key: 'detail', title: 'Of what', of: ({ detail }) => detail },
+];
 </script>
 
 <template>
   <p v-if="state.kind === 'loading'" role="status">Reading…</p>
   <p v-else-if="state.kind === 'failed'" role="alert">{{ state.message }}</p>
   <p v-else-if="state.value.length === 0">Nothing yet.</p>
-  <div v-else class="scroll">
-    <table class="sheet">
-      <tbody>
-        <tr v-for="(entry, at) in state.value" :key="at">
-          <td class="when mono">{{ second(entry.at) }}</td>
-          <td>{{ entry.who }}</td>
-          <td>{{ entry.what }}</td>
-          <td>{{ entry.detail }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <SheetTable
+    v-else
+    label="What was done"
+    stacks
+    :columns="COLUMNS"
+    :rows="state.value"
+    :id-of="({ at, who, what, detail }) => `${at} ${who} ${what} ${detail}`"
+  >
+    <template #cell-at="{ row }"
+      ><span class="when mono">{{ second(row.at) }}</span></template
+    >
+  </SheetTable>
 </template>
 
 <style scoped>
-.scroll {
+.sheet-table {
   max-height: 44vh;
-  overflow-y: auto;
-}
-td {
-  white-space: nowrap;
-}
-td:last-child {
-  width: 100%;
-  white-space: normal;
 }
 .when {
   font-size: 12.5px;
+  white-space: nowrap;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { linesOf, sentenceOf, sentenceText, type StateRow, type StateTable } from '@iron-nudge/core';
@@ -99,6 +100,21 @@ function put(row: StateRow): void {
   standing = row.path;
   void project.setDesk(table.value!.signals, row.path);
 }
+/** As in the style below: seven rows of jobs would fill the screen of a phone. */
+const isNarrow = useMediaQuery('(max-width: 800px)');
+const ALL = ' all';
+const shownJob = computed(() => (view.value === 'all' ? ALL : (project.job?.id ?? '')));
+const jobChoices = computed(() => [
+  ...(project.analysis?.jobs ?? []).map(({ id, matching, combinations }) => ({
+    value: id,
+    text: `${project.design?.jobs.find((job) => job.id === id)?.name}: ${combinations === 0 ? 'not wired' : `${matching}/${combinations}`}`,
+  })),
+  { value: ALL, text: 'All jobs together' },
+]);
+function pick(id: string): void {
+  view.value = id === ALL ? 'all' : 'states';
+  if (id !== ALL) void show(id);
+}
 const show = (job: string) => router.push({ name: 'prove', params: { id: project.id, job } });
 const draw = () => router.push({ name: 'design', params: { id: project.id, job: project.job!.id } });
 </script>
@@ -106,7 +122,16 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
 <template>
   <main class="prove">
     <h1 class="visually-hidden">Prove: every state of every job</h1>
-    <nav class="jobs" aria-label="Jobs">
+    <SelectField
+      v-if="isNarrow"
+      class="narrow-jobs"
+      label="Job"
+      beside
+      :model-value="shownJob"
+      :options="jobChoices"
+      @update:model-value="pick"
+    />
+    <nav v-else class="jobs" aria-label="Jobs">
       <button
         v-for="entry in project.analysis?.jobs ?? []"
         :key="entry.id"
@@ -169,6 +194,10 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
   border-right: 1px solid var(--line);
   padding: 16px 12px;
   overflow-y: auto;
+}
+.narrow-jobs {
+  padding: 8px 12px;
+  background: var(--bench);
 }
 .job {
   display: flex;

@@ -83,6 +83,10 @@ const pick = (key: string | number) => {
   .tab-bar :deep(.ant-tabs-extra-content) {
     flex-wrap: wrap;
   }
+  /* One swipes it there. */
+  .tab-bar :deep(.ant-tabs-nav-operations) {
+    display: none;
+  }
   .tab-bar :deep(.ant-tabs-tab) {
     min-height: 40px;
   }

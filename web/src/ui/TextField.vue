@@ -3,7 +3,7 @@ import { Input } from 'ant-design-vue';
 import { ref, useId, watch } from 'vue';
 
 /** `optional`: empty is an answer too. `quiet`: its label stands elsewhere for the eye. */
-const props = defineProps<{ label: string; modelValue: string; optional?: boolean; quiet?: boolean }>();
+const props = defineProps<{ label: string; modelValue: string; optional?: boolean; quiet?: boolean; placeholder?: string }>();
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
 const id = useId();
 const text = ref(props.modelValue);
@@ -22,7 +22,14 @@ function take(): void {
 <template>
   <div class="field" :class="{ quiet }">
     <label :for="id">{{ label }}</label>
-    <Input :id="id" v-model:value="text" :maxlength="60" :aria-invalid="!optional && text.trim() === ''" @change="take" />
+    <Input
+      :id="id"
+      v-model:value="text"
+      :maxlength="60"
+      :placeholder="placeholder ?? ''"
+      :aria-invalid="!optional && text.trim() === ''"
+      @change="take"
+    />
     <span v-if="!optional && text.trim() === ''" class="error" role="alert">needs a name</span>
   </div>
 </template>
