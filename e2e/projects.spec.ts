@@ -170,3 +170,30 @@ test('edits that an older version of the program left unsaved are taken up and b
   await page.getByRole('button', { name: 'All jobs together' }).click();
   await expect(page.getByRole('button', { name: /^Solve/ })).toBeVisible();
 });
+
+test('what was done can be undone after a reload, but not over what somebody else saved', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Undone later');
+  await openJob(page, project, 'dew');
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await sentence.getByRole('button', { name: 'two dew strips' }).click();
+  await page.getByLabel('One takes').fill('5.1');
+  await expect(sentence).toContainText('2 × 5.1 A');
+  await saved(page, 2);
+  await page.reload();
+  await expect(sentence).toContainText('2 × 5.1 A');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(sentence).toContainText('2 × 4.2 A');
+  await saved(page, 3);
+  await page.reload();
+  await expect(sentence).toContainText('2 × 4.2 A');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(sentence).toContainText('2 × 5.1 A');
+  await saved(page, 4);
+
+  const { revision, document } = (await (await request.get(`/api/projects/${project}`)).json()) as { revision: number; document: object };
+  const put = await request.put(`/api/projects/${project}`, { data: { revision, document: { ...document, notes: 'by another hand' } } });
+  expect(put.ok()).toBe(true);
+  await page.reload();
+  await expect(sentence).toContainText('2 × 5.1 A');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+});

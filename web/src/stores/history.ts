@@ -27,6 +27,13 @@ export function recorded<T>(
   return { past: [...past, { label, document: before, at }].slice(-DEEPEST), future: [], field };
 }
 
+/** The newest steps alone, of a history that is kept over a reload. */
+export const newest = <T>({ past, future, field }: History<T>, most: number): History<T> => ({
+  past: past.slice(-most),
+  future: future.slice(-most),
+  field,
+});
+
 export interface Moved<T> {
   readonly history: History<T>;
   readonly document: T;

@@ -28,6 +28,7 @@ import { EngineLost } from '../worker/link.ts';
 import { Told } from '../worker/told.ts';
 import { emptyHistory, recorded, redone, undone, type History } from './history.ts';
 import { keepingOf } from './keeping.ts';
+import { undoKeep } from './undo-keep.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
 export interface Selection {
@@ -100,9 +101,19 @@ export const useProject = defineStore('project', () => {
   });
   const { id, load, saving, revision } = keeping;
 
+  const steps = undoKeep();
+  watch([history, design], () => {
+    const { past, future } = history.value;
+    if (design.value && id.value && past.length + future.length > 0) steps.note(id.value, history.value, design.value);
+  });
+  addEventListener('pagehide', () => steps.flush());
+
   async function open(project: string): Promise<void> {
     clear();
     await keeping.open(project);
+    const shown = design.value;
+    const kept = shown && (await steps.of(project, shown));
+    if (kept && design.value === shown && history.value.past.length === 0) history.value = kept;
   }
   function close(): void {
     clear();

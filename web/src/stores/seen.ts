@@ -1,5 +1,6 @@
 /** What this browser has seen of the server, for when the server is away: read from here, never taken for what is newest. */
 import { clear, createStore, entries, get, set } from 'idb-keyval';
+import type { History } from './history.ts';
 import type { Design, ProjectRecord } from '@iron-nudge/core';
 
 export interface Seen {
@@ -9,6 +10,14 @@ export interface Seen {
   readonly at: number;
 }
 
+/** What can be undone, and the document that the steps lead back from. */
+export interface Steps {
+  /** Format of the documents in it: steps of an older page are left. */
+  readonly format: number;
+  readonly history: History<Design>;
+  readonly now: Design;
+}
+
 const store = (name: string) => {
   let made: ReturnType<typeof createStore> | undefined;
   // Opened when it is first asked for: a browser may refuse.
@@ -16,6 +25,7 @@ const store = (name: string) => {
 };
 const projects = store('projects');
 const records = store('records');
+const undo = store('undo');
 
 /** What is kept here is a help, never a promise: where the browser refuses, it is as if nothing had been seen. */
 async function orElse<T>(work: () => Promise<T>, otherwise: T): Promise<T> {
@@ -34,7 +44,10 @@ export const seen = {
     orElse(async () => {
       await clear(projects());
       await clear(records());
+      await clear(undo());
     }, undefined),
+  keepSteps: (project: string, steps: Steps) => orElse(() => set(project, steps, undo()), undefined),
+  steps: (project: string) => orElse<Steps | undefined>(() => get<Steps>(project, undo()), undefined),
   keepRecords: (project: string, all: readonly ProjectRecord[]) => orElse(() => set(project, [...all], records()), undefined),
   records: (project: string) => orElse<ProjectRecord[]>(async () => (await get<ProjectRecord[]>(project, records())) ?? [], []),
 };
