@@ -74,10 +74,14 @@ test('the battery slider moves the volts', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Slider');
   await openJob(page, project, 'dew');
   const slider = page.getByRole('slider');
-  await slider.fill('10.5');
+  await slider.press('Home');
   await expect(page.getByLabel('Current paths', { exact: true })).toContainText('30 · house battery · 10.4');
-  await slider.fill('14.8');
+  await slider.press('End');
   await expect(page.getByLabel('Meter')).toContainText('14.1');
+  const desk = page.getByLabel('Signal desk');
+  await desk.getByRole('button', { name: 'at rest' }).click();
+  await expect(slider).toHaveAttribute('aria-valuetext', '12.70 V');
+  await expect(page.getByLabel('Meter')).toContainText('12.12');
 });
 
 test('what cannot be wired yet is said in words, and nothing of it is drawn', async ({ page, request }) => {

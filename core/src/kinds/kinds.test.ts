@@ -70,6 +70,22 @@ describe.each(SUPPLY_VARIANTS.map(({ key }) => key))('a supply that is %s', (key
     expect(out).not.toBe(back);
     expect(facets.part(made).kind.length).toBeGreaterThan(3);
   });
+  test('may stand at each of its three voltages, the lowest first', () => {
+    const states = supplyFacets(made).states(made);
+    expect(states.map(({ volts }) => volts)).toEqual([made.lowestV, made.restV, made.highestV]);
+    expect(new Set(states.map(({ words }) => words)).size).toBe(3);
+  });
+});
+test('a battery with a starter on it may also be cranking, as far down as its own resistance lets it', () => {
+  const battery = asVariant(at, 'battery-12');
+  // 12.7 V − 200 A · 15 mΩ, by hand.
+  const states = (crankA: number) => {
+    const made = { ...battery, restV: 12.7, internalOhm: 0.015, crankA } as typeof battery;
+    return supplyFacets(made).states(made);
+  };
+  expect(states(200)[0]).toEqual({ words: 'cranking', volts: expect.closeTo(9.7, 9) });
+  expect(states(0).map(({ words }) => words)).not.toContain('cranking');
+  expect(states(2000)[0]!.volts).toBe(0);
 });
 
 describe.each(LOAD_KINDS)('a load that is %s', (kind) => {

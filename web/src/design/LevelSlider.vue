@@ -2,6 +2,7 @@
 /** What a sensor of two levels watches, as a slider with both of its levels marked. */
 import { computed, ref } from 'vue';
 import { formatQuantity, levelsOf, stateWord, thresholdState, type Signal } from '@iron-nudge/core';
+import SlideField from '../ui/SlideField.vue';
 import { useProject } from '../stores/project.ts';
 
 const props = defineProps<{ signal: Signal }>();
@@ -17,10 +18,8 @@ const isOn = computed(() => (project.reading ? project.reading.on : project.desk
 const room = (own.value.most - own.value.least) / 8;
 const outside = ref(isOn.value === own.value.closesAt > own.value.opensAt ? levels.value[1] + room : levels.value[0] - room);
 const value = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : outside.value));
-const share = (level: number) => `${(100 * (level - least.value)) / (most.value - least.value)}%`;
 
-function put(event: Event): void {
-  const level = Number((event.target as HTMLInputElement).value);
+function put(level: number): void {
   if (supply.value) return project.setVolts(supply.value.id, level);
   outside.value = level;
   project.setSignal(props.signal.id, thresholdState(own.value, level, project.deskOn.includes(props.signal.id)));
@@ -28,27 +27,25 @@ function put(event: Event): void {
 </script>
 
 <template>
-  <label class="level" :class="{ on: isOn }">
+  <div class="level" :class="{ on: isOn }">
     <span class="name"
       >{{ signal.name }} <b>{{ stateWord(signal, isOn).replace('is ', '') }}</b></span
     >
-    <span class="track">
-      <input
-        type="range"
-        :min="least"
-        :max="most"
-        :step="own.step"
-        :value="value"
-        :aria-valuetext="`${formatQuantity(value, unit)}, ${stateWord(signal, isOn)}`"
-        @input="put"
-      />
-      <i v-for="level in levels" :key="level" :style="{ left: share(level) }" aria-hidden="true" />
-    </span>
+    <SlideField
+      :label="signal.name"
+      :model-value="value"
+      :least="least"
+      :most="most"
+      :step="own.step"
+      :marks="levels"
+      :words="(level) => `${formatQuantity(level, unit)}, ${stateWord(signal, isOn)}`"
+      @update:model-value="put"
+    />
     <span class="mono">{{ formatQuantity(value, unit) }}</span>
     <span class="marks mono" aria-hidden="true"
       >closes {{ formatQuantity(own.closesAt, unit) }} · opens {{ formatQuantity(own.opensAt, unit) }}</span
     >
-  </label>
+  </div>
 </template>
 
 <style scoped>
@@ -73,22 +70,6 @@ function put(event: Event): void {
 }
 .name b {
   color: var(--control);
-}
-.track {
-  position: relative;
-  display: block;
-}
-.track input {
-  width: 100%;
-  accent-color: var(--control);
-  display: block;
-}
-.track i {
-  position: absolute;
-  top: 1px;
-  height: 14px;
-  border-left: 2px solid var(--copper);
-  pointer-events: none;
 }
 .marks {
   grid-column: 1 / -1;

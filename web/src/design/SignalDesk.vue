@@ -5,6 +5,7 @@ import {
   formatQuantity,
   intentOf,
   stateWord,
+  supplyFacets,
   supplyIdOf,
   type Controller,
   type Signal,
@@ -15,6 +16,7 @@ import {
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import LevelSlider from './LevelSlider.vue';
+import SlideField from '../ui/SlideField.vue';
 import { late } from '../ui/late.ts';
 
 const HeatModal = late(() => import('./HeatModal.vue'));
@@ -48,6 +50,7 @@ const supply = computed(() => {
   return design && job ? (design.supplies.find(({ id }) => id === supplyIdOf(design, job)) ?? null) : null;
 });
 const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : 0));
+const states = computed(() => (supply.value ? supplyFacets(supply.value).states(supply.value) : []));
 /** A slider of its own shows the supply where a threshold watches it. */
 const watched = computed(() => supply.value !== null && thresholds.value.some((signal) => levelsOf(signal)?.supply === supply.value?.id));
 const isOn = (signal: Signal) => (driven(signal) ? (project.reading?.on.includes(signal.id) ?? false) : project.deskOn.includes(signal.id));
@@ -183,19 +186,32 @@ const sneaks = computed(() =>
     <p v-for="words in liveOff" :key="words" class="sneak danger" role="alert"><span aria-hidden="true">■</span> {{ words }}</p>
     <p v-for="words in sneaks" :key="words" class="sneak" role="alert"><span aria-hidden="true">▲</span> {{ words }}</p>
     <div class="row foot">
-      <label v-if="supply && !watched" class="row slider">
+      <div v-if="supply && !watched" class="row slider">
         <span>{{ supply.name }}</span>
-        <input
-          type="range"
-          :min="supply.lowestV"
-          :max="supply.highestV"
-          step="0.1"
-          :value="volts"
-          :aria-valuetext="formatQuantity(volts, 'V')"
-          @input="project.setVolts(supply.id, Number(($event.target as HTMLInputElement).value))"
+        <SlideField
+          class="way"
+          :label="supply.name"
+          :model-value="volts"
+          :least="states[0]!.volts"
+          :most="states.at(-1)!.volts"
+          :step="0.1"
+          :marks="states.map(({ volts: level }) => level)"
+          :words="(level) => formatQuantity(level, 'V')"
+          @update:model-value="project.setVolts(supply.id, $event)"
         />
         <span class="mono">{{ formatQuantity(volts, 'V') }}</span>
-      </label>
+        <span class="states">
+          <button
+            v-for="state in states"
+            :key="state.words"
+            class="bare"
+            :aria-pressed="volts === state.volts"
+            @click="project.setVolts(supply.id, state.volts)"
+          >
+            {{ state.words }}
+          </button>
+        </span>
+      </div>
       <span v-if="waiting" class="row" role="status">
         {{ waiting.text }}
         <button class="plain-button" @click="project.skipTime()">Let it pass</button>
@@ -280,9 +296,26 @@ const sneaks = computed(() =>
   color: var(--iron);
   margin-top: auto;
 }
-.slider input {
+.slider {
+  flex-wrap: wrap;
+}
+.slider .way {
   width: 130px;
-  accent-color: var(--copper);
+}
+.states {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  font-size: 12.5px;
+}
+.states button {
+  color: var(--iron);
+  text-decoration: underline dotted;
+}
+.states [aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 600;
+  text-decoration: none;
 }
 .top {
   justify-content: space-between;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type CurrentKind, type SupplyFacets, supplyBase } from './kind.ts';
+import { type CurrentKind, type SupplyFacets, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS } from './vehicle.ts';
 
 /** An isolated supply of extra-low voltage: a plug-top supply, or a transformer where it is alternating. */
@@ -51,6 +51,7 @@ export const adapter = {
   ratedA: ({ ratedA }) => ratedA,
   storedAh: () => null,
   crankA: () => 0,
+  states: threeStates('low', 'as rated', 'high'),
   letter: 'T',
   part: ({ id: supply, nominalV, current, ratedA, internalOhm }) => ({
     kind: 'adapter',

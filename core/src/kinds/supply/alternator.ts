@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type SupplyFacets, supplyBase } from './kind.ts';
+import { type SupplyFacets, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS, vehicle } from './vehicle.ts';
 
 /**
@@ -37,6 +37,7 @@ export const alternator = {
   ratedA: ({ ratedA }) => ratedA,
   storedAh: () => null,
   crankA: () => 0,
+  states: threeStates('idling', 'running', 'at its most'),
   letter: 'G',
   part: ({ id: supply, nominalV, internalOhm }) => ({ kind: 'battery', spec: { supply, nominalV, internalOhm } }),
   colours: () => VEHICLE_COLOURS,

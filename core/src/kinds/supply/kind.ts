@@ -52,6 +52,19 @@ export interface ConductorColours {
   readonly earth: string;
 }
 
+export interface SupplyState {
+  readonly words: string;
+  readonly volts: number;
+}
+/** The three that each is entered with, by what they are called of it. */
+export const threeStates =
+  (low: string, usual: string, high: string) =>
+  ({ lowestV, restV, highestV }: SupplyBase): readonly SupplyState[] => [
+    { words: low, volts: lowestV },
+    { words: usual, volts: restV },
+    { words: high, volts: highestV },
+  ];
+
 /** A supply as one chooses it from a list. */
 export interface Variant<S> {
   readonly key: string;
@@ -88,6 +101,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   storedAh(supply: S): number | null;
   /** What a starter on it takes, A; 0 where none hangs on it. */
   crankA(supply: S): number;
+  /** How it may stand, in words, with the voltage that it has of itself then, V; from the lowest to the highest. */
+  states(supply: S): readonly SupplyState[];
   /** Before its number on the drawing. */
   readonly letter: string;
   part(supply: S): SupplyPart;

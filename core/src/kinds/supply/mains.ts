@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type SupplyFacets, supplyBase } from './kind.ts';
+import { type SupplyFacets, supplyBase, threeStates } from './kind.ts';
 
 /** Line, neutral and earth at 120 V or 230 V; at 240 V two hot conductors with the neutral halfway. */
 const schema = z.strictObject({
@@ -69,6 +69,7 @@ export const mains = {
   ratedA: ({ ratedA }) => ratedA,
   storedAh: () => null,
   crankA: () => 0,
+  states: threeStates('low', 'as usual', 'high'),
   letter: 'L',
   part: (supply) => ({
     kind: 'mains',
