@@ -115,7 +115,7 @@ function remove(id: string): void {
                     @update:model-value="setPlace(at, { ...place, name: $event }, 'name')"
                   />
                 </td>
-                <td>
+                <td data-title="Air, °C">
                   <div class="air">
                     <NumberField
                       :class="{ assumed: isAssumed(at, 'coldestC') }"
@@ -140,7 +140,7 @@ function remove(id: string): void {
                     />
                   </div>
                 </td>
-                <td>
+                <td data-title="Closed in">
                   <div class="air">
                     <SelectField
                       :label="`${place.name} is closed in`"
@@ -164,7 +164,7 @@ function remove(id: string): void {
                     </template>
                   </div>
                 </td>
-                <td v-for="{ key, says } in TICKS" :key="key" class="tick">
+                <td v-for="{ key, head, says } in TICKS" :key="key" class="tick" :data-title="head">
                   <TickField
                     :label="`${place.name}: ${says}`"
                     quiet
@@ -204,6 +204,7 @@ function remove(id: string): void {
                 <td
                   v-for="a in design.places.slice(0, row + 1)"
                   :key="a.id"
+                  :data-title="`to ${a.name}`"
                   :class="{ assumed: design.distances[distanceAt(a.id, b.id)]?.assumed, none: distanceAt(a.id, b.id) < 0 }"
                   :title="design.distances[distanceAt(a.id, b.id)]?.assumed ? 'assumed: nobody has measured it' : undefined"
                 >
@@ -310,8 +311,8 @@ table {
   padding: 2px 5px;
   text-align: right;
 }
-.air :deep(select) {
-  min-width: 76px;
+.air :deep(.ant-select) {
+  min-width: 84px;
 }
 .air .m2 :deep(input) {
   min-width: 50px;
@@ -394,5 +395,61 @@ td.assumed,
 }
 h2.caps {
   margin: 6px 0 8px;
+}
+/* On a phone a place, and a way between two, is a line or two of its own. */
+@media (max-width: 800px) {
+  .places,
+  .far table {
+    display: block;
+  }
+  :is(.places, .far) :is(tbody, tr) {
+    display: block;
+  }
+  .places thead,
+  .far tr:last-child {
+    display: none;
+  }
+  .places tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .places td {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    padding: 0;
+    border: 0;
+  }
+  .places td:first-child {
+    flex: 1 0 100%;
+  }
+  .places td:first-child > * {
+    width: 100%;
+  }
+  :is(.places, .far) td[data-title]::before {
+    content: attr(data-title);
+    white-space: nowrap;
+    color: var(--iron);
+    font-size: 12.5px;
+  }
+  .far tr {
+    margin-bottom: 10px;
+  }
+  .far th[scope='row'] {
+    display: block;
+    text-align: left;
+  }
+  .far td {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 150px;
+    align-items: center;
+    min-height: 40px;
+  }
+  .far td > .own {
+    grid-column: 2;
+  }
 }
 </style>
