@@ -165,3 +165,40 @@ for (const [width, height] of [
     await expect(page.getByLabel('Signal desk')).toBeInViewport({ ratio: 1 });
     await expect(page.getByLabel('Meter')).toBeInViewport({ ratio: 1 });
   });
+
+for (const [width, height] of [
+  [390, 844],
+  [1920, 1080],
+] as const)
+  test(`at ${width} wide no page is wider than the window, and none of what is on it is cut off`, async ({ page, request }) => {
+    const project = await freshOwlBox(request, `Wide ${width}`);
+    await page.setViewportSize({ width, height });
+    for (const [path, ready] of [
+      ['/', 'Projects'],
+      ['/parts', 'Sockets'],
+      ['/tables/words', 'normally open'],
+      ['/sums/fuse', 'Working'],
+      [`/projects/${project}/design/dew`, 'Current staircase'],
+      [`/projects/${project}/prove/dew`, 'Every state does what was said'],
+      [`/projects/${project}/build`, 'Wires as CSV'],
+      [`/projects/${project}/build?view=parts`, 'Prices are invented'],
+      [`/projects/${project}/bench/dew`, 'It should read'],
+      [`/projects/${project}/bench/dew?view=relay`, 'What it is'],
+    ] as const) {
+      await page.goto(path);
+      await expect(page.getByText(ready).first()).toBeVisible({ timeout: 30_000 });
+      // What lies beyond the window, and in no sheet of its own that is drawn aside to it, is looked for by nobody.
+      const cut = await page.evaluate(() => {
+        const scrolls = (element: Element | null): boolean =>
+          element !== null &&
+          element.tagName !== 'MAIN' &&
+          ((element.scrollWidth > element.clientWidth && /auto|scroll/.test(getComputedStyle(element).overflowX)) ||
+            scrolls(element.parentElement));
+        return [...document.querySelectorAll('main :is(button, input, a)')]
+          .filter((element) => element.checkVisibility() && !scrolls(element) && element.getBoundingClientRect().right > innerWidth + 1)
+          .map((element) => element.outerHTML.slice(0, 90));
+      });
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect({ path, over, cut }).toEqual({ path, over: 0, cut: [] });
+    }
+  });
