@@ -12,7 +12,8 @@ const button = ref<HTMLButtonElement | null>(null);
 async function leave(): Promise<void> {
   asked.value = false;
   await nextTick();
-  button.value?.focus();
+  // Who went on to another field stays there.
+  if (document.activeElement === document.body) button.value?.focus();
 }
 function take(value: T): void {
   if (value !== props.modelValue) emit('update:modelValue', value);

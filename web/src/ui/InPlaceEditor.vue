@@ -41,7 +41,9 @@ async function change(now: boolean): Promise<void> {
   openEditor.value = id;
   emit('open');
   // Most begin with a box of several, which has to be fetched the first time.
-  void fetchSelectBox().finally(() => focusFirst(MOST_FRAMES));
+  void fetchSelectBox()
+    .catch(() => undefined)
+    .then(() => focusFirst(MOST_FRAMES));
   await nextTick();
   editor.value?.scrollIntoView({ block: 'nearest' });
 }

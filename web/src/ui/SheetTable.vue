@@ -65,22 +65,23 @@ const first = ref(0);
 /** How high a row is, pixels, by those that are drawn: a card of a phone is many lines high. */
 const rowPx = ref(36);
 const isLong = computed(() => props.rows.length > MANY);
-const shown = computed(() => (isLong.value ? sorted.value.slice(first.value, first.value + MANY) : sorted.value));
+/** What is found may be fewer rows than were scrolled past. */
+const start = computed(() => Math.max(0, Math.min(first.value, props.rows.length - MANY)));
+const shown = computed(() => (isLong.value ? sorted.value.slice(start.value, start.value + MANY) : sorted.value));
 function look(event: Event): void {
   if (!isLong.value) return;
   const box = event.target as HTMLElement;
   const drawn = [...box.querySelectorAll('tbody > tr:not([aria-hidden])')];
   const [head, tail] = [drawn[0], drawn.at(-1)];
   if (head && tail) rowPx.value = (tail.getBoundingClientRect().bottom - head.getBoundingClientRect().top) / drawn.length;
-  const top = Math.floor(box.scrollTop / rowPx.value) - MARGIN;
-  first.value = Math.max(0, Math.min(top, props.rows.length - MANY));
+  first.value = Math.floor(box.scrollTop / rowPx.value) - MARGIN;
 }
 const spacer = (rows: number) => (rows > 0 ? [h('tr', { 'aria-hidden': 'true', style: { height: `${rows * rowPx.value}px` } })] : []);
 const Body: FunctionalComponent = (_, { slots }) =>
   h('tbody', { class: 'ant-table-tbody' }, [
-    ...(isLong.value ? spacer(first.value) : []),
+    ...(isLong.value ? spacer(start.value) : []),
     slots.default?.(),
-    ...(isLong.value ? spacer(props.rows.length - first.value - MANY) : []),
+    ...(isLong.value ? spacer(props.rows.length - start.value - MANY) : []),
   ]);
 const components = { body: { wrapper: Body } };
 const ofRow = (row: Row) => ({ onClick: () => emit('pick', row) });
