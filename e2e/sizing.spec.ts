@@ -78,7 +78,7 @@ test('a number is followed from its finding down to the plate, to a table and to
     .getByRole('link', { name: /rating of 30 A plug-in relay, four-pin/ })
     .first()
     .click();
-  await expect(page.locator('tbody.marked')).toContainText('30 A plug-in relay, four-pin');
+  await expect(page.locator('tr.marked')).toContainText('30 A plug-in relay, four-pin');
   await page.goBack();
   await working();
   await page
