@@ -84,6 +84,22 @@ test('Ctrl K finds a wire and shows it; ? shows the keys', async ({ page, reques
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
 });
 
+test('arrow keys go from tab to tab, round the end, with the focus', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Tabs');
+  await page.goto(`/projects/${project}/build`);
+  const tab = (name: string) => page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name, exact: true });
+  await tab('Wires').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(tab('Drawing')).toBeFocused();
+  await expect(tab('Drawing')).toHaveAttribute('aria-selected', 'true');
+  await expect(page).toHaveURL(/view=drawing/);
+  await page.keyboard.press('ArrowLeft');
+  await expect(tab('Wires')).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(tab('As built')).toBeFocused();
+  await expect(page.getByRole('heading', { name: 'Built otherwise' })).toBeVisible();
+});
+
 test('typing digits into a field does not operate the desk', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Digits');
   await openJob(page, project, 'dew');

@@ -108,4 +108,5 @@ export {
   supplySchema,
   variantOf,
 } from './supply/registry.ts';
+export { crankedV } from './supply/kind.ts';
 export { REFERENCE_TABLES } from './tables.ts';

@@ -1,4 +1,4 @@
-import { branchId, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
+import { branchId, crankedV, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
 import { coilTerminals, partSubject, supplyOf } from './context.ts';
@@ -31,7 +31,7 @@ export const coilDropsOutCranking: Rule = {
           });
           if (shares.length === 0) return [];
           const share = Math.min(...shares);
-          const crankV = Math.max(0, supply.restV - crankA * supply.internalOhm);
+          const crankV = crankedV(supply, crankA);
           const value = share * crankV;
           // Somewhere between its lowest release and its highest pull-in it lets go: sure is only what pulls it in.
           const { volt: limit } = hotPullIn(type, context.hottestC(relay.place), supply.restV);

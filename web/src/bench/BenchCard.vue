@@ -8,6 +8,7 @@ import { useBench } from './bench.ts';
 import { showReading, typedReading } from './readings.ts';
 import { EXAMPLES, MARK, STAGE_WORDS, useStepWords } from './step-words.ts';
 import SelectField from '../ui/SelectField.vue';
+import { each } from '../ui/options.ts';
 
 defineProps<{ ranks: ReadonlyMap<string, number> }>();
 const project = useProject();
@@ -96,12 +97,7 @@ const suspects = computed(() => bench.diagnosis?.explained.length ?? 0);
               inputmode="text"
               autocomplete="off"
               :placeholder="EXAMPLES[row.step.quantity].split(',')[0]" />
-            <SelectField
-              v-model="unit"
-              class="mono"
-              label="Unit of a bare number"
-              quiet
-              :options="UNITS[row.step.quantity].map((one) => ({ value: one, text: one }))" /></span
+            <SelectField v-model="unit" class="mono" label="Unit of a bare number" quiet :options="each(UNITS[row.step.quantity])" /></span
         ></label>
         <button type="submit" class="plain-button strong" :disabled="typed.trim() === ''">Keep</button>
         <button v-if="bench.simulated" type="button" class="plain-button" @click="bench.measure(row.step)">Let the meter read it</button>
@@ -177,10 +173,6 @@ h2 {
   background: var(--paper);
   color: var(--ink);
   padding: 5px 9px;
-}
-.read .select {
-  width: auto;
-  min-height: 44px;
 }
 .read .plain-button {
   min-height: 44px;

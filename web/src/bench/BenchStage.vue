@@ -12,7 +12,7 @@ import BenchPlan from './BenchPlan.vue';
 import BenchSays from './BenchSays.vue';
 import ReadingLog from './ReadingLog.vue';
 import RelayFinder from './RelayFinder.vue';
-import SelectField from '../ui/SelectField.vue';
+import JobPicker from '../project/JobPicker.vue';
 import TabBar from '../ui/TabBar.vue';
 
 const project = useProject();
@@ -64,15 +64,7 @@ const ranks = computed(() => {
     <TabBar :model-value="view" label="Bench" :tabs="VIEWS" @update:model-value="show">
       <template #before><h1>Bench</h1></template>
       <template #after>
-        <SelectField
-          v-if="view === 'plan'"
-          class="job"
-          label="Job"
-          quiet
-          :model-value="project.job?.id ?? ''"
-          :options="project.jobOptions"
-          @update:model-value="project.jobId = $event"
-        />
+        <JobPicker v-if="view === 'plan'" class="job" quiet @pick="project.jobId = $event" />
         <span class="kept mono" role="status" :data-kind="records.sync.kind">{{ kept }}</span>
       </template>
       <p v-if="records.noRoom" class="stop" role="alert">■ This browser has no room to keep readings: save them as CSV now.</p>
@@ -121,7 +113,6 @@ const ranks = computed(() => {
   flex: 1;
   min-height: 0;
 }
-
 .job {
   width: 210px;
 }

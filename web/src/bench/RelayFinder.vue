@@ -20,6 +20,7 @@ import {
 } from '@iron-nudge/core';
 import { showReading, typedReading } from './readings.ts';
 import SelectField from '../ui/SelectField.vue';
+import { each } from '../ui/options.ts';
 
 /** What was read of the relay on the bench stays through a reload, and where it is opened from does not matter. */
 const kept = { serializer: StorageSerializers.object, shallow: true } as const;
@@ -36,7 +37,6 @@ const found = computed(() => identifyRelay(pins.value, readings.value));
 const names = computed(() => pinNames(pins.value, found.value));
 const numbers = computed(() => Array.from({ length: pins.value }, (_, at) => at + 1));
 
-const asOptions = <T extends number>(all: readonly T[]) => all.map((value) => ({ value, text: String(value) }));
 const COIL = [
   { value: 'off', text: 'no power' },
   { value: 'on', text: 'powered' },
@@ -108,9 +108,9 @@ const diodeWords = computed(() => {
         strikes out what it cannot be.
       </p>
       <div class="row controls">
-        <SelectField label="Pins" :model-value="pins" :options="asOptions(PIN_COUNTS)" @update:model-value="reset" />
-        <SelectField v-model="red" label="Red on" :options="asOptions(numbers)" />
-        <SelectField v-model="black" label="Black on" :options="asOptions(numbers)" />
+        <SelectField label="Pins" :model-value="pins" :options="each(PIN_COUNTS)" @update:model-value="reset" />
+        <SelectField v-model="red" label="Red on" :options="each(numbers)" />
+        <SelectField v-model="black" label="Black on" :options="each(numbers)" />
         <SelectField
           label="Coil"
           :model-value="energised ? 'on' : 'off'"
@@ -321,7 +321,7 @@ dd {
     width: calc(50% - 4px);
   }
   .plain-button,
-  .controls :is(select, input) {
+  .controls input {
     min-height: 44px;
     font-size: 16px;
   }

@@ -8,6 +8,7 @@ import { useRecords } from '../stores/records.ts';
 import ChangeList from '../ui/ChangeList.vue';
 import { minute } from '../ui/when.ts';
 import SelectField from '../ui/SelectField.vue';
+import { named } from '../ui/options.ts';
 
 const project = useProject();
 const records = useRecords();
@@ -39,7 +40,7 @@ const takeBack = (one: RecordOf<'as-built'>) =>
   records.add({ kind: 'as-built', subject: one.subject, text: '', initials: initials.value.trim() });
 
 const revisions = computed(() => recordsOf(records.all, 'revision'));
-const kept = computed(() => revisions.value.map(({ id, name }) => ({ value: id, text: name })));
+const kept = computed(() => named(revisions.value));
 const name = ref('');
 const why = ref('');
 function keep(): void {

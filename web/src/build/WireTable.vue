@@ -11,6 +11,7 @@ import { holding } from '../ui/find.ts';
 import SelectField from '../ui/SelectField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import TickField from '../ui/TickField.vue';
+import { each } from '../ui/options.ts';
 
 const project = useProject();
 const text = ref('');
@@ -79,7 +80,7 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
       <SelectField
         v-model="job"
         label="Job"
-        :options="[{ value: '', text: 'all jobs' }, ...(project.design?.jobs ?? []).map(({ name }) => ({ value: name, text: name }))]"
+        :options="[{ value: '', text: 'all jobs' }, ...each((project.design?.jobs ?? []).map(({ name }) => name))]"
       />
       <span class="count mono" role="status">{{ rows.length }} of {{ all.length }} pieces</span>
       <button class="plain-button" :disabled="rows.length === 0" @click="save">Wires as CSV</button>
@@ -111,7 +112,7 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             v-if="whole(row)"
             :label="`Colour of ${row.tag}`"
             :model-value="row.colour"
-            :options="colours(row.colour).map((code) => ({ value: code, text: `${code} ${colourName(code)}` }))"
+            :options="each(colours(row.colour), (code) => `${code} ${colourName(code)}`)"
             @update:model-value="edit(row, 'colour', { colour: $event })"
           />
           <template v-else>{{ row.colour }} {{ row.colourName }}</template>

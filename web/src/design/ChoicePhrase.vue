@@ -4,6 +4,7 @@ import { powerRelays, type OwnRelay, isMains, isFeed } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
+import { named } from '../ui/options.ts';
 
 const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
@@ -78,7 +79,7 @@ const choice = computed(() => {
         label: 'Mounted at',
         path: ['device', 'place'],
         value: job.device.place,
-        options: design.places.map(({ id, name }) => ({ value: id, text: name })),
+        options: named(design.places),
       };
     case 'lost':
       return {

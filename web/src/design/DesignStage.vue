@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
@@ -11,11 +10,11 @@ import MeterPanel from './MeterPanel.vue';
 import SentenceBar from './SentenceBar.vue';
 import SignalDesk from './SignalDesk.vue';
 import StaircasePanel from './StaircasePanel.vue';
-import SelectField from '../ui/SelectField.vue';
+import JobPicker from '../project/JobPicker.vue';
+import { useNarrow } from '../ui/narrow.ts';
 
 const project = useProject();
-/** As in the style below: the side panel, where a job is chosen, does not stand beside the page then. */
-const isNarrow = useMediaQuery('(max-width: 800px)');
+const isNarrow = useNarrow();
 const view = computed(() => project.jobView);
 const router = useRouter();
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
@@ -27,15 +26,7 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
     <main v-if="project.job" class="centre">
       <h1 class="visually-hidden">{{ project.job.name }}: its design</h1>
       <div>
-        <SelectField
-          v-if="isNarrow"
-          class="which"
-          label="Job"
-          beside
-          :model-value="project.job.id"
-          :options="project.jobOptions"
-          @update:model-value="show"
-        />
+        <JobPicker v-if="isNarrow" class="which" beside @pick="show" />
         <SentenceBar :key="project.job.id" />
         <div class="place-of-editors narrow"></div>
         <CautionStrip />

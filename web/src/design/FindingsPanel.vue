@@ -7,7 +7,7 @@ import FindingRow from './FindingRow.vue';
 import WhatWasAsked from './WhatWasAsked.vue';
 import { late } from '../ui/late.ts';
 
-const WorkingModal = late(() => import('./WorkingModal.vue'));
+const WorkingModal = late(() => import('./WorkingModal.vue'), 'finding');
 
 const project = useProject();
 const working = ref<Finding | null>(null);

@@ -18,6 +18,7 @@ import { useMeter, type Probe } from '../stores/meter.ts';
 import { useProject } from '../stores/project.ts';
 import { across } from './live.ts';
 import SelectField from '../ui/SelectField.vue';
+import { each } from '../ui/options.ts';
 
 const project = useProject();
 const meter = useMeter();
@@ -130,7 +131,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
         :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
         :options="[
           { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
-          ...STOCK_SIZES_MM2.map((size) => ({ value: size, text: sizeName(size) })),
+          ...each(STOCK_SIZES_MM2, sizeName),
         ]"
         @update:model-value="setSize(chosenWire, $event)"
       />
@@ -139,7 +140,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
         :label="`Second wire beside ${chosenWire.tag}`"
         quiet
         :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
-        :options="[{ value: '', text: 'one wire' }, ...STOCK_SIZES_MM2.map((size) => ({ value: size, text: `and ${size} mm²` }))]"
+        :options="[{ value: '', text: 'one wire' }, ...each(STOCK_SIZES_MM2, (size) => `and ${size} mm²`)]"
         @update:model-value="setSecond(chosenWire, $event)"
       />
       <SelectField
@@ -147,7 +148,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
         :label="`Colour of ${chosenWire.tag}`"
         quiet
         :model-value="chosenWire.colour"
-        :options="colours.map((colour) => ({ value: colour, text: colour }))"
+        :options="each(colours)"
         @update:model-value="setColour(chosenWire, $event)"
       />
     </div>
@@ -195,9 +196,6 @@ p {
   gap: 4px;
 }
 .wire .field {
-  font-size: 12px;
-  padding: 1px 4px;
-  min-height: 26px;
   min-width: 0;
 }
 .colour {

@@ -5,6 +5,7 @@ import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFace
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
+import { named } from '../ui/options.ts';
 
 const project = useProject();
 const job = computed<Job>(() => project.job!);
@@ -54,7 +55,7 @@ function change(kind: Otherwise['kind']): void {
     v-if="job.otherwise.kind === 'original-feed'"
     label="Its original feed"
     :model-value="job.otherwise.signal"
-    :options="feeds.map(({ id, name }) => ({ value: id, text: name }))"
+    :options="named(feeds)"
     @update:model-value="project.patch('original feed', [{ path: ['jobs', project.jobIndex, 'otherwise', 'signal'], value: $event }])"
   />
   <NumberField

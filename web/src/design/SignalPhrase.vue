@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { joinTerm, readWhen, removeTerm, replaceTerm, stateWord, writeWhen, type TermPath, type When } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
+import { named } from '../ui/options.ts';
 
 /** `path` leads from the job to the term: first to its clause, then into that. */
 const props = defineProps<{ signal: string; path: TermPath }>();
@@ -59,12 +60,7 @@ function takeWords(): void {
 </script>
 
 <template>
-  <SelectField
-    label="Signal"
-    :model-value="signal"
-    :options="signals.map(({ id, name }) => ({ value: id, text: name }))"
-    @update:model-value="setSignal"
-  />
+  <SelectField label="Signal" :model-value="signal" :options="named(signals)" @update:model-value="setSignal" />
   <SelectField
     label="State"
     :model-value="off ? 'off' : 'on'"

@@ -21,13 +21,14 @@ import {
 import { ApiError, api, type PartRecord } from '../api.ts';
 import ListPage from '../shell/ListPage.vue';
 import { download } from '../ui/download.ts';
-import { holding } from '../ui/find.ts';
+import { holding, inOrder } from '../ui/find.ts';
 import { latest } from '../ui/latest.ts';
 import NewThing from '../ui/NewThing.vue';
 import SelectField from '../ui/SelectField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import TextField from '../ui/TextField.vue';
 import PartEditor from './PartEditor.vue';
+import { each } from '../ui/options.ts';
 
 const route = useRoute();
 const router = useRouter();
@@ -155,7 +156,7 @@ const BUILDS = [
 ] as const;
 const coils = computed(() => [
   { value: 0, text: 'any voltage' },
-  ...[...new Set(all.value.map(({ type }) => type.coilV))].toSorted((a, b) => a - b).map((volts) => ({ value: volts, text: `${volts} V` })),
+  ...each([...new Set(all.value.map(({ type }) => type.coilV))].toSorted(inOrder), (volts) => `${volts} V`),
 ]);
 const isBuilt = ({ type, isOwn }: Shown) =>
   build.value === '' || (build.value === 'own' ? isOwn : build.value === (type.build ?? 'plug-in'));

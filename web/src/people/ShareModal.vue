@@ -10,6 +10,7 @@ import { latest } from '../ui/latest.ts';
 import AuditList from './AuditList.vue';
 import { wordsOf } from '../ui/words-of.ts';
 import SelectField from '../ui/SelectField.vue';
+import { each } from '../ui/options.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
@@ -51,10 +52,7 @@ const endLinks = () =>
     await api.endLinks(project.id);
     link.value = null;
   });
-const MAY: readonly { value: Role | ''; text: string }[] = [
-  { value: '', text: 'nothing' },
-  ...ROLES.map((role) => ({ value: role, text: role })),
-];
+const MAY: readonly { value: Role | ''; text: string }[] = [{ value: '', text: 'nothing' }, ...each(ROLES)];
 </script>
 
 <template>

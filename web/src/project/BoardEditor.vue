@@ -21,6 +21,7 @@ import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
+import { named } from '../ui/options.ts';
 
 const props = defineProps<{ at: number }>();
 const emit = defineEmits<{ done: [] }>();
@@ -35,10 +36,10 @@ const set = (changes: Partial<Controller>, typed: string | null = null) =>
     typed && `${board.value.id}-${typed}`,
   );
 
-const places = computed(() => project.design!.places.map(({ id, name }) => ({ value: id, text: name })));
+const places = computed(() => named(project.design!.places));
 const feeds = computed(() => [
   { value: 'usb', text: 'a computer’s port or its charger' },
-  ...project.design!.supplies.filter((supply) => currentOf(supply) === 'dc').map(({ id, name }) => ({ value: id, text: name })),
+  ...named(project.design!.supplies.filter((supply) => currentOf(supply) === 'dc')),
 ]);
 /** Pins keep their board; their level and limit are the new one's, and names that it has not go to the first free one. */
 function changeType(id: Controller['type']): void {
@@ -66,9 +67,7 @@ const KINDS = [
   { value: 'repeat', text: 'repeat the steps before it' },
 ] as const;
 const adding = ref<(typeof KINDS)[number]['value']>('set');
-const inputs = computed(() =>
-  project.design!.signals.filter((signal) => !isPin(signal)).map(({ id, name }) => ({ value: id, text: name })),
-);
+const inputs = computed(() => named(project.design!.signals.filter((signal) => !isPin(signal))));
 const outputs = computed(() => pins.value.map(({ id, name, gpio }) => ({ value: id, text: `${name} (${gpio})` })));
 const problem = computed(() =>
   pins.value.length === 0
@@ -144,12 +143,7 @@ async function removeBoard(): Promise<void> {
   <div class="board">
     <TextField label="Name" :model-value="board.name" @update:model-value="set({ name: $event }, 'name')" />
     <div class="two">
-      <SelectField
-        label="It is a"
-        :model-value="board.type"
-        :options="CONTROLLERS.map(({ id, name }) => ({ value: id, text: name }))"
-        @update:model-value="changeType"
-      />
+      <SelectField label="It is a" :model-value="board.type" :options="named(CONTROLLERS)" @update:model-value="changeType" />
       <SelectField label="Fed by" :model-value="board.supply" :options="feeds" @update:model-value="set({ supply: $event })" />
     </div>
     <SelectField label="Place" :model-value="board.place" :options="places" @update:model-value="set({ place: $event })" />

@@ -24,6 +24,7 @@ import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TickField from '../ui/TickField.vue';
 import TextField from '../ui/TextField.vue';
+import { named } from '../ui/options.ts';
 
 const props = defineProps<{ at: number }>();
 const emit = defineEmits<{ done: [] }>();
@@ -55,9 +56,7 @@ const protections = computed(() =>
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [
   { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
-  ...project
-    .design!.supplies.filter(({ id }) => id !== job.value.supply || type.value?.module)
-    .map(({ id, name }) => ({ value: id, text: name })),
+  ...named(project.design!.supplies.filter(({ id }) => id !== job.value.supply || type.value?.module)),
 ]);
 const needsDiode = computed(() => type.value !== null && !type.value.module && !type.value.solid && type.value.coilV < 100);
 const setModule = (changes: Partial<Job['module']>) => set('module', { ...job.value.module, ...changes });
@@ -65,9 +64,7 @@ const contactors = computed(() => {
   const supply = loadSupplyOf(project.design!, job.value);
   return POWER_RELAYS.filter(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV);
 });
-const limits = computed(() =>
-  project.design!.signals.filter((signal) => levelsOf(signal) !== null).map(({ id, name }) => ({ value: id, text: name })),
-);
+const limits = computed(() => named(project.design!.signals.filter((signal) => levelsOf(signal) !== null)));
 function setCutOut(kind: Job['cutOut']['kind']): void {
   const [part] = contactors.value;
   const [signal] = limits.value;
@@ -196,7 +193,7 @@ async function remove(): Promise<void> {
     v-if="type?.solid"
     label="Cooled by"
     :model-value="job.cooling"
-    :options="HEATSINKS.map(({ id, name }) => ({ value: id, text: name }))"
+    :options="named(HEATSINKS)"
     @update:model-value="set('cooling', $event)"
   />
   <template v-if="onMains || type?.solid">
@@ -252,7 +249,7 @@ async function remove(): Promise<void> {
     <SelectField
       label="Driven by"
       :model-value="job.driver"
-      :options="[{ value: 'auto', text: 'chosen by the app' }, ...TRANSISTORS.map(({ id, name }) => ({ value: id, text: name }))]"
+      :options="[{ value: 'auto', text: 'chosen by the app' }, ...named(TRANSISTORS)]"
       @update:model-value="set('driver', $event)"
     />
     <TickField

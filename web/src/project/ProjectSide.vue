@@ -31,6 +31,7 @@ import JobEditor from './JobEditor.vue';
 import SignalEditor from './SignalEditor.vue';
 import SupplyEditor from './SupplyEditor.vue';
 import { late } from '../ui/late.ts';
+import { each, named } from '../ui/options.ts';
 
 const AssumedModal = late(() => import('./AssumedModal.vue'));
 const NotesModal = late(() => import('./NotesModal.vue'));
@@ -98,9 +99,9 @@ function addBoard(name: string, type: string): void {
   });
   if (done) boardOpen.value = design.value.controllers.length - 1;
 }
-const NATURES = SIGNAL_NATURES.map((nature) => ({ value: nature, text: SIGNALS[nature].title }));
+const NATURES = each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title);
 const VARIANTS = SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text }));
-const BOARDS = CONTROLLERS.map(({ id, name }) => ({ value: id, text: name }));
+const BOARDS = named(CONTROLLERS);
 const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>

@@ -20,6 +20,7 @@ import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
 import { referencesOf } from './references.ts';
+import { each, named } from '../ui/options.ts';
 
 const props = defineProps<{ at: number; usedBy: readonly string[] }>();
 const emit = defineEmits<{ done: [] }>();
@@ -30,7 +31,7 @@ const references = computed(() => referencesOf(project.design!));
 const set = (value: Signal, typed: string | null = null) =>
   project.patch(signal.value.name, [{ path: ['signals', props.at], value }], typed && `${signal.value.id}-${typed}`);
 
-const NATURES = SIGNAL_NATURES.map((nature) => ({ value: nature, text: SIGNALS[nature].title }));
+const NATURES = each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title);
 const change = (nature: SignalNature) => set(asNature(signal.value, nature, project.design!.supplies[0]!.id));
 
 /** What is changed is taken as it is; a sensor that is put on a supply begins with that supply's levels. */
@@ -48,10 +49,7 @@ function take(changed: object, typed: string | null): void {
   void set(after, typed);
 }
 
-const boards = computed(() => [
-  { value: '', text: 'not described further' },
-  ...project.design!.controllers.map(({ id, name }) => ({ value: id, text: name })),
-]);
+const boards = computed(() => [{ value: '', text: 'not described further' }, ...named(project.design!.controllers)]);
 const taken = (board: string, except = '') =>
   new Set(
     project.design!.signals.flatMap((other) => (isPin(other) && other.id !== except && other.controller === board ? [other.gpio] : [])),

@@ -1,13 +1,11 @@
 /** What fields of an editor may refer to, by the project as it is. */
 import type { Design, Reference } from '@iron-nudge/core';
+import { named, type Option } from '../ui/options.ts';
 
-type Options = readonly { value: string; text: string }[];
-
-export function referencesOf(design: Design, ownSupply = ''): Readonly<Record<Reference, Options>> {
-  const options = (list: readonly { id: string; name: string }[]) => list.map(({ id, name }) => ({ value: id, text: name }));
+export function referencesOf(design: Design, ownSupply = ''): Readonly<Record<Reference, readonly Option<string>[]>> {
   return {
-    place: options(design.places),
-    supply: options(design.supplies),
-    'other-supply': options(design.supplies.filter(({ id }) => id !== ownSupply)),
+    place: named(design.places),
+    supply: named(design.supplies),
+    'other-supply': named(design.supplies.filter(({ id }) => id !== ownSupply)),
   };
 }

@@ -14,6 +14,8 @@ import { wordsOf } from '../ui/words-of.ts';
 import ChoiceInPlace from '../ui/ChoiceInPlace.vue';
 import ProjectCard from './ProjectCard.vue';
 import SayBox from './SayBox.vue';
+import { each } from '../ui/options.ts';
+import { holding, inOrder } from '../ui/find.ts';
 
 const { state: list, refresh } = latest(() => api.list());
 const router = useRouter();
@@ -32,7 +34,7 @@ async function exportAs(work: Promise<void>): Promise<void> {
 const ExportMenu = defineAsyncComponent(() => import('./ExportMenu.vue'));
 const BinModal = defineAsyncComponent(() => import('./BinModal.vue'));
 const NewProjectModal = defineAsyncComponent(() => import('./NewProjectModal.vue'));
-const RenameModal = defineAsyncComponent(() => import('./RenameModal.vue'));
+const NameModal = defineAsyncComponent(() => import('../ui/NameModal.vue'));
 const GalleryStrip = defineAsyncComponent(() => import('./GalleryStrip.vue'));
 const archive = () => import('./archive.ts');
 /** What went wrong with the last thing asked for. */
@@ -60,15 +62,15 @@ async function attempt(work: () => Promise<unknown>): Promise<void> {
 const dangers = ref<ReadonlyMap<string, number>>(new Map());
 const learnDangers = (id: string, count: number) => (dangers.value = new Map(dangers.value).set(id, count));
 const ORDERS = { changed: 'last changed first', name: 'by name', dangers: 'most dangers first' } as const;
-const ORDER_OPTIONS = (Object.keys(ORDERS) as (keyof typeof ORDERS)[]).map((value) => ({ value, text: ORDERS[value] }));
+const ORDER_OPTIONS = each(Object.keys(ORDERS) as (keyof typeof ORDERS)[], (key) => ORDERS[key]);
 const order = ref<keyof typeof ORDERS>('changed');
 const isLong = computed(() => list.value.kind === 'ready' && list.value.value.length > 6);
 const shown = computed(() => {
   if (list.value.kind !== 'ready') return [];
-  const wanted = filter.value.trim().toLowerCase();
-  const found = list.value.value.filter(({ name }) => name.toLowerCase().includes(wanted));
-  if (order.value === 'name') return found.sort((one, other) => one.name.localeCompare(other.name));
-  if (order.value === 'dangers') return found.sort((one, other) => (dangers.value.get(other.id) ?? -1) - (dangers.value.get(one.id) ?? -1));
+  const found = holding(list.value.value, filter.value, ({ name }) => name);
+  if (order.value === 'name') return found.toSorted((one, other) => inOrder(one.name, other.name));
+  if (order.value === 'dangers')
+    return found.toSorted((one, other) => (dangers.value.get(other.id) ?? -1) - (dangers.value.get(one.id) ?? -1));
   return found;
 });
 
@@ -166,8 +168,6 @@ watch(list, async (now) => {
       .map(([id, { document, at }]) => [id, document.name, at] as const)
       .sort((one, other) => other[2] - one[2]);
 });
-
-/** The name is what is asked for: the field has the focus as soon as it is up. */
 </script>
 
 <template>
@@ -276,7 +276,14 @@ watch(list, async (now) => {
         circuit, and have mains work done by someone who may do it.
       </p>
     </main>
-    <RenameModal v-if="renaming" :name="renaming.name" :busy="busy" @renamed="rename(renaming, $event)" @closed="renaming = null" />
+    <NameModal
+      v-if="renaming"
+      title="Rename project"
+      :name="renaming.name"
+      :busy="busy"
+      @named="rename(renaming, $event)"
+      @closed="renaming = null"
+    />
   </div>
 </template>
 

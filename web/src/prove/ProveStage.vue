@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { linesOf, sentenceOf, sentenceText, type StateRow, type StateTable } from '@iron-nudge/core';
@@ -10,6 +9,8 @@ import StateGrid from './StateGrid.vue';
 import StatementList from './StatementList.vue';
 import SweepPanel from './SweepPanel.vue';
 import SelectField from '../ui/SelectField.vue';
+import { useNarrow } from '../ui/narrow.ts';
+import { each } from '../ui/options.ts';
 
 const project = useProject();
 const router = useRouter();
@@ -68,10 +69,8 @@ const fitting = computed(() =>
 );
 /** A page of rows: thousands at once are no help to anyone. */
 const MOST_SHOWN = 256;
-const filters = computed(() =>
-  (Object.keys(FILTERS) as Only[]).map((key) => ({ value: key, text: `${FILTERS[key].text} (${counts.value[key] ?? 0})` })),
-);
-const orders = (Object.keys(ORDERS) as Order[]).map((key) => ({ value: key, text: ORDERS[key].text }));
+const filters = computed(() => each(Object.keys(FILTERS) as Only[], (key) => `${FILTERS[key].text} (${counts.value[key] ?? 0})`));
+const orders = each(Object.keys(ORDERS) as Order[], (key) => ORDERS[key].text);
 const rows = computed(() => fitting.value.toSorted(ORDERS[order.value].compare).slice(0, MOST_SHOWN));
 const differing = computed(() => (table.value?.rows ?? []).filter(({ matches }) => !matches).length);
 /** The signals stand so, and so do the loads: of two rows with the same signals only one is the desk's. */
@@ -100,8 +99,8 @@ function put(row: StateRow): void {
   standing = row.path;
   void project.setDesk(table.value!.signals, row.path);
 }
-/** As in the style below: seven rows of jobs would fill the screen of a phone. */
-const isNarrow = useMediaQuery('(max-width: 800px)');
+/** Seven rows of jobs would fill the screen of a phone: one box there. */
+const isNarrow = useNarrow();
 const ALL = ' all';
 const shownJob = computed(() => (view.value === 'all' ? ALL : (project.job?.id ?? '')));
 const jobChoices = computed(() => [

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { GLOSSARY } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { fileName, download } from '../ui/download.ts';
+import { holding } from '../ui/find.ts';
 
 interface Entry {
   readonly kind: string;
@@ -87,10 +88,7 @@ const entries = computed<Entry[]>(() => {
     })),
   ];
 });
-const matching = computed(() => {
-  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return entries.value.filter(({ kind, text }) => words.every((word) => `${kind} ${text}`.toLowerCase().includes(word))).slice(0, 12);
-});
+const matching = computed(() => holding(entries.value, query.value, ({ kind, text }) => `${kind} ${text}`).slice(0, 12));
 
 watch(open, async (now) => {
   if (!now) return;

@@ -79,7 +79,6 @@ export const useProject = defineStore('project', () => {
   /** The same job as it was when it was checked last; null while it is new. */
   const checkedJob = computed<Job | null>(() => checked.value?.jobs.find((candidate) => candidate.id === job.value?.id) ?? null);
   const jobIndex = computed(() => (job.value && design.value ? design.value.jobs.indexOf(job.value) : -1));
-  const jobOptions = computed(() => (design.value?.jobs ?? []).map(({ id, name }) => ({ value: id, text: name })));
   const jobView = computed(() => analysis.value?.jobs.find((view) => view.id === job.value?.id) ?? null);
   const findings = computed(() => analysis.value?.findings.filter((finding) => finding.job === job.value?.id) ?? []);
 
@@ -424,7 +423,6 @@ export const useProject = defineStore('project', () => {
     jobId,
     job,
     jobIndex,
-    jobOptions,
     jobView,
     drawing,
     findings,

@@ -2,8 +2,9 @@
 /** One of several in a cell of a long table: its words until it is asked, for a box in each of a thousand rows is slow. */
 import { computed, nextTick, ref } from 'vue';
 import SelectField from './SelectField.vue';
+import type { Option } from './options.ts';
 
-const props = defineProps<{ label: string; modelValue: T; options: readonly { value: T; text: string }[] }>();
+const props = defineProps<{ label: string; modelValue: T; options: readonly Option<T>[] }>();
 const emit = defineEmits<{ 'update:modelValue': [value: T] }>();
 const words = computed(() => props.options.find(({ value }) => value === props.modelValue)?.text ?? String(props.modelValue));
 const asked = ref(false);

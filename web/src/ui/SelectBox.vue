@@ -5,18 +5,14 @@
  */
 import { Select, type SelectProps } from 'ant-design-vue';
 import { computed, nextTick, onMounted, onUpdated, ref } from 'vue';
+import type { Option } from './options.ts';
 
-interface Option {
-  value: string | number;
-  text: string;
-  disabled?: boolean;
-}
 /** `id` of the box itself; its label is there under `id` and `-label`. */
 const props = defineProps<{
   id: string;
   label: string;
   modelValue: string | number;
-  options: readonly Option[];
+  options: readonly Option<string | number>[];
   disabled: boolean;
   /** It stands open as soon as it is there, with the focus in it. */
   opened: boolean;

@@ -6,11 +6,12 @@
  */
 import { useId } from 'vue';
 import { SelectBox } from './select-box.ts';
+import type { Option } from './options.ts';
 
 const props = defineProps<{
   label: string;
   modelValue: T;
-  options: readonly { value: T; text: string; disabled?: boolean }[];
+  options: readonly Option<T>[];
   quiet?: boolean;
   beside?: boolean;
   disabled?: boolean;

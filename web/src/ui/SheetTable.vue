@@ -7,7 +7,7 @@
  * The library's own sort signs have no name for a screen reader, so the head's buttons are ours.
  */
 import { Table, type TableColumnsType } from 'ant-design-vue';
-import { computed, h, ref, type FunctionalComponent } from 'vue';
+import { computed, h, normalizeClass, ref, type FunctionalComponent } from 'vue';
 import { inOrder } from './find.ts';
 
 export interface Column<Row> {
@@ -22,7 +22,7 @@ const props = defineProps<{
   rows: readonly Row[];
   idOf: (row: Row) => string;
   empty?: string;
-  classOf?: (row: Row) => string | Record<string, boolean>;
+  classOf?: (row: Row) => Record<string, boolean>;
   stacks?: boolean;
   /** As high as the window allows, and scrolled in itself. */
   tall?: boolean;
@@ -85,14 +85,7 @@ const Body: FunctionalComponent = (_, { slots }) =>
   ]);
 const components = { body: { wrapper: Body } };
 const ofRow = (row: Row) => ({ onClick: () => emit('pick', row) });
-const classOf = (row: Row) => {
-  const given = props.classOf?.(row) ?? '';
-  return typeof given === 'string'
-    ? given
-    : Object.keys(given)
-        .filter((name) => given[name])
-        .join(' ');
-};
+const classOf = (row: Row) => normalizeClass(props.classOf?.(row));
 </script>
 
 <template>

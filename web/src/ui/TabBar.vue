@@ -4,7 +4,7 @@
  * library's row takes what stands beside the tabs for tabs, has no name, and its tabs know no arrow keys; mended here.
  */
 import { TabPane, Tabs } from 'ant-design-vue';
-import { nextTick, onMounted, ref } from 'vue';
+import { onMounted, ref } from 'vue';
 
 const props = defineProps<{ label: string; modelValue: T; tabs: readonly { id: T; title: string }[] }>();
 const emit = defineEmits<{ 'update:modelValue': [id: T] }>();
@@ -17,15 +17,15 @@ onMounted(() => {
 });
 
 const STEPS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1 };
-async function keys(event: KeyboardEvent): Promise<void> {
+function keys(event: KeyboardEvent): void {
   const step = STEPS[event.key];
   if (step === undefined || !(event.target as HTMLElement).matches('[role=tab]')) return;
   event.preventDefault();
-  const at = props.tabs.findIndex(({ id }) => id === props.modelValue) + step;
-  const next = props.tabs[(at + props.tabs.length) % props.tabs.length]!;
-  emit('update:modelValue', next.id);
-  await nextTick();
-  bar.value?.querySelector<HTMLElement>(`[role=tab][aria-selected=true]`)?.focus();
+  const { length } = props.tabs;
+  const next = (props.tabs.findIndex(({ id }) => id === props.modelValue) + step + length) % length;
+  emit('update:modelValue', props.tabs[next]!.id);
+  // By its place in the row: a view that is kept in the address is open only later.
+  bar.value?.querySelectorAll<HTMLElement>('[role=tab]')[next]?.focus();
 }
 const pick = (key: string | number) => {
   const found = props.tabs.find(({ id }) => id === key);

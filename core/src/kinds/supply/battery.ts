@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type SupplyFacets, supplyBase, threeStates } from './kind.ts';
+import { type SupplyFacets, crankedV, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS, vehicle } from './vehicle.ts';
 
 const schema = z.strictObject({
@@ -45,8 +45,8 @@ export const battery = {
   crankA: ({ crankA }) => crankA,
   states: (supply) =>
     [
-      ...(supply.crankA > 0 ? [{ words: 'cranking', volts: Math.max(0, supply.restV - supply.crankA * supply.internalOhm) }] : []),
-      ...threeStates('nearly empty', 'at rest', 'charged by an engine')(supply),
+      ...(supply.crankA > 0 ? [{ words: 'cranking', volts: crankedV(supply, supply.crankA) }] : []),
+      ...threeStates('nearly empty', 'at rest', 'being charged')(supply),
     ].toSorted((a, b) => a.volts - b.volts),
   letter: 'B',
   part: ({ id: supply, nominalV, internalOhm }) => ({ kind: 'battery', spec: { supply, nominalV, internalOhm } }),

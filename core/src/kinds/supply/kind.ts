@@ -52,6 +52,9 @@ export interface ConductorColours {
   readonly earth: string;
 }
 
+/** What its starter leaves of a supply, V: E − I_crank · R_i, and never less than nothing. */
+export const crankedV = ({ restV, internalOhm }: SupplyBase, crankA: number): number => Math.max(0, restV - crankA * internalOhm);
+
 export interface SupplyState {
   readonly words: string;
   readonly volts: number;
