@@ -75,7 +75,7 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
 }
 .foot {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 232px;
+  grid-template-columns: minmax(0, 1fr) auto;
   background: var(--bench);
   border-top: 1px solid var(--line);
   min-height: 132px;

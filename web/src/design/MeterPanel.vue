@@ -114,7 +114,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
 
 <template>
   <section class="meter" aria-label="Meter">
-    <template v-if="shown">
+    <div v-if="shown" class="reading">
       <p class="what">{{ shown.title }}</p>
       <p class="volts">{{ shown.volts === null ? 'floats' : formatQuantity(Math.abs(shown.volts), 'V') }}</p>
       <p class="more">
@@ -122,47 +122,49 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           ><br />{{ formatQuantity(shown.lost.volts, 'V') }} lost on the way · {{ shown.lost.share.toFixed(1) }} %</template
         >
       </p>
-    </template>
-    <p v-else class="what">Nothing under the probes.</p>
-    <div v-if="chosenWire && chosenWire.job === project.job?.id" class="row wire">
-      <SelectField
-        :label="`Size of ${chosenWire.tag}`"
-        quiet
-        :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
-        :options="[
-          { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
-          ...each(STOCK_SIZES_MM2, sizeName),
-        ]"
-        @update:model-value="setSize(chosenWire, $event)"
-      />
-      <SelectField
-        v-if="!chosenWire.id.endsWith('~2')"
-        :label="`Second wire beside ${chosenWire.tag}`"
-        quiet
-        :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
-        :options="[{ value: '', text: 'one wire' }, ...each(STOCK_SIZES_MM2, (size) => `and ${size} mm²`)]"
-        @update:model-value="setSecond(chosenWire, $event)"
-      />
-      <SelectField
-        class="colour"
-        :label="`Colour of ${chosenWire.tag}`"
-        quiet
-        :model-value="chosenWire.colour"
-        :options="each(colours)"
-        @update:model-value="setColour(chosenWire, $event)"
-      />
     </div>
-    <div v-if="hands.length || edits.length" class="row hands">
-      <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>
-      <button
-        v-for="(edit, at) in edits"
-        :key="at"
-        class="plain-button back"
-        :title="'Wired otherwise by hand: take it back'"
-        @click="takeBack(at)"
-      >
-        {{ editWords(edit) }} ↶
-      </button>
+    <p v-else class="what">Nothing under the probes.</p>
+    <div v-if="chosenWire || hands.length || edits.length" class="changes">
+      <div v-if="chosenWire && chosenWire.job === project.job?.id" class="row wire">
+        <SelectField
+          :label="`Size of ${chosenWire.tag}`"
+          quiet
+          :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
+          :options="[
+            { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
+            ...each(STOCK_SIZES_MM2, sizeName),
+          ]"
+          @update:model-value="setSize(chosenWire, $event)"
+        />
+        <SelectField
+          v-if="!chosenWire.id.endsWith('~2')"
+          :label="`Second wire beside ${chosenWire.tag}`"
+          quiet
+          :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
+          :options="[{ value: '', text: 'one wire' }, ...each(STOCK_SIZES_MM2, (size) => `and ${size} mm²`)]"
+          @update:model-value="setSecond(chosenWire, $event)"
+        />
+        <SelectField
+          class="colour"
+          :label="`Colour of ${chosenWire.tag}`"
+          quiet
+          :model-value="chosenWire.colour"
+          :options="each(colours)"
+          @update:model-value="setColour(chosenWire, $event)"
+        />
+      </div>
+      <div v-if="hands.length || edits.length" class="row hands">
+        <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>
+        <button
+          v-for="(edit, at) in edits"
+          :key="at"
+          class="plain-button back"
+          :title="'Wired otherwise by hand: take it back'"
+          @click="takeBack(at)"
+        >
+          {{ editWords(edit) }} ↶
+        </button>
+      </div>
     </div>
   </section>
 </template>
@@ -174,6 +176,19 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
   margin: 10px;
   border-radius: 5px;
   padding: 10px 12px;
+  min-width: 212px;
+  display: flex;
+  gap: 8px 16px;
+}
+.reading {
+  min-width: 150px;
+}
+/* Beside the reading: below it they would push the foot of the drawing out of sight. */
+.changes {
+  width: 176px;
+  display: grid;
+  gap: 6px;
+  align-content: start;
 }
 p {
   margin: 0;
@@ -191,18 +206,17 @@ p {
 }
 
 .wire {
-  margin-top: 6px;
   flex-wrap: wrap;
   gap: 4px;
 }
 .wire .field {
+  flex: 1 1 auto;
   min-width: 0;
 }
 .colour {
   max-width: 74px;
 }
 .hands {
-  margin-top: 6px;
   flex-wrap: wrap;
   gap: 4px;
 }
@@ -216,5 +230,14 @@ p {
 .hands .back {
   border-color: #ffb38a;
   color: #ffb38a;
+}
+@media (max-width: 1100px) {
+  .meter {
+    min-width: 0;
+    flex-direction: column;
+  }
+  .changes {
+    width: auto;
+  }
 }
 </style>

@@ -129,7 +129,7 @@ const classOf = (row: Row) => normalizeClass(props.classOf?.(row));
   font-size: 13px;
   background: none;
 }
-.sheet-table :deep(.ant-table-thead > tr > th) {
+.sheet-table :deep(.ant-table.ant-table-small .ant-table-thead > tr > th) {
   position: sticky;
   top: 0;
   z-index: 1;
