@@ -262,6 +262,7 @@ export {
   type RowProblem,
   FOUND_SHARE,
   socketsOf,
+  stepPicture,
   mendingOf,
   EARTH_DOWN,
   EARTH_LINE,

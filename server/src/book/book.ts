@@ -1,7 +1,7 @@
 /** The build book: everything one needs beside the vehicle, on paper. */
 import type { Paper } from '@iron-nudge/contract';
 import pdfmake from 'pdfmake';
-import type { Content, PageOrientation, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { Content, PageOrientation, Style, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import {
   PHASES,
   analyse,
@@ -25,15 +25,38 @@ import {
   sizeName,
   socketsOf,
   stateWord,
+  stepPicture,
   totalPrice,
   OPEN_OHM,
   type AsBuilt,
   type BenchStep,
   type Design,
+  type Phase,
   type Tick,
 } from '@iron-nudge/core';
 
-import { INK, IRON, MARK, LINE, PORTRAIT, LANDSCAPE, LEAST_PT, BY_LEAST, scaleIn, headingBreaks, table, stacked, right } from './page.ts';
+import {
+  BELOW,
+  BESIDE,
+  INK,
+  IRON,
+  MARK,
+  LINE,
+  PORTRAIT,
+  LANDSCAPE,
+  LEAST_PT,
+  BY_LEAST,
+  scaleIn,
+  headingBreaks,
+  table,
+  stacked,
+  right,
+  type Room,
+} from './page.ts';
+
+const PHASE_STYLE: Style = { font: 'Heading', fontSize: 11, color: IRON, margin: [0, 8, 0, 4] };
+/** Steps that lay the wires of one job; of the others a picture says nothing that their words do not. */
+const PICTURED: ReadonlySet<Phase> = new Set(['control side', 'load side']);
 
 export interface BookOrder {
   readonly design: Design;
@@ -306,37 +329,49 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     ...PHASES.flatMap((phase): Content[] => {
       const own = steps.filter((step) => step.phase === phase);
       if (own.length === 0) return [];
-      return [
-        { text: phase.toUpperCase(), style: 'phase' },
-        ...own.map((step): Content => {
-          const tick = ticked.get(step.id);
-          return {
-            columns: [
-              { text: tick ? '☑' : '☐', width: 16, fontSize: 13 },
-              {
-                width: '*',
-                stack: [
-                  { text: step.title, bold: true },
-                  { text: step.text },
-                  ...(step.wires.length > 0 && step.phase !== 'tug'
-                    ? [{ text: step.wires.map((id) => netlist.wires.find((wire) => wire.id === id)!.tag).join('  '), color: IRON }]
-                    : []),
-                  { text: [{ text: 'Check: ', bold: true }, step.check] },
-                  ...(step.caution ? [{ text: `▲ ${step.caution}`, bold: true }] : []),
-                ],
-              },
-              {
-                text: tick ? `${new Date(tick.at).toISOString().slice(0, 10)} ${tick.initials}` : '____________',
-                width: 84,
-                alignment: 'right' as const,
-                color: IRON,
-              },
-            ],
-            margin: [0, 0, 0, 6],
-            unbreakable: true,
-          };
-        }),
-      ];
+      const heading: Content = { text: phase.toUpperCase(), style: 'phase of steps' };
+      return (
+        own
+          .map((step): Content => {
+            const tick = ticked.get(step.id);
+            const drawn = PICTURED.has(step.phase) ? stepPicture(netlist, step, { fontFamily: 'Text', label: labels }) : null;
+            // Beside the words, or below them where it is wide; one that would be too small to read stands on its sheet alone.
+            const fits = (room: Room) => drawn !== null && scaleIn(drawn, room) >= BY_LEAST;
+            const picture = fits(BELOW)
+              ? [{ svg: drawn!.svg, width: drawn!.width * BY_LEAST, height: drawn!.height * BY_LEAST } as Content]
+              : [];
+            const beside = fits(BESIDE);
+            return {
+              columns: [
+                { text: tick ? '☑' : '☐', width: 16, fontSize: 13 },
+                {
+                  width: '*',
+                  stack: [
+                    { text: step.title, bold: true },
+                    { text: step.text },
+                    ...(step.wires.length > 0 && step.phase !== 'tug'
+                      ? [{ text: step.wires.map((id) => netlist.wires.find((wire) => wire.id === id)!.tag).join('  '), color: IRON }]
+                      : []),
+                    { text: [{ text: 'Check: ', bold: true }, step.check] },
+                    ...(step.caution ? [{ text: `▲ ${step.caution}`, bold: true }] : []),
+                    ...(beside ? [] : picture),
+                  ],
+                },
+                ...(beside ? picture : []),
+                {
+                  text: tick ? `${new Date(tick.at).toISOString().slice(0, 10)} ${tick.initials}` : '____________',
+                  width: 84,
+                  alignment: 'right' as const,
+                  color: IRON,
+                },
+              ],
+              margin: [0, 0, 0, 6],
+              unbreakable: true,
+            };
+          })
+          // Its heading goes with the first of them, however tall that one is.
+          .map((step, at) => (at === 0 ? { stack: [heading, step], unbreakable: true } : step))
+      );
     }),
     ...mainsList(design, netlist),
   ];
@@ -365,7 +400,6 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     Array.from({ length: COLUMNS }, (__, column) => ({
       text: labelCells[row * COLUMNS + column] ?? '',
       fontSize: LEAST_PT,
-      margin: [0, 3, 0, 3] as [number, number, number, number],
     })),
   );
   const labelSheet: Content[] =
@@ -379,8 +413,15 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
             margin: [0, 0, 0, 6],
           },
           {
-            table: { widths: Array(COLUMNS).fill('*') as string[], body: labelRows },
-            layout: { hLineColor: () => LINE, vLineColor: () => LINE, hLineWidth: () => 0.5, vLineWidth: () => 0.5 },
+            table: { dontBreakRows: true, widths: Array(COLUMNS).fill('*') as string[], body: labelRows },
+            layout: {
+              hLineColor: () => LINE,
+              vLineColor: () => LINE,
+              hLineWidth: () => 0.5,
+              vLineWidth: () => 0.5,
+              paddingTop: () => 3.5,
+              paddingBottom: () => 3.5,
+            },
           },
         ];
 
@@ -393,7 +434,8 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       kicker: { font: 'Heading', fontSize: 13, color: IRON },
       title: { font: 'Heading', fontSize: 30, margin: [0, 0, 0, 2] },
       section: { font: 'Heading', fontSize: 18, margin: [0, 12, 0, 5] },
-      phase: { font: 'Heading', fontSize: 11, color: IRON, margin: [0, 8, 0, 4] },
+      phase: PHASE_STYLE,
+      'phase of steps': PHASE_STYLE,
     },
     footer: (page, pages) => ({
       columns: [

@@ -28,6 +28,9 @@ export const LINE = '#b9b2a2';
 /** Room for a drawing inside the margins of either paper, standing beside other things and lying, pt. */
 export const PORTRAIT = { width: 515, height: 430 };
 export const LANDSCAPE = { width: 710, height: 420 };
+/** Room for the picture of a step beside its words, and below them. */
+export const BESIDE = { width: 270, height: 600 };
+export const BELOW = { width: 410, height: 600 };
 /** No text of the book is smaller, pt; a drawing's letters are 12 high before it is scaled. */
 export const LEAST_PT = 9;
 const LETTERS_PT = 12;
@@ -36,7 +39,7 @@ export const BY_LEAST = LEAST_PT / LETTERS_PT;
 const FOOT = 0.86;
 const FOOT_OF_PHASE = 0.93;
 
-interface Room {
+export interface Room {
   readonly width: number;
   readonly height: number;
 }

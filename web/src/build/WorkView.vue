@@ -2,7 +2,7 @@
 /** The order of work, to be ticked where it is done: on a phone too, and on from where it was left off. */
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { PHASES, drawJobs, drawingSvg, orderOfWork, type WorkStep } from '@iron-nudge/core';
+import { PHASES, orderOfWork, stepPicture, type WorkStep } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { day } from '../ui/when.ts';
@@ -30,13 +30,8 @@ const wireWords = (id: string) => {
 
 /** That part of the drawing: what the step lays stands out, all else is grey. */
 function picture(step: WorkStep): string | null {
-  const marked = new Set([...step.wires, ...step.parts]);
-  const touched =
-    step.job !== null ? [step.job] : [...new Set(netlist.value.wires.filter(({ id }) => step.wires.includes(id)).map(({ job }) => job))];
-  // Of steps over many jobs a picture would be all of it.
-  if (touched.length === 0 || touched.length > 3) return null;
-  const drawing = drawJobs(netlist.value, touched);
-  return `data:image/svg+xml;utf8,${encodeURIComponent(drawingSvg(drawing, netlist.value, { title: step.title, marked }))}`;
+  const drawn = stepPicture(netlist.value, step);
+  return drawn && `data:image/svg+xml;utf8,${encodeURIComponent(drawn.svg)}`;
 }
 function tick(step: WorkStep): void {
   const standing = done(step);
