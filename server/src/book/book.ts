@@ -81,9 +81,10 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const references = referencesIn(sheets, tagOf);
   const labels = (wire: string) => design.build.wires[wire]?.label;
 
+  const lies = (index: number): boolean => index < sheets.length && scaleIn(sheets[index]!.drawing, PORTRAIT) < BY_LEAST;
   const sheet = (index: number): Content[] => {
     const { job, drawing, sheet: number } = sheets[index]!;
-    const stands = scaleIn(drawing, PORTRAIT) >= BY_LEAST;
+    const stands = !lies(index);
     const scale = scaleIn(drawing, stands ? PORTRAIT : LANDSCAPE);
     const page = { pageOrientation: (stands ? 'portrait' : 'landscape') as PageOrientation };
     const [caution] = cautionsFor(design, job, netlist);
@@ -102,7 +103,10 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ...(scale < BY_LEAST
         ? [{ text: 'Too wide for one sheet of paper: print it larger from Build, Drawing.', color: IRON } as Content]
         : []),
-      ...(stands ? [] : [{ text: '', pageBreak: 'after' as const, pageOrientation: 'portrait' as PageOrientation } as Content]),
+      // The next one that lies down breaks the page itself.
+      ...(stands || lies(index + 1)
+        ? []
+        : [{ text: '', pageBreak: 'after' as const, pageOrientation: 'portrait' as PageOrientation } as Content]),
     ];
   };
 
