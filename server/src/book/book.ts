@@ -81,7 +81,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const references = referencesIn(sheets, tagOf);
   const labels = (wire: string) => design.build.wires[wire]?.label;
 
-  const lies = (index: number): boolean => index < sheets.length && scaleIn(sheets[index]!.drawing, PORTRAIT) < BY_LEAST;
+  const lies = (index: number): boolean => sheets[index] !== undefined && scaleIn(sheets[index].drawing, PORTRAIT) < BY_LEAST;
   const sheet = (index: number): Content[] => {
     const { job, drawing, sheet: number } = sheets[index]!;
     const stands = !lies(index);
@@ -90,7 +90,11 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     const [caution] = cautionsFor(design, job, netlist);
     const open = analysis.findings.filter((finding) => finding.job === job.id && finding.severity !== 'hold' && finding.accepted === null);
     return [
-      { text: `Sheet ${number}  ${job.name}`, style: 'section', ...(stands ? {} : { pageBreak: 'before' as const, ...page }) },
+      {
+        text: `Sheet ${number}  ${job.name}`,
+        style: 'section',
+        ...(stands && !lies(index - 1) ? {} : { pageBreak: 'before' as const, ...page }),
+      },
       { text: sentenceText(sentenceOf(design, job)), fontSize: 11, margin: [0, 0, 0, 4] },
       ...(caution ? [{ text: `▲ ${caution}`, margin: [0, 0, 0, 4] } as Content] : []),
       ...open.map(({ severity, title }): Content => ({ text: `${MARK[severity]} ${title}`, bold: true, margin: [0, 0, 0, 3] })),
@@ -103,8 +107,8 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ...(scale < BY_LEAST
         ? [{ text: 'Too wide for one sheet of paper: print it larger from Build, Drawing.', color: IRON } as Content]
         : []),
-      // The next one that lies down breaks the page itself.
-      ...(stands || lies(index + 1)
+      // The next sheet breaks the page itself.
+      ...(stands || index + 1 < sheets.length
         ? []
         : [{ text: '', pageBreak: 'after' as const, pageOrientation: 'portrait' as PageOrientation } as Content]),
     ];
