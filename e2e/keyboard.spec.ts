@@ -72,7 +72,7 @@ test('an editor of the side panel is whole, and Esc gives the focus back', async
   await expect(page.getByLabel('Project', { exact: true }).getByRole('button', { name: /warm cabin/ })).toBeFocused();
 });
 
-test('Ctrl K finds a wire and shows it; ? shows the keys', async ({ page, request }) => {
+test('Ctrl K finds a wire and shows it; ? shows the help of the screen, on every screen', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Finder');
   await openJob(page, project, 'dew');
   await page.keyboard.press('Control+k');
@@ -81,7 +81,48 @@ test('Ctrl K finds a wire and shows it; ? shows the keys', async ({ page, reques
   await expect(page).toHaveURL(/design\/fans/);
   await expect(page.locator('.wire[data-wire="W3.6"]')).toHaveClass(/selected/);
   await page.keyboard.press('Shift+?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Help: Design' })).toContainText('operate a signal on the desk');
+  await page.keyboard.press('Escape');
+  for (const [address, title] of [
+    [`/projects/${project}/prove`, 'Prove'],
+    [`/projects/${project}/build`, 'Build'],
+    [`/projects/${project}/bench`, 'Bench'],
+    ['/', 'All projects'],
+    ['/parts', 'Parts'],
+    ['/sums', 'Sums'],
+    ['/tables', 'Tables'],
+    ['/relay', 'What is this relay?'],
+    ['/trouble', 'Something does not work'],
+  ] as const) {
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Help' }).click();
+    await expect(page.getByRole('dialog', { name: `Help: ${title}` })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('button', { name: 'Help' })).toBeFocused();
+  }
+});
+
+test('the walk over the Design page goes by keys, says where it is, and can be left at any step', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Walk');
+  await openJob(page, project, 'dew');
+  const start = page.getByRole('button', { name: 'show me around' });
+  await start.click();
+  const stop = (name: RegExp) => page.getByRole('dialog', { name });
+  await expect(stop(/^1 of 6: The circuit is a sentence/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Next' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(stop(/^2 of 6: It is drawn and solved/)).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(stop(/^3 of 6: Work it here/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.ant-tour')).toBeHidden();
+  await expect(start).toBeFocused();
+  // Again from the first, to its end.
+  await start.click();
+  for (let at = 1; at < 6; at++) await page.getByRole('button', { name: 'Next' }).click();
+  await expect(stop(/^6 of 6: Then prove, build and test it/)).toBeVisible();
+  await page.getByRole('button', { name: 'Finish' }).click();
+  await expect(page.locator('.ant-tour')).toBeHidden();
 });
 
 test('arrow keys go from tab to tab, round the end, with the focus', async ({ page, request }) => {

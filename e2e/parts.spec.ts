@@ -8,13 +8,13 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
   const relay = `Mast pump relay ${retry + 1}`;
   const errors = watchErrors(page);
   await page.goto('/parts');
-  await page.getByRole('button', { name: '+ own relay' }).click();
-  await page.getByRole('dialog', { name: 'Add a relay of your own' }).getByLabel('Name').fill(relay);
+  await page.getByRole('button', { name: '+ own part' }).click();
+  await page.getByRole('dialog', { name: 'Add a part of your own' }).getByLabel('Name').fill(relay);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Coil at 20 °C, Ω').fill('110');
-  await page.getByLabel('Pulls in at, at most, V').fill('13');
+  await page.getByLabel('Switches at, at most, V').fill('13');
   await expect(page.getByRole('alert')).toContainText('pullInV');
-  await page.getByLabel('Pulls in at, at most, V').fill('7.5');
+  await page.getByLabel('Switches at, at most, V').fill('7.5');
   await expect(page.getByRole('alert')).toHaveCount(0);
   await expect(page.getByRole('link', { name: relay })).toBeVisible();
 
@@ -38,8 +38,8 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
 
 test('own parts go out as CSV and come in again; a bad row is named and nothing is taken', async ({ page }) => {
   await page.goto('/parts');
-  await page.getByRole('button', { name: '+ own relay' }).click();
-  await page.getByRole('dialog', { name: 'Add a relay of your own' }).getByLabel('Name').fill('Counted relay');
+  await page.getByRole('button', { name: '+ own part' }).click();
+  await page.getByRole('dialog', { name: 'Add a part of your own' }).getByLabel('Name').fill('Counted relay');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Counted relay' })).toBeVisible();
   await page.getByRole('link', { name: 'The whole shelf' }).click();

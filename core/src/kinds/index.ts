@@ -1,7 +1,10 @@
 /** The public face of this layer. */
 export { CONTROLLERS, CONTROLLER_IDS, bootState, controllerType } from './catalogue/controllers.ts';
 export { HEATSINKS, HEATSINK_IDS, heatsinkOf } from './catalogue/heatsinks.ts';
-export { type OwnRelay, ownRelaySchema } from './catalogue/own-relay.ts';
+export { OWN_COILS_V, OWN_FORMS, type OwnForm, type OwnRelay, isSolidForm, ownRelaySchema } from './catalogue/own-relay.ts';
+export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields.ts';
+export { assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
+export { type ReadRating, readRating } from './catalogue/rating-label.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
 export {
   PLAIN_PARTS,

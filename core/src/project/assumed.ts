@@ -3,7 +3,7 @@
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
-import { supplyBegun, supplyFields } from '../kinds/index.ts';
+import { ownFields, supplyBegun, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
 
@@ -31,7 +31,13 @@ export function withoutStaleChecks(design: Design): Design {
   return checked.length === design.checked.length ? design : { ...design, checked };
 }
 
-const filledIn = (design: Design): Assumption[] => [...ofPlaces(design), ...ofDistances(design), ...ofSupplies(design), ...ofLeads(design)];
+const filledIn = (design: Design): Assumption[] => [
+  ...ofPlaces(design),
+  ...ofDistances(design),
+  ...ofSupplies(design),
+  ...ofLeads(design),
+  ...ofParts(design),
+];
 
 function ofPlaces({ places }: Design): Assumption[] {
   return places.flatMap((place, at) => [
@@ -101,6 +107,29 @@ function ofSupplies({ supplies }: Design): Assumption[] {
       ];
     });
   });
+}
+
+/** Of parts that a job uses: what their labels did not say. Path: the part, which is typed on the shelf. */
+function ofParts({ parts, jobs }: Design): Assumption[] {
+  const used = new Set(
+    jobs.flatMap(({ device, cutOut }) => [
+      ...(device.kind === 'relay' ? [device.part] : []),
+      ...(cutOut.kind === 'contactor' ? [cutOut.part] : []),
+    ]),
+  );
+  return parts.flatMap((part, at) =>
+    used.has(part.id)
+      ? ownFields(part.form)
+          .filter(({ path }) => part.assumed.includes(path))
+          .map(({ path, label, unit }): Assumption => ({
+            key: `parts.${part.id}.${path}`,
+            path: `parts[${at}].${path}`,
+            label: `${part.name}: ${label[0]!.toLowerCase()}${label.slice(1)}`,
+            value: fieldValue(part, path.split('.')) as number,
+            unit,
+          }))
+      : [],
+  );
 }
 
 function ofLeads({ jobs }: Design): Assumption[] {

@@ -1,7 +1,7 @@
 import { contactLoad } from './contact-load.ts';
 import { type RelayType, currentOf, throwRating } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { computed, entered, fromMemory, ofPart } from '../reference/index.ts';
+import { type Source, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -10,9 +10,10 @@ const ID = 'contact-voltage';
 const RATED_SOURCE = fromMemory('relays of vehicles 16 V and 32 V, of boards 30 V');
 const SHARE_SOURCE = fromMemory('half of a rating to 32 V, a tenth to 60 V');
 
-/** Highest direct voltage at which a contact's rating holds, V: of a vehicle's relay its system's, of boards and machine relays 30 V (from memory). */
+/** Highest direct voltage at which a contact's rating holds, V: what the part says; else of a vehicle's relay its system's, of boards and machine relays 30 V (from memory). */
 export const ratedDcV = (type: RelayType): number =>
-  type.build === undefined && type.coilV === 12 ? 16 : type.solid ? type.solid.ratedV : 32;
+  type.closing.mostV ?? (type.build === undefined && type.coilV === 12 ? 16 : type.solid ? type.solid.ratedV : 32);
+const ratedSource = (type: RelayType): Source => (type.closing.mostV === undefined ? RATED_SOURCE : ofPart(type.name));
 
 /** What is left of a rating for direct current above its voltage: an arc of 28 V hardly goes out, one of 48 V does not (from memory). */
 export const shareAt = (ratedV: number, volt: number): number => (volt <= ratedV ? 1 : volt <= 32 ? 0.5 : volt <= 60 ? 0.1 : 0.02);
@@ -59,7 +60,7 @@ export const contactVoltage: Rule = {
                     unit: 'V',
                     source: entered(`supplies[${at}].highestV`),
                   },
-                  limit: { symbol: 'V_r', meaning: type.name, value: ratedV, unit: 'V', source: RATED_SOURCE },
+                  limit: { symbol: 'V_r', meaning: type.name, value: ratedV, unit: 'V', source: ratedSource(type) },
                 },
               })
             : judge(ID, {
@@ -76,7 +77,7 @@ export const contactVoltage: Rule = {
                   formula: 'I ≤ I_r · k_V',
                   given: [
                     { symbol: 'I_r', meaning: `contact ${pin} with this load`, value: rated, unit: 'A', source: ofPart(type.name) },
-                    { symbol: 'V_r', meaning: 'at which that holds', value: ratedV, unit: 'V', source: RATED_SOURCE },
+                    { symbol: 'V_r', meaning: 'at which that holds', value: ratedV, unit: 'V', source: ratedSource(type) },
                     { symbol: 'k_V', meaning: `of it at ${formatQuantity(highestV, 'V')}`, value: share, unit: '', source: SHARE_SOURCE },
                   ],
                   result: {

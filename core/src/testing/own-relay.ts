@@ -15,5 +15,7 @@ export const OWN_RELAY: OwnRelay = {
   contactOhm: 0.003,
   closing: { resistiveA: 35, own: { motor: 22 } },
   resting: null,
+  label: '',
+  assumed: [],
   price: 7,
 };

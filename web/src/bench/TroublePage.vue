@@ -7,11 +7,13 @@ import { api } from '../api.ts';
 import ProjectCard from '../projects/ProjectCard.vue';
 import SayBox from '../projects/SayBox.vue';
 import PlainPage from '../shell/PlainPage.vue';
+import RadioField from '../ui/RadioField.vue';
 import { latest } from '../ui/latest.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
 const router = useRouter();
 const symptom = ref<SymptomId | ''>('');
+const SEEN = [...SYMPTOMS.map(({ id, words }) => ({ value: id, text: words })), { value: '' as const, text: 'something else' }];
 const { state: list, refresh } = latest(() => api.list());
 const trouble = ref('');
 onMounted(() => void refresh());
@@ -29,13 +31,10 @@ async function goWith(design: Design): Promise<void> {
 <template>
   <PlainPage title="Something does not work">
     <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
-    <fieldset>
-      <legend class="caps">What do you see?</legend>
-      <label v-for="one in SYMPTOMS" :key="one.id" class="row"
-        ><input v-model="symptom" type="radio" name="symptom" :value="one.id" /> {{ one.words }}</label
-      >
-      <label class="row"><input v-model="symptom" type="radio" name="symptom" value="" /> something else</label>
-    </fieldset>
+    <section class="symptoms">
+      <h2 class="caps">What do you see?</h2>
+      <RadioField v-model="symptom" label="What do you see?" :options="SEEN" />
+    </section>
     <h2 class="caps">In which circuit?</h2>
     <SayBox :design="null" button="To its bench" @wired="goWith" />
     <p v-if="list.kind === 'failed'" role="alert">{{ list.message }} <button class="plain-button" @click="refresh">Try again</button></p>
@@ -51,17 +50,18 @@ async function goWith(design: Design): Promise<void> {
 </template>
 
 <style scoped>
-fieldset {
+.symptoms {
   border: 1px solid var(--line);
   border-radius: 4px;
   background: var(--sheet);
   margin: 12px 0 18px;
   padding: 8px 16px 12px;
-  display: grid;
+}
+.symptoms :deep(.radios) {
   grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
   gap: 4px 16px;
 }
-fieldset label {
+.symptoms :deep(label) {
   min-height: 32px;
 }
 .caps {

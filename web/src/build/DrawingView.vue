@@ -6,6 +6,7 @@ import CurrentPaths from '../design/CurrentPaths.vue';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import ZoomPan from '../ui/ZoomPan.vue';
+import TickField from '../ui/TickField.vue';
 
 const project = useProject();
 const wired = computed(() =>
@@ -39,9 +40,13 @@ function save(): void {
 <template>
   <section class="sheet-view" aria-label="Drawing">
     <div class="row picks">
-      <label v-for="entry in wired" :key="entry.id" class="row">
-        <input type="checkbox" :checked="picked.includes(entry.id)" @change="toggle(entry.id)" /> {{ entry.name }}
-      </label>
+      <TickField
+        v-for="entry in wired"
+        :key="entry.id"
+        :label="entry.name"
+        :model-value="picked.includes(entry.id)"
+        @update:model-value="toggle(entry.id)"
+      />
       <button class="plain-button" @click="picked = all ? [] : wired.map(({ id }) => id)">{{ all ? 'None' : 'The whole project' }}</button>
       <button class="plain-button" :disabled="!drawing" @click="save">SVG</button>
     </div>

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { WIRE_COLOURS, partOf, pinOf, sizeName, socketsOf, stripsCsv } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
+import TickField from '../ui/TickField.vue';
 
 const project = useProject();
 const strips = computed(() => project.analysis?.strips ?? []);
@@ -25,9 +26,13 @@ const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), '
   <section aria-label="Terminal strips">
     <div class="row head">
       <span>A strip at</span>
-      <label v-for="place in project.design!.places" :key="place.id" class="row">
-        <input type="checkbox" :checked="place.strip" @change="toggle(place.id)" /> {{ place.name }}
-      </label>
+      <TickField
+        v-for="place in project.design!.places"
+        :key="place.id"
+        :label="place.name"
+        :model-value="place.strip"
+        @update:model-value="toggle(place.id)"
+      />
       <button class="plain-button" :disabled="strips.length === 0" @click="save">Strips as CSV</button>
     </div>
     <p v-if="strips.length === 0" class="empty">

@@ -132,7 +132,7 @@ watch(
 </script>
 
 <template>
-  <section ref="sheet" class="drawing" aria-label="Current paths" tabindex="-1">
+  <section ref="sheet" class="drawing" aria-label="Current paths" data-tour="drawing" tabindex="-1">
     <svg
       :viewBox="`0 0 ${drawing.width} ${drawing.height}`"
       :style="fits ? {} : { minWidth: `${drawing.width}px`, minHeight: `${drawing.height}px` }"

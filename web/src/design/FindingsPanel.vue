@@ -41,7 +41,7 @@ function applyPlan({ steps, patches }: NudgePlan): void {
 </script>
 
 <template>
-  <section aria-label="Findings" class="findings">
+  <section aria-label="Findings" class="findings" data-tour="findings">
     <div class="head">
       <h2 class="caps">Findings · {{ summary }}</h2>
       <button v-if="assumed > 0" class="bare assumed" title="Values that nobody entered" @click="project.follow('assumed')">

@@ -6,6 +6,8 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { figures, firingDegrees, formatQuantity, heatSetup, type HeatSample, type HeatState, type Signal } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import PlotChart from '../ui/PlotChart.vue';
+import RadioField from '../ui/RadioField.vue';
+import TickField from '../ui/TickField.vue';
 
 const props = defineProps<{ regulator: Extract<Signal, { nature: 'regulator' }> }>();
 const open = defineModel<boolean>('open', { required: true });
@@ -20,6 +22,7 @@ const running = ref(false);
 const state = shallowRef<HeatState | null>(null);
 const samples = shallowRef<readonly HeatSample[]>([]);
 const SPEEDS = [1, 10, 60, 600] as const;
+const SPEED_OPTIONS = SPEEDS.map((times) => ({ value: times, text: times === 1 ? 'real time' : `× ${times}` }));
 /** Points that a chart shows well. */
 const MOST_SAMPLES = 1500;
 const TICK_MS = 200;
@@ -146,19 +149,18 @@ const words = computed(() => {
     <template v-else>
       <div class="row tools">
         <button class="plain-button" :aria-pressed="running" @click="running = !running">{{ running ? 'Hold' : 'Run' }}</button>
-        <label v-for="times in SPEEDS" :key="times" class="row"
-          ><input v-model="speed" type="radio" name="heat-speed" :value="times" /> {{ times === 1 ? 'real time' : `× ${times}` }}</label
-        >
+        <RadioField v-model="speed" inline label="How fast it runs" :options="SPEED_OPTIONS" />
         <button class="plain-button" @click="step(3600)">An hour at once</button>
         <button class="plain-button" @click="reset">Cold again</button>
       </div>
       <div class="row tools">
-        <label class="row"><input v-model="swapped" type="checkbox" /> sensor wires swapped</label>
-        <label class="row"><input v-model="stuck" type="checkbox" /> relay stuck on</label>
-        <label class="row" :class="{ none: setup.cutOutC === null }"
-          ><input v-model="cutOut" type="checkbox" :disabled="setup.cutOutC === null" />
-          {{ setup.cutOutC === null ? 'no cut-out above what is set' : `cut-out at ${figures(setup.cutOutC)} °C` }}</label
-        >
+        <TickField v-model="swapped" label="sensor wires swapped" />
+        <TickField v-model="stuck" label="relay stuck on" />
+        <TickField
+          v-model="cutOut"
+          :disabled="setup.cutOutC === null"
+          :label="setup.cutOutC === null ? 'no cut-out above what is set' : `cut-out at ${figures(setup.cutOutC)} °C`"
+        />
         <span class="facts"
           >{{ formatQuantity(setup.plant.watt, 'W') }}, {{ figures(setup.plant.heatJPerK) }} J/K, loses
           {{ figures(setup.plant.lossWPerK) }} W/K; full power would end at

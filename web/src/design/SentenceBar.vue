@@ -8,6 +8,7 @@ import LoadPhrase from './LoadPhrase.vue';
 import OtherwisePhrase from './OtherwisePhrase.vue';
 import ChoicePhrase from './ChoicePhrase.vue';
 import SignalPhrase from './SignalPhrase.vue';
+import { isWalking } from '../shell/help.ts';
 import { late } from '../ui/late.ts';
 
 const WiringModal = late(() => import('./WiringModal.vue'));
@@ -52,7 +53,7 @@ function isWanted(phrase: Phrase): boolean {
 </script>
 
 <template>
-  <section class="bar" aria-label="Sentence">
+  <section class="bar" aria-label="Sentence" data-tour="sentence">
     <p class="sentence">
       <template v-for="({ phrase, words, stop }, at) in tokens" :key="at">
         <template v-if="phrase.kind === 'words'">{{ words }}</template>
@@ -74,6 +75,7 @@ function isWanted(phrase: Phrase): boolean {
     </p>
     <p class="hint">
       every underlined phrase opens in place · Tab moves between phrases · Enter edits
+      <button class="bare ways" @click="isWalking = true">show me around</button>
       <button v-if="project.jobView?.wiring" class="bare ways" @click="comparing = true">ways of wiring it</button>
     </p>
     <WiringModal v-model:open="comparing" />

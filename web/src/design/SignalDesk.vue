@@ -18,6 +18,7 @@ import { useProject } from '../stores/project.ts';
 import LevelSlider from './LevelSlider.vue';
 import SlideField from '../ui/SlideField.vue';
 import { late } from '../ui/late.ts';
+import { isTyping } from '../ui/typing.ts';
 
 const HeatModal = late(() => import('./HeatModal.vue'));
 
@@ -55,9 +56,8 @@ const states = computed(() => (supply.value ? supplyFacets(supply.value).states(
 const watched = computed(() => supply.value !== null && thresholds.value.some((signal) => levelsOf(signal)?.supply === supply.value?.id));
 const isOn = (signal: Signal) => (driven(signal) ? (project.reading?.on.includes(signal.id) ?? false) : project.deskOn.includes(signal.id));
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
 function key(event: KeyboardEvent): Signal | undefined {
-  if (event.ctrlKey || event.metaKey || event.altKey || !/^[1-9]$/.test(event.key) || typing(event.target)) return undefined;
+  if (event.ctrlKey || event.metaKey || event.altKey || !/^[1-9]$/.test(event.key) || isTyping(event.target)) return undefined;
   return buttons.value[Number(event.key) - 1];
 }
 // A switch changes over at each press of its key; a button is held as long as its key is.
@@ -138,7 +138,7 @@ const sneaks = computed(() =>
 </script>
 
 <template>
-  <section class="desk" aria-label="Signal desk">
+  <section class="desk" aria-label="Signal desk" data-tour="desk">
     <div class="row top">
       <h2 class="caps">Signal desk</h2>
       <span class="summary">{{ summary }}</span>

@@ -27,7 +27,7 @@ function select(subject: string): void {
 </script>
 
 <template>
-  <section aria-label="Current staircase">
+  <section aria-label="Current staircase" data-tour="staircase">
     <h2 class="caps">Current staircase<button class="bare link" @click="sizing = true">candidates</button></h2>
     <ol>
       <li v-for="step in steps" :key="step.id" :class="{ fails: !step.holds }">

@@ -1,11 +1,31 @@
 <script setup lang="ts">
-/** An own relay, typed from its data sheet; kept with each good keystroke. */
+/**
+ * An own part as a card: first what its label prints, then what is usual for its class until it is typed, with what each number
+ * decides; kept with each good keystroke.
+ */
 import { useEventListener } from '@vueuse/core';
-import { onBeforeUnmount, ref } from 'vue';
-import { ownRelaySchema, type OwnRelay } from '@iron-nudge/core';
+import { computed, onBeforeUnmount, ref } from 'vue';
+import {
+  OWN_COILS_V,
+  OWN_FORMS,
+  OWN_FORM_NAMES,
+  beginOwn,
+  fieldValue,
+  formatQuantity,
+  isSolidForm,
+  ownFields,
+  ownRelaySchema,
+  withLabel,
+  withUsual,
+  type OwnField,
+  type OwnForm,
+  type OwnRelay,
+} from '@iron-nudge/core';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
+import TickField from '../ui/TickField.vue';
+import { each } from '../ui/options.ts';
 
 const props = defineProps<{ part: OwnRelay; save: (part: OwnRelay) => Promise<boolean> }>();
 const draft = ref<OwnRelay>(props.part);
@@ -25,9 +45,9 @@ async function send(): Promise<void> {
 onBeforeUnmount(() => void send());
 useEventListener(window, 'pagehide', () => void send());
 
-function set(changes: Partial<OwnRelay>): void {
-  draft.value = { ...draft.value, ...changes };
-  const parsed = ownRelaySchema.safeParse(draft.value);
+function put(part: OwnRelay): void {
+  draft.value = part;
+  const parsed = ownRelaySchema.safeParse(part);
   if (!parsed.success) {
     const [first] = parsed.error.issues;
     problem.value = `${first!.path.join('.')}: ${first!.message}`;
@@ -39,104 +59,219 @@ function set(changes: Partial<OwnRelay>): void {
   clearTimeout(timer);
   timer = setTimeout(() => void send(), SAVE_AFTER_MS);
 }
-function setForm(form: OwnRelay['form']): void {
-  set({ form, resting: form === 'four' ? null : (draft.value.resting ?? { resistiveA: draft.value.closing.resistiveA / 2, own: {} }) });
+const set = (changes: Partial<OwnRelay>) => put(withUsual({ ...draft.value, ...changes }));
+function setForm(form: OwnForm): void {
+  const { id, name, label, price } = draft.value;
+  const begun = { ...beginOwn(form, id, name), price };
+  put(label === '' ? begun : withLabel(begun, label).part);
 }
-const COIL = [
-  ['coilOhm', 'Coil at 20 °C', 'Ω', 10000],
-  ['pullInV', 'Pulls in at, at most', 'V', 60],
-  ['releaseV', 'Lets go at, at least', 'V', 60],
-  ['coilMostV', 'Bears for good', 'V', 100],
-  ['coilHenry', 'Inductance, henry', '', 100],
-  ['coilRiseK', 'Warms by', 'K', 150],
-  ['contactOhm', 'Closed contact', 'Ω', 1],
-  ['price', 'Price', '', 100000],
-] as const;
+const label = computed(() => withLabel(draft.value, draft.value.label));
+const labelWords = computed(() => {
+  const { read, problem: trouble } = label.value;
+  const said = (['dc', 'ac'] as const).flatMap((current) => {
+    const of = read[current];
+    if (!of) return [];
+    const figures = [
+      ...(of.closingA === undefined ? [] : [`${formatQuantity(of.closingA, 'A')} resistive`]),
+      ...(of.restingA === undefined ? [] : [`${formatQuantity(of.restingA, 'A')} closed at rest`]),
+      ...Object.entries(of.own).map(([kind, ampere]) => `${formatQuantity(ampere, 'A')} ${kind}`),
+    ];
+    return [`${figures.join(', ')}${of.mostV === undefined ? '' : ` to ${formatQuantity(of.mostV, 'V')}`} ${current === 'ac' ? '~' : '⎓'}`];
+  });
+  const rest = read.notUnderstood.length > 0 ? ` Not understood: ${read.notUnderstood.join(' ')}.` : '';
+  return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}`;
+});
+function setLabel(text: string): void {
+  put(withLabel(draft.value, text).part);
+}
+
+/** What stands in a field, and whether nobody typed it. */
+const valueOf = ({ path }: OwnField): number => fieldValue(draft.value, path.split('.')) as number;
+const isAssumed = ({ path }: OwnField): boolean => draft.value.assumed.includes(path);
+const fields = computed(() => ownFields(draft.value.form));
+const assumedCount = computed(() => fields.value.filter(isAssumed).length);
+function withField(part: OwnRelay, path: string, value: number): OwnRelay {
+  const [first, second] = path.split('.') as [keyof OwnRelay, string?];
+  return second === undefined ? { ...part, [first]: value } : { ...part, [first]: { ...(part[first] as object), [second]: value } };
+}
+function type({ path }: OwnField, value: number): void {
+  const part = withField(draft.value, path, value);
+  put(withUsual({ ...part, assumed: part.assumed.filter((field) => field !== path) }));
+}
+const forget = ({ path }: OwnField) => set({ assumed: [...draft.value.assumed, path] });
+
 const KINDS = ['motor', 'filament', 'led', 'solenoid'] as const;
 const KIND_NAMES = { motor: 'Motors', filament: 'Filament lamps', led: 'LED lamps', solenoid: 'Solenoids' } as const;
-const THROWS = [
-  ['closing', 'Throw that closes'],
-  ['resting', 'Throw closed at rest'],
-] as const;
-function setOwn(side: 'closing' | 'resting', kind: (typeof KINDS)[number], text: string): void {
-  const present = draft.value[side]!;
-  const value = Number(text.replace(',', '.'));
-  const { [kind]: _, ...rest } = present.own;
-  set({ [side]: { ...present, own: text.trim() === '' ? rest : { ...rest, [kind]: value } } });
+interface Throw {
+  readonly side: 'closing' | 'resting';
+  readonly current: 'dc' | 'ac';
+  readonly title: string;
+}
+const THROWS: readonly Throw[] = [
+  { side: 'closing', current: 'dc', title: 'Throw that closes, direct current' },
+  { side: 'closing', current: 'ac', title: 'Throw that closes, alternating current' },
+  { side: 'resting', current: 'dc', title: 'Throw closed at rest, direct current' },
+  { side: 'resting', current: 'ac', title: 'Throw closed at rest, alternating current' },
+];
+const ofThrow = ({ side, current }: Throw) => {
+  const rating = draft.value[side];
+  return current === 'dc' ? rating : rating?.ac;
+};
+const throws = computed(() => THROWS.filter((one) => (ofThrow(one)?.resistiveA ?? 0) > 0));
+function setThrow({ side, current }: Throw, changes: object): void {
+  const rating = draft.value[side]!;
+  const next = current === 'dc' ? { ...rating, ...changes } : { ...rating, ac: { ...rating.ac!, ...changes } };
+  set({ [side]: next, assumed: draft.value.assumed.filter((field) => field !== side) });
+}
+function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
+  const { [kind]: _, ...rest } = ofThrow(one)!.own;
+  setThrow(one, { own: text.trim() === '' ? rest : { ...rest, [kind]: Number(text.replace(',', '.')) } });
 }
 </script>
 
 <template>
   <p v-if="problem" class="problem" role="alert">Not kept: {{ problem }}</p>
   <p v-else class="hint" role="status">{{ kept ? 'kept' : 'keeping…' }}</p>
-  <div class="grid">
-    <TextField label="Name" :model-value="draft.name" @update:model-value="set({ name: $event })" />
-    <SelectField
-      label="Form"
-      :model-value="draft.form"
-      :options="[
-        { value: 'four', text: 'four-pin: 30, 87' },
-        { value: 'five', text: 'five-pin: 30, 87, 87a' },
-        { value: 'two-pole', text: 'eight-pin, two poles' },
-      ]"
-      @update:model-value="setForm"
+  <section class="card" aria-label="From its label">
+    <h2 class="caps">From its label</h2>
+    <div class="grid">
+      <TextField label="Name" :model-value="draft.name" @update:model-value="set({ name: $event })" />
+      <SelectField
+        label="Form"
+        :model-value="draft.form"
+        :options="each(OWN_FORMS, (form) => OWN_FORM_NAMES[form])"
+        @update:model-value="setForm"
+      />
+      <SelectField
+        :label="isSolidForm(draft.form) ? 'Input is driven with' : 'Coil for'"
+        :model-value="draft.coilV"
+        :options="each(OWN_COILS_V, (volts) => `${volts} V`)"
+        @update:model-value="set({ coilV: $event })"
+      />
+      <NumberField label="Price" :least="0" :most="100000" :model-value="draft.price" @update:model-value="set({ price: $event })" />
+    </div>
+    <TextField
+      class="printed"
+      label="Contact rating, as it is printed"
+      optional
+      :longest="160"
+      placeholder="10 A 250 V~ / 10 A 30 V⎓"
+      :model-value="draft.label"
+      @update:model-value="setLabel"
+    />
+    <p class="hint" role="note">{{ labelWords }}</p>
+    <TickField
+      v-if="draft.module"
+      label="its inputs are apart from its coils by light (optocoupler, with a ground of their own)"
+      :model-value="draft.module.opto"
+      @update:model-value="set({ module: { ...draft.module!, opto: $event } })"
     />
     <SelectField
-      label="Coil for"
-      :model-value="draft.coilV"
+      v-if="draft.solid && draft.form === 'solid-ac'"
+      label="It switches on"
+      class="firing"
+      :model-value="draft.solid.firing"
       :options="[
-        { value: 12, text: '12 V' },
-        { value: 24, text: '24 V' },
+        { value: 'zero crossing', text: 'as the mains cross zero' },
+        { value: 'any time', text: 'at any time' },
+        { value: 'phase angle', text: 'in every half wave, by a knob' },
       ]"
-      @update:model-value="set({ coilV: $event })"
+      @update:model-value="
+        set({ solid: { ...draft.solid!, firing: $event }, assumed: draft.assumed.filter((field) => field !== 'solid.firing') })
+      "
     />
-    <NumberField
-      v-for="[field, label, unit, most] in COIL"
-      :key="field"
-      :label="label"
-      :unit="unit"
-      :least="field === 'price' || field === 'coilRiseK' ? 0 : 1e-6"
-      :most="most"
-      :model-value="draft[field]"
-      @update:model-value="set({ [field]: $event })"
-    />
-  </div>
-  <p class="hint">For a kind of load: as the data sheet says, and empty where it says nothing. Each change is kept at once.</p>
-  <template v-for="[side, title] in THROWS" :key="side">
-    <template v-if="draft[side]">
-      <h2 class="caps">{{ title }}</h2>
+  </section>
+  <section class="card" aria-label="From its data sheet">
+    <h2 class="caps">From its data sheet</h2>
+    <p class="hint">
+      {{
+        assumedCount === 0
+          ? 'Every number was typed.'
+          : `${assumedCount} of ${fields.length} numbers are assumed: what is usual for its class stands in them, and every project that uses it says so. Type what the sheet says.`
+      }}
+    </p>
+    <div class="grid">
+      <div v-for="field in fields" :key="field.path + field.label" class="one" :class="{ assumed: isAssumed(field) }">
+        <NumberField
+          :label="field.label"
+          :unit="field.unit"
+          :least="field.path === 'coilRiseK' ? 0 : 1e-9"
+          :most="field.most"
+          :model-value="valueOf(field)"
+          @update:model-value="type(field, $event)"
+        />
+        <small
+          ><template v-if="isAssumed(field)">assumed · </template>decides {{ field.decides }}
+          <button v-if="!isAssumed(field)" class="bare" :aria-label="`Back to what is usual: ${field.label}`" @click="forget(field)">
+            usual
+          </button>
+        </small>
+      </div>
+    </div>
+  </section>
+  <section class="card" aria-label="For kinds of load">
+    <p class="hint">For a kind of load: as the data sheet says, and empty where it says nothing: then it is derated from resistive.</p>
+    <template v-for="one in throws" :key="one.title">
+      <h2 class="caps">{{ one.title }}<small v-if="one.side === 'resting' && draft.assumed.includes('resting')"> · assumed</small></h2>
       <div class="grid">
         <NumberField
           label="Resistive"
           unit="A"
           :most="500"
-          :model-value="draft[side]!.resistiveA"
-          @update:model-value="set({ [side]: { ...draft[side]!, resistiveA: $event } })"
+          :model-value="ofThrow(one)!.resistiveA"
+          @update:model-value="setThrow(one, { resistiveA: $event })"
         />
         <TextField
           v-for="kind in KINDS"
           :key="kind"
           optional
           :label="`${KIND_NAMES[kind]}, A`"
-          :model-value="String(draft[side]!.own[kind] ?? '')"
-          @update:model-value="setOwn(side, kind, $event)"
+          :model-value="String(ofThrow(one)!.own[kind] ?? '')"
+          @update:model-value="setKind(one, kind, $event)"
         />
       </div>
     </template>
-  </template>
+  </section>
 </template>
 
 <style scoped>
+.card {
+  max-width: 920px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--sheet);
+  padding: 12px 16px;
+  margin: 0 0 14px;
+}
+h2.caps {
+  margin: 0 0 6px;
+}
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   gap: 10px 16px;
-  max-width: 860px;
-  margin: 10px 0 16px;
+  margin: 0 0 12px;
+}
+.printed {
+  max-width: 560px;
+}
+.firing {
+  max-width: 280px;
 }
 .hint {
   color: var(--iron);
-  margin: 0 0 10px;
+  margin: 4px 0 10px;
+}
+.one small {
+  color: var(--iron);
+  font-size: 12px;
+  display: block;
+}
+.assumed small {
+  color: var(--caution-text);
+}
+.assumed :deep(input) {
+  background-image: repeating-linear-gradient(-45deg, transparent 0 6px, color-mix(in srgb, var(--caution) 14%, transparent) 6px 8px);
 }
 .problem {
   color: var(--danger);

@@ -5,16 +5,18 @@ import Papa from 'papaparse';
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
+  OWN_FORMS,
+  OWN_FORM_NAMES,
   PLAIN_PARTS,
   POWER_RELAYS,
   SOCKETS,
   formatQuantity,
+  beginOwn,
   mintId,
   ownRelay,
   ownRelaysCsv,
   ownRelaysFromRows,
   throwRating,
-  type OwnRelay,
   type RelayType,
   type RowProblem,
 } from '@iron-nudge/core';
@@ -61,28 +63,12 @@ async function doing(what: () => Promise<unknown>): Promise<boolean> {
   }
 }
 
-const BLANK: OwnRelay = {
-  id: 'own-relay',
-  name: 'My relay',
-  form: 'five',
-  coilV: 12,
-  coilOhm: 90,
-  pullInV: 7.2,
-  releaseV: 1.2,
-  coilMostV: 15.6,
-  coilHenry: 0.2,
-  coilRiseK: 45,
-  contactOhm: 0.005,
-  closing: { resistiveA: 30, own: {} },
-  resting: { resistiveA: 20, own: {} },
-  price: 5,
-};
-async function add(name: string): Promise<void> {
+async function add(name: string, kind: string): Promise<void> {
   const id = mintId(
     'own-relay',
     parts.value.map(({ part }) => part),
   );
-  const part = { ...BLANK, id, name };
+  const part = beginOwn(OWN_FORMS.find((form) => form === kind) ?? 'five', id, name);
   if (await doing(() => api.addPart(part))) await router.push({ name: 'parts', params: { part: id } });
 }
 async function remove(id: string): Promise<void> {
@@ -174,10 +160,10 @@ const shown = computed(() =>
     <template #nav>
       <NewThing
         v-if="own.kind === 'ready'"
-        word="+ own relay"
-        title="Add a relay of your own"
-        :name="`My relay ${parts.length + 1}`"
-        :kinds="[]"
+        word="+ own part"
+        title="Add a part of your own"
+        :name="`My part ${parts.length + 1}`"
+        :kinds="each(OWN_FORMS, (form) => OWN_FORM_NAMES[form])"
         @add="add"
       />
     </template>

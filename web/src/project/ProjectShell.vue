@@ -4,15 +4,15 @@ import { message } from 'ant-design-vue';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import TopBar from '../shell/TopBar.vue';
-import CommandFinder from '../shell/CommandFinder.vue';
-import KeysHelp from '../shell/KeysHelp.vue';
 import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
 import KeepingBanners from './KeepingBanners.vue';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import { late } from '../ui/late.ts';
+import { isTyping } from '../ui/typing.ts';
 
+const CommandFinder = late(() => import('../shell/CommandFinder.vue'));
 const ShareModal = late(() => import('../people/ShareModal.vue'));
 const EarlierModal = late(() => import('./EarlierModal.vue'));
 
@@ -20,7 +20,6 @@ const project = useProject();
 const route = useRoute();
 const router = useRouter();
 const finding = ref(false);
-const helping = ref(false);
 const lookingBack = ref(false);
 const sharing = ref(false);
 
@@ -82,12 +81,6 @@ function sendFile(): void {
   if (design) download(fileName(design.name, 'json'), 'application/json', JSON.stringify(design, null, 2));
 }
 
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) &&
-  // A box to tick has no text whose own undo would come first.
-  !/^(radio|checkbox)$/.test((target as HTMLInputElement).type) &&
-  target.checkVisibility();
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   const control = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
@@ -97,11 +90,11 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     return;
   }
   // Text fields keep their own undo while they are being typed in.
-  if (typing(event.target)) return;
+  if (isTyping(event.target)) return;
   if (control && (key === 'z' || key === 'y')) {
     event.preventDefault();
     void (key === 'y' || event.shiftKey ? redo() : undo());
-  } else if (event.key === '?') helping.value = true;
+  }
 });
 </script>
 
@@ -141,7 +134,6 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
           </button>
         </span>
         <button class="bare find mono" @click="finding = true">Ctrl K</button>
-        <button class="bare tool" aria-label="Keys" title="Keys (?)" @click="helping = true">?</button>
       </template>
     </TopBar>
     <KeepingBanners @undo="undo" />
@@ -171,10 +163,9 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
       {{ project.trouble ? 'Not checked.' : 'Checking the circuit…' }}
     </main>
     <RouterView v-else />
-    <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @keys="helping = true" @earlier="lookingBack = true" />
+    <CommandFinder v-model:open="finding" @undo="undo" @redo="redo" @earlier="lookingBack = true" />
     <ShareModal v-model:open="sharing" />
     <EarlierModal v-model:open="lookingBack" />
-    <KeysHelp v-model:open="helping" />
   </div>
 </template>
 

@@ -5,6 +5,7 @@ import { computed } from 'vue';
 import { SCHOOLS } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
+import RadioField from '../ui/RadioField.vue';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
@@ -17,20 +18,15 @@ const set = (field: string, title: string, value: unknown, typed = false) =>
   <Modal v-model:open="open" title="Schools of this project" :footer="null" width="820px">
     <p>Practitioners disagree on these. Whatever you choose, every job is wired and checked again at once; one undo takes it back.</p>
     <div class="schools">
-      <fieldset v-for="school in SCHOOLS" :key="school.field">
-        <legend>{{ school.title }}</legend>
-        <label v-for="choice in school.choices" :key="choice.value">
-          <input
-            type="radio"
-            :name="`school-${school.field}`"
-            :checked="settings[school.field] === choice.value"
-            @change="set(school.field, school.title, choice.value)"
-          />
-          <span
-            >{{ choice.text }}<small>{{ choice.why }}</small></span
-          >
-        </label>
-      </fieldset>
+      <section v-for="school in SCHOOLS" :key="school.field">
+        <h3>{{ school.title }}</h3>
+        <RadioField
+          :label="school.title"
+          :model-value="String(settings[school.field])"
+          :options="school.choices"
+          @update:model-value="set(school.field, school.title, $event)"
+        />
+      </section>
     </div>
     <div class="numbers">
       <NumberField
@@ -72,31 +68,15 @@ const set = (field: string, title: string, value: unknown, typed = false) =>
   columns: 2;
   column-gap: 28px;
 }
-fieldset {
+section {
   break-inside: avoid;
-  border: 0;
   border-top: 1px solid var(--line);
   margin: 0 0 12px;
   padding: 6px 0 0;
 }
-legend {
-  float: left;
-  width: 100%;
-  font-weight: 600;
-  padding: 0;
-}
-label {
-  clear: both;
-  display: grid;
-  grid-template-columns: 18px 1fr;
-  gap: 6px;
-  padding: 3px 0;
-  cursor: pointer;
-}
-small {
-  display: block;
-  color: var(--iron);
-  font-size: 12.5px;
+h3 {
+  font: 600 14px var(--text);
+  margin: 0 0 4px;
 }
 .numbers {
   display: grid;

@@ -6,6 +6,8 @@ import { GLOSSARY } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { fileName, download } from '../ui/download.ts';
 import { holding } from '../ui/find.ts';
+import { askHelp, isWalking } from './help.ts';
+import { SCREENS } from './screens.ts';
 
 interface Entry {
   readonly kind: string;
@@ -16,7 +18,7 @@ interface Entry {
 }
 
 const open = defineModel<boolean>('open', { required: true });
-const emit = defineEmits<{ undo: []; redo: []; keys: []; earlier: [] }>();
+const emit = defineEmits<{ undo: []; redo: []; earlier: [] }>();
 const project = useProject();
 const router = useRouter();
 const query = ref('');
@@ -28,6 +30,10 @@ const showJob = (job: string) => router.push({ name: 'design', params: { id: pro
 async function opened(what: string): Promise<void> {
   if (project.job) await showJob(project.job.id);
   await project.follow(what);
+}
+async function walk(): Promise<void> {
+  await router.push({ name: 'design', params: { id: project.id } });
+  isWalking.value = true;
 }
 async function select(job: string | null, kind: 'part' | 'wire', id: string): Promise<void> {
   if (job) await showJob(job);
@@ -55,7 +61,14 @@ const entries = computed<Entry[]>(() => {
     { kind: 'command', text: 'Undo', go: () => emit('undo') },
     { kind: 'command', text: 'Redo', go: () => emit('redo') },
     { kind: 'command', text: 'Earlier revisions', late: true, go: () => emit('earlier') },
-    { kind: 'command', text: 'Show the keys', go: () => emit('keys') },
+    { kind: 'command', text: 'Help for this screen, and the keys', late: true, go: () => askHelp() },
+    { kind: 'command', text: 'Show me around the Design page', late: true, go: walk },
+    ...Object.entries(SCREENS).map(([screen, { title, what, how }]) => ({
+      kind: 'help',
+      text: `${title}: ${what} ${how.join(' ')}`,
+      late: true,
+      go: () => askHelp(screen),
+    })),
     { kind: 'command', text: 'Go to Prove', go: () => router.push({ name: 'prove', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Build', go: () => router.push({ name: 'build', params: { id: project.id } }) },
     { kind: 'command', text: 'Go to Bench', go: () => router.push({ name: 'bench', params: { id: project.id } }) },
@@ -90,16 +103,20 @@ const entries = computed<Entry[]>(() => {
 });
 const matching = computed(() => holding(entries.value, query.value, ({ kind, text }) => `${kind} ${text}`).slice(0, 12));
 
-watch(open, async (now) => {
-  if (!now) return;
-  query.value = '';
-  at.value = 0;
-  await nextTick();
-  // A quick hand may have found and closed it already: then the focus is not ours to take.
-  setTimeout(() => {
-    if (open.value) input.value?.focus();
-  }, 60);
-});
+watch(
+  open,
+  async (now) => {
+    if (!now) return;
+    query.value = '';
+    at.value = 0;
+    await nextTick();
+    // A quick hand may have found and closed it already: then the focus is not ours to take.
+    setTimeout(() => {
+      if (open.value) input.value?.focus();
+    }, 60);
+  },
+  { immediate: true },
+);
 watch(query, () => (at.value = 0));
 
 let waiting: Entry | null = null;

@@ -1,8 +1,12 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { inject } from 'vue';
 import { lastProject } from '../stores/last.ts';
 import { session } from '../stores/session.ts';
+import { late } from '../ui/late.ts';
 import { NIGHT } from '../ui/night.ts';
+import { isTyping } from '../ui/typing.ts';
+import { askHelp, isHelping, isWalking } from './help.ts';
 import SkipLinks from './SkipLinks.vue';
 
 const { back = true } = defineProps<{
@@ -11,6 +15,11 @@ const { back = true } = defineProps<{
   back?: boolean;
 }>();
 const night = inject(NIGHT)!;
+const HelpModal = late(() => import('./HelpModal.vue'));
+const WalkThrough = late(() => import('./WalkThrough.vue'));
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key === '?' && !isTyping(event.target)) askHelp();
+});
 </script>
 
 <template>
@@ -31,7 +40,7 @@ const night = inject(NIGHT)!;
       <span class="slash" aria-hidden="true">/</span>
       <RouterLink class="project back" :to="{ name: 'design', params: { id: lastProject.id } }">↶ {{ lastProject.name }}</RouterLink>
     </template>
-    <nav class="stages" aria-label="Stages"><slot name="stages" /></nav>
+    <nav class="stages" aria-label="Stages" data-tour="stages"><slot name="stages" /></nav>
     <div class="right">
       <RouterLink class="beside" :to="{ name: 'parts' }">Parts</RouterLink>
       <RouterLink class="beside" :to="{ name: 'sums' }">Sums</RouterLink>
@@ -40,6 +49,7 @@ const night = inject(NIGHT)!;
         session.who.value.name
       }}</RouterLink>
       <slot name="right" />
+      <button class="bare tool" aria-label="Help" title="Help and keys (?)" @click="askHelp()">?</button>
       <button
         class="bare tool"
         :aria-pressed="night"
@@ -50,6 +60,8 @@ const night = inject(NIGHT)!;
         {{ night ? '☀' : '☾' }}
       </button>
     </div>
+    <HelpModal v-model:open="isHelping" />
+    <WalkThrough v-model:open="isWalking" />
   </header>
 </template>
 

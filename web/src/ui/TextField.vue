@@ -3,7 +3,14 @@ import { Input } from 'ant-design-vue';
 import { ref, useId, watch } from 'vue';
 
 /** `optional`: empty is an answer too. `quiet`: its label stands elsewhere for the eye. */
-const props = defineProps<{ label: string; modelValue: string; optional?: boolean; quiet?: boolean; placeholder?: string }>();
+const props = defineProps<{
+  label: string;
+  modelValue: string;
+  optional?: boolean;
+  quiet?: boolean;
+  placeholder?: string;
+  longest?: number;
+}>();
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>();
 const id = useId();
 const text = ref(props.modelValue);
@@ -25,7 +32,7 @@ function take(): void {
     <Input
       :id="id"
       v-model:value="text"
-      :maxlength="60"
+      :maxlength="longest ?? 60"
       :placeholder="placeholder ?? ''"
       :aria-invalid="!optional && text.trim() === ''"
       @change="take"

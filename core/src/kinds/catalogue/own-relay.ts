@@ -1,43 +1,92 @@
 import { z } from 'zod';
 import { idSchema as id, nameSchema as name, positive } from '../../document/index.ts';
 
+const MOST_A = 500;
+const ampere = positive.max(MOST_A).optional();
+const ofKinds = z.strictObject({ filament: ampere, led: ampere, motor: ampere, solenoid: ampere });
 const rating = z.strictObject({
-  /** Continuous direct current at the coil's system voltage, A. */
-  resistiveA: positive.max(500),
+  /** Continuous direct current, A; 0 where it has no rating for it. */
+  resistiveA: z.number().min(0).max(MOST_A),
   /** The part's own rating for a kind of load, where its data sheet gives one, A. */
-  own: z.strictObject({
-    filament: positive.max(500).optional(),
-    led: positive.max(500).optional(),
-    motor: positive.max(500).optional(),
-    solenoid: positive.max(500).optional(),
-  }),
+  own: ofKinds,
+  /** Direct voltage to which that holds, where the label says it, V. */
+  mostV: positive.max(1000).optional(),
+  /** For alternating current to `mostV`; left out where it has no such rating. */
+  ac: z.strictObject({ resistiveA: positive.max(MOST_A), own: ofKinds, mostV: positive.max(1000) }).optional(),
 });
-/** A relay typed from its data sheet. A project carries those that it uses, so that its file stands alone. */
+
+/** How it is built: what its terminals are called, and what else is asked of it. */
+export const OWN_FORMS = ['four', 'five', 'two-pole', 'module', 'contactor', 'solid-ac', 'solid-dc'] as const;
+export type OwnForm = (typeof OWN_FORMS)[number];
+/** Coils that are sold, V. Of a solid-state relay it is the usual voltage of its input. */
+export const OWN_COILS_V = [3.3, 5, 6, 12, 24, 48, 120, 230, 240] as const;
+
+const moduleSchema = z.strictObject({
+  /** A light between input and coil; without one the two share the ground. */
+  opto: z.boolean(),
+  /** Series resistor of an input, Ω, and the current from which its driver switches, A. */
+  inputOhm: positive.max(1e5),
+  closesA: positive.max(0.1),
+  /** Its weakest track, mm and µm of copper. */
+  trackMm: positive.max(50),
+  copperUm: positive.max(500),
+  terminalA: positive.max(MOST_A),
+});
+const solidSchema = z.strictObject({
+  firing: z.enum(['zero crossing', 'any time', 'phase angle']),
+  /** Lost across it while on, V; through it while off, A; the voltage that it holds off, V; least load, A. */
+  onV: positive.max(10),
+  leakA: positive.max(1),
+  ratedV: positive.max(1500),
+  leastA: positive.max(50),
+  junctionC: positive.max(250),
+  /** Junction to case, and case to heatsink with paste, K/W. */
+  caseKPerW: positive.max(20),
+  pasteKPerW: positive.max(5),
+});
+
+/** A switching part typed from its label or data sheet. A project carries those that it uses, so that its file stands alone. */
 export const ownRelaySchema = z
   .strictObject({
     id,
     name,
-    form: z.enum(['four', 'five', 'two-pole']),
-    coilV: z.union([z.literal(12), z.literal(24)]),
-    coilOhm: positive.max(10000),
-    pullInV: positive.max(60),
-    releaseV: positive.max(60),
+    form: z.enum(OWN_FORMS),
+    coilV: z.number().refine((volt) => (OWN_COILS_V as readonly number[]).includes(volt), `is one of ${OWN_COILS_V.join(', ')} V`),
+    coilOhm: positive.max(2e5),
+    pullInV: positive.max(260),
+    releaseV: positive.max(260),
     /** Highest voltage that its coil bears for good. */
-    coilMostV: positive.max(100),
-    coilHenry: positive.max(100),
+    coilMostV: positive.max(400),
+    coilHenry: positive.max(1000),
     coilRiseK: z.number().min(0).max(150),
     contactOhm: positive.max(1),
     closing: rating,
     /** The throw closed at rest; null where there is none. */
     resting: rating.nullable(),
+    module: moduleSchema.optional(),
+    solid: solidSchema.optional(),
+    /** What is printed on it, as it was typed. */
+    label: z.string().max(160).default(''),
+    /** Fields that nobody typed: what is usual for its class stands in them. */
+    assumed: z.array(z.string().max(40)).max(40).default([]),
     price: z.number().min(0).max(1e5),
   })
   .superRefine((part, context) => {
     const say = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
-    if ((part.form === 'four') !== (part.resting === null)) say('resting', 'is what a four-pin relay has not, and the others have');
+    const restless = part.form === 'four' || part.form === 'contactor' || isSolidForm(part.form);
+    if (restless !== (part.resting === null))
+      say('resting', 'is what four-pin relays, contactors and solid-state relays have not, and the others have');
+    if ((part.form === 'module') !== (part.module !== undefined)) say('module', 'is what a relay module has, and no other part');
+    if (isSolidForm(part.form) !== (part.solid !== undefined)) say('solid', 'is what a solid-state relay has, and no other part');
+    if (part.closing.resistiveA === 0 && !part.closing.ac) say('closing', 'needs a rating for direct or alternating current');
+    if (part.form === 'solid-dc' && part.closing.ac) say('closing', 'of a solid-state relay for direct current has none for alternating');
+    if (part.form === 'solid-ac' && part.closing.resistiveA > 0)
+      say('closing', 'of a solid-state relay for alternating current has none for direct: it never opens again');
     if (part.releaseV >= part.pullInV) say('releaseV', 'must be below the pull-in voltage');
-    if (part.pullInV > part.coilV) say('pullInV', 'is above the nominal voltage: it would never pull in');
+    if (!isSolidForm(part.form) && part.pullInV > part.coilV) say('pullInV', 'is above the nominal voltage: it would never pull in');
     if (part.coilMostV < part.coilV) say('coilMostV', 'is below the nominal voltage');
   });
+
+export const isSolidForm = (form: OwnForm): boolean => form === 'solid-ac' || form === 'solid-dc';
 
 export type OwnRelay = z.infer<typeof ownRelaySchema>;

@@ -1,6 +1,6 @@
 import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
-import type { OwnRelay } from './own-relay.ts';
+import type { OwnForm, OwnRelay } from './own-relay.ts';
 import { CONTACT_DERATING_SOURCE, STOCK_SIZES_MM2, type Source, TERMINAL_MOST_MM2, ofPart, sizeName } from '../../reference/index.ts';
 import { CONTROLLERS } from './controllers.ts';
 import { HEATSINKS } from './heatsinks.ts';
@@ -13,6 +13,8 @@ export interface ThrowRating {
   readonly resistiveA: number;
   /** The part's own rating for a kind of load, where it gives one (steady running current). */
   readonly own: Partial<Readonly<Record<ContactKind, number>>>;
+  /** Direct voltage to which it holds, V, where the part says it. */
+  readonly mostV?: number;
   /** For alternating current to `mostV`; what is not given has no such rating. */
   readonly ac?: { readonly resistiveA: number; readonly own: Partial<Readonly<Record<ContactKind, number>>>; readonly mostV: number };
 }
@@ -66,7 +68,7 @@ export interface RelayType {
   readonly poles: readonly Pole[];
   /** Coil pins; the first is the positive one by convention. */
   readonly coil: readonly [plus: string, minus: string];
-  readonly coilV: 3.3 | 5 | 12 | 24 | 120 | 230 | 240;
+  readonly coilV: number;
   /** How it is built: what else may take its place. */
   readonly build?: 'module' | 'contactor' | 'solid' | 'board';
   readonly module?: ModuleType;
@@ -533,24 +535,36 @@ export const hasResting = (type: RelayType): boolean => type.poles.some(({ resti
 export const commonOf = (type: RelayType, pin: string): string =>
   type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!.common;
 
-const FORMS = {
-  four: { poles: four, coil: vehicle },
-  five: { poles: five, coil: vehicle },
-  'two-pole': { poles: two, coil: industrial },
-} as const;
+type BuiltAs = Pick<RelayType, 'poles' | 'coil' | 'socket' | 'build'>;
+const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
+  four: { poles: four, coil: vehicle, socket: 'blade' },
+  five: { poles: five, coil: vehicle, socket: 'blade' },
+  'two-pole': { poles: two, coil: industrial, socket: 'eight-pin' },
+  module: { poles: onModule.poles, coil: onModule.coil, socket: onModule.socket, build: 'module' },
+  contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor' },
+  'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
+  'solid-dc': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
+};
+/** An input lets go at about a third of what it switches at, and its diodes drop this much (from memory), V. */
+const MODULE_LETS_GO = 0.3;
+const MODULE_INPUT_V = 1.2;
 
-/** A person's own relay as the shelf has its own. */
-export function ownRelay({ form, ...own }: OwnRelay): RelayType {
+/** A person's own part as the shelf has its own. */
+export function ownRelay({ form, module, solid, label: _label, assumed: _assumed, ...own }: OwnRelay): RelayType {
   // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
-  const rating = ({ resistiveA, own: kinds }: OwnRelay['closing']): ThrowRating => ({
+  const kinds = (of: OwnRelay['closing']['own']) => Object.fromEntries(Object.entries(of).filter(([, ampere]) => ampere !== undefined));
+  const rating = ({ resistiveA, own: ofKinds, mostV, ac }: OwnRelay['closing']): ThrowRating => ({
     resistiveA,
-    own: Object.fromEntries(Object.entries(kinds).filter(([, ampere]) => ampere !== undefined)),
+    own: kinds(ofKinds),
+    ...(mostV !== undefined && { mostV }),
+    ...(ac && { ac: { ...ac, own: kinds(ac.own) } }),
   });
   return {
     ...own,
     ...FORMS[form],
+    ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
+    ...(solid && { solid: { ...solid, switches: form === 'solid-dc' ? ('dc' as const) : ('ac' as const) } }),
     duty: 'power',
-    socket: form === 'two-pole' ? 'eight-pin' : 'blade',
     closing: rating(own.closing),
     resting: own.resting && rating(own.resting),
   };

@@ -3,6 +3,8 @@ import Papa from 'papaparse';
 import { type OwnRelay, ownRelaySchema } from '../../kinds/catalogue/own-relay.ts';
 import { parseDesign } from '../../project/parse.ts';
 import { compile } from '../../wiring/compile.ts';
+import { OWN_FORMS } from '../../kinds/catalogue/own-relay.ts';
+import { beginOwn, withLabel } from '../../kinds/catalogue/own-usual.ts';
 import { relayOf, throwRating } from '../../kinds/catalogue/shelf.ts';
 import { design, job } from '../../testing/designs.ts';
 import { ownRelaysCsv, ownRelaysFromRows } from './parts-csv.ts';
@@ -21,6 +23,8 @@ const pump: OwnRelay = {
   contactOhm: 0.003,
   closing: { resistiveA: 35, own: { motor: 22 } },
   resting: { resistiveA: 20, own: {} },
+  label: '35/20 A 14 V⎓',
+  assumed: ['coilHenry'],
   price: 7.4,
 };
 const four: OwnRelay = { ...pump, id: 'own-plain', name: 'Plain', form: 'four', resting: null, closing: { resistiveA: 20, own: {} } };
@@ -33,8 +37,23 @@ describe('own relays as CSV', () => {
     expect(ownRelaysFromRows(rows(ownRelaysCsv([pump, four])))).toEqual({ ok: true, parts: [pump, four] });
   });
 
+  test('of every form come back whole', () => {
+    const parts = OWN_FORMS.map((form, at) => withLabel(beginOwn(form, `own-${at}`, `Own ${form}`), 'AC-1 25 A 400 V, AC-3 9 A').part).map(
+      (part) => (part.form === 'solid-dc' ? withLabel(part, '40 A 60 V⎓').part : part),
+    );
+    expect(ownRelaysFromRows(rows(ownRelaysCsv(parts)))).toEqual({ ok: true, parts });
+  });
+  test('a file from before there were other forms is taken as it was', () => {
+    const old = rows(ownRelaysCsv([four])).map(({ label: _, assumed: __, ...row }) =>
+      Object.fromEntries(Object.entries(row).filter(([column]) => !/^(module|solid)|Ac|MostV$/.test(column) || column === 'coilMostV')),
+    );
+    expect(ownRelaysFromRows(old)).toMatchObject({ ok: true, parts: [{ ...four, label: '', assumed: [] }] });
+  });
+
   test.each([
     ['coilOhm', 'ninety', 'coilOhm'],
+    ['closingAcResistiveA', 'ten', 'closingAcResistiveA'],
+    ['closingMostV', 'low', 'closingMostV'],
     ['closingMotorA', '-3', 'closingMotorA'],
     ['form', 'seven', 'form'],
     ['pullInV', '13', 'pullInV'],

@@ -1,23 +1,44 @@
-/** Own relays as rows of a table: one column a field, empty where a data sheet says nothing. */
+/** Own parts as rows of a table: one column a field, empty where a data sheet says nothing or a part of its form has none. */
 import { type OwnRelay, ownRelaySchema } from '../../kinds/index.ts';
 import { type Column, toCsv } from './csv.ts';
 
 const KINDS = ['filament', 'led', 'motor', 'solenoid'] as const;
 const THROWS = ['closing', 'resting'] as const;
 const NUMBERS = ['coilV', 'coilOhm', 'pullInV', 'releaseV', 'coilMostV', 'coilHenry', 'coilRiseK', 'contactOhm', 'price'] as const;
-const TEXTS = ['id', 'name', 'form'] as const;
+const TEXTS = ['id', 'name', 'form', 'label'] as const;
+const GROUPS = {
+  module: ['inputOhm', 'closesA', 'trackMm', 'copperUm', 'terminalA'],
+  solid: ['onV', 'leakA', 'ratedV', 'leastA', 'junctionC', 'caseKPerW', 'pasteKPerW'],
+} as const;
+type Group = keyof typeof GROUPS;
+/** Between the names of fields that nobody typed. */
+const BETWEEN = ' ';
+
+const capital = (word: string): string => `${word[0]!.toUpperCase()}${word.slice(1)}`;
+const groupColumn = (group: Group, field: string): string => `${group}${capital(field)}`;
 
 const ratingColumns: readonly Column<OwnRelay>[] = THROWS.flatMap((side) => [
   { title: `${side}ResistiveA`, value: (part: OwnRelay) => part[side]?.resistiveA ?? '' },
-  ...KINDS.map((kind) => ({
-    title: `${side}${kind[0]!.toUpperCase()}${kind.slice(1)}A`,
-    value: (part: OwnRelay) => part[side]?.own[kind] ?? '',
-  })),
+  ...KINDS.map((kind) => ({ title: `${side}${capital(kind)}A`, value: (part: OwnRelay) => part[side]?.own[kind] ?? '' })),
+  { title: `${side}MostV`, value: (part: OwnRelay) => part[side]?.mostV ?? '' },
+  { title: `${side}AcResistiveA`, value: (part: OwnRelay) => part[side]?.ac?.resistiveA ?? '' },
+  ...KINDS.map((kind) => ({ title: `${side}Ac${capital(kind)}A`, value: (part: OwnRelay) => part[side]?.ac?.own[kind] ?? '' })),
+  { title: `${side}AcMostV`, value: (part: OwnRelay) => part[side]?.ac?.mostV ?? '' },
 ]);
+const groupColumns: readonly Column<OwnRelay>[] = (Object.keys(GROUPS) as Group[]).flatMap((group) =>
+  GROUPS[group].map((field) => ({
+    title: groupColumn(group, field),
+    value: (part: OwnRelay) => (part[group] as Record<string, number> | undefined)?.[field] ?? '',
+  })),
+);
 const COLUMNS: readonly Column<OwnRelay>[] = [
   ...TEXTS.map((title) => ({ title, value: (part: OwnRelay) => part[title] })),
   ...NUMBERS.map((title) => ({ title, value: (part: OwnRelay) => part[title] })),
   ...ratingColumns,
+  { title: 'moduleOpto', value: ({ module }: OwnRelay) => (module ? (module.opto ? 'yes' : 'no') : '') },
+  { title: 'solidFiring', value: ({ solid }: OwnRelay) => solid?.firing ?? '' },
+  ...groupColumns,
+  { title: 'assumed', value: ({ assumed }: OwnRelay) => assumed.join(BETWEEN) },
 ];
 
 export const PARTS_CSV_HEADER: readonly string[] = COLUMNS.map(({ title }) => title);
@@ -46,21 +67,35 @@ export function ownRelaysFromRows(
       // Not a number: the schema says so at its column.
       return value;
     };
-    const rating = (side: (typeof THROWS)[number]) => {
-      const own = Object.fromEntries(
+    const kinds = (prefix: string) =>
+      Object.fromEntries(
         KINDS.flatMap((kind) => {
-          const value = number(`${side}${kind[0]!.toUpperCase()}${kind.slice(1)}A`);
+          const value = number(`${prefix}${capital(kind)}A`);
           return value === undefined ? [] : [[kind, value]];
         }),
       );
-      return { resistiveA: number(`${side}ResistiveA`), own };
-    };
+    const given = (field: string, value: unknown) => (value === undefined ? {} : { [field]: value });
+    const rating = (side: (typeof THROWS)[number]) => ({
+      resistiveA: number(`${side}ResistiveA`),
+      own: kinds(side),
+      ...given('mostV', number(`${side}MostV`)),
+      ...(number(`${side}AcResistiveA`) === undefined
+        ? {}
+        : { ac: { resistiveA: number(`${side}AcResistiveA`), own: kinds(`${side}Ac`), mostV: number(`${side}AcMostV`) } }),
+    });
+    const group = (name: Group, sign: string, said: object) =>
+      text(sign) === ''
+        ? {}
+        : { [name]: { ...said, ...Object.fromEntries(GROUPS[name].map((field) => [field, number(groupColumn(name, field))])) } };
     const raw = {
       // The apostrophe that set a formula off on the way out.
       ...Object.fromEntries(TEXTS.map((column) => [column, text(column).replace(/^'(?=[=+\-@])/, '')])),
       ...Object.fromEntries(NUMBERS.map((column) => [column, number(column)])),
       closing: rating('closing'),
       resting: number('restingResistiveA') === undefined ? null : rating('resting'),
+      ...group('module', 'moduleOpto', { opto: ({ yes: true, no: false } as Record<string, boolean>)[text('moduleOpto')] }),
+      ...group('solid', 'solidFiring', { firing: text('solidFiring') }),
+      assumed: text('assumed').split(BETWEEN).filter(Boolean),
     };
     const parsed = ownRelaySchema.safeParse(raw);
     if (!parsed.success) {
@@ -74,10 +109,12 @@ export function ownRelaysFromRows(
   return problems.length > 0 ? { ok: false, problems } : { ok: true, parts };
 }
 
-/** `closing.own.motor` as the column's title. */
+/** `closing.ac.own.motor` as the column's title. */
 function columnOf(path: readonly PropertyKey[]): string {
-  const [first, second, third] = path.map(String);
+  const [first, ...rest] = path.map(String);
+  if (first === 'module' || first === 'solid') return rest[0] === undefined ? first : groupColumn(first, rest[0]);
   if (first !== 'closing' && first !== 'resting') return first ?? '';
-  const name = second === 'own' ? (third ?? '') : 'resistive';
-  return `${first}${name[0]?.toUpperCase() ?? ''}${name.slice(1)}A`;
+  const name = rest.filter((word) => word !== 'own').map((word) => (word === 'resistiveA' ? 'resistive' : word));
+  const unit = name[name.length - 1]?.endsWith('V') ? '' : 'A';
+  return `${first}${name.map(capital).join('')}${name.length === 0 ? 'ResistiveA' : unit}`;
 }

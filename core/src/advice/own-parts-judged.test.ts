@@ -1,0 +1,72 @@
+/**
+ * A part typed from its label is judged like the shelf's: in every example and mistake each relay, module, contactor and
+ * solid-state relay is typed once more by its numbers, and nothing that is found may change.
+ */
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import { analyse } from '../analyse.ts';
+import { RELAYS, type OwnForm, type OwnRelay, type RelayType, ownRelaySchema } from '../kinds/index.ts';
+import { type Design, parseDesignText } from '../project/index.ts';
+
+const formOf = ({ build, poles, solid }: RelayType): OwnForm | null => {
+  if (solid) return solid.switches === 'ac' ? 'solid-ac' : 'solid-dc';
+  if (build === 'board') return null;
+  if (build === 'module' || build === 'contactor') return build;
+  return poles.length === 2 ? 'two-pole' : poles[0]!.resting ? 'five' : 'four';
+};
+const ratingOf = ({ resistiveA, own, ac }: RelayType['closing']): OwnRelay['closing'] => ({
+  resistiveA,
+  own: { ...own },
+  ...(ac && { ac: { ...ac, own: { ...ac.own } } }),
+});
+function typed(type: RelayType): OwnRelay | null {
+  const form = formOf(type);
+  if (!form) return null;
+  const { coilV, coilOhm, pullInV, releaseV, coilMostV, coilHenry, coilRiseK, contactOhm, closing, resting, module, solid, price } = type;
+  const { inputV: _, opensA: __, ...input } = module ?? { inputV: 0, opensA: 0 };
+  const { switches: ___, ...output } = solid ?? { switches: 'ac' };
+  return {
+    ...{ id: `own-${type.id}`.slice(0, 40), name: type.name, form, label: '', assumed: [], price },
+    ...{ coilV, coilOhm, pullInV, releaseV, coilMostV, coilHenry, coilRiseK, contactOhm },
+    closing: ratingOf(closing),
+    resting: resting && ratingOf(resting),
+    ...(module && { module: input as NonNullable<OwnRelay['module']> }),
+    ...(solid && { solid: output as NonNullable<OwnRelay['solid']> }),
+  };
+}
+const byShelf = new Map(RELAYS.flatMap((type) => (type.duty === 'power' ? [[type.id, typed(type)] as const] : [])));
+
+test('every relay of the shelf that a sentence may name can be typed, but the one soldered to a board', () => {
+  expect([...byShelf].filter(([, part]) => part === null).map(([id]) => id)).toEqual(['relay-5v-16a']);
+  for (const part of byShelf.values()) if (part) expect(ownRelaySchema.safeParse(part).error?.issues).toBeUndefined();
+});
+
+function withTyped(design: Design): Design {
+  const used = new Map<string, OwnRelay>();
+  const own = (id: string): string => {
+    const part = byShelf.get(id);
+    if (!part) return id;
+    used.set(part.id, part);
+    return part.id;
+  };
+  const jobs = design.jobs.map((job) => ({
+    ...job,
+    device: job.device.kind === 'relay' ? { ...job.device, part: own(job.device.part) } : job.device,
+    cutOut: job.cutOut.kind === 'contactor' ? { ...job.cutOut, part: own(job.cutOut.part) } : job.cutOut,
+  }));
+  return { ...design, jobs, parts: [...design.parts, ...used.values()] };
+}
+const judged = (design: Design) =>
+  analyse(design)
+    .analysis.findings.map(({ rule, job, severity, value, limit, title }) => ({ rule, job, severity, value, limit, title }))
+    .toSorted((a, b) => `${a.rule} ${a.job} ${a.title}`.localeCompare(`${b.rule} ${b.job} ${b.title}`));
+
+describe.each(['circuits', 'mistakes'])('%s', (folder) => {
+  const at = new URL(`../../../examples/${folder}/`, import.meta.url);
+  const files = readdirSync(at).filter((file) => !file.includes('mended'));
+  test.each(files)('%s', (file) => {
+    const parsed = parseDesignText(readFileSync(new URL(file, at), 'utf8'));
+    if (!parsed.ok) throw new Error(file);
+    expect(judged(withTyped(parsed.design))).toEqual(judged(parsed.design));
+  });
+});

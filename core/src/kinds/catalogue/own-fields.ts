@@ -1,0 +1,67 @@
+/** The numbers of an own part beside its contact's rating: what they are called, and what one changes. In the order of a card. */
+import type { Unit } from '../../quantity/index.ts';
+import { isSolidForm, type OwnForm } from './own-relay.ts';
+
+export interface OwnField {
+  /** Where it stands in the part, `module.trackMm`. */
+  readonly path: string;
+  readonly label: string;
+  readonly unit: Unit;
+  readonly most: number;
+  /** What is judged by it. */
+  readonly decides: string;
+  readonly of: (form: OwnForm) => boolean;
+}
+
+const hasCoil = (form: OwnForm) => !isSolidForm(form);
+const isModule = (form: OwnForm) => form === 'module';
+const every = () => true;
+
+export const OWN_FIELDS: readonly OwnField[] = [
+  { path: 'coilOhm', label: 'Coil at 20 °C', unit: 'Ω', most: 2e5, decides: 'what its pin, switch or transistor carries', of: hasCoil },
+  { path: 'coilOhm', label: 'Input, as a resistance', unit: 'Ω', most: 2e5, decides: 'what its pin or switch carries', of: isSolidForm },
+  {
+    path: 'pullInV',
+    label: 'Switches at, at most',
+    unit: 'V',
+    most: 260,
+    decides: 'whether it comes in on a flat battery, hot',
+    of: every,
+  },
+  { path: 'releaseV', label: 'Lets go at, at least', unit: 'V', most: 260, decides: 'whether a leak holds it in', of: every },
+  { path: 'coilMostV', label: 'Bears for good', unit: 'V', most: 400, decides: 'whether it burns while charging', of: every },
+  { path: 'coilHenry', label: 'Inductance, H', unit: '', most: 1000, decides: 'the kick as it opens, and how late', of: hasCoil },
+  { path: 'coilRiseK', label: 'Warms by', unit: 'K', most: 150, decides: 'the pull-in of a soaked coil', of: hasCoil },
+  { path: 'contactOhm', label: 'Closed contact', unit: 'Ω', most: 1, decides: 'drop and heat of the load side', of: hasCoil },
+  { path: 'module.terminalA', label: 'Its terminals bear', unit: 'A', most: 500, decides: 'the fuse', of: isModule },
+  { path: 'module.trackMm', label: 'Narrowest track, mm', unit: '', most: 50, decides: 'what its board bears', of: isModule },
+  { path: 'module.copperUm', label: 'Copper of its board, µm', unit: '', most: 500, decides: 'what its board bears', of: isModule },
+  { path: 'module.inputOhm', label: 'Series resistor of an input', unit: 'Ω', most: 1e5, decides: 'what a pin carries', of: isModule },
+  {
+    path: 'module.closesA',
+    label: 'An input switches from',
+    unit: 'A',
+    most: 0.1,
+    decides: 'whether 3.3 V switch it, and let go',
+    of: isModule,
+  },
+  { path: 'solid.onV', label: 'Lost across it while on', unit: 'V', most: 10, decides: 'its heat and heatsink', of: isSolidForm },
+  { path: 'solid.leakA', label: 'Leaks while off', unit: 'A', most: 1, decides: 'touch, and lamps that glow', of: isSolidForm },
+  { path: 'solid.ratedV', label: 'Holds off', unit: 'V', most: 1500, decides: 'the supply that it is for', of: isSolidForm },
+  { path: 'solid.leastA', label: 'Least load', unit: 'A', most: 50, decides: 'whether a small load stays on', of: isSolidForm },
+  { path: 'solid.junctionC', label: 'Junction, at most', unit: '°C', most: 250, decides: 'its heatsink', of: isSolidForm },
+  { path: 'solid.caseKPerW', label: 'Junction to case, K/W', unit: '', most: 20, decides: 'its heatsink', of: isSolidForm },
+  { path: 'solid.pasteKPerW', label: 'Case to heatsink, K/W', unit: '', most: 5, decides: 'its heatsink', of: isSolidForm },
+];
+export const ownFields = (form: OwnForm): readonly OwnField[] => OWN_FIELDS.filter(({ of }) => of(form));
+
+/** The forms as a person would say them. */
+export const OWN_FORM_NAMES: Readonly<Record<OwnForm, string>> = {
+  four: 'plug-in relay, four-pin: 30, 87',
+  five: 'plug-in relay, five-pin: 30, 87, 87a',
+  'two-pole': 'relay, eight-pin, two poles',
+  module: 'relay module on a board',
+  contactor: 'contactor, two poles',
+  'solid-ac': 'solid-state relay, alternating current',
+  'solid-dc': 'solid-state relay, direct current',
+};
