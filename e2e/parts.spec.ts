@@ -1,5 +1,5 @@
 /** A shelf of one's own: typed, used, kept while used, out and in as CSV. */
-import { expect, test } from '@playwright/test';
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
@@ -34,6 +34,99 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
   await expect(page.getByText('Used in')).toContainText('With an own relay');
   await expect(page.getByRole('button', { name: 'Delete' })).toBeDisabled();
   expect(errors).toEqual([]);
+});
+
+/** Types a part as somebody does who holds it: its kind, its name, what is printed on it. */
+async function typePart(page: Page, kind: RegExp, name: string, printed: string): Promise<void> {
+  await page.goto('/parts');
+  await page.getByRole('button', { name: '+ own part' }).click();
+  const asked = page.getByRole('dialog', { name: 'Add a part of your own' });
+  await asked.getByLabel('Name').fill(name);
+  await choose(asked.getByLabel('It is', { exact: true }), kind);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByLabel('Contact rating, as it is printed').fill(printed);
+  await expect(page.getByText(/^Read: /)).toBeVisible();
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+}
+async function load(request: APIRequestContext, file: string): Promise<string> {
+  const document: unknown = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8'));
+  const answer = await request.post('/api/projects', { data: { document } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { id: string }).id;
+}
+
+test('an own module is typed from its label, used, told as assumed, judged, listed, priced, and in the file', async ({ page, request }, {
+  retry,
+}) => {
+  const name = `Blue bench module ${retry + 1}`;
+  const errors = watchErrors(page);
+  await typePart(page, /relay module/, name, '10 A 250 V~ / 10 A 30 V DC');
+  await expect(page.getByText('Read: 10 A resistive to 30.00 V direct; 10 A resistive to 250 V alternating.')).toBeVisible();
+  await expect(page.getByText(/12 of 12 numbers are assumed/)).toBeVisible();
+  await page.getByLabel('Price').fill('3.3');
+  await page.getByLabel('Coil at 20 °C, Ω').fill('68');
+  await expect(page.getByText(/11 of 12 numbers are assumed/)).toBeVisible();
+  await page.getByRole('checkbox', { name: /optocoupler/ }).check();
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: /10 A relay module, 5 V/ }).click();
+  await choose(page.getByLabel('Through', { exact: true }), `${name}, 5 V, your own`);
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(`through a ${name}`);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  await expect(page.getByRole('dialog', { name: 'What is assumed' })).toContainText(`${name}: narrowest track, mm`);
+  await expect(page.getByRole('dialog', { name: 'What is assumed' })).not.toContainText(`${name}: coil`);
+  await page.keyboard.press('Escape');
+  await saved(page, 2);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  const row = page.getByRole('row').filter({ hasText: name });
+  await expect(row).toContainText('3.30');
+  const file = (await (await request.get(`/api/projects/${project}`)).json()) as { document: { parts: { name: string; form: string }[] } };
+  expect(file.document.parts).toMatchObject([{ name, form: 'module', module: { opto: true } }]);
+  expect(errors).toEqual([]);
+});
+
+test('a module whose label says 2 A is caught at a filament lamp and behind a 3 A plug', async ({ page, request }, { retry }) => {
+  const name = `Thin module ${retry + 1}`;
+  await typePart(page, /relay module/, name, '2 A 250 V~');
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: /10 A relay module, 5 V/ }).click();
+  await choose(page.getByLabel('Through', { exact: true }), `${name}, 5 V, your own`);
+  await page.keyboard.press('Escape');
+  const findings = page.getByLabel('Findings', { exact: true });
+  await expect(findings.getByText('Contact K1 NO carries 287 mA of 200 mA')).toBeVisible();
+  await expect(findings.getByText('The plug’s 3 A fuse stands before a device of 2 A')).toBeVisible();
+});
+
+test('an own solid-state relay and an own contactor switch a kiln, and cannot vanish while they do', async ({ page, request }, {
+  retry,
+}) => {
+  const [ssr, contactor] = [`Puck ${retry + 1}`, `Kiln contactor ${retry + 1}`];
+  await typePart(page, /solid-state relay, alternating/, ssr, '40 A 240 V~');
+  await typePart(page, /contactor/, contactor, 'AC-1 32 A 400 V, AC-3 12 A');
+  await expect(page.getByText('Read: 32 A resistive, 12 A motor to 400 V alternating.')).toBeVisible();
+  const project = await load(request, 'circuits/20-kiln');
+  await openJob(page, project, 'ring-1');
+  await page.getByRole('button', { name: /25 A solid-state relay/ }).click();
+  await choose(page.getByLabel('Through', { exact: true }), new RegExp(`^${ssr}, 12 V, your own$`));
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(`through a ${ssr}`);
+  await page.getByRole('button', { name: /^Settings of/ }).click();
+  await choose(page.getByLabel('Contactor', { exact: true }), contactor);
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/saved · revision [3-9]/)).toBeVisible();
+  await page.goto(`/projects/${project}/build?view=parts`);
+  for (const name of [ssr, contactor]) await expect(page.getByRole('row').filter({ hasText: name })).toBeVisible();
+  for (const name of [ssr, contactor]) {
+    await page.goto('/parts');
+    await page.getByRole('link', { name }).first().click();
+    await expect(page.getByText('Used in')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Delete' })).toBeDisabled();
+  }
 });
 
 test('own parts go out as CSV and come in again; a bad row is named and nothing is taken', async ({ page }) => {

@@ -158,7 +158,11 @@ export function shelfFor(design: Design, job: Job): readonly RelayType[] {
   const present = job.device.kind === 'relay' ? relayOf(design, job.device.part)! : null;
   if (!present) return [];
   // Among plug-in relays a coil for another voltage is tried too, so that its reason is told.
-  return powerRelays(design).filter((type) => alikeBuilt(type, present) && (!present.build || type.coilV === present.coilV));
+  // One whose price nobody typed would win every comparison by it.
+  return powerRelays(design).filter(
+    (type) =>
+      alikeBuilt(type, present) && (!present.build || type.coilV === present.coilV) && (type.price > 0 || type.id === present.id),
+  );
 }
 
 /** Findings that a job has whatever its relay: those are not held against any. */

@@ -21,13 +21,14 @@ export function partRoutes(source: DataSource): Router {
   const parts = source.getRepository(PartEntity);
   const router = Router();
 
-  /** Every project with a part, and whether whoever asks may know of it. */
+  /** Every project with a part, in a job or as what ends its heat, and whether whoever asks may know of it. */
   async function usedIn(who: Who | null): Promise<UsedIn> {
     const { table, parameters } = seenBy(who);
     const rows: (Use & { part: string })[] = await source.query(
-      `SELECT DISTINCT job -> 'device' ->> 'part' AS part, project.id, project.name, seen.id IS NOT NULL AS "isSeen"
-       FROM project CROSS JOIN jsonb_array_elements(project.document -> 'jobs') AS job LEFT JOIN ${table} AS seen ON seen.id = project.id
-       WHERE project.deleted_at IS NULL AND job -> 'device' ->> 'part' IN (SELECT part.id FROM part)
+      `SELECT DISTINCT named.part, project.id, project.name, seen.id IS NOT NULL AS "isSeen"
+       FROM project CROSS JOIN jsonb_array_elements(project.document -> 'jobs') AS job
+       CROSS JOIN LATERAL (VALUES (job -> 'device' ->> 'part'), (job -> 'cutOut' ->> 'part')) AS named (part) LEFT JOIN ${table} AS seen ON seen.id = project.id
+       WHERE project.deleted_at IS NULL AND named.part IN (SELECT part.id FROM part)
        ORDER BY project.name`,
       parameters,
     );

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, toRaw } from 'vue';
-import { powerRelays, type OwnRelay, isMains, isFeed } from '@iron-nudge/core';
-import { api } from '../api.ts';
+import { computed } from 'vue';
+import { powerRelays, isMains, isFeed } from '@iron-nudge/core';
+import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
@@ -10,22 +10,13 @@ const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
 const DIRECT = 'direct';
 
-/** Relays that a person has typed and the project has not yet; without the server there are none to offer. */
-const typed = ref<readonly OwnRelay[]>([]);
-onMounted(async () => {
-  if (props.kind !== 'device') return;
-  const rows = await api.parts().catch(() => []);
-  typed.value = rows.map(({ part }) => part).filter(({ id }) => !project.design!.parts.some((own) => own.id === id));
-});
+const shelf = props.kind === 'device' ? useOwnShelf() : null;
 
 function put(value: string): void {
   const { place } = project.job!.device;
   const device = value === DIRECT ? { kind: 'direct', place } : { kind: 'relay', part: value, socket: 'auto', place };
-  // The project takes its own copy along, so that its file stands alone.
-  const taken = props.kind === 'device' ? typed.value.find(({ id }) => id === value) : undefined;
-  const at = project.design!.parts.length;
   void project.patch(`${project.job!.name}: ${choice.value.label.toLowerCase()}`, [
-    ...(taken ? [{ path: ['parts', at], value: toRaw(taken) }] : []),
+    ...(shelf?.taking(value) ?? []),
     { path: ['jobs', project.jobIndex, ...choice.value.path], value: props.kind === 'device' ? device : value },
     ...(props.kind === 'supply' ? protectionFor(value) : []),
   ]);
@@ -70,7 +61,7 @@ const choice = computed(() => {
             value: id,
             text: `${name}${solid || name.includes(' V') ? '' : `, ${coilV} V`}`,
           })),
-          ...typed.value.map(({ id, name, coilV }) => ({ value: id, text: `${name}, ${coilV} V, your own` })),
+          ...(shelf?.types.value ?? []).map(({ id, name, coilV }) => ({ value: id, text: `${name}, ${coilV} V, your own` })),
           { value: DIRECT, text: 'no relay: the signals feed it themselves' },
         ],
       };

@@ -76,7 +76,9 @@ const labelWords = computed(() => {
       ...(of.restingA === undefined ? [] : [`${formatQuantity(of.restingA, 'A')} closed at rest`]),
       ...Object.entries(of.own).map(([kind, ampere]) => `${formatQuantity(ampere, 'A')} ${kind}`),
     ];
-    return [`${figures.join(', ')}${of.mostV === undefined ? '' : ` to ${formatQuantity(of.mostV, 'V')}`} ${current === 'ac' ? '~' : '⎓'}`];
+    return [
+      `${figures.join(', ')}${of.mostV === undefined ? '' : ` to ${formatQuantity(of.mostV, 'V')}`} ${current === 'ac' ? 'alternating' : 'direct'}`,
+    ];
   });
   const rest = read.notUnderstood.length > 0 ? ` Not understood: ${read.notUnderstood.join(' ')}.` : '';
   return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}`;
@@ -137,6 +139,7 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
     <div class="grid">
       <TextField label="Name" :model-value="draft.name" @update:model-value="set({ name: $event })" />
       <SelectField
+        class="form"
         label="Form"
         :model-value="draft.form"
         :options="each(OWN_FORMS, (form) => OWN_FORM_NAMES[form])"
@@ -155,7 +158,7 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
       label="Contact rating, as it is printed"
       optional
       :longest="160"
-      placeholder="10 A 250 V~ / 10 A 30 V⎓"
+      placeholder="10 A 250 V~ / 10 A 30 V DC"
       :model-value="draft.label"
       @update:model-value="setLabel"
     />
@@ -203,13 +206,14 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
         <small
           ><template v-if="isAssumed(field)">assumed · </template>decides {{ field.decides }}
           <button v-if="!isAssumed(field)" class="bare" :aria-label="`Back to what is usual: ${field.label}`" @click="forget(field)">
-            usual
+            back to usual
           </button>
         </small>
       </div>
     </div>
   </section>
   <section class="card" aria-label="For kinds of load">
+    <h2 class="caps">For kinds of load</h2>
     <p class="hint">For a kind of load: as the data sheet says, and empty where it says nothing: then it is derated from resistive.</p>
     <template v-for="one in throws" :key="one.title">
       <h2 class="caps">{{ one.title }}<small v-if="one.side === 'resting' && draft.assumed.includes('resting')"> · assumed</small></h2>
@@ -261,6 +265,20 @@ h2.caps {
 .hint {
   color: var(--iron);
   margin: 4px 0 10px;
+}
+.one small button {
+  color: var(--control);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  font: inherit;
+}
+.form {
+  grid-column: span 2;
+}
+@media (max-width: 500px) {
+  .form {
+    grid-column: auto;
+  }
 }
 .one small {
   color: var(--iron);

@@ -250,7 +250,7 @@ const shown = computed(() =>
             ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ rating(row.type, pin, kind) }}</span></span
           ></template
         >
-        <template #cell-price="{ row: { type } }">{{ type.price.toFixed(2) }}</template>
+        <template #cell-price="{ row: { type } }">{{ type.price === 0 ? '' : type.price.toFixed(2) }}</template>
       </SheetTable>
       <div class="both">
         <section>

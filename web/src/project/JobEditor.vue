@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import {
   BLADE_FUSE_RATINGS,
   HEATSINKS,
-  POWER_RELAYS,
+  powerRelays,
   PROTECTION_NAMES,
   loadSupplyOf,
   plays,
@@ -20,6 +20,7 @@ import {
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import OtherwisePhrase from '../design/OtherwisePhrase.vue';
+import { useOwnShelf } from './own-shelf.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TickField from '../ui/TickField.vue';
@@ -60,15 +61,30 @@ const controlSupplies = computed(() => [
 ]);
 const needsDiode = computed(() => type.value !== null && !type.value.module && !type.value.solid && type.value.coilV < 100);
 const setModule = (changes: Partial<Job['module']>) => set('module', { ...job.value.module, ...changes });
+const shelf = useOwnShelf();
 const contactors = computed(() => {
   const supply = loadSupplyOf(project.design!, job.value);
-  return POWER_RELAYS.filter(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV);
+  return [...powerRelays(project.design!), ...shelf.types.value].filter(
+    ({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV,
+  );
 });
+function setContactor(part: string): void {
+  const { cutOut } = job.value;
+  if (cutOut.kind !== 'contactor') return;
+  void project.patch(`${job.value.name}: contactor`, [
+    ...shelf.taking(part),
+    { path: ['jobs', props.at, 'cutOut'], value: { ...cutOut, part } },
+  ]);
+}
 const limits = computed(() => named(project.design!.signals.filter((signal) => levelsOf(signal) !== null)));
 function setCutOut(kind: Job['cutOut']['kind']): void {
   const [part] = contactors.value;
   const [signal] = limits.value;
-  if (kind === 'contactor' && part && signal) void set('cutOut', { kind, part: part.id, signal: signal.value });
+  if (kind === 'contactor' && part && signal)
+    void project.patch(`${job.value.name}: cut-out`, [
+      ...shelf.taking(part.id),
+      { path: ['jobs', props.at, 'cutOut'], value: { kind, part: part.id, signal: signal.value } },
+    ]);
   else void set('cutOut', kind === 'thermal-fuse' ? { kind, opensAtC: 150 } : { kind: 'none' });
 }
 
@@ -215,6 +231,13 @@ async function remove(): Promise<void> {
       :most="300"
       :model-value="job.cutOut.opensAtC"
       @update:model-value="set('cutOut', { kind: 'thermal-fuse', opensAtC: $event }, true)"
+    />
+    <SelectField
+      v-if="job.cutOut.kind === 'contactor'"
+      label="Contactor"
+      :model-value="job.cutOut.part"
+      :options="named(contactors)"
+      @update:model-value="setContactor"
     />
     <SelectField
       v-if="job.cutOut.kind === 'contactor'"

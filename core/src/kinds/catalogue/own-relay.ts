@@ -69,6 +69,7 @@ export const ownRelaySchema = z
     label: z.string().max(160).default(''),
     /** Fields that nobody typed: what is usual for its class stands in them. */
     assumed: z.array(z.string().max(40)).max(40).default([]),
+    /** 0: not known, and in no sum. */
     price: z.number().min(0).max(1e5),
   })
   .superRefine((part, context) => {

@@ -181,7 +181,7 @@ export function withLabel(part: OwnRelay, label: string): { part: OwnRelay; read
     return refuse(
       label.trim() === ''
         ? 'type what is printed, 10 A 250 V~ for one'
-        : 'no current is read in it: write 10 A 250 V~, AC-3 9 A or 30/40 A 14 V⎓',
+        : 'no current is read in it: write 10 A 250 V~, AC-3 9 A or 30/40 A 14 V DC',
     );
   if (part.form === 'solid-dc' && acA > 0) return refuse('that is a rating for alternating current: it is of another form');
   if (part.form === 'solid-ac' && dcA > 0) return refuse('that is a rating for direct current: it is of another form');

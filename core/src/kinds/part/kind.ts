@@ -175,8 +175,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly earthPin?: string;
   /** How the parts list names it; null for what is not bought. */
   listed(part: Part<Kind, Spec>): string | null;
-  /** Of one of what `listed` names, invented like all prices; what has none is bought by its own data sheet. */
-  price?(part: Part<Kind, Spec>): number;
+  /** Of one of what `listed` names, invented like all prices; what has none is bought by its own data sheet, and an own part may be typed without: null. */
+  price?(part: Part<Kind, Spec>): number | null;
   /** How many to have over where nobody says otherwise. */
   spare?(spec: Spec): number;
   /** Largest wire that its terminals take, mm²; any where it does not say. */

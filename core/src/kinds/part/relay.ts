@@ -142,7 +142,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     }),
   ],
   bearsAirC: ({ type: { build } }) => (build === undefined ? PLUG_IN_AIR_C : BUILD_AIR_C[build]),
-  price: ({ spec: { type, socket } }) => type.price + socket.price,
+  price: ({ spec: { type, socket } }) => (type.price === 0 ? null : type.price + socket.price),
   faults: ({ tag, spec: { uses } }) => [
     { key: 'coil', kind: 'coil broken', words: `coil ${tag} is broken`, fault: 'open', weight: 1 },
     ...uses.flatMap((pin): PartFault[] => {

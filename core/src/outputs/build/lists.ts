@@ -256,7 +256,8 @@ function moduleBoards(design: Design, netlist: Netlist): Counted[] {
         tags: new Set(taken),
         places: new Set([place]),
         count: 1,
-        price: price * size,
+        // Typed without a price.
+        price: price === 0 ? null : price * size,
         spare: 0,
       });
     }
