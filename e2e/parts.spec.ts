@@ -159,3 +159,17 @@ test('a sum is sent into a new project as a job, its working in the notes', asyn
   await page.getByRole('button', { name: /^notes/ }).click();
   await expect(page.getByLabel('Notes of this project')).toHaveValue(/ΔV = I · R₂₀/);
 });
+
+test('what may be plugged in is asked of a job as it is built, and printed as a label', async ({ page, request }) => {
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: 'what may I plug in?' }).click();
+  const dialog = page.getByRole('dialog', { name: /^What may I plug in/ });
+  await expect(dialog.getByRole('row', { name: /heater/ })).toContainText('600 W');
+  await expect(dialog.getByRole('row', { name: /heater/ })).toContainText('Load of 3.56 A through a 3 A fuse');
+  await expect(dialog.getByRole('row', { name: /filament lamp/ })).toContainText('400 W');
+  const [file] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Label as SVG' }).click()]);
+  const label = readFileSync(await file.path(), 'utf8');
+  expect(label).toContain('230 V alternating, fuse 3 A');
+  expect(label).toContain('600 W, 2.61 A');
+});

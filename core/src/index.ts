@@ -274,6 +274,7 @@ export {
   type Quantity,
   type RowProblem,
   FOUND_SHARE,
+  plugLabelSvg,
   socketsOf,
   stepPicture,
   mendingOf,
@@ -391,6 +392,8 @@ export {
   search,
   searchByTrying,
   sizeJob,
+  type PlugInAnswer,
+  whatMayBePluggedIn,
   withSafeRelay,
   sizingProblem,
 } from './advice/index.ts';

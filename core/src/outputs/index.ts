@@ -52,6 +52,7 @@ export { SHAPES, otherThrow, shapeHalf } from './drawing/symbols.ts';
 export { cutListCsv, labelsCsv, partsListCsv, stripsCsv, wireListCsv } from './formats/build-csv.ts';
 export { type Column, toCsv } from './formats/csv.ts';
 export { drawingSvg } from './formats/drawing-svg.ts';
+export { type LabelOf, plugLabelSvg } from './formats/plug-label.ts';
 export { stepPicture } from './formats/step-svg.ts';
 export { PARTS_CSV_HEADER, type RowProblem, ownRelaysCsv, ownRelaysFromRows } from './formats/parts-csv.ts';
 export { microPython, portableCpp } from './program/export-code.ts';

@@ -11,6 +11,7 @@ import SignalPhrase from './SignalPhrase.vue';
 import { isWalking } from '../shell/help.ts';
 import { late } from '../ui/late.ts';
 
+const PlugInModal = late(() => import('./PlugInModal.vue'));
 const WiringModal = late(() => import('./WiringModal.vue'));
 
 interface Token {
@@ -42,6 +43,7 @@ const tokens = computed<Token[]>(() => {
 });
 const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', delay: 'control', load: 'copper' };
 const comparing = ref(false);
+const plugging = ref(false);
 /** Whether a number that somebody follows is edited behind a phrase. */
 function isWanted(phrase: Phrase): boolean {
   const at = /\.(loads|otherwise\.loads)\[(\d+)\]/.exec(project.following);
@@ -77,8 +79,10 @@ function isWanted(phrase: Phrase): boolean {
       every underlined phrase opens in place · Tab moves between phrases · Enter edits
       <button class="bare ways" @click="isWalking = true">show me around</button>
       <button v-if="project.jobView?.wiring" class="bare ways" @click="comparing = true">ways of wiring it</button>
+      <button v-if="project.jobView?.wiring" class="bare ways" @click="plugging = true">what may I plug in?</button>
     </p>
     <WiringModal v-model:open="comparing" />
+    <PlugInModal v-model:open="plugging" />
   </section>
 </template>
 

@@ -389,6 +389,7 @@ export const useProject = defineStore('project', () => {
     engine.ask((remote) => remote.heat(setup, faults, from, forS, everyS));
   const nudgeAll = (of: string) => searcher.ask((remote) => remote.nudgeAll(of));
   const wirings = (of: string) => searcher.ask((remote) => remote.wirings(of));
+  const plugIn = (of: string) => searcher.ask((remote) => remote.plugIn(of));
   const size = (of: string, order: SizeOrder) => searcher.ask((remote) => remote.size(of, order));
   const mountPlaces = (of: string) => searcher.ask((remote) => remote.places(of));
   const openBench = (of: string, tell: (share: number) => void) => searcher.ask((remote) => remote.openBench(of, proxy(tell)));
@@ -450,6 +451,7 @@ export const useProject = defineStore('project', () => {
     skipTime,
     states,
     wirings,
+    plugIn,
     nudgeAll,
     following,
     follow,

@@ -21,6 +21,8 @@ import {
   runHeat,
   comparePlaces,
   compareWirings,
+  whatMayBePluggedIn,
+  type PlugInAnswer,
   drawJobs,
   nudgeAllInSteps,
   nudgeInSteps,
@@ -226,6 +228,18 @@ const engine = {
     const made = await current();
     return made ? checkStatements(made.evidence) : [];
   }),
+  /** What may be put behind a job as it is built; other questions get their turn between two loads that are tried. */
+  async plugIn(job: string): Promise<PlugInAnswer | null> {
+    const of = newest;
+    if (!of) return null;
+    const tries = whatMayBePluggedIn(of.design, job);
+    for (;;) {
+      const step = tries.next();
+      if (step.done) return step.value;
+      await breathe();
+      if (newest !== of) return null;
+    }
+  },
   wirings: asked('wirings', (job): WiringView[] => (newest ? compareWirings(newest.design, job) : [])),
   /** Runs a sweep, telling how far it is after each batch; answers false when it was stopped. */
   async sweep(vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void): Promise<boolean> {

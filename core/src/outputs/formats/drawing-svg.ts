@@ -23,7 +23,7 @@ export interface SvgOptions {
 }
 
 /** XML has no place for control characters, not even escaped ones (XML 1.0, 2.2): what an older file holds of them is left out. */
-const escape = (text: string): string =>
+export const svgText = (text: string): string =>
   readable(text).replace(/[&<>"']/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&apos;' })[sign]!);
 const number = (value: number): string => String(Math.round(value * 100) / 100);
 
@@ -51,7 +51,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   const out: string[] = [];
   const inkOf = (id: string) => (!marked || marked.has(id) ? INK : GREY);
   const text = (x: number, y: number, words: string, more = '', ink = INK) =>
-    out.push(`<text x="${number(x)}" y="${number(y)}" fill="${ink}"${more}>${escape(words)}</text>`);
+    out.push(`<text x="${number(x)}" y="${number(y)}" fill="${ink}"${more}>${svgText(words)}</text>`);
   const line = (points: readonly (readonly [number, number])[], style: string) =>
     out.push(`<polyline points="${points.map(([x, y]) => `${number(x)},${number(y)}`).join(' ')}" fill="none" ${style}/>`);
   const thick = (role: 'load' | 'control') => (role === 'load' ? 3 : 1.3);
@@ -88,7 +88,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   }
   for (const { number: path, x } of drawing.paths) text(x, drawing.foot - 6, String(path), ' text-anchor="middle" font-size="13"');
   const { width, height } = drawing;
-  return `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}" font-family="${escape(fontFamily)}" font-size="12"><title>${escape(options.title)}</title>${out.join('')}</svg>`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" version="1.1" width="${number(width)}" height="${number(height)}" viewBox="0 0 ${number(width)} ${number(height)}" font-family="${svgText(fontFamily)}" font-size="12"><title>${svgText(options.title)}</title>${out.join('')}</svg>`;
 }
 
 function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: number, reference: string | undefined): void {
@@ -108,7 +108,7 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
   );
   const say = (at: number, y: number, words: string, end: boolean, bold = false) =>
     out.push(
-      `<text x="${number(at)}" y="${number(y)}" fill="${ink}"${end ? ' text-anchor="end"' : ''}${bold ? ' font-weight="bold"' : ''}>${escape(words)}</text>`,
+      `<text x="${number(at)}" y="${number(y)}" fill="${ink}"${end ? ' text-anchor="end"' : ''}${bold ? ' font-weight="bold"' : ''}>${svgText(words)}</text>`,
     );
   const [ofContact, ofCoil] = [isContact(symbol.symbol), isCoil(symbol.symbol)];
   if (ofContact) {
@@ -125,7 +125,7 @@ function symbolSvg(out: string[], symbol: DrawnSymbol, ink: string, width: numbe
   }
   if (earths.length > 0)
     out.push(
-      `<text x="${number(x + EARTH_X)}" y="${number(middle + EARTH_DOWN)}" fill="${ink}" text-anchor="middle">${escape(earths.join(' '))}</text>`,
+      `<text x="${number(x + EARTH_X)}" y="${number(middle + EARTH_DOWN)}" fill="${ink}" text-anchor="middle">${svgText(earths.join(' '))}</text>`,
     );
   if (symbol.symbol === 'diode') say(x + 13, middle - 8, labels[0] ?? '', false);
   else labels.forEach((label, at) => say(ofCoil ? x - 32 : x + 24, middle + firstLine(symbol) + LINE * at, label, ofCoil, at === 0));
@@ -138,7 +138,7 @@ function shapeSvg(shape: Shape, ink: string, width: number): string {
     case 'circle':
       return `<circle cx="${number(shape.x)}" cy="${number(shape.y)}" r="${number(shape.r)}" ${STYLES[shape.as](ink)}/>`;
     case 'letter':
-      return `<text x="${number(shape.x)}" y="${number(shape.y)}" fill="${ink}" text-anchor="middle" font-weight="bold" font-size="${shape.small ? 13 : 15}">${escape(shape.text)}</text>`;
+      return `<text x="${number(shape.x)}" y="${number(shape.y)}" fill="${ink}" text-anchor="middle" font-weight="bold" font-size="${shape.small ? 13 : 15}">${svgText(shape.text)}</text>`;
     default:
       return shape satisfies never;
   }
