@@ -76,7 +76,7 @@ function isWanted(phrase: Phrase): boolean {
       </template>
     </p>
     <p class="hint">
-      every underlined phrase opens in place · Tab moves between phrases · Enter edits
+      underlined phrases open in place · Tab, Enter
       <button class="bare ways" @click="isWalking = true">show me around</button>
       <button v-if="project.jobView?.wiring" class="bare ways" @click="comparing = true">ways of wiring it</button>
       <button v-if="project.jobView?.wiring" class="bare ways" @click="plugging = true">what may I plug in?</button>
