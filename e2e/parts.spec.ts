@@ -129,6 +129,39 @@ test('an own solid-state relay and an own contactor switch a kiln, and cannot va
   }
 });
 
+test('a part that nobody typed says so in its project; typed later, it is taken anew; a label with two voltages counts the higher', async ({
+  page,
+  request,
+}, { retry }) => {
+  const name = `Unread relay ${retry + 1}`;
+  await page.goto('/parts');
+  await page.getByRole('button', { name: '+ own part' }).click();
+  const asked = page.getByRole('dialog', { name: 'Add a part of your own' });
+  await asked.getByLabel('Name').fill(name);
+  await choose(asked.getByLabel('It is', { exact: true }), /five-pin/);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+  const project = await freshOwlBox(request, 'With an unread relay');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: '30 A plug-in relay, four-pin' }).click();
+  await choose(page.getByLabel('Through', { exact: true }), `${name}, 12 V, your own`);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'What is assumed' });
+  const rated = dialog.getByRole('row').filter({ hasText: `${name}: rating of its contact` });
+  await expect(rated).toContainText('30 A');
+  await rated.getByRole('button', { name: 'Enter…' }).click();
+  await page.getByLabel('Contact rating, as it is printed').fill('40 A 14 V DC, 15 A 28 V DC');
+  await expect(page.getByText('Read: 15 A resistive to 28.00 V direct. Of several voltages')).toBeVisible();
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  await dialog.getByRole('button', { name: 'Take it anew' }).click();
+  await expect(rated).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Current staircase', { exact: true })).toContainText('15 A');
+});
+
 test('own parts go out as CSV and come in again; a bad row is named and nothing is taken', async ({ page }) => {
   await page.goto('/parts');
   await page.getByRole('button', { name: '+ own part' }).click();

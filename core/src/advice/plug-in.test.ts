@@ -27,7 +27,7 @@ function put(design: Design, kind: PlugInAnswer['rows'][number]['kind'], watt: n
   return {
     ...design,
     jobs: [
-      { ...asItIsBuilt(design, job!), loads: [{ ...load, plate: { unit: 'W', value: watt, ratedV: supply.nominalV } }] },
+      { ...asItIsBuilt(compile(design).netlist, job!), loads: [{ ...load, plate: { unit: 'W', value: watt, ratedV: supply.nominalV } }] },
       ...design.jobs.slice(1),
     ],
   };
@@ -51,7 +51,7 @@ describe.each(['01-switched-load', '13-mains-lamp-by-module', '16-machine-box', 
   test('its sizes stand as they are: set down they change nothing that is found', () => {
     const found = (one: Design) =>
       analyse(one).analysis.findings.map(({ rule, severity, value, limit, title }) => ({ rule, severity, value, limit, title }));
-    const built = { ...design, jobs: design.jobs.map((job) => asItIsBuilt(design, job)) };
+    const built = { ...design, jobs: design.jobs.map((job) => asItIsBuilt(compile(design).netlist, job)) };
     expect(found(built)).toEqual(found(design));
   });
 });
@@ -65,6 +65,16 @@ test('behind a 3 A plug on 230 V, 10 % above it at most: 600 W take 2.87 A, 750 
   expect(heater.mostA).toBeCloseTo(600 / 230, 9);
 });
 
+test('a second wire beside the first is set down with it', () => {
+  const design = read('circuits/01-switched-load');
+  const [job] = design.jobs;
+  const doubled: Design = { ...design, jobs: [{ ...job!, wires: { 'to-relay': { secondMm2: 4 } } }] };
+  const { netlist } = compile(doubled);
+  const beside = netlist.wires.find(({ leg, beside: first }) => leg === 'to-relay' && first !== null)!;
+  const first = netlist.wires.find(({ id }) => id === beside.beside)!;
+  expect(asItIsBuilt(netlist, doubled.jobs[0]!).wires['to-relay']).toEqual({ sizeMm2: first.sizeMm2, secondMm2: 4 });
+});
+
 test('a feed that jobs share is looked at too, whichever of them holds it', () => {
   const design = read('demo/tender-7');
   const last = design.jobs.find(({ id }) => id === 'heater')!;
@@ -73,7 +83,7 @@ test('a feed that jobs share is looked at too, whichever of them holds it', () =
   )!;
   expect(trunk.job).not.toBe(last.id);
   // Its own wires thick and its own fuse large: what is left to object is shared.
-  const thick = Object.fromEntries(Object.keys(asItIsBuilt(design, last).wires).map((leg) => [leg, { sizeMm2: 10 }]));
+  const thick = Object.fromEntries(Object.keys(asItIsBuilt(compile(design).netlist, last).wires).map((leg) => [leg, { sizeMm2: 10 }]));
   const relay = withLabel(withUsual({ ...beginOwn('four', 'own-strong', 'Strong relay'), coilV: 24 }), '60 A 24 V DC').part;
   const device = { ...last.device, kind: 'relay' as const, part: relay.id, socket: 'auto' };
   const strong: Design = {
@@ -81,7 +91,7 @@ test('a feed that jobs share is looked at too, whichever of them holds it', () =
     parts: [...design.parts, relay],
     jobs: design.jobs.map((job) => (job.id === last.id ? { ...job, device, fuse: 40, wires: thick } : job)),
   };
-  const whole = { ...strong, jobs: strong.jobs.map((job) => asItIsBuilt(strong, job)) };
+  const whole = { ...strong, jobs: strong.jobs.map((job) => asItIsBuilt(compile(strong).netlist, job)) };
   const rows = answerOf(strong, last.id)!.rows;
   const heater = rows.find(({ kind }) => kind === 'heater')!;
   const at = whole.jobs.findIndex(({ id }) => id === last.id);
@@ -132,19 +142,23 @@ test('every example has an answer without an error', () => {
 describe('its label', () => {
   const row = { kind: 'heater' as const, mostW: 600, mostA: 2.61, leastW: null };
   const label = plugLabelSvg({
-    name: 'Porch <lamp>',
+    name: 'Porch <lamp> and whatever else stands there in the long evenings',
     volt: 230,
     current: 'ac',
     fuseA: 3,
     date: '2026-11-27',
-    rows: [row, { kind: 'motor', mostW: null, mostA: null, leastW: null }, { kind: 'led', mostW: 100, mostA: 0.43, leastW: 25 }],
+    rows: [
+      row,
+      ...(['motor', 'electronics', 'transformer', 'solenoid'] as const).map((kind) => ({ kind, mostW: null, mostA: null, leastW: null })),
+      { kind: 'led', mostW: 100, mostA: 0.43, leastW: 25 },
+    ],
   });
   test('says volts, fuse, each kind, what it is not for, and the date, in millimetres', () => {
     for (const words of [
       'Porch &lt;lamp&gt;',
       '230 V alternating, fuse 3 A',
       '600 W, 2.61 A',
-      'Not for: motor',
+      'Not for: motor, power supply or other',
       'LED lamp: not below 25 W',
       '2026-11-27',
     ])

@@ -7,7 +7,8 @@ import { compile } from '../wiring/index.ts';
 import { type Design, type Job, loadSupplyOf } from '../project/index.ts';
 import { LOADS, UNIT_KINDS, type UnitLoad, asKind, currentOf, isCharged, plays } from '../kinds/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
-import { type Finding, checkEvidence } from '../rules/index.ts';
+import type { Netlist } from '../graph/index.ts';
+import { type Finding, checkEvidence, isFurtherPast } from '../rules/index.ts';
 
 /** Powers that things are sold with, W. */
 export const TRIED_W: readonly number[] = [
@@ -36,15 +37,10 @@ export interface PlugInAnswer {
 }
 
 /** The job with every size that the app chose set down as it is, so that a larger load finds no larger fuse. */
-export function asItIsBuilt(design: Design, job: Job): Job {
-  const { netlist } = compile(design);
+export function asItIsBuilt(netlist: Netlist, job: Job): Job {
   const own = netlist.wires.filter((wire) => wire.job === job.id);
-  const wires = Object.fromEntries(
-    own.map(({ leg, beside, sizeMm2 }) => {
-      const second = own.find((wire) => wire.leg === leg && wire.beside !== null);
-      return [leg, { ...job.wires[leg], ...(beside === null && { sizeMm2 }), ...(second && { secondMm2: second.sizeMm2 }) }];
-    }),
-  );
+  const wires: Job['wires'] = { ...job.wires };
+  for (const { leg, beside, sizeMm2 } of own) wires[leg] = { ...wires[leg], [beside === null ? 'sizeMm2' : 'secondMm2']: sizeMm2 };
   const ratingOf = (guards: 'load' | 'control', chosen: Job['fuse']): Job['fuse'] =>
     chosen !== 'auto'
       ? chosen
@@ -67,12 +63,12 @@ const STRIDE = 4;
 type Objections = readonly Finding[];
 /** Stands for a load with which the job is not wired at all. */
 const NOT_WIRED = { rule: 'not-wired', title: 'It can no longer be wired' } as const;
-const keyOf = ({ rule, job, subject }: Finding): string => `${rule} ${job} ${JSON.stringify(subject)}`;
-const shareOf = ({ value, limit }: Finding): number => value / limit;
-/** Of a number that is solved anew with nothing changed. */
-const SAME = 1e-6;
-const openFindings = (design: Design): Finding[] =>
-  checkEvidence(gatherEvidence({ ...design, statements: [], accepted: [] })).filter(({ severity }) => severity !== 'hold');
+const byKey = (findings: readonly Finding[]): ReadonlyMap<string, Finding> => new Map(findings.map((finding) => [finding.key, finding]));
+/** Not there before, or further past its limit than it was. */
+const isWorse = (before: ReadonlyMap<string, Finding>, finding: Finding): boolean => {
+  const then = before.get(finding.key);
+  return then === undefined || isFurtherPast(finding, then);
+};
 /** A step of power that is tried, by a generator that may be cut into slices. */
 type Asked<T> = Generator<undefined, T>;
 
@@ -103,30 +99,26 @@ export function* whatMayBePluggedIn(design: Design, jobId: string): Asked<PlugIn
   const at = design.jobs.findIndex(({ id }) => id === jobId);
   const job = design.jobs[at];
   if (!job || job.loads.length === 0 || job.loads.some(isCharged)) return null;
-  if (!gatherEvidence(design).jobs.has(jobId)) return null;
   const supply = loadSupplyOf(design, job);
   const current = currentOf(supply);
   // Feeds that jobs share are set down too: in the job that holds them.
-  const jobs = design.jobs.map((one) => asItIsBuilt(design, one));
+  const { netlist } = compile(design);
+  const jobs = design.jobs.map((one) => asItIsBuilt(netlist, one));
   const built = jobs[at]!;
-  const strained = new Map(openFindings({ ...design, jobs }).map((finding) => [keyOf(finding), shareOf(finding)]));
-  /** Of another job: what was not there, or is worse than it was, by what is put behind this one. */
-  const isNew = (finding: Finding): boolean => {
-    const before = strained.get(keyOf(finding));
-    return before === undefined || Math.abs(shareOf(finding) - 1) > Math.abs(before - 1) * (1 + SAME);
-  };
-  const objections = (kind: UnitKind, watt: number): Objections | null => {
-    // The others stay: they share its feeds, its supply and its box.
-    const whole: Design = {
-      ...design,
-      jobs: jobs.with(at, withLoad(built, kind, watt, supply.nominalV)),
-      statements: [],
-      accepted: [],
-    };
-    const evidence = gatherEvidence(whole);
+  /** What does not hold of the project, with these jobs; null where this one is not wired. */
+  const openWith = (all: readonly Job[]): Finding[] | null => {
+    const evidence = gatherEvidence({ ...design, jobs: [...all], statements: [], accepted: [] });
     if (!evidence.jobs.has(jobId)) return null;
-    return checkEvidence(evidence).filter((finding) => finding.severity !== 'hold' && (finding.job === jobId || isNew(finding)));
+    return checkEvidence(evidence).filter(({ severity }) => severity !== 'hold');
   };
+  const standing = openWith(jobs);
+  if (!standing) return null;
+  const strained = byKey(standing);
+  const objections = (kind: UnitKind, watt: number): Objections | null =>
+    // The others stay: they share its feeds, its supply and its box. Of them it counts what is new, or worse than it was.
+    openWith(jobs.with(at, withLoad(built, kind, watt, supply.nominalV)))?.filter(
+      (finding) => finding.job === jobId || isWorse(strained, finding),
+    ) ?? null;
   const rows: PlugIn[] = [];
   for (const kind of UNIT_KINDS.filter((one) => LOADS[one].currents.includes(current))) {
     const found = new Map<number, Objections | null>();
@@ -134,11 +126,11 @@ export function* whatMayBePluggedIn(design: Design, jobId: string): Asked<PlugIn
       if (!found.has(step)) found.set(step, objections(kind, TRIED_W[step]!));
       return found.get(step)!;
     };
-    // Cautions that it has with its own load and with the smallest one are of the job, not of what is put behind it.
-    const always = new Set((ask(0) ?? []).filter(({ severity }) => severity === 'caution').map(keyOf));
+    // Cautions that it has with the smallest one, and no worse with a larger one, are of the job, not of what is put behind it.
+    const always = byKey((ask(0) ?? []).filter(({ severity }) => severity === 'caution'));
     yield;
     const against = (step: number): Objections | null =>
-      ask(step)?.filter((finding) => finding.severity === 'danger' || !always.has(keyOf(finding))) ?? null;
+      ask(step)?.filter((finding) => finding.severity === 'danger' || isWorse(always, finding)) ?? null;
     const may = (step: number): boolean => against(step)?.length === 0;
     const most = yield* greatest(may);
     const first = most < 0 ? -1 : yield* least(may, most);

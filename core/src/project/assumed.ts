@@ -117,19 +117,26 @@ function ofParts({ parts, jobs }: Design): Assumption[] {
       ...(cutOut.kind === 'contactor' ? [cutOut.part] : []),
     ]),
   );
-  return parts.flatMap((part, at) =>
-    used.has(part.id)
-      ? ownFields(part.form)
-          .filter(({ path }) => part.assumed.includes(path))
-          .map(({ path, label, unit }): Assumption => ({
-            key: `parts.${part.id}.${path}`,
-            path: `parts[${at}].${path}`,
-            label: `${part.name}: ${label[0]!.toLowerCase()}${label.slice(1)}`,
-            value: fieldValue(part, path.split('.')) as number,
-            unit,
-          }))
-      : [],
-  );
+  return parts.flatMap((part, at) => {
+    const entry = (path: string, label: string, value: number, unit: Unit): Assumption => ({
+      key: `parts.${part.id}.${path}`,
+      path: `parts[${at}].${path}`,
+      label: `${part.name}: ${label[0]!.toLowerCase()}${label.slice(1)}`,
+      value,
+      unit,
+    });
+    if (!used.has(part.id)) return [];
+    return [
+      ...(['closing', 'resting'] as const).flatMap((side) => {
+        const rating = part.assumed.includes(side) ? part[side] : null;
+        const words = side === 'closing' ? 'rating of its contact' : 'rating of its throw closed at rest';
+        return rating ? [entry(side, words, Math.max(rating.resistiveA, rating.ac?.resistiveA ?? 0), 'A')] : [];
+      }),
+      ...ownFields(part.form)
+        .filter(({ path }) => part.assumed.includes(path))
+        .map(({ path, label, unit }) => entry(path, label, fieldValue(part, path.split('.')) as number, unit)),
+    ];
+  });
 }
 
 function ofLeads({ jobs }: Design): Assumption[] {

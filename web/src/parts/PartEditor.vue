@@ -81,7 +81,9 @@ const labelWords = computed(() => {
     ];
   });
   const rest = read.notUnderstood.length > 0 ? ` Not understood: ${read.notUnderstood.join(' ')}.` : '';
-  return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}`;
+  const highest = 'Of several voltages the highest one’s figure is taken for all.';
+  const many = (draft.value.label.match(/\d\s*V/gi) ?? []).length > said.length && said.length > 0 ? ` ${highest}` : '';
+  return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}${many}`;
 });
 function setLabel(text: string): void {
   put(withLabel(draft.value, text).part);
@@ -216,7 +218,7 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
     <h2 class="caps">For kinds of load</h2>
     <p class="hint">For a kind of load: as the data sheet says, and empty where it says nothing: then it is derated from resistive.</p>
     <template v-for="one in throws" :key="one.title">
-      <h2 class="caps">{{ one.title }}<small v-if="one.side === 'resting' && draft.assumed.includes('resting')"> · assumed</small></h2>
+      <h2 class="caps">{{ one.title }}<small v-if="draft.assumed.includes(one.side)"> · assumed</small></h2>
       <div class="grid">
         <NumberField
           label="Resistive"

@@ -3,22 +3,38 @@
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
 import { assumptionsOf, formatQuantity, type Assumption } from '@iron-nudge/core';
+import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
+import { useOwnShelf } from './own-shelf.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
+const router = useRouter();
 const assumed = computed(() => assumptionsOf(project.design!));
 function check({ key, label }: Assumption): void {
   project.edit(`${label} checked`, (now) => ({ ...now, checked: [...now.checked, key] }));
 }
+const PART = /^parts\[(\d+)\]/;
+/** What a part's label and sheet say is typed on the shelf. */
 function follow(path: string): void {
   open.value = false;
-  void project.follow(path);
+  const part = PART.exec(path);
+  if (part) void router.push({ name: 'parts', params: { part: project.design!.parts[Number(part[1])]!.id } });
+  else void project.follow(path);
+}
+const shelf = useOwnShelf();
+const renewed = computed(() => project.design!.parts.filter((part) => shelf.otherwise(part)));
+function takeAnew(): void {
+  project.edit('parts taken anew from the shelf', (now) => ({ ...now, parts: now.parts.map((part) => shelf.otherwise(part) ?? part) }));
 }
 </script>
 
 <template>
   <Modal v-model:open="open" title="What is assumed" :footer="null" width="640px" :style="{ top: '40px' }">
+    <p v-if="renewed.length > 0" class="row renewed">
+      <span>{{ renewed.map(({ name }) => name).join(', ') }}: typed otherwise on the shelf since this project took a copy.</span>
+      <button class="plain-button" @click="takeAnew">Take it anew</button>
+    </p>
     <p v-if="assumed.length === 0">Nothing: every distance, temperature, resistance and voltage was entered or checked.</p>
     <template v-else>
       <p>

@@ -1,5 +1,5 @@
 import { computed, onMounted, ref, toRaw } from 'vue';
-import { ownRelay, type OwnRelay, type RelayType } from '@iron-nudge/core';
+import { ownRelay, sameDocument, type OwnRelay, type RelayType } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 
@@ -17,5 +17,10 @@ export function useOwnShelf() {
     const part = typed.value.find((one) => one.id === id);
     return part ? [{ path: ['parts', project.design!.parts.length], value: toRaw(part) }] : [];
   }
-  return { types, taking };
+  /** The shelf's part of the same id where it says something else than the project's copy. */
+  function otherwise(copy: OwnRelay): OwnRelay | null {
+    const part = shelf.value.find(({ id }) => id === copy.id);
+    return part && !sameDocument(part, copy) ? toRaw(part) : null;
+  }
+  return { types, taking, otherwise };
 }

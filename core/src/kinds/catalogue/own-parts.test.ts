@@ -21,6 +21,16 @@ describe('a printed rating', () => {
     ['DC-1 10 A 30 V, DC-13 2 A', { dc: { closingA: 10, own: { solenoid: 2 }, mostV: 30 } }],
     ['7,5 A 125 V AC', { ac: { closingA: 7.5, own: {}, mostV: 125 } }],
     ['20 A', { dc: { closingA: 20, own: {} } }],
+    ['10A/250VAC', { ac: { closingA: 10, own: {}, mostV: 250 } }],
+    ['250 V~ 10 A', { ac: { closingA: 10, own: {}, mostV: 250 } }],
+    ['250V~/10A 30VDC/10A', { ac: { closingA: 10, own: {}, mostV: 250 }, dc: { closingA: 10, own: {}, mostV: 30 } }],
+    ['12 VDC: 30/40 A', { dc: { closingA: 40, restingA: 30, own: {}, mostV: 12 } }],
+    // Several voltages: the highest one's figure, whichever stands first.
+    ['16 A 125 V~, 10 A 250 V~', { ac: { closingA: 10, own: {}, mostV: 250 } }],
+    ['10 A 250 V~, 16 A 125 V~', { ac: { closingA: 10, own: {}, mostV: 250 } }],
+    ['40 A 14 V DC, 20 A 28 V DC', { dc: { closingA: 20, own: {}, mostV: 28 } }],
+    ['AC-1 25 A 690 V, AC-3 9 A 400 V', { ac: { closingA: 25, own: { motor: 9 }, mostV: 400 } }],
+    ['AC-3 12 A 230 V, AC-3 9 A 400 V', { ac: { own: { motor: 9 }, mostV: 400 } }],
   ] as const)('%s', (label, meant) => {
     expect(readRating(label, 'dc')).toEqual({ ...meant, notUnderstood: [] });
   });
@@ -30,6 +40,12 @@ describe('a printed rating', () => {
     expect(readRating('AC-5a 9 A', 'ac')).toEqual({ notUnderstood: ['AC-5a 9 A'] });
     expect(readRating('strong', 'ac')).toEqual({ notUnderstood: ['strong'] });
   });
+  test('horse power is told as not understood, and takes its voltage with it', () => {
+    expect(readRating('10 A 250 VAC, 1/2 HP 125 VAC', 'dc')).toEqual({
+      ac: { closingA: 10, own: {}, mostV: 250 },
+      notUnderstood: ['1/2 HP 125 VAC'],
+    });
+  });
   test('without voltage and sign it is for the current that a part of its form switches', () => {
     expect(readRating('25 A', 'ac')).toMatchObject({ ac: { closingA: 25 } });
     expect(readRating('25 A', 'dc')).toMatchObject({ dc: { closingA: 25 } });
@@ -38,9 +54,9 @@ describe('a printed rating', () => {
 
 describe.each(OWN_FORMS)('an own part, %s', (form) => {
   const begun = beginOwn(form, 'own-part', 'Own part');
-  test('begins as a part that could be, with every number but its rating told as assumed', () => {
+  test('begins as a part that could be, with every number told as assumed, its rating too', () => {
     expect(ownRelaySchema.safeParse(begun).error?.issues).toBeUndefined();
-    expect(begun.assumed).toEqual(assumable(form));
+    expect(begun.assumed).toEqual(['closing', ...assumable(form)]);
     for (const { path } of ownFields(form)) {
       expect([path, begun.assumed.includes(path)]).toEqual([path, true]);
       expect(fieldValue(begun, path.split('.'))).toEqual(expect.any(Number));
@@ -89,6 +105,19 @@ describe('a label typed into a card', () => {
     expect(throwRating(type, '87a', 'heater').ampere).toBe(30);
     expect(throwRating(type, '87', 'heater', 'ac').ampere).toBe(0);
   });
+  test('what a label that is corrected no longer says is nobody’s word: the throw at rest is assumed again', () => {
+    const { part } = withLabel(withLabel(five, '30/40 A 14 V⎓').part, '20 A 14 V⎓');
+    expect([part.closing.resistiveA, part.resting!.resistiveA]).toEqual([20, 13.3]);
+    expect(part.assumed).toContain('resting');
+    expect(part.assumed).not.toContain('closing');
+  });
+  test('what a data sheet said of a kind of load stays while the label is corrected; what the label said of it goes', () => {
+    const typed = { ...five, closing: { ...five.closing, own: { motor: 22 } } };
+    expect(withLabel(typed, '35 A 14 V⎓').part.closing.own).toEqual({ motor: 22 });
+    const contactor = beginOwn('contactor', 'own-part', 'Own part');
+    const twice = withLabel(withLabel(contactor, 'AC-1 25 A, AC-3 12 A').part, 'AC-1 25 A').part;
+    expect(twice.closing.ac).toMatchObject({ resistiveA: 25, own: {} });
+  });
   test('with one figure the other throw is assumed, and less', () => {
     const { part } = withLabel(five, '45 A 14 V⎓');
     expect(part.resting!.resistiveA).toBe(30);
@@ -109,6 +138,8 @@ describe('a label typed into a card', () => {
     ['solid-dc', '40 A 240 V~'],
     ['four', ''],
     ['four', 'heavy duty'],
+    // Which of its figures holds at 400 V is not read: none is taken.
+    ['module', '10 A 250 V~ max 400 V~'],
   ] as const)('%s with “%s” keeps what it had, and says why', (form, label) => {
     const begun = beginOwn(form, 'own-part', 'Own part');
     const { part, problem } = withLabel(begun, label);

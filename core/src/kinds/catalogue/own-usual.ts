@@ -128,11 +128,14 @@ const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
 /** The highest alternating voltage that a rating without one is taken to hold to: less than that would be a guess in nobody's favour. */
 const USUAL_AC_V = 250;
 
+/** What is rated for alternating current where its label does not say. */
+const switchesMains = (form: OwnForm): boolean => form === 'contactor' || form === 'solid-ac';
+type Kinds = OwnRelay['closing']['own'];
+
 /** A part of its form before anybody typed what its label says. */
 export function beginOwn(form: OwnForm, id: string, name: string): OwnRelay {
   const ampere = BEGUN_A[form];
-  const only = form === 'contactor' || form === 'solid-ac';
-  const closing: OwnRelay['closing'] = only
+  const closing: OwnRelay['closing'] = switchesMains(form)
     ? { resistiveA: 0, own: {}, ac: { resistiveA: ampere, own: {}, mostV: USUAL_AC_V } }
     : { resistiveA: ampere, own: {} };
   return withUsual({
@@ -155,7 +158,7 @@ export function beginOwn(form: OwnForm, id: string, name: string): OwnRelay {
       solid: { firing: 'any time', onV: 1, leakA: 0.001, ratedV: 60, leastA: 0.1, junctionC: 125, caseKPerW: 1, pasteKPerW: 0.1 },
     }),
     label: '',
-    assumed: [...assumable(form)],
+    assumed: ['closing', ...assumable(form)],
     price: 0,
   });
 }
@@ -172,7 +175,8 @@ const systemV = (volt: number): number => SYSTEMS_V.find(([from, to]) => volt >=
  * cannot bear. What the label leaves out (a current, the resting throw) has no rating, or what is usual.
  */
 export function withLabel(part: OwnRelay, label: string): { part: OwnRelay; read: ReadRating; problem: string | null } {
-  const read = readRating(label, part.form === 'contactor' || part.form === 'solid-ac' ? 'ac' : 'dc');
+  const unsaid = switchesMains(part.form) ? 'ac' : 'dc';
+  const read = readRating(label, unsaid);
   const said = { ...part, label };
   const refuse = (problem: string) => ({ part: said, read, problem });
   const first = (of: RatingOf | undefined) => of?.closingA ?? Math.max(0, ...Object.values(of?.own ?? {}));
@@ -185,14 +189,23 @@ export function withLabel(part: OwnRelay, label: string): { part: OwnRelay; read
     );
   if (part.form === 'solid-dc' && acA > 0) return refuse('that is a rating for alternating current: it is of another form');
   if (part.form === 'solid-ac' && dcA > 0) return refuse('that is a rating for direct current: it is of another form');
+  // A voltage that was not understood may be one that it does not hold at.
+  if (/\d\s*V/i.test(read.notUnderstood.filter((word) => !/HP/i.test(word)).join(' ')))
+    return refuse('a voltage in it belongs to no current that is read: write 10 A 250 V~ / 10 A 30 V DC');
+  const before = readRating(part.label, unsaid);
+  const kept = (own: Kinds | undefined, said: RatingOf | undefined, now: RatingOf | undefined): Kinds => ({
+    ...Object.fromEntries(Object.entries(own ?? {}).filter(([kind]) => !(kind in (said?.own ?? {})))),
+    ...now?.own,
+  });
   const closing: OwnRelay['closing'] = {
     resistiveA: dcA,
-    own: read.dc?.own ?? {},
+    own: kept(part.closing.own, before.dc, read.dc),
     ...(read.dc?.mostV !== undefined && { mostV: systemV(read.dc.mostV) }),
-    ...(acA > 0 && { ac: { resistiveA: acA, own: read.ac?.own ?? {}, mostV: read.ac?.mostV ?? USUAL_AC_V } }),
+    ...(acA > 0 && { ac: { resistiveA: acA, own: kept(part.closing.ac?.own, before.ac, read.ac), mostV: read.ac?.mostV ?? USUAL_AC_V } }),
   };
   const restA = { dc: read.dc?.restingA, ac: read.ac?.restingA };
   const saysRest = part.resting !== null && (restA.dc !== undefined || restA.ac !== undefined);
+  const saidRest = before.dc?.restingA !== undefined || before.ac?.restingA !== undefined;
   const resting = saysRest
     ? {
         ...closing,
@@ -201,6 +214,9 @@ export function withLabel(part: OwnRelay, label: string): { part: OwnRelay; read
         ...(closing.ac && { ac: { ...closing.ac, own: {}, resistiveA: restA.ac ?? closing.ac.resistiveA } }),
       }
     : part.resting;
-  const assumed = saysRest ? part.assumed.filter((field) => field !== 'resting') : part.assumed;
+  // What an earlier label said of the throw at rest, and this one does not, is nobody's word any more.
+  const untyped = part.assumed.filter((field) => field !== 'closing' && field !== 'resting');
+  const restAssumed = part.resting !== null && !saysRest && (saidRest || part.assumed.includes('resting'));
+  const assumed = restAssumed ? [...untyped, 'resting'] : untyped;
   return { part: withUsual({ ...said, closing, resting, assumed }), read, problem: null };
 }

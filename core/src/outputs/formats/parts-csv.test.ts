@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import Papa from 'papaparse';
 import { type OwnRelay, ownRelaySchema } from '../../kinds/catalogue/own-relay.ts';
+import { assumptionsOf } from '../../project/assumed.ts';
 import { parseDesign } from '../../project/parse.ts';
+import type { Design } from '../../project/schema.ts';
 import { compile } from '../../wiring/compile.ts';
 import { OWN_FORMS } from '../../kinds/catalogue/own-relay.ts';
 import { beginOwn, withLabel } from '../../kinds/catalogue/own-usual.ts';
@@ -79,6 +81,16 @@ describe('a project with a part of its own', () => {
     const type = relayOf(made, pump.id)!;
     expect(throwRating(type, '87', 'motor').ampere).toBe(22);
     expect(throwRating(type, '87', 'filament').ampere).toBeCloseTo(3.5, 9);
+  });
+  test('says of it what nobody typed, its contact’s rating first, and nothing of a part that no job uses', () => {
+    const begun = { ...beginOwn('five', pump.id, 'Pump relay'), assumed: ['closing', 'pullInV'] };
+    const words = (of: Design) => assumptionsOf(of).flatMap(({ label, value }) => (label.startsWith('Pump relay') ? [[label, value]] : []));
+    expect(words({ ...made, parts: [begun] })).toEqual([
+      ['Pump relay: rating of its contact', 30],
+      ['Pump relay: switches at, at most', 7.2],
+    ]);
+    expect(words({ ...made, parts: [begun], jobs: [] })).toEqual([]);
+    expect(words({ ...made, parts: [{ ...begun, assumed: [] }] })).toEqual([]);
   });
   test('a part that its jobs use cannot vanish from it', () => {
     const without = parseDesign({ ...made, parts: [] });

@@ -24,13 +24,26 @@ const WIDTH = 96;
 const LINE = 4.4;
 const LETTERS = 3.2;
 const EDGE = 4;
+/** Letters that a line takes, bold ones too, in the widest of its faces (from memory: 0.62 of their height each). */
+const MOST_LETTERS = Math.floor((WIDTH - 2 * EDGE) / (0.62 * LETTERS));
+
+/** Broken between words, and a word that is longer than a line within it. */
+function broken(words: string): string[] {
+  const lines: string[] = [];
+  for (const word of words.split(' ').flatMap((one) => one.match(new RegExp(`.{1,${MOST_LETTERS}}`, 'gu')) ?? [])) {
+    const last = lines[lines.length - 1];
+    if (last !== undefined && last.length + 1 + word.length <= MOST_LETTERS) lines[lines.length - 1] = `${last} ${word}`;
+    else lines.push(word);
+  }
+  return lines;
+}
 
 /** In millimetres, so that it prints at its size. */
 export function plugLabelSvg({ name, volt, current, fuseA, rows, date }: LabelOf): string {
   const may = rows.filter(({ mostW }) => mostW !== null);
   const not = rows.filter(({ mostW }) => mostW === null);
   const least = may.filter(({ leastW }) => leastW !== null);
-  const lines: { words: string; end?: string; bold?: boolean }[] = [
+  const whole: readonly { words: string; end?: string; bold?: boolean }[] = [
     { words: name, bold: true },
     {
       words: `${figures(volt)} V ${current === 'ac' ? 'alternating' : 'direct'}${fuseA === null ? '' : `, fuse ${figures(fuseA)} A`}`,
@@ -42,10 +55,10 @@ export function plugLabelSvg({ name, volt, current, fuseA, rows, date }: LabelOf
     })),
     ...least.map(({ kind, leastW }) => ({ words: `${LOADS[kind].title}: not below ${formatQuantity(leastW!, 'W')}` })),
     ...(not.length === 0 ? [] : [{ words: `Not for: ${not.map(({ kind }) => LOADS[kind].title).join(', ')}`, bold: true }]),
-    { words: 'One load at a time. Heaters and motors:' },
-    { words: 'only with a cut-out of their own.' },
+    { words: 'One load at a time. Heaters and motors: only with a cut-out of their own.' },
     { words: date },
   ];
+  const lines = whole.flatMap((line) => (line.end ? [line] : broken(line.words).map((words) => ({ ...line, words }))));
   const height = EDGE * 2 + LINE * lines.length;
   const text = (x: number, y: number, words: string, more: string) => `<text x="${x}" y="${y.toFixed(2)}"${more}>${svgText(words)}</text>`;
   const body = lines.map(({ words, end, bold }, at) => {
