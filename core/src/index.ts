@@ -7,7 +7,7 @@ export {
   PROTECTION_NAMES,
   type Protection,
   type ReferenceTable,
-  STOCK_SIZES_MM2,
+  WIRE_SERIES,
   type Source,
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_TYPES,
@@ -20,6 +20,8 @@ export {
   ratingsOf,
   sizeName,
   soldAwg,
+  gaugeOf,
+  soldName,
   sourceText,
 } from './reference/index.ts';
 export {
@@ -193,6 +195,7 @@ export {
   recordsOf,
   revisionSchema,
   schoolChoice,
+  wireSeriesPatches,
   mapOfPlaces,
   sentenceOf,
   sentenceText,

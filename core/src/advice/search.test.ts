@@ -3,6 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SIZE_ORDERS } from '../project/schema.ts';
 import { bladeFuseOhm } from '../reference/blade-fuses.ts';
+import { stockOf } from '../reference/wire-families.ts';
+import { WIRE_SERIES_IDS } from '../reference/wire-sizes.ts';
 import type { Leg, Path } from '../wiring/choose.ts';
 import { type SizingProblem, type Variant, sizedLegs } from '../wiring/problem.ts';
 import { combinationsOf, compareWholes, search, searchByTrying } from './search.ts';
@@ -13,11 +15,14 @@ const leg = (key: string) =>
     lengthM: fc.double({ min: 0.1, max: 9, noNaN: true }),
     totalM: fc.double({ min: 0.1, max: 20, noNaN: true }),
     currentA: fc.double({ min: 0.2, max: 34, noNaN: true }),
-    laid: fc.record({
-      family: fc.constantFrom('cord', 'nec-75', 'nec-60'),
-      airC: fc.integer({ min: 10, max: 45 }),
-      bundleFactor: fc.constantFrom(1, 0.8, 0.57),
-    }),
+    laid: fc
+      .record({
+        family: fc.constantFrom('cord', 'nec-75', 'nec-60'),
+        airC: fc.integer({ min: 10, max: 45 }),
+        bundleFactor: fc.constantFrom(1, 0.8, 0.57),
+        series: fc.constantFrom(...WIRE_SERIES_IDS),
+      })
+      .map(({ series, ...laid }) => ({ ...laid, stockMm2: stockOf(laid.family, series, 'usual').slice(0, 8) })),
     mostMm2: fc.constantFrom(4, 6, 50),
     own: fc.boolean(),
     foreignA: fc.constantFrom(0, 0, 5, 20),

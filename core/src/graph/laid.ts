@@ -1,8 +1,16 @@
 import type { Design } from '../project/index.ts';
-import { BUNDLE_SOURCE, type Laid, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor, wireFamily } from '../reference/index.ts';
+import {
+  BUNDLE_SOURCE,
+  type Laid,
+  type LaidFrom,
+  NEC_BUNDLE_SOURCE,
+  bundleFactor,
+  necBundleFactor,
+  stockOf,
+  wireFamily,
+} from '../reference/index.ts';
 import type { Wire } from './netlist.ts';
 
-/** How a wire lies where it is hottest. */
 /** Code family that a wire's ampacity is taken from. */
 export const familyOf = (settings: Design['settings'], wire: Pick<Wire, 'mains' | 'insulation'>): Laid['family'] =>
   wire.insulation === 'glass' ? 'glass' : wire.mains ? settings.mainsFamily : settings.wireFamily;
@@ -13,11 +21,17 @@ export const bundleOf = (family: Laid['family']) =>
     ? { factor: necBundleFactor, source: NEC_BUNDLE_SOURCE }
     : { factor: bundleFactor, source: BUNDLE_SOURCE };
 
+/** How a wire lies where it is hottest. */
 export function laidOf(
   { settings, places }: Pick<Design, 'settings' | 'places'>,
   wire: Pick<Wire, 'hotPlace' | 'bundle' | 'mains' | 'insulation'>,
-): Laid {
+): LaidFrom {
   const airC = places.find(({ id }) => id === wire.hotPlace)!.hottestC;
   const family = familyOf(settings, wire);
-  return { family, airC, bundleFactor: bundleOf(family).factor(wire.bundle) };
+  return {
+    family,
+    airC,
+    bundleFactor: bundleOf(family).factor(wire.bundle),
+    stockMm2: stockOf(family, settings.wireSeries, settings.thinnest),
+  };
 }

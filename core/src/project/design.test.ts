@@ -173,7 +173,7 @@ describe('documents', () => {
     ['an unknown signal', (raw) => (raw.jobs[0].when.of[1].signal = 'gone'), 'jobs[0].when.of[1].signal', /no signal/],
     ['a negative plate', (raw) => (raw.jobs[0].loads[0].plate.value = -5), 'jobs[0].loads[0].plate.value', />0/],
     ['an odd fuse', (raw) => (raw.jobs[0].fuse = 17), 'jobs[0].fuse', /./],
-    ['an odd wire', (raw) => (raw.jobs[0].wires = { feed: { sizeMm2: 3 } }), 'jobs[0].wires.feed.sizeMm2', /stocked/],
+    ['an odd wire', (raw) => (raw.jobs[0].wires = { feed: { sizeMm2: 3 } }), 'jobs[0].wires.feed.sizeMm2', /that is sold/],
     ['an odd colour', (raw) => (raw.jobs[0].wires = { feed: { colour: 'XX' } }), 'jobs[0].wires.feed.colour', /IEC 60757/],
     ['two places of one id', (raw) => (raw.places[1].id = 'front'), 'places[1].id', /used twice/],
     ['no name', (raw) => (raw.name = '  '), 'name', /needs a name/],

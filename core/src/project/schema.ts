@@ -16,7 +16,7 @@ import {
   type When,
 } from '../document/index.ts';
 import { CONTROLLER_IDS, HEATSINK_IDS, TRANSISTOR_IDS, loadSchema, ownRelaySchema, signalSchema, supplySchema } from '../kinds/index.ts';
-import { GUARD_RATINGS, STOCK_SIZES_MM2, WIRE_COLOURS, WIRE_FAMILY_IDS } from '../reference/index.ts';
+import { GUARD_RATINGS, THINNEST_IDS, WIRE_COLOURS, WIRE_FAMILY_IDS, WIRE_SERIES_IDS, WIRE_SIZES_MM2 } from '../reference/index.ts';
 
 /** A record with no more entries than a person could have made. */
 const recordOf = <T extends z.ZodType>(most: number, keyLength: number, value: T) =>
@@ -42,7 +42,9 @@ const fuseChoice = z.union([
   z.literal('none'),
   z.number().refine((rating) => GUARD_RATINGS.includes(rating), 'is not a rating of a fuse or breaker'),
 ]);
-const stockSize = z.number().refine((size) => STOCK_SIZES_MM2.includes(size), 'is not a stocked wire size in mm²');
+const stockSize = z
+  .number()
+  .refine((size) => WIRE_SIZES_MM2.includes(size), 'is not the section of a wire that is sold, in mm² or by gauge');
 const colour = z
   .string()
   .refine(
@@ -242,6 +244,10 @@ export const settingsSchema = z.strictObject({
   wireFamily: z.enum(WIRE_FAMILY_IDS),
   /** The same for what mains flows in. */
   mainsFamily: z.enum(WIRE_FAMILY_IDS).default('cord'),
+  /** How wire is bought: by section, or by gauge. */
+  wireSeries: z.enum(WIRE_SERIES_IDS).default('metric'),
+  /** How thin a wire the app may choose. */
+  thinnest: z.enum(THINNEST_IDS).default('usual'),
   /** What a mains job breaks where its sentence leaves that open. */
   mainsBreak: z.enum(['line', 'both']).default('line'),
   /** What relays of a module hang on where isolation is not asked for. */
@@ -357,6 +363,8 @@ export const DEFAULT_SETTINGS: Settings = {
   strandEnds: 'ferrule',
   wireFamily: 'vehicle',
   mainsFamily: 'cord',
+  wireSeries: 'metric',
+  thinnest: 'usual',
   mainsBreak: 'line',
   moduleSupply: 'shared',
   sizeFor: 'cost',

@@ -97,6 +97,19 @@ export const SCHOOLS: readonly School[] = [
     'Ampacities of mains wires are taken from',
     families(WIRE_FAMILIES.filter(({ id }) => id !== 'vehicle' && id !== 'glass')),
   ),
+  school('wireSeries', 'Wire is bought', [
+    { value: 'metric', text: 'by section, in mm²', why: 'As it is sold where wire follows IEC 60228.' },
+    {
+      value: 'awg',
+      text: 'by gauge, AWG',
+      why: 'As it is sold in North America. Vehicle wire marked SAE is up to a tenth thinner than its number (from memory): buy what is marked AWG.',
+    },
+  ]),
+  school('thinnest', 'Sizing takes no wire thinner than', [
+    { value: 'usual', text: '1 mm², 18 AWG', why: 'What a hand tool crimps well, and what outlives a tug at it.' },
+    { value: 'harness', text: '0.5 mm², 20 AWG', why: 'As in a maker’s harness, held over its length.' },
+    { value: 'signal', text: '0.35 mm², 22 AWG', why: 'For signals and coils in a cable; never where it can be pulled.' },
+  ]),
   school('mainsBreak', 'A mains job breaks', [
     {
       value: 'line',

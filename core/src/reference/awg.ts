@@ -21,16 +21,3 @@ export function nearestAwg(areaMm2: number): number {
 export function awgName(awg: number): string {
   return awg <= 0 ? `${1 - awg}/0 AWG` : `${awg} AWG`;
 }
-
-/** Gauges that are sold: the even ones, and those of the thick end. */
-const SOLD_AWG = [20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 1, 0, -1, -2, -3];
-
-/** The thinnest gauge that is sold and no thinner than a section, but for the tolerance of drawing (from memory: 3 %). */
-export function soldAwg(areaMm2: number): number {
-  return SOLD_AWG.find((awg) => awgAreaMm2(awg) >= 0.97 * areaMm2) ?? SOLD_AWG[SOLD_AWG.length - 1]!;
-}
-
-/** Both ways of naming a size, as every wire is shown: `2.5 mm² (≈13 AWG)`. */
-export function sizeName(sizeMm2: number): string {
-  return `${sizeMm2} mm² (≈${awgName(nearestAwg(sizeMm2))})`;
-}

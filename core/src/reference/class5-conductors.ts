@@ -19,9 +19,3 @@ export const CLASS5_OHM_PER_KM: readonly (readonly [sizeMm2: number, ohmPerKm: n
   [70, 0.272],
   [95, 0.206],
 ];
-
-/** Ω/m at 20 °C of a stock size; undefined for a size that the standard does not list. */
-export function class5OhmPerM(sizeMm2: number): number | undefined {
-  const row = CLASS5_OHM_PER_KM.find(([size]) => size === sizeMm2);
-  return row && row[1] / 1000;
-}

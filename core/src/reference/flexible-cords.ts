@@ -11,3 +11,17 @@ export const CORD_AMPACITY: readonly (readonly [sizeMm2: number, ampere: number]
   [2.5, 25],
   [4, 32],
 ];
+
+export const GAUGE_CORD_SOURCE = fromMemory('NEC table 400.5(A)(1), two conductors that carry current, 30 °C', 'flexible-cords');
+/** Ampacity of flexible cords by gauge, [gauge, A]. */
+export const GAUGE_CORD_AMPACITY: readonly (readonly [awg: number, ampere: number])[] = [
+  [18, 10],
+  [16, 13],
+  [14, 18],
+  [12, 25],
+  [10, 30],
+  [8, 40],
+  [6, 55],
+  [4, 70],
+  [2, 95],
+];

@@ -1,5 +1,5 @@
 /** The public face of this layer. */
-export { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } from './awg.ts';
+export { awgAreaMm2, awgDiameterMm, awgName, nearestAwg } from './awg.ts';
 export { BLADE_BANDS, BLADE_BAND_SOURCE, bladeBears, bladeOpens } from './blade-fuse-bands.ts';
 export {
   BLADE_FUSE_BAND_SOURCE,
@@ -16,7 +16,7 @@ export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
 export { BREAKER_SOURCE } from './breakers.ts';
 export { BUNDLE_SOURCE, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor } from './bundle-factors.ts';
 export { chargeLevels } from './charge-levels.ts';
-export { CLASS5_OHM_PER_KM, CLASS5_SOURCE, class5OhmPerM } from './class5-conductors.ts';
+export { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-derating.ts';
 export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper.ts';
 export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
@@ -44,16 +44,36 @@ export {
 } from './thermocouples.ts';
 export { PIN_TOLERANCE, RESISTOR_TOLERANCE } from './tolerances.ts';
 export { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
-export { AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
+export { AMPACITY_SOURCE } from './vehicle-ampacity.ts';
 export { RESERVED_COLOURS, WIRE_COLOURS, colourName } from './wire-colours.ts';
 export {
   type Laid,
+  type LaidFrom,
   WIRE_FAMILIES,
   WIRE_FAMILY_IDS,
   ambientFactor,
   ampacityAsLaid,
+  ampacitySource,
   conductorTemperature,
   looseInAir,
+  stockOf,
   tableAmpacity,
   wireFamily,
 } from './wire-families.ts';
+export {
+  THINNEST_IDS,
+  WIRE_SERIES,
+  WIRE_SERIES_IDS,
+  WIRE_SIZES_MM2,
+  type WireSeriesId,
+  gaugeOf,
+  noThinner,
+  seriesOhmSource,
+  seriesOf,
+  sizeName,
+  sizesFrom,
+  soldAwg,
+  soldName,
+  wireOhmPerM,
+  wireOhmSource,
+} from './wire-sizes.ts';

@@ -1,11 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
-import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg, sizeName, soldAwg } from './awg.ts';
+import { awgAreaMm2, awgDiameterMm, awgName, nearestAwg } from './awg.ts';
 import { BLADE_FUSES, bladeFuseAtLeast, bladeFuseAtMost, bladeFuseColour } from './blade-fuses.ts';
-import { CLASS5_OHM_PER_KM, class5OhmPerM } from './class5-conductors.ts';
+import { CLASS5_OHM_PER_KM } from './class5-conductors.ts';
 import { COPPER_RESISTIVITY_OHM_M, copperAtTemperature } from './copper.ts';
 import { LOADS } from '../kinds/load/registry.ts';
-import { AMPACITY_BY_AWG, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
-import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, tableAmpacity } from './wire-families.ts';
+import { AMPACITY_BY_AWG } from './vehicle-ampacity.ts';
+import {
+  WIRE_SERIES,
+  WIRE_SERIES_IDS,
+  WIRE_SIZES_MM2,
+  awgMm2,
+  gaugeOf,
+  noThinner,
+  seriesOf,
+  sizeName,
+  sizesFrom,
+  soldAwg,
+  soldName,
+  wireOhmPerM,
+} from './wire-sizes.ts';
+import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, stockOf, tableAmpacity } from './wire-families.ts';
 import { necBundleFactor } from './bundle-factors.ts';
 import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
 import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from '../kinds/load/surge.ts';
@@ -23,7 +37,7 @@ describe('class 5 conductors', () => {
     [50, 0.386],
     [95, 0.206],
   ])('%s mm² is %s Ω/km (IEC 60228)', (size, ohmPerKm) => {
-    expect(class5OhmPerM(size)).toBeCloseTo(ohmPerKm / 1000, 9);
+    expect(wireOhmPerM(size)).toBeCloseTo(ohmPerKm / 1000, 9);
   });
 
   test('every maximum lies a little above the geometric resistance of its nominal section', () => {
@@ -34,7 +48,7 @@ describe('class 5 conductors', () => {
     }
   });
 
-  test('a size that is not listed has no value', () => expect(class5OhmPerM(3)).toBeUndefined());
+  test('a size that is not listed has no value', () => expect(wireOhmPerM(3)).toBeUndefined());
 });
 
 describe('AWG (ASTM B258)', () => {
@@ -99,17 +113,20 @@ describe('blade fuses (ISO 8820-3)', () => {
 
 describe('vehicle ampacity (from memory: boat and vehicle practice, 105 °C)', () => {
   test('a gauge’s own section finds its own row', () => {
-    for (const [awg, ampere] of AMPACITY_BY_AWG) expect(tableAmpacity('vehicle', awgAreaMm2(awg))).toBe(ampere);
+    for (const [awg, ampere] of AMPACITY_BY_AWG) expect(tableAmpacity('vehicle', awgMm2(awg))).toBe(ampere);
   });
   test('metric sizes lie between the neighbouring gauges, and rise', () => {
-    const list = STOCK_SIZES_MM2.map((size) => tableAmpacity('vehicle', size));
+    const list = [...WIRE_SIZES_MM2]
+      .sort((a, b) => a - b)
+      .slice(1, -1)
+      .map((size) => tableAmpacity('vehicle', size));
     expect([...list].sort((a, b) => a - b)).toEqual(list);
     // 2.5 mm² stands between 14 AWG (2.08 mm², 35 A) and 12 AWG (3.31 mm², 45 A).
     expect(tableAmpacity('vehicle', 2.5)).toBeGreaterThan(35);
     expect(tableAmpacity('vehicle', 2.5)).toBeLessThan(45);
   });
   test('outside the table there is no number', () => {
-    expect(tableAmpacity('vehicle', 0.5)).toBeNaN();
+    expect(tableAmpacity('vehicle', 0.2)).toBeNaN();
     expect(tableAmpacity('vehicle', 200)).toBeNaN();
   });
   test('ambient factor √((105 − 60)/(105 − 30)) is 0.775 at 60 °C, and none is left at 105 °C', () => {
@@ -137,6 +154,71 @@ test('colour codes are read as IEC 60757 writes them', () => {
   expect(colourName('BN')).toBe('brown');
 });
 
+describe('wire as it is sold', () => {
+  test('no section is sold both ways, and each says how it is', () => {
+    expect(new Set(WIRE_SIZES_MM2).size).toBe(WIRE_SIZES_MM2.length);
+    for (const size of WIRE_SERIES.metric) expect([seriesOf(size), soldName(size)]).toEqual(['metric', `${size} mm²`]);
+    for (const size of WIRE_SERIES.awg) expect([seriesOf(size), soldName(size)]).toEqual(['awg', awgName(gaugeOf(size)!)]);
+  });
+  test('a gauge is named first, with its section to compare', () => {
+    expect(sizeName(2.08)).toBe('14 AWG (2.08 mm²)');
+    expect(sizeName(awgMm2(0))).toBe('1/0 AWG (53.5 mm²)');
+  });
+  // NEC chapter 9, table 8 (from memory): stranded copper at 75 °C, Ω/km. Fine strands lie longer and have a little more, never less.
+  test.each([
+    [18, 26.1],
+    [16, 16.4],
+    [14, 10.3],
+    [12, 6.5],
+    [10, 4.07],
+    [8, 2.551],
+    [6, 1.608],
+    [4, 1.01],
+    [2, 0.634],
+    [1, 0.505],
+    [0, 0.399],
+    [-1, 0.317],
+    [-3, 0.1996],
+  ])('%s AWG has no less than its stranded wire’s %s Ω/km at 75 °C, and at most 4 %% more', (awg, ohmPerKm) => {
+    const own = 1000 * copperAtTemperature(wireOhmPerM(awgMm2(awg))!, 75);
+    expect(own).toBeGreaterThan(ohmPerKm);
+    expect(own).toBeLessThan(1.04 * ohmPerKm);
+  });
+  test('every size that is sold has a resistance, less the thicker it is', () => {
+    for (const series of WIRE_SERIES_IDS) {
+      const list = WIRE_SERIES[series].map((size) => wireOhmPerM(size)!);
+      expect(list).toEqual([...list].sort((a, b) => b - a));
+      expect(list.every((ohm) => ohm > 0)).toBe(true);
+    }
+  });
+  // NEC table 400.5(A)(1), two conductors that carry current (from memory).
+  test.each([
+    [18, 10],
+    [16, 13],
+    [14, 18],
+    [12, 25],
+    [10, 30],
+  ])('a cord of %s AWG bears %s A', (awg, ampere) => expect(tableAmpacity('cord', awgMm2(awg))).toBe(ampere));
+  test('a cord of 2 mm² sold by section would be read from the other table', () => expect(tableAmpacity('cord', 2)).toBe(20));
+  test('thin vehicle wire: 0.5 mm² bears 11 A, 0.75 mm² 14 A, 22 AWG 7 A (common practice)', () =>
+    expect([0.5, 0.75, awgMm2(22)].map((size) => tableAmpacity('vehicle', size))).toEqual([11, 14, 7]));
+  test('sizing begins at what a hand crimps well, unless a person allows less', () => {
+    expect([sizesFrom('metric', 'usual')[0], sizesFrom('metric', 'harness')[0], sizesFrom('metric', 'signal')[0]]).toEqual([1, 0.5, 0.35]);
+    expect(['usual', 'harness', 'signal'].map((least) => soldName(sizesFrom('awg', least as 'usual')[0]!))).toEqual([
+      '18 AWG',
+      '20 AWG',
+      '22 AWG',
+    ]);
+  });
+  test('what is no thinner in the other series', () => {
+    expect(soldName(noThinner('awg', 2.5))).toBe('12 AWG');
+    expect(soldName(noThinner('awg', 1))).toBe('16 AWG');
+    expect(noThinner('metric', awgMm2(14))).toBe(2.5);
+    // The thickest is the thickest.
+    expect(noThinner('metric', awgMm2(-3))).toBe(95);
+  });
+});
+
 describe('wire families', () => {
   test.each([
     // NEC 310.16, copper (from memory), with the small-conductor limits of 240.4(D).
@@ -146,7 +228,7 @@ describe('wire families', () => {
     ['nec-90', 2, 130],
     ['nec-90', 12, 20],
     ['nec-75', 14, 15],
-  ] as const)('%s: %s AWG bears %s A', (family, awg, ampere) => expect(tableAmpacity(family, awgAreaMm2(awg))).toBe(ampere));
+  ] as const)('%s: %s AWG bears %s A', (family, awg, ampere) => expect(tableAmpacity(family, awgMm2(awg))).toBe(ampere));
 
   test('a flexible cord of 1.5 mm² bears 16 A at 30 °C, and √((70 − 50)/(70 − 30)) of it at 50 °C', () => {
     expect(tableAmpacity('cord', 1.5)).toBe(16);
@@ -158,8 +240,9 @@ describe('wire families', () => {
     expect(ampacityAsLaid(1, { family: 'nec-75', airC: 30, bundleFactor: 1 })).toBe(0);
   });
 
-  test.each(WIRE_FAMILIES.map(({ id }) => id))('%s: thicker always bears more, and every size offered is in the table', (id) => {
-    const list = WIRE_FAMILIES.find((family) => family.id === id)!.sizesMm2.map((size) => tableAmpacity(id, size));
+  const everyStock = WIRE_FAMILIES.flatMap(({ id }) => WIRE_SERIES_IDS.map((series) => [id, series] as const));
+  test.each(everyStock)('%s, %s: thicker always bears more, and every size offered is in the table', (id, series) => {
+    const list = stockOf(id, series, 'signal').map((size) => tableAmpacity(id, size));
     expect(list.length).toBeGreaterThan(3);
     for (let at = 1; at < list.length; at++) expect(list[at]).toBeGreaterThan(list[at - 1]!);
   });

@@ -2,6 +2,7 @@
 import { E12, E24, figures } from '../quantity/index.ts';
 import { PREFERRED_SOURCE } from './preferred.ts';
 import { awgAreaMm2, awgDiameterMm, awgName } from './awg.ts';
+import { SOLD_AWG, awgMm2, wireOhmPerM } from './wire-sizes.ts';
 import { BLADE_BANDS, BLADE_BAND_SOURCE } from './blade-fuse-bands.ts';
 import { BLADE_FUSES, BLADE_FUSE_SOURCE } from './blade-fuses.ts';
 import { BOLT_FUSE_RATINGS, BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
@@ -10,17 +11,17 @@ import { BREAKER_CARRIES, BREAKER_CURVES, BREAKER_OPENS, BREAKER_SOURCE } from '
 import { BUNDLE_FACTORS, BUNDLE_SOURCE, NEC_BUNDLE_FACTORS, NEC_BUNDLE_SOURCE } from './bundle-factors.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
-import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+import { CORD_AMPACITY, CORD_AMPACITY_SOURCE, GAUGE_CORD_AMPACITY, GAUGE_CORD_SOURCE } from './flexible-cords.ts';
 import { GLOSSARY, GLOSSARY_SOURCE } from './glossary.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { PROTECTION_LIMITS } from './protection-limits.ts';
 import { PLUG_FUSES, PLUG_FUSE_SOURCE } from './plug-fuses.ts';
-import { type Source, standard } from './source.ts';
+import { type Source, sourceText, standard } from './source.ts';
 import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
-import { AMPACITY_BY_AWG, AMPACITY_SOURCE } from './vehicle-ampacity.ts';
+import { AMPACITY_BY_AWG, AMPACITY_SOURCE, THIN_AMPACITY } from './vehicle-ampacity.ts';
 import { WIRE_COLOURS } from './wire-colours.ts';
 
 export interface ReferenceTable {
@@ -55,9 +56,9 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     id: 'awg',
     title: 'American wire gauge',
     source: standard('ASTM B258'),
-    note: 'd = 0.127 mm · 92^((36 − n)/39). Odd gauges are seldom in stock.',
-    columns: ['gauge', 'diameter, mm', 'mm²'],
-    rows: [20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 0, -1, -3].map((awg) => [awgName(awg), text(awgDiameterMm(awg)), text(awgAreaMm2(awg))]),
+    note: 'd = 0.127 mm · 92^((36 − n)/39), of a solid conductor. Resistance at 20 °C, 1/58 Ω·mm²/m and 5 % for the lay of the strands (from memory, ASTM B172). Odd gauges are seldom in stock.',
+    columns: ['gauge', 'diameter, mm', 'mm²', 'Ω/km, fine strands'],
+    rows: SOLD_AWG.map((awg) => [awgName(awg), text(awgDiameterMm(awg)), text(awgAreaMm2(awg)), text(1000 * wireOhmPerM(awgMm2(awg))!)]),
   },
   {
     id: 'protection-limits',
@@ -76,9 +77,12 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     id: 'vehicle-ampacity',
     title: 'Ampacity, vehicle and boat',
     source: AMPACITY_SOURCE,
-    note: 'At 30 °C. In other air times √((105 − T)/(105 − 30)); between gauges on log axes, rounded down.',
+    note: 'At 30 °C. In other air times √((105 − T)/(105 − 30)); between gauges on log axes, rounded down. What is thinner than 18 AWG as thin-wall vehicle wire (common practice).',
     columns: ['gauge', 'A'],
-    rows: AMPACITY_BY_AWG.map(([awg, ampere]) => [awgName(awg), text(ampere)]),
+    rows: [
+      ...THIN_AMPACITY.map(([size, ampere]) => [`${text(size)} mm²`, text(ampere)]),
+      ...AMPACITY_BY_AWG.map(([awg, ampere]) => [awgName(awg), text(ampere)]),
+    ],
   },
   {
     id: 'nec-ampacity',
@@ -96,9 +100,12 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     id: 'flexible-cords',
     title: 'Ampacity, flexible cords',
     source: CORD_AMPACITY_SOURCE,
-    note: 'At 30 °C, insulation to 60 °C.',
-    columns: ['mm²', 'A'],
-    rows: CORD_AMPACITY.map((row) => row.map(text)),
+    note: `At 30 °C, insulation to 60 °C. Cords sold by gauge: ${sourceText(GAUGE_CORD_SOURCE)}.`,
+    columns: ['size', 'A'],
+    rows: [
+      ...CORD_AMPACITY.map(([size, ampere]) => [`${text(size)} mm²`, text(ampere)]),
+      ...GAUGE_CORD_AMPACITY.map(([awg, ampere]) => [awgName(awg), text(ampere)]),
+    ],
   },
   {
     id: 'bundle-factors',

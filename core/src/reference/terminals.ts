@@ -11,7 +11,7 @@ export const TERMINAL_MOST_MM2 = {
   /** Screw clamp of an eight-pin socket. */
   clamp: 2.5,
   /** Ring on a stud. */
-  ring: 95,
+  ring: 120,
 } as const;
 
 /** What a bad crimp, a fuse that sits loose or a corroded ground adds in a load's way, Ω (from memory). */

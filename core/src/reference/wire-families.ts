@@ -1,12 +1,12 @@
 /**
- * Ampacity by insulation and code: a table each, read for the metric stock sizes. Adding a family is an entry
+ * Ampacity by insulation and code: a table each, read for every size that is sold. Adding a family is an entry
  * here over its table's file.
  */
-import { awgAreaMm2 } from './awg.ts';
-import { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
+import { CORD_AMPACITY, CORD_AMPACITY_SOURCE, GAUGE_CORD_AMPACITY, GAUGE_CORD_SOURCE } from './flexible-cords.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { type Source, fromMemory } from './source.ts';
-import { AMPACITY_BY_AWG, AMPACITY_SOURCE, STOCK_SIZES_MM2 } from './vehicle-ampacity.ts';
+import { AMPACITY_BY_AWG, AMPACITY_SOURCE, THIN_AMPACITY } from './vehicle-ampacity.ts';
+import { type ThinnestId, WIRE_SIZES_MM2, type WireSeriesId, awgMm2, seriesOf, sizesFrom } from './wire-sizes.ts';
 
 export const WIRE_FAMILY_IDS = ['vehicle', 'vehicle-85', 'nec-60', 'nec-75', 'nec-90', 'cord', 'glass'] as const;
 export type WireFamilyId = (typeof WIRE_FAMILY_IDS)[number];
@@ -22,13 +22,13 @@ export interface WireFamily {
   readonly code?: 'NEC';
   /** Ampacity by section at the reference air, [mm², A], rising. */
   readonly rows: readonly (readonly [sizeMm2: number, ampere: number])[];
-  /** Stock sizes that lie inside the table, mm². */
-  readonly sizesMm2: readonly number[];
+  /** A table of its own for what is sold by gauge, where its code has one. */
+  readonly byGauge?: { readonly rows: WireFamily['rows']; readonly source: Source };
 }
 
-function family(made: Omit<WireFamily, 'sizesMm2'>): WireFamily & { readonly stock: ReadonlyMap<number, number> } {
-  const stock = new Map(STOCK_SIZES_MM2.map((size) => [size, between(made.rows, size)]));
-  return { ...made, stock, sizesMm2: STOCK_SIZES_MM2.filter((size) => !Number.isNaN(stock.get(size)!)) };
+function family(made: WireFamily): WireFamily & { readonly stock: ReadonlyMap<number, number> } {
+  const rowsOf = (size: number) => (seriesOf(size) === 'awg' && made.byGauge ? made.byGauge.rows : made.rows);
+  return { ...made, stock: new Map(WIRE_SIZES_MM2.map((size) => [size, between(rowsOf(size), size)])) };
 }
 
 /** Straight line between the rows on log axes (ampacity goes as a power of the section), rounded down; NaN outside. */
@@ -44,8 +44,9 @@ function between(rows: WireFamily['rows'], sizeMm2: number): number {
   return NaN;
 }
 
-const byGauge = (rows: readonly (readonly [awg: number, ampere: number])[]) =>
-  rows.map(([awg, ampere]) => [awgAreaMm2(awg), ampere] as const);
+const byGauge = (rows: readonly (readonly [awg: number, ampere: number])[]) => rows.map(([awg, ampere]) => [awgMm2(awg), ampere] as const);
+const VEHICLE_ROWS = [...THIN_AMPACITY, ...byGauge(AMPACITY_BY_AWG)];
+const GAUGE_CORDS = { rows: byGauge(GAUGE_CORD_AMPACITY), source: GAUGE_CORD_SOURCE };
 const air30 = { referenceC: 30 } as const;
 
 const FAMILIES = [
@@ -55,7 +56,7 @@ const FAMILIES = [
     title: 'vehicle and boat practice, 105 °C insulation',
     insulationC: 105,
     source: AMPACITY_SOURCE,
-    rows: byGauge(AMPACITY_BY_AWG),
+    rows: VEHICLE_ROWS,
   }),
   // Ordinary vehicle wire: the same copper, warmed by as much less as its insulation bears less.
   family({
@@ -64,7 +65,7 @@ const FAMILIES = [
     title: 'vehicle practice, ordinary insulation, 85 °C',
     insulationC: 85,
     source: fromMemory('boat and vehicle practice at 105 °C, scaled to 85 °C by its rise', 'vehicle-ampacity'),
-    rows: byGauge(AMPACITY_BY_AWG.map(([awg, ampere]) => [awg, Math.floor(ampere * Math.sqrt((85 - 30) / (105 - 30)))] as const)),
+    rows: VEHICLE_ROWS.map(([size, ampere]) => [size, Math.floor(ampere * Math.sqrt((85 - 30) / (105 - 30)))] as const),
   }),
   ...NEC_COLUMNS_C.map((column, at) =>
     family({
@@ -85,6 +86,7 @@ const FAMILIES = [
     insulationC: 60,
     source: CORD_AMPACITY_SOURCE,
     rows: CORD_AMPACITY,
+    byGauge: GAUGE_CORDS,
   }),
   // No more than a cord of its section, so that what ends on it is not cooked by the wire itself.
   family({
@@ -94,12 +96,28 @@ const FAMILIES = [
     insulationC: 350,
     source: CORD_AMPACITY_SOURCE,
     rows: CORD_AMPACITY,
+    byGauge: GAUGE_CORDS,
   }),
 ];
 const BY_ID = new Map(FAMILIES.map((made) => [made.id, made]));
 
 export const WIRE_FAMILIES: readonly WireFamily[] = FAMILIES;
 export const wireFamily = (id: WireFamilyId): WireFamily => BY_ID.get(id)!;
+
+/** Where the ampacity of a size comes from. */
+export function ampacitySource(id: WireFamilyId, sizeMm2: number): Source {
+  const { source, byGauge: own } = BY_ID.get(id)!;
+  return own && seriesOf(sizeMm2) === 'awg' ? own.source : source;
+}
+
+const stocks = new Map<string, readonly number[]>();
+/** What sizing chooses from: the sizes of a series that the family's table covers, from the thinnest that may be, mm². */
+export function stockOf(id: WireFamilyId, series: WireSeriesId, thinnest: ThinnestId): readonly number[] {
+  const key = `${id} ${series} ${thinnest}`;
+  const known = stocks.get(key) ?? sizesFrom(series, thinnest).filter((size) => !Number.isNaN(tableAmpacity(id, size)));
+  stocks.set(key, known);
+  return known;
+}
 
 /** Ampacity of a section at the reference air, A; NaN outside the family's table. */
 export function tableAmpacity(id: WireFamilyId, sizeMm2: number): number {
@@ -119,6 +137,11 @@ export interface Laid {
   readonly family: WireFamilyId;
   readonly airC: number;
   readonly bundleFactor: number;
+}
+
+/** The same, with the sizes that may be chosen for it, mm², rising. */
+export interface LaidFrom extends Laid {
+  readonly stockMm2: readonly number[];
 }
 
 /** Ampacity I_z of a section as it lies, A; 0 outside the family's table, which allows nothing. */

@@ -2,7 +2,7 @@
 import type { Wire } from '../graph/index.ts';
 import { type Design, type Job, intentOf, supplyById } from '../project/index.ts';
 import { type Signal, isFeed, levelsOf } from '../kinds/index.ts';
-import { bladeFuseOhm, class5OhmPerM } from '../reference/index.ts';
+import { bladeFuseOhm, wireOhmPerM } from '../reference/index.ts';
 import type { WiredJob } from './context.ts';
 
 /** More signals than these that may stand either way are not tried out. */
@@ -11,7 +11,7 @@ const MOST_FREE = 10;
 /** Wires of the way, and its resistances at 20 °C without either battery, Ω. */
 export function wayBetween(job: WiredJob) {
   const cable = job.wires.filter(({ role }: Wire) => role === 'load');
-  const wires = cable.reduce((sum, wire) => sum + class5OhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
+  const wires = cable.reduce((sum, wire) => sum + wireOhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
   const fuses = job.loadFuses.reduce((sum, { spec }) => sum + bladeFuseOhm(spec.ratingA), 0);
   const contacts = job.contacts.reduce((sum, { relay }) => sum + relay.spec.type.contactOhm, 0);
   return { cable, wires, fuses, contacts, ohm: wires + fuses + contacts };

@@ -1,6 +1,6 @@
 import { type Supply, isCharged, isStored, throwRating } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { CLASS5_SOURCE, computed, entered } from '../reference/index.ts';
+import { computed, entered, seriesOhmSource } from '../reference/index.ts';
 import { joinedBeforeCharging, wayBetween } from './between-batteries.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { otherRelays } from './nudging.ts';
@@ -78,7 +78,13 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
           volt('V_flat', flat, 'lowestV', 'lowest'),
           inner('R_1', full),
           inner('R_2', flat),
-          { symbol: 'R(way)', meaning: 'cable, fuses and contacts at 20 °C', value: wayOhm, unit: 'Ω', source: CLASS5_SOURCE },
+          {
+            symbol: 'R(way)',
+            meaning: 'cable, fuses and contacts at 20 °C',
+            value: wayOhm,
+            unit: 'Ω',
+            source: seriesOhmSource(context.design.settings.wireSeries),
+          },
           { symbol: 'ΣR', meaning: 'all of it', value: ohm, unit: 'Ω', source: computed('sum') },
           ...(beside > 0
             ? [

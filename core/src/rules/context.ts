@@ -25,7 +25,7 @@ import {
   isRegulator,
   plays,
 } from '../kinds/index.ts';
-import { ampacityAsLaid, class5OhmPerM } from '../reference/index.ts';
+import { ampacityAsLaid, wireOhmPerM } from '../reference/index.ts';
 import {
   type Corner,
   type Evidence,
@@ -161,7 +161,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     // Of one length they share as their conductances: the first to reach its own ampacity is the limit of all.
     behindFuse: (wire) => {
       const together = besides(wire);
-      const siemens = together.map(({ sizeMm2 }) => 1 / class5OhmPerM(sizeMm2)!);
+      const siemens = together.map(({ sizeMm2 }) => 1 / wireOhmPerM(sizeMm2)!);
       const sum = siemens.reduce((total, one) => total + one, 0);
       return Math.min(...together.map((one, at) => (wireAmpacity(one) * sum) / siemens[at]!));
     },

@@ -1,7 +1,7 @@
 import { chargeSensor, isCharged, isFeed, isStored, supplyFacets, throwRating } from '../kinds/index.ts';
 import { type When, mintId } from '../document/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, computed, entered } from '../reference/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, computed, entered, seriesOhmSource } from '../reference/index.ts';
 import { joinedBeforeCharging, wayBetween } from './between-batteries.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
@@ -80,7 +80,13 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
               unit: 'V',
               source: entered(`supplies[${design.supplies.indexOf(helping)}].restV`),
             },
-            { symbol: 'R(wires)', meaning: 'cable between them, at 20 °C', value: wireOhm, unit: 'Ω', source: CLASS5_SOURCE },
+            {
+              symbol: 'R(wires)',
+              meaning: 'cable between them, at 20 °C',
+              value: wireOhm,
+              unit: 'Ω',
+              source: seriesOhmSource(design.settings.wireSeries),
+            },
             { symbol: 'R(fuses)', meaning: 'fuses on the way', value: fuseOhm, unit: 'Ω', source: BLADE_FUSE_OHM_SOURCE },
             {
               symbol: 'R_a',

@@ -1,6 +1,6 @@
 import { isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity, terminal } from '../quantity/index.ts';
-import { CLASS5_SOURCE, computed, entered, fromMemory, standard } from '../reference/index.ts';
+import { computed, entered, fromMemory, seriesOhmSource, standard } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { loopOhm, opensAtOnce, toEarthV } from './fault-loop.ts';
 import { chooseAgain, otherFuses, thickerLegs } from './nudging.ts';
@@ -63,7 +63,13 @@ export const disconnectionTime: Rule = {
                   unit: 'Ω',
                   source: entered(`supplies[${at}].internalOhm`),
                 },
-                { symbol: 'R_1 + R_2', meaning: 'line and earth from there, at 70 °C', value: wires, unit: 'Ω', source: CLASS5_SOURCE },
+                {
+                  symbol: 'R_1 + R_2',
+                  meaning: 'line and earth from there, at 70 °C',
+                  value: wires,
+                  unit: 'Ω',
+                  source: seriesOhmSource(context.design.settings.wireSeries),
+                },
                 {
                   symbol: 'U_0',
                   meaning: 'hot conductor to earth',

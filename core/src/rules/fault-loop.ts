@@ -1,6 +1,6 @@
 /** The loop of a fault to earth of a job on the mains: three rules ask it. */
 import { type PartPlaying, type Supply, isTwoHot } from '../kinds/index.ts';
-import { copperAtTemperature, class5OhmPerM, curveOf, PLUG_OPENS_A } from '../reference/index.ts';
+import { PLUG_OPENS_A, copperAtTemperature, curveOf, wireOhmPerM } from '../reference/index.ts';
 
 import { linesOf } from '../project/index.ts';
 import { partOf, terminal } from '../quantity/index.ts';
@@ -21,7 +21,7 @@ export function opensAtOnce({ spec }: PartPlaying<'overcurrent device'>): number
 export function loopOhm(job: WiredJob, load: PartPlaying<'load'>): { source: number; wires: number } {
   const { wires } = job;
   const ohm = (list: typeof wires) =>
-    list.reduce((sum, { lengthM, sizeMm2 }) => sum + copperAtTemperature(lengthM * (class5OhmPerM(sizeMm2) ?? Infinity), 70), 0);
+    list.reduce((sum, { lengthM, sizeMm2 }) => sum + copperAtTemperature(lengthM * (wireOhmPerM(sizeMm2) ?? Infinity), 70), 0);
   // All of the line up to this load: what branches off to others is longer than it is, never shorter.
   const out = wires.filter(
     ({ role, section, to }) => role === 'load' && section.side === 'load' && (section.stretch !== 'tail' || partOf(to) === load.id),

@@ -17,7 +17,7 @@ import {
 } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { chooseFuse, leastRating, modulePowered } from '../wiring/index.ts';
-import { BLADE_FUSE_RATINGS, STOCK_SIZES_MM2, ratingsOf, sizeName } from '../reference/index.ts';
+import { BLADE_FUSE_RATINGS, ratingsOf, seriesOf, sizeName, sizesFrom } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import type { Nudge } from './rule.ts';
 
@@ -82,10 +82,13 @@ function otherSizes(job: WiredJob, legs: readonly string[], fits: (sizeMm2: numb
     const lengthM = wires.reduce((sum, wire) => sum + wire.lengthM, 0);
     const [first] = wires;
     if (!first) return [];
-    return STOCK_SIZES_MM2.filter((size) => fits(size, first.sizeMm2)).map((size) => ({
-      copper: Math.abs(size - first.sizeMm2) * lengthM,
-      nudge: { label: `Nudge ${first.tag} to ${sizeName(size)}`, patches: [sizePatch(job, leg, size)] },
-    }));
+    // In the series of the wire that is there.
+    return sizesFrom(seriesOf(first.sizeMm2), 'usual')
+      .filter((size) => fits(size, first.sizeMm2))
+      .map((size) => ({
+        copper: Math.abs(size - first.sizeMm2) * lengthM,
+        nudge: { label: `Nudge ${first.tag} to ${sizeName(size)}`, patches: [sizePatch(job, leg, size)] },
+      }));
   });
   return options.sort((a, b) => a.copper - b.copper).map(({ nudge }) => nudge);
 }

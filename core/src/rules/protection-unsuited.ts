@@ -5,12 +5,12 @@ import type { Link } from '../graph/index.ts';
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { postsOf } from '../wiring/index.ts';
 import {
-  CLASS5_SOURCE,
   PROTECTIONS,
   PROTECTION_LIMITS,
   PROTECTION_NAMES,
   breaksAt,
-  class5OhmPerM,
+  seriesOhmSource,
+  wireOhmPerM,
   computed,
   entered,
 } from '../reference/index.ts';
@@ -50,7 +50,7 @@ function ohmUpTo({ graph, design, netlist }: RuleContext, from: Terminal, to: Te
 
 function linkOhm(link: Link, conditions: Conditions): number | null {
   if (link.by === 'joint') return 0;
-  if (link.by === 'wire') return link.wire.lengthM * (class5OhmPerM(link.wire.sizeMm2) ?? 0);
+  if (link.by === 'wire') return link.wire.lengthM * (wireOhmPerM(link.wire.sizeMm2) ?? 0);
   // What carries current takes no part in a short before it; contacts count as closed.
   return kindOf(link.part).inLine || link.branch.kind === 'switch' ? link.branch.ohm(conditions) : kindOf(link.part).atTap ? 0 : null;
 }
@@ -139,7 +139,13 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
             unit: 'Ω',
             source: entered(`supplies[${at}].internalOhm`),
           },
-          { symbol: 'R_lead', meaning: 'before the device', value: leadOhm, unit: 'Ω', source: CLASS5_SOURCE },
+          {
+            symbol: 'R_lead',
+            meaning: 'before the device',
+            value: leadOhm,
+            unit: 'Ω',
+            source: seriesOhmSource(context.design.settings.wireSeries),
+          },
         ],
         result: { symbol: 'I_p', meaning: 'prospective current', value, unit: 'A', source: computed('quotient') },
         limit: {

@@ -6,6 +6,7 @@ import {
   BOLT_FUSE_SOURCE,
   type Source,
   ambientFactor,
+  ampacitySource,
   computed,
   entered,
   sizeName,
@@ -37,7 +38,7 @@ export function fuseRating(job: WiredJob, fuse: PartPlaying<'overcurrent device'
 /** How a wire's ampacity comes about, by itself or in its bundle. */
 export function ampacityGiven(context: RuleContext, wire: Wire, bundled = true): Given[] {
   const hotC = context.hottestC(wire.hotPlace);
-  const { id, title, insulationC, referenceC, source } = wireFamily(familyOf(context.design.settings, wire));
+  const { id, title, insulationC, referenceC } = wireFamily(familyOf(context.design.settings, wire));
   return [
     {
       symbol: 'I_table',
@@ -45,7 +46,7 @@ export function ampacityGiven(context: RuleContext, wire: Wire, bundled = true):
       // A size that the table has not is allowed nothing.
       value: tableAmpacity(id, wire.sizeMm2) || 0,
       unit: 'A',
-      source,
+      source: ampacitySource(id, wire.sizeMm2),
     },
     {
       symbol: 'T_a',

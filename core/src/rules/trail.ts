@@ -9,13 +9,13 @@ import { linesOf } from '../project/index.ts';
 import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
 import {
   BLADE_FUSE_OHM_SOURCE,
-  CLASS5_SOURCE,
   COPPER_SOURCE,
   computed,
   copperAtTemperature,
   entered,
   ofPart,
   sizeName,
+  wireOhmSource,
 } from '../reference/index.ts';
 import { assumedByPath, markGiven } from './assumed.ts';
 import { type RuleContext, type WiredJob, coilBranch } from './context.ts';
@@ -56,7 +56,7 @@ function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampe
       meaning: `${formatQuantity(wire.lengthM, 'm')} of ${sizeName(wire.sizeMm2)}${warm}`,
       value: volts(wire.from, wire.to) / context.amps(solution, branch),
       unit: 'Ω',
-      source: CLASS5_SOURCE,
+      source: wireOhmSource(wire.sizeMm2),
     });
   }
   for (const part of context.netlist.parts) {

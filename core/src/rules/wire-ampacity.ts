@@ -1,6 +1,6 @@
 import { type Wire, familyOf } from '../graph/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { computed, sizeName, wireFamily } from '../reference/index.ts';
+import { ampacitySource, computed, sizeName } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
@@ -29,7 +29,7 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
         meaning: `ampacity of ${wire.tag}`,
         value: limit,
         unit: 'A',
-        source: wireFamily(familyOf(context.design.settings, wire)).source,
+        source: ampacitySource(familyOf(context.design.settings, wire), wire.sizeMm2),
       },
     },
   });

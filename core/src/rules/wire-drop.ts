@@ -3,7 +3,7 @@ import { figures, formatQuantity, terminal } from '../quantity/index.ts';
 import { postsOf, wireBranch } from '../wiring/index.ts';
 import { dropBudgetV, linesOf } from '../project/index.ts';
 import { branchId, commonOf, plays } from '../kinds/index.ts';
-import { BLADE_FUSE_OHM_SOURCE, CLASS5_SOURCE, commonPractice, computed, entered, ofPart } from '../reference/index.ts';
+import { BLADE_FUSE_OHM_SOURCE, commonPractice, computed, entered, ofPart, soldName, wireOhmSource } from '../reference/index.ts';
 import { CORNER_NAMES, type SolvedState } from '../analysis/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
@@ -46,10 +46,10 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   );
   const given: Given[] = onWay.map((wire) => ({
     symbol: `ΔV(${wire.tag})`,
-    meaning: `${wire.sizeMm2} mm², ${figures(wire.lengthM)} m, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
+    meaning: `${soldName(wire.sizeMm2)}, ${figures(wire.lengthM)} m, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
     value: Math.abs(context.volts(state.solution, wire.from, wire.to)),
     unit: 'V',
-    source: CLASS5_SOURCE,
+    source: wireOhmSource(wire.sizeMm2),
   }));
   for (const { relay, pin, branch } of job.contacts)
     if (carries(branch))

@@ -1,4 +1,4 @@
-import { class5OhmPerM, computed, entered, sizeName, standard } from '../reference/index.ts';
+import { computed, entered, sizeName, standard, wireOhmPerM } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -16,7 +16,7 @@ export const wireParallelUnequal: Rule = {
         const [, second] = context.besides(wire);
         if (!second || wire.beside !== null) return [];
         const value = Math.abs(wire.sizeMm2 - second.sizeMm2);
-        const [first, other] = [wire, second].map(({ sizeMm2 }) => class5OhmPerM(sizeMm2)!) as [number, number];
+        const [first, other] = [wire, second].map(({ sizeMm2 }) => wireOhmPerM(sizeMm2)!) as [number, number];
         const share = other / (first + other);
         return [
           judge(ID, {

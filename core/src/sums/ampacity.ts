@@ -8,7 +8,6 @@ import {
   NEC_COLUMNS_C,
   NEC_SMALL_CONDUCTOR_A,
   type NecColumn,
-  STOCK_SIZES_MM2,
   ambientFactor,
   awgName,
   bundleFactor,
@@ -19,7 +18,7 @@ import {
   sizeName,
   tableAmpacity,
 } from '../reference/index.ts';
-import { type Sum, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
+import { type Sum, WIRE_CHOICES, choice, given, numberOf, numeric, onlyWhen } from './sum.ts';
 
 const FAMILY_MAX_C = { vehicle: 105, cord: 70 } as const;
 
@@ -33,16 +32,7 @@ export const ampacity: Sum = {
       ...NEC_COLUMNS_C.map((column) => [`nec${column}`, `NEC, ${column} °C insulation`] as const),
       ['cord', 'flexible cord'],
     ]),
-    onlyWhen(
-      'family',
-      ['vehicle'],
-      choice(
-        'metric',
-        'Wire',
-        STOCK_SIZES_MM2.map((sizeMm2) => [String(sizeMm2), sizeName(sizeMm2)] as const),
-        '2.5',
-      ),
-    ),
+    onlyWhen('family', ['vehicle'], choice('metric', 'Wire', WIRE_CHOICES, '2.5')),
     onlyWhen(
       'family',
       NEC_COLUMNS_C.map((column) => `nec${column}`),

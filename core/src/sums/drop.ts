@@ -1,15 +1,5 @@
-import {
-  CLASS5_OHM_PER_KM,
-  CLASS5_SOURCE,
-  COPPER_ALPHA_PER_K,
-  COPPER_SOURCE,
-  STOCK_SIZES_MM2,
-  class5OhmPerM,
-  computed,
-  copperAtTemperature,
-  sizeName,
-} from '../reference/index.ts';
-import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
+import { COPPER_ALPHA_PER_K, COPPER_SOURCE, computed, copperAtTemperature, wireOhmPerM, wireOhmSource } from '../reference/index.ts';
+import { type Sum, WIRE_CHOICES, choice, given, numberOf, numeric } from './sum.ts';
 
 export const drop: Sum = {
   id: 'drop',
@@ -18,12 +8,7 @@ export const drop: Sum = {
   inputs: [
     numeric('ampere', 'Current', 'A', 8),
     numeric('length', 'One way', 'm', 4),
-    choice(
-      'size',
-      'Wire',
-      CLASS5_OHM_PER_KM.map(([size]) => [String(size), sizeName(size)] as const),
-      '2.5',
-    ),
+    choice('size', 'Wire', WIRE_CHOICES, '2.5'),
     choice('back', 'Current comes back', [
       ['wire', 'by an equal wire'],
       ['chassis', 'through the vehicle’s metal'],
@@ -34,7 +19,7 @@ export const drop: Sum = {
   job: (values) => ({
     load: { kind: 'heater', unit: 'A', value: numberOf(values, 'ampere'), ratedV: Math.min(numberOf(values, 'volt'), 60) },
     wayM: Math.min(numberOf(values, 'length'), 500),
-    ...(STOCK_SIZES_MM2.includes(Number(values.size)) ? { sizeMm2: Number(values.size) } : {}),
+    sizeMm2: Number(values.size),
   }),
   work(values) {
     const [ampere, lengthM, volt, celsius] = ['ampere', 'length', 'volt', 'celsius'].map((key) => numberOf(values, key)) as [
@@ -43,7 +28,7 @@ export const drop: Sum = {
       number,
       number,
     ];
-    const perM = class5OhmPerM(Number(values.size))!;
+    const perM = wireOhmPerM(Number(values.size))!;
     const ways = values.back === 'wire' ? 2 : 1;
     const resistance = copperAtTemperature(perM * lengthM * ways, celsius);
     const lost = ampere * resistance;
@@ -53,7 +38,7 @@ export const drop: Sum = {
         given('I', 'current', ampere, 'A'),
         given('L', 'one way', lengthM, 'm'),
         given('n', 'ways that are wire', ways, ''),
-        given('R₂₀', 'of one metre at 20 °C', perM, 'Ω', CLASS5_SOURCE),
+        given('R₂₀', 'of one metre at 20 °C', perM, 'Ω', wireOhmSource(Number(values.size))),
         given('α', 'of copper, per kelvin', COPPER_ALPHA_PER_K, '', COPPER_SOURCE),
         given('T', 'copper', celsius, '°C'),
         given('V', 'supply', volt, 'V'),

@@ -1,14 +1,5 @@
-import {
-  AMPACITY_SOURCE,
-  BLADE_FUSE_RATINGS,
-  STOCK_SIZES_MM2,
-  bladeFuseColour,
-  computed,
-  looseInAir,
-  sizeName,
-  standard,
-} from '../reference/index.ts';
-import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
+import { AMPACITY_SOURCE, BLADE_FUSE_RATINGS, bladeFuseColour, computed, looseInAir, sizeName, standard } from '../reference/index.ts';
+import { type Sum, WIRE_CHOICES, choice, given, numberOf, numeric } from './sum.ts';
 
 export const fuse: Sum = {
   id: 'fuse',
@@ -20,12 +11,7 @@ export const fuse: Sum = {
       ['short', 'less than three hours at a time'],
       ['long', 'three hours or more'],
     ]),
-    choice(
-      'size',
-      'Thinnest wire',
-      STOCK_SIZES_MM2.map((sizeMm2) => [String(sizeMm2), sizeName(sizeMm2)] as const),
-      '2.5',
-    ),
+    choice('size', 'Thinnest wire', WIRE_CHOICES, '2.5'),
     numeric('celsius', 'Hottest air', '°C', 50, -60, 104),
   ],
   job: (values) => ({

@@ -1,13 +1,13 @@
 import {
   AMPACITY_SOURCE,
-  CLASS5_SOURCE,
-  STOCK_SIZES_MM2,
-  class5OhmPerM,
   computed,
   conductorTemperature,
   copperAtTemperature,
   looseInAir,
   sizeName,
+  sizesFrom,
+  wireOhmPerM,
+  wireOhmSource,
 } from '../reference/index.ts';
 import { type Sum, choice, given, numberOf, numeric } from './sum.ts';
 
@@ -38,11 +38,13 @@ export const size: Sum = {
     const budget = (share / 100) * volt;
     const lost = (sizeMm2: number) => {
       const hot = conductorTemperature(ampere, looseInAir(sizeMm2, celsius), { family: 'vehicle', airC: celsius });
-      return ampere * copperAtTemperature(class5OhmPerM(sizeMm2)! * lengthM * ways, hot);
+      return ampere * copperAtTemperature(wireOhmPerM(sizeMm2)! * lengthM * ways, hot);
     };
-    const found = STOCK_SIZES_MM2.find((sizeMm2) => looseInAir(sizeMm2, celsius) >= ampere && lost(sizeMm2) <= budget);
-    if (found === undefined)
-      return 'No stock wire up to 50 mm² does that: come nearer with the supply, allow more, or take a higher voltage.';
+    const does = (sizeMm2: number) => looseInAir(sizeMm2, celsius) >= ampere && lost(sizeMm2) <= budget;
+    const found = sizesFrom('metric', 'usual').find(does);
+    const gauge = sizesFrom('awg', 'usual').find(does);
+    if (found === undefined || gauge === undefined)
+      return 'No wire up to 95 mm² or 4/0 AWG does that: come nearer with the supply, allow more, or take a higher voltage.';
     return {
       formula: 'I · R(T) · L · n ≤ b · V, and I ≤ I_z',
       given: [
@@ -52,9 +54,11 @@ export const size: Sum = {
         given('T_a', 'hottest air', celsius, '°C'),
       ],
       results: [
-        given('S', sizeName(found), found, 'mm²', CLASS5_SOURCE),
+        given('S', sizeName(found), found, 'mm²', wireOhmSource(found)),
         given('ΔV', 'lost with it, warm', lost(found), 'V', computed('solved for its own warmth')),
         given('I_z', 'it bears', looseInAir(found, celsius), 'A', AMPACITY_SOURCE),
+        given('S_AWG', `by gauge: ${sizeName(gauge)}`, gauge, 'mm²', wireOhmSource(gauge)),
+        given('ΔV_AWG', 'lost with that, warm', lost(gauge), 'V', computed('solved for its own warmth')),
       ],
       notes: ['Its fuse must stand between the current and what it bears.'],
     };

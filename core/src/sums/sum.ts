@@ -1,4 +1,5 @@
 import type { Unit } from '../quantity/index.ts';
+import { WIRE_SIZES_MM2, sizeName } from '../reference/index.ts';
 import type { Given } from '../rules/index.ts';
 import type { SumJob } from './send.ts';
 
@@ -91,6 +92,9 @@ export const numeric = (key: string, label: string, unit: Unit, start: number, l
   least,
   most,
 });
+/** Every wire that is sold, for a sum that asks for one. */
+export const WIRE_CHOICES: readonly (readonly [string, string])[] = WIRE_SIZES_MM2.map((size) => [String(size), sizeName(size)]);
+
 export const choice = (
   key: string,
   label: string,

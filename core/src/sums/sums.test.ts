@@ -62,7 +62,7 @@ describe('wire', () => {
   });
   test('where nothing will do it says so', () => {
     const sum = SUMS.find(({ id }) => id === 'size')!;
-    expect(sum.work({ ...keptValues(sum), ampere: 200, length: 50 })).toMatch(/No stock wire/);
+    expect(sum.work({ ...keptValues(sum), ampere: 200, length: 50 })).toMatch(/No wire up to 95 mm²/);
   });
   test('12 AWG is 3.309 mm² and 2.053 mm thick (ASTM B258, table 1)', () => {
     const { of } = work('awg', { known: 'awg', gauge: '12' });

@@ -2,7 +2,7 @@ import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, type PartPlaying, plays, kindOf } from '../kinds/index.ts';
-import { type Laid, RESERVED_COLOURS } from '../reference/index.ts';
+import { type LaidFrom, RESERVED_COLOURS } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
@@ -114,7 +114,7 @@ export class NetlistBuilder {
   }
 
   /** How a wire lies where it is hottest. */
-  laid(wire: Parameters<typeof laidOf>[1]): Laid {
+  laid(wire: Parameters<typeof laidOf>[1]): LaidFrom {
     return laidOf(this.design, wire);
   }
 

@@ -2,7 +2,7 @@
  * Sizes for what a person left to the app. These sums only choose; the rules check the choice by solving
  * the wired network, and share nothing with this file but the reference tables.
  */
-import { type Laid, ampacityAsLaid, class5OhmPerM, conductorTemperature, copperAtTemperature, wireFamily } from '../reference/index.ts';
+import { type LaidFrom, ampacityAsLaid, conductorTemperature, copperAtTemperature, wireOhmPerM } from '../reference/index.ts';
 
 export interface Leg {
   readonly key: string;
@@ -11,7 +11,7 @@ export interface Leg {
   readonly totalM: number;
   /** Largest steady current, A. */
   readonly currentA: number;
-  readonly laid: Laid;
+  readonly laid: LaidFrom;
   /** Largest wire that the terminals at its ends take, mm². */
   readonly mostMm2: number;
   /** Rating of the largest fuse that may feed it; 0 with none. */
@@ -34,11 +34,10 @@ export interface Path {
   readonly budgetV: number;
 }
 
-/** Stock sizes of its family that its terminals take, mm². */
-export function sizesFor({ laid, mostMm2 }: Pick<Leg, 'laid' | 'mostMm2'>): readonly number[] {
-  const { sizesMm2 } = wireFamily(laid.family);
-  const fitting = sizesMm2.filter((size) => size <= mostMm2);
-  return fitting.length > 0 ? fitting : sizesMm2.slice(0, 1);
+/** Those that its terminals take, mm². */
+export function sizesFor({ laid: { stockMm2 }, mostMm2 }: Pick<Leg, 'laid' | 'mostMm2'>): readonly number[] {
+  const fitting = stockMm2.filter((size) => size <= mostMm2);
+  return fitting.length > 0 ? fitting : stockMm2.slice(0, 1);
 }
 
 /** The least of them whose ampacity stands above its fuse and its current; the largest if none does. */
@@ -51,7 +50,7 @@ export function smallestForAmpacity(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid'
 /** Lost in a leg of a size at its working temperature, V. */
 export function legDropV({ currentA, lengthM, laid }: Leg, sizeMm2: number): number {
   const hot = conductorTemperature(currentA, ampacityAsLaid(sizeMm2, laid), laid);
-  return currentA * lengthM * copperAtTemperature(class5OhmPerM(sizeMm2)!, hot);
+  return currentA * lengthM * copperAtTemperature(wireOhmPerM(sizeMm2)!, hot);
 }
 
 /**

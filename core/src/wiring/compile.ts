@@ -3,7 +3,7 @@ import { partOf, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
 import { type Branch, type Sensor, isCharged, kindOf } from '../kinds/index.ts';
 import { type Design, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
-import { class5OhmPerM, copperAtTemperature } from '../reference/index.ts';
+import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
 import { type Netlist, applyEdits, primitivesOf } from '../graph/index.ts';
@@ -102,7 +102,7 @@ export function circuitParts(netlist: Netlist) {
       id: wireBranch(wire.id),
       a: wire.from,
       b: wire.to,
-      ohm: (conditions) => copperAtTemperature(class5OhmPerM(wire.sizeMm2)! * wire.lengthM, conditions.wireC(wire.id)),
+      ohm: (conditions) => copperAtTemperature(wireOhmPerM(wire.sizeMm2)! * wire.lengthM, conditions.wireC(wire.id)),
     });
   return { terminals, branches, sensors, joints: netlist.joints, references: [...returns, ...earths, ...minuses], edited };
 }

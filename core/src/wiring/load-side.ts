@@ -14,7 +14,7 @@ import {
   isTwoHot,
   loadFacets,
 } from '../kinds/index.ts';
-import { STOCK_SIZES_MM2, bladeFuseOhm, curveOf, earthMm2 } from '../reference/index.ts';
+import { bladeFuseOhm, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
@@ -349,6 +349,6 @@ export class LoadSide {
     const lines = this.wires.filter(({ role }) => role === 'load');
     const own = lines.filter(({ to }) => partOf(to) === partOf(earth.from));
     const lineMm2 = Math.max(0, ...(own.length > 0 ? own : lines).map(({ sizeMm2 }) => sizeMm2));
-    return STOCK_SIZES_MM2.find((size) => size >= Math.max(earth.sizeMm2, earthMm2(lineMm2))) ?? earth.sizeMm2;
+    return noThinner(this.design.settings.wireSeries, Math.max(earth.sizeMm2, earthMm2(lineMm2)));
   }
 }

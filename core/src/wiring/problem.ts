@@ -1,5 +1,5 @@
 /** What a choice of fuse, wires, relay and socket has to meet, cut loose from the netlist that it came from. */
-import { ampacityAsLaid, class5OhmPerM, conductorTemperature, copperAtTemperature } from '../reference/index.ts';
+import { ampacityAsLaid, conductorTemperature, copperAtTemperature, wireOhmPerM } from '../reference/index.ts';
 import { COPPER_G_PER_MM2_M, wirePrice } from '../kinds/index.ts';
 import { type Leg, type Path, sizesFor } from './choose.ts';
 import type { Fed } from './fuse-choice.ts';
@@ -51,7 +51,7 @@ export function sizedLegs(leg: Leg): SizedLeg[] {
     return {
       sizeMm2,
       ampacityA,
-      dropV: currentA * lengthM * copperAtTemperature(class5OhmPerM(sizeMm2)!, warmC),
+      dropV: currentA * lengthM * copperAtTemperature(wireOhmPerM(sizeMm2)!, warmC),
       cost: totalM * wirePrice(sizeMm2),
       copperG: totalM * sizeMm2 * COPPER_G_PER_MM2_M,
     };

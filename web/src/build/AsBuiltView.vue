@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How it was really built: notes on wires and parts, revisions, and what changed between two of them. */
 import { computed, ref, shallowRef } from 'vue';
-import { compareDesigns, drawJobs, parseDesign, recordsOf, type Comparison, type Design, type RecordOf } from '@iron-nudge/core';
+import { compareDesigns, drawJobs, parseDesign, recordsOf, soldName, type Comparison, type Design, type RecordOf } from '@iron-nudge/core';
 import CurrentPaths from '../design/CurrentPaths.vue';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -18,7 +18,7 @@ const subjects = computed(() => [
     kind: 'wire' as const,
     id,
     label: tag,
-    words: `${tag} ${colour} ${sizeMm2} mm²`,
+    words: `${tag} ${colour} ${soldName(sizeMm2)}`,
   })),
   ...netlist.value.parts
     .filter(({ tag }) => tag)

@@ -2,7 +2,7 @@
 /** The order of work, to be ticked where it is done: on a phone too, and on from where it was left off. */
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { PHASES, orderOfWork, stepPicture, type WorkStep } from '@iron-nudge/core';
+import { PHASES, orderOfWork, soldName, stepPicture, type WorkStep } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { day } from '../ui/when.ts';
@@ -25,7 +25,7 @@ const isOpen = (step: WorkStep) => (opened.value === null ? next.value?.id === s
 const tagOf = (wire: string) => netlist.value.wires.find(({ id }) => id === wire)?.tag ?? wire;
 const wireWords = (id: string) => {
   const rows = project.analysis!.wires.filter(({ wire }) => wire === id);
-  return rows.map((row) => `${row.tag}  ${row.colour} ${row.sizeMm2} mm²  ${row.from} → ${row.to}`);
+  return rows.map((row) => `${row.tag}  ${row.colour} ${soldName(row.sizeMm2)}  ${row.from} → ${row.to}`);
 };
 
 /** That part of the drawing: what the step lays stands out, all else is grey. */

@@ -5,11 +5,13 @@ import type { Data, Layout } from 'plotly.js';
 import {
   SIZE_ORDERS,
   awgName,
+  gaugeOf,
   nearestAwg,
   soldAwg,
   formatQuantity,
   schoolChoice,
   sizeName,
+  soldName,
   type Candidate,
   type Sized,
   type SizeOrder,
@@ -62,7 +64,7 @@ const data = computed<Data[]>(() => {
       name: 'cheapest for each drop',
       x: front.map(({ dropV }) => dropV),
       y: front.map(({ cost }) => cost),
-      text: front.map(({ fuseA, legs }) => `fuse ${fuseA} A, ${legs.map(({ sizeMm2 }) => sizeMm2).join(' · ')} mm²`),
+      text: front.map(({ fuseA, legs }) => `fuse ${fuseA} A, ${legs.map(({ sizeMm2 }) => soldName(sizeMm2)).join(' · ')}`),
       hovertemplate: hover,
       line: { color: tone('control'), width: 2 },
       marker: { size: 5 },
@@ -115,7 +117,8 @@ const more = ({ whole }: Candidate) => {
   return Math.abs(extra) < 0.005 ? 'the same' : `${extra > 0 ? '+' : '−'}${money(Math.abs(extra))}`;
 };
 /** A wire's nearest gauge that nobody stocks. */
-const isOdd = (step: string, id: string) => step !== 'relay' && step !== 'fuse' && nearestAwg(Number(id)) !== soldAwg(Number(id));
+const isOdd = (step: string, id: string) =>
+  step !== 'relay' && step !== 'fuse' && gaugeOf(Number(id)) === undefined && nearestAwg(Number(id)) !== soldAwg(Number(id));
 const worse = computed(() => sized.value?.findings.filter(({ severity }) => severity !== 'hold') ?? []);
 
 async function take(): Promise<void> {

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
-  STOCK_SIZES_MM2,
+  WIRE_SERIES,
   WIRE_COLOURS,
   formatQuantity,
   handEditsOf,
   plays,
   editWords,
   sizeName,
+  soldName,
   supplyIdOf,
   terminal,
   wireBranch,
@@ -24,6 +25,11 @@ const project = useProject();
 const meter = useMeter();
 
 const wires = computed(() => project.analysis?.netlist.wires ?? []);
+/** Sizes as this project buys wire, and the one that is there where it is another. */
+const sizesFor = ({ sizeMm2 }: Wire) => {
+  const series = WIRE_SERIES[project.design!.settings.wireSeries];
+  return series.includes(sizeMm2) ? series : [...series, sizeMm2].sort((a, b) => a - b);
+};
 const wireAt = (id: string) => wires.value.find((wire) => wire.id === id);
 
 /** What lies under the pointer, else what is selected, else the job's first load. */
@@ -132,7 +138,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
           :options="[
             { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
-            ...each(STOCK_SIZES_MM2, sizeName),
+            ...each(sizesFor(chosenWire), sizeName),
           ]"
           @update:model-value="setSize(chosenWire, $event)"
         />
@@ -141,7 +147,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           :label="`Second wire beside ${chosenWire.tag}`"
           quiet
           :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
-          :options="[{ value: '', text: 'one wire' }, ...each(STOCK_SIZES_MM2, (size) => `and ${size} mm²`)]"
+          :options="[{ value: '', text: 'one wire' }, ...each(sizesFor(chosenWire), (size) => `and ${soldName(size)}`)]"
           @update:model-value="setSecond(chosenWire, $event)"
         />
         <SelectField

@@ -2,7 +2,7 @@
 /** Where practitioners differ; changing one wires and checks everything again. */
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { SCHOOLS } from '@iron-nudge/core';
+import { SCHOOLS, type Settings, wireSeriesPatches } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import RadioField from '../ui/RadioField.vue';
@@ -11,7 +11,12 @@ const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const settings = computed(() => project.design!.settings);
 const set = (field: string, title: string, value: unknown, typed = false) =>
-  project.patch(title.toLowerCase(), [{ path: ['settings', field], value }], typed ? `settings-${field}` : null);
+  project.patch(
+    title.toLowerCase(),
+    // Sizes that were chosen by hand go over to the other series with it.
+    field === 'wireSeries' ? wireSeriesPatches(project.design!, value as Settings['wireSeries']) : [{ path: ['settings', field], value }],
+    typed ? `settings-${field}` : null,
+  );
 </script>
 
 <template>

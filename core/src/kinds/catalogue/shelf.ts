@@ -1,7 +1,7 @@
 import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
 import type { OwnForm, OwnRelay } from './own-relay.ts';
-import { CONTACT_DERATING_SOURCE, STOCK_SIZES_MM2, type Source, TERMINAL_MOST_MM2, ofPart, sizeName } from '../../reference/index.ts';
+import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart, sizeName, sizesFrom } from '../../reference/index.ts';
 import { CONTROLLERS } from './controllers.ts';
 import { HEATSINKS } from './heatsinks.ts';
 import { TRANSISTORS } from './transistor-types.ts';
@@ -666,9 +666,9 @@ export const PLAIN_PARTS: readonly PlainPart[] = [
     per: 'piece',
   },
   { name: 'Ring terminal, M5 to M8', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
-  ...STOCK_SIZES_MM2.map((size): PlainPart => ({
+  ...[...sizesFrom('metric', 'signal'), ...sizesFrom('awg', 'signal')].map((size): PlainPart => ({
     name: `Wire ${sizeName(size)}`,
-    rating: 'copper, class 5',
+    rating: 'copper, fine strands',
     price: wirePrice(size),
     per: 'm',
   })),

@@ -3,7 +3,7 @@ import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
-import { awgName, colourName, nearestAwg, sizeName, wireFamily } from '../../reference/index.ts';
+import { STRIP_MOST_MM2, WIRE_SERIES, awgName, colourName, nearestAwg, sizeName, soldName, wireFamily } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -62,7 +62,11 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
   const end = (at: Terminal, sizeMm2: number): End => {
     const part = parts.get(partOf(at))!;
-    return { name: endName(part, pinOf(at)), place: placeName(design, part.place), terminal: endStyle(design, part, sizeMm2) };
+    return {
+      name: endName(part, pinOf(at)),
+      place: placeName(design, part.place),
+      terminal: asBought(design, endStyle(design, part, sizeMm2)),
+    };
   };
   return netlist.wires.flatMap((wire) => {
     const said = design.build.wires[wire.id];
@@ -72,6 +76,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
     const [atFrom, atTo] = [onStrip(a), onStrip(b)];
     const lengthAssumed = wayOf(wire).distances.some((at) => assumed.has(`distances[${at}].lengthM`));
     const clamp = design.settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
+    const mainsVolts = design.settings.wireSeries === 'metric' ? '300/500 V' : design.settings.mainsFamily === 'cord' ? '300 V' : '600 V';
     const piece = (suffix: string, from: End, to: End, lengthM: number, loom: string): WireRow => ({
       id: wire.id + suffix,
       wire: wire.id,
@@ -90,7 +95,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       // To the next whole centimetre: nobody cuts finer, and never shorter.
       lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
       lengthAssumed: lengthAssumed && suffix === '',
-      insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? 'for mains, 300/500 V' : usualInsulation(design),
+      insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? `for mains, ${mainsVolts}` : usualInsulation(design),
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,
       loom,
@@ -154,20 +159,29 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     // Channels of modules come several to a board.
     if (plays(part, 'relay') && part.spec.type.module) continue;
     const kind = kindOf(part);
-    const description = kind.listed(part);
-    if (description === null) continue;
+    const listed = kind.listed(part);
+    if (listed === null) continue;
+    const description = asBought(design, listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? heatsinkOf(design, part.jobs) : null;
-    if (sink) count(rows, `Heatsink: ${sink.name}`, 1, sink.price, 0, part.tag, placeName(design, part.place));
+    if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
   }
   for (const { name, ways, place } of strips)
     if (ways > 0)
-      count(rows, 'Feed-through strip terminal, to 4 mm²', ways, SMALL_PRICES['strip terminal'], 2, name, placeName(design, place));
+      count(
+        rows,
+        `Feed-through strip terminal, to ${soldName(stripMost(design))}`,
+        ways,
+        SMALL_PRICES['strip terminal'],
+        2,
+        name,
+        placeName(design, place),
+      );
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
   for (const wire of wires) {
     if (wire.existing) continue;
     for (const style of [wire.fromTerminal, wire.toTerminal]) {
-      const terminal = boughtTerminal(style, wire.sizeMm2);
+      const terminal = boughtTerminal(design, style, wire.sizeMm2);
       if (terminal) count(rows, terminal.description, 1, terminal.price, 0, '', '');
     }
   }
@@ -217,12 +231,32 @@ function heatsinkOf(design: Design, jobs: readonly string[]) {
   return HEATSINKS.find(({ id }) => id === cooling && id !== 'none') ?? null;
 }
 
+/** Widths and studs as they are asked for where wire is sold by gauge: of the sizes that go together in practice (common practice). */
+const INCHES: readonly (readonly [RegExp, string])[] = [
+  [/6\.3 mm/g, '1/4 in'],
+  [/\bM4\b/g, 'No. 8'],
+  [/\bM5\b/g, 'No. 10'],
+  [/\b200 mm\b/g, '8 in'],
+  [/\b100 mm\b/g, '4 in'],
+  [/\bM6\b/g, '1/4 in'],
+  [/\bM8\b/g, '5/16 in'],
+  [/\bM10\b/g, '3/8 in'],
+];
+const asBought = ({ settings }: Design, words: string): string =>
+  settings.wireSeries === 'metric' ? words : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), words);
+/** The thickest wire that goes under a terminal of a strip, as the project buys it, mm². */
+const stripMost = ({ settings }: Design): number => WIRE_SERIES[settings.wireSeries].filter((size) => size <= STRIP_MOST_MM2).at(-1)!;
+
 /** What is crimped or pressed on an end; null where nothing is bought for it. */
-function boughtTerminal(style: string, sizeMm2: number): { description: string; price: number } | null {
+function boughtTerminal(design: Design, style: string, sizeMm2: number): { description: string; price: number } | null {
   const size = sizeName(sizeMm2);
-  if (/receptacle/.test(style)) return { description: `Blade receptacle, 6.3 mm, for ${size}`, price: SMALL_PRICES['blade receptacle'] };
+  if (/receptacle/.test(style))
+    return { description: asBought(design, `Blade receptacle, 6.3 mm, for ${size}`), price: SMALL_PRICES['blade receptacle'] };
   if (/\bring\b/.test(style))
-    return { description: `${/M\d/.exec(style)?.[0] ?? 'M6'} ring terminal, for ${size}`, price: SMALL_PRICES.ring };
+    return {
+      description: `${/^(?:M\d+|No\. \d+|\d+\/\d+ in)/.exec(style)?.[0] ?? asBought(design, 'M6')} ring terminal, for ${size}`,
+      price: SMALL_PRICES.ring,
+    };
   if (/butt splice/.test(style)) return { description: `Butt splice for ${size}`, price: SMALL_PRICES.splice };
   if (/ferrule/.test(style)) return { description: `Ferrule for ${size}`, price: SMALL_PRICES.ferrule };
   return null;

@@ -1,5 +1,6 @@
 import type { CutRow, PartRow, WireRow } from '../build/lists.ts';
 import type { Strip, StripPosition } from '../../graph/index.ts';
+import { soldName } from '../../reference/index.ts';
 import { toCsv } from './csv.ts';
 
 export function wireListCsv(rows: readonly WireRow[]): string {
@@ -15,6 +16,7 @@ export function wireListCsv(rows: readonly WireRow[]): string {
       { title: 'To terminal', value: (row) => row.toTerminal },
       { title: 'Colour', value: (row) => row.colour },
       { title: 'Colour name', value: (row) => row.colourName },
+      { title: 'Sold as', value: (row) => soldName(row.sizeMm2) },
       { title: 'Size mm²', value: (row) => row.sizeMm2 },
       { title: 'Nearest AWG', value: (row) => row.awg },
       { title: 'Length m', value: (row) => row.lengthM },
@@ -56,6 +58,7 @@ export function cutListCsv(rows: readonly CutRow[]): string {
   );
   return toCsv<(typeof pieces)[number]>(
     [
+      { title: 'Sold as', value: ({ row }) => soldName(row.sizeMm2) },
       { title: 'Size mm²', value: ({ row }) => row.sizeMm2 },
       { title: 'Nearest AWG', value: ({ row }) => row.awg },
       { title: 'Colour', value: ({ row }) => row.colour },
@@ -93,6 +96,7 @@ export function stripsCsv(strips: readonly Strip[]): string {
       { title: 'Back', value: ({ back }) => back },
       { title: 'Wire', value: ({ tag }) => tag },
       { title: 'Colour', value: ({ colour }) => colour },
+      { title: 'Sold as', value: ({ sizeMm2 }) => soldName(sizeMm2) },
       { title: 'Size mm²', value: ({ sizeMm2 }) => sizeMm2 },
       { title: 'To place', value: ({ toPlace }) => toPlace },
       { title: 'Terminal carries A', value: ({ ratedA }) => ratedA },
