@@ -1,3 +1,4 @@
+import { METRIC } from './quantity/index.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
@@ -64,7 +65,7 @@ describe('lists', () => {
   const read = (text: string) => Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
 
   test('the wire list in CSV is read back by another parser, name for name', () => {
-    const { data, errors } = read(wireListCsv(analysis.wires));
+    const { data, errors } = read(wireListCsv(analysis.wires, METRIC));
     expect(errors).toEqual([]);
     expect(data).toHaveLength(analysis.wires.length);
     expect(data[0]).toMatchObject({

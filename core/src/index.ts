@@ -1,5 +1,19 @@
 /** The public face of the core. */
-export { type Unit, countWord, figures, formatQuantity, partOf, pinOf, terminal } from './quantity/index.ts';
+export {
+  METRIC,
+  type Shown,
+  type Unit,
+  type Units,
+  countWord,
+  cutLength,
+  figures,
+  formatQuantity,
+  partOf,
+  pinOf,
+  readQuantity,
+  shownIn,
+  terminal,
+} from './quantity/index.ts';
 export {
   GLOSSARY,
   tradeWords,
@@ -195,7 +209,10 @@ export {
   recordsOf,
   revisionSchema,
   schoolChoice,
-  wireSeriesPatches,
+  MEASURES,
+  type Measure,
+  measuredIn,
+  settingPatches,
   mapOfPlaces,
   sentenceOf,
   sentenceText,

@@ -13,7 +13,7 @@ export const CORNERS = ['usual', 'low-hot', 'high-hot', 'high-cold'] as const;
 export type Corner = (typeof CORNERS)[number];
 
 export const CORNER_NAMES: Readonly<Record<Corner, string>> = {
-  usual: 'resting supply at 20 °C',
+  usual: 'resting supply at 20 °C (68 °F)',
   'low-hot': 'lowest supply, hottest',
   'high-hot': 'highest supply, hottest',
   'high-cold': 'highest supply, coldest',

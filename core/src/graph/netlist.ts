@@ -1,7 +1,7 @@
 /** Parts, their pins, and the wires and joints between them. */
 import type { AnyPart } from '../kinds/index.ts';
 import type { DroppedEdit } from './edits.ts';
-import type { Terminal } from '../quantity/index.ts';
+import type { Terminal, Units } from '../quantity/index.ts';
 
 export type WireRole = 'load' | 'control' | 'return' | 'earth';
 
@@ -45,6 +45,8 @@ export interface Wire {
 }
 
 export interface Netlist {
+  /** What its lengths are written in. */
+  readonly units: Units;
   readonly parts: readonly AnyPart[];
   readonly wires: readonly Wire[];
   /** Terminals that sit on the same metal with no wire between them. */

@@ -78,4 +78,4 @@ export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
 export { breaksOf, controlSupplyOf, loadSupplyOf, supplyById } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
-export { wireSeriesPatches } from './wire-series.ts';
+export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

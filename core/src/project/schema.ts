@@ -16,6 +16,7 @@ import {
   type When,
 } from '../document/index.ts';
 import { CONTROLLER_IDS, HEATSINK_IDS, TRANSISTOR_IDS, loadSchema, ownRelaySchema, signalSchema, supplySchema } from '../kinds/index.ts';
+import { LENGTH_UNITS, TEMPERATURE_UNITS } from '../quantity/index.ts';
 import { GUARD_RATINGS, THINNEST_IDS, WIRE_COLOURS, WIRE_FAMILY_IDS, WIRE_SERIES_IDS, WIRE_SIZES_MM2 } from '../reference/index.ts';
 
 /** A record with no more entries than a person could have made. */
@@ -246,6 +247,9 @@ export const settingsSchema = z.strictObject({
   mainsFamily: z.enum(WIRE_FAMILY_IDS).default('cord'),
   /** How wire is bought: by section, or by gauge. */
   wireSeries: z.enum(WIRE_SERIES_IDS).default('metric'),
+  /** What lengths and temperatures are shown in; in the document they are metres and °C. */
+  lengthUnit: z.enum(LENGTH_UNITS).default('m'),
+  temperatureUnit: z.enum(TEMPERATURE_UNITS).default('C'),
   /** How thin a wire the app may choose. */
   thinnest: z.enum(THINNEST_IDS).default('usual'),
   /** What a mains job breaks where its sentence leaves that open. */
@@ -365,6 +369,8 @@ export const DEFAULT_SETTINGS: Settings = {
   mainsFamily: 'cord',
   wireSeries: 'metric',
   thinnest: 'usual',
+  lengthUnit: 'm',
+  temperatureUnit: 'C',
   mainsBreak: 'line',
   moduleSupply: 'shared',
   sizeFor: 'cost',

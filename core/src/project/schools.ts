@@ -105,6 +105,18 @@ export const SCHOOLS: readonly School[] = [
       why: 'As it is sold in North America. Vehicle wire marked SAE is up to a tenth thinner than its number (from memory): buy what is marked AWG.',
     },
   ]),
+  school('lengthUnit', 'Lengths are shown in', [
+    { value: 'm', text: 'metres', why: 'Cut to the whole centimetre.' },
+    {
+      value: 'ft',
+      text: 'feet and inches',
+      why: 'Cut to the whole inch. Typed with its unit, either is taken anywhere: 3 ft 6 in, 1.1 m.',
+    },
+  ]),
+  school('temperatureUnit', 'Temperatures are shown in', [
+    { value: 'C', text: '°C', why: 'As parts are marked.' },
+    { value: 'F', text: '°F', why: 'Typed with its unit, either is taken anywhere: 350 F, 176 C.' },
+  ]),
   school('thinnest', 'Sizing takes no wire thinner than', [
     { value: 'usual', text: '1 mm², 18 AWG', why: 'What a hand tool crimps well, and what outlives a tug at it.' },
     { value: 'harness', text: '0.5 mm², 20 AWG', why: 'As in a maker’s harness, held over its length.' },

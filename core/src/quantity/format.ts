@@ -2,6 +2,7 @@
  * The only place where a number becomes text. Inside the core every quantity is an SI number;
  * here it gets a unit, an engineering prefix and no more figures than a workshop can use.
  */
+import { METRIC, type Units, shownIn } from './units.ts';
 
 export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | 'm²' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | '';
 
@@ -17,8 +18,10 @@ export function figures(value: number, figures = 3): string {
   return text.replace(/^-(?=0*\.?0*$)/, '').replace('-', '−');
 }
 
-/** A quantity for reading: `0.148 A` is `148 mA`, `12.14 V` keeps its hundredths. */
-export function formatQuantity(value: number, unit: Unit): string {
+/** A quantity for reading: `0.148 A` is `148 mA`, `12.14 V` keeps its hundredths; lengths and temperatures in the units of a project. */
+export function formatQuantity(value: number, unit: Unit, units: Units = METRIC): string {
+  const shown = shownIn(unit, units);
+  if (shown.unit !== unit) return Number.isFinite(value) ? `${figures(shown.to(value), 3)} ${shown.unit}` : `– ${shown.unit}`;
   if (!Number.isFinite(value)) return unit === '' ? '–' : `– ${unit}`;
   const size = Math.abs(value);
   if (unit === 'V' && size >= 0.1) return `${signed(value, size >= 100 ? 0 : 2)} V`;

@@ -2,3 +2,17 @@
 export { type Unit, countWord, figures, formatQuantity } from './format.ts';
 export { E12, E24, preferredAtMost, preferredFrom } from './preferred.ts';
 export { type Terminal, partOf, pinOf, terminal } from './terminal.ts';
+export {
+  FOOT_M,
+  LENGTH_UNITS,
+  METRIC,
+  type Shown,
+  TEMPERATURE_UNITS,
+  type Units,
+  celsius,
+  cutLength,
+  fahrenheit,
+  readQuantity,
+  shownIn,
+  wholeCut,
+} from './units.ts';

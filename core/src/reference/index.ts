@@ -67,6 +67,7 @@ export {
   WIRE_SIZES_MM2,
   type WireSeriesId,
   gaugeOf,
+  noThicker,
   noThinner,
   seriesOhmSource,
   seriesOf,

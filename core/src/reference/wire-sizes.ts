@@ -59,6 +59,10 @@ const THINNEST_MM2: Readonly<Record<WireSeriesId, Readonly<Record<ThinnestId, nu
 export const sizesFrom = (series: WireSeriesId, thinnest: ThinnestId): readonly number[] =>
   WIRE_SERIES[series].filter((size) => size >= THINNEST_MM2[series][thinnest]);
 
+/** The size of a series that is no thicker than a section; its thinnest where none is. */
+export const noThicker = (series: WireSeriesId, sizeMm2: number): number =>
+  WIRE_SERIES[series].findLast((size) => size <= sizeMm2) ?? WIRE_SERIES[series][0]!;
+
 /** The size of a series that is no thinner than a section; its thickest where none is. */
 export const noThinner = (series: WireSeriesId, sizeMm2: number): number =>
   WIRE_SERIES[series].find((size) => size >= sizeMm2) ?? WIRE_SERIES[series][WIRE_SERIES[series].length - 1]!;

@@ -70,7 +70,7 @@ export const boardRegulator: Rule = {
           value,
           limit: JUNCTION_C,
           unit: '°C',
-          title: `${board.name}’s regulator burns ${formatQuantity(watt, 'W')} and reaches ${formatQuantity(value, '°C')} of ${formatQuantity(JUNCTION_C, '°C')}`,
+          title: `${board.name}’s regulator burns ${formatQuantity(watt, 'W')} and reaches ${context.says(value, '°C')} of ${context.says(JUNCTION_C, '°C')}`,
           detail:
             value > JUNCTION_C
               ? 'it shuts off, or burns the finger that finds it: 5 V from a converter, and relays on a supply of their own'

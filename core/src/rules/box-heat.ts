@@ -73,11 +73,11 @@ export const boxHeat: Rule = {
           value,
           limit: MOST_K,
           unit: 'K',
-          title: `All on, ${formatQuantity(watt, 'W')} of heat make ${place.name} ${formatQuantity(value, 'K')} warmer than its room`,
+          title: `All on, ${formatQuantity(watt, 'W')} of heat make ${place.name} ${context.says(value, 'K')} warmer than its room`,
           detail:
             value > MOST_K
               ? 'a larger box, vents, a heatsink that stands outside; or enter its hottest air as what stands inside'
-              : `${formatQuantity(area, 'm²')} of it give off heat; a heatsink stands outside of it, and loads are not counted`,
+              : `${context.says(area, 'm²')} of it give off heat; a heatsink stands outside of it, and loads are not counted`,
           working: {
             formula: 'ΔT = P/(k · A)',
             given: [
@@ -116,7 +116,7 @@ export const boxHeat: Rule = {
         }),
       ];
     }),
-  nudges: ({ design }, finding) => {
+  nudges: ({ design, says }, finding) => {
     const at = design.places.findIndex(({ id }) => id === finding.subject.id);
     const place = design.places[at];
     if (!place) return [];
@@ -124,7 +124,7 @@ export const boxHeat: Rule = {
     const area = Math.ceil((boxSurfaceM2(place) * finding.value) / MOST_K / 0.05) * 0.05;
     return [
       {
-        label: `Nudge to a box of ${formatQuantity(area, 'm²')}`,
+        label: `Nudge to a box of ${says(area, 'm²')}`,
         patches: [{ path: ['places', at, 'boxM2'], value: Math.round(area * 100) / 100 }],
       },
     ];

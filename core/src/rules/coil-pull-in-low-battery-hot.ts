@@ -36,7 +36,7 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
       unit: 'V',
       sense: 'at least',
       title: `Coil ${relay.tag} gets ${formatQuantity(value, 'V')} hot at ${formatQuantity(supply.lowestV, 'V')}; ${formatQuantity(limit, 'V')} needed`,
-      detail: `${figures(type.coilOhm)} Ω at 20 °C is ${figures(hotOhm)} Ω at ${figures(coilC)} °C`,
+      detail: `${figures(type.coilOhm)} Ω at ${context.says(20, '°C')} is ${figures(hotOhm)} Ω at ${context.says(coilC, '°C')}`,
       working: {
         formula: 'V_pull,hot = V_pull · R_hot / R_20, R_hot = R_20 · (1 + α · (T − 20))',
         given: [

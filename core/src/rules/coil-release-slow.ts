@@ -65,7 +65,7 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
         { symbol: 'L', meaning: 'of the coil, in henry', value: type.coilHenry, unit: '', source: ofPart(type.name) },
         {
           symbol: 'R',
-          meaning: `coil at ${coldC} °C, at the low end of its tolerance`,
+          meaning: `coil at ${context.says(coldC, '°C')}, at the low end of its tolerance`,
           value: ohm,
           unit: 'Ω',
           source: COIL_TOLERANCE_SOURCE,

@@ -1,6 +1,6 @@
 /** What rules read: the evidence, and each job's wired parts by what they do. */
 import type { Solution } from '../solve/index.ts';
-import { type Terminal, partOf, terminal } from '../quantity/index.ts';
+import { type Terminal, type Unit, formatQuantity, partOf, terminal } from '../quantity/index.ts';
 import { wireBranch } from '../wiring/index.ts';
 import {
   type CircuitGraph,
@@ -97,6 +97,8 @@ export interface RuleContext {
   /** Place of the part that a terminal belongs to. */
   placeAt(at: Terminal): string;
   placeName(id: string): string;
+  /** A length or a temperature in the units of the project. */
+  says(value: number, unit: Unit): string;
   hottestC(place: string): number;
   /** Meant against found in every solved state of a job. */
   verdicts(job: WiredJob): readonly Verdict[];
@@ -167,6 +169,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     },
     placeAt: (at) => parts.get(partOf(at))!.place,
     placeName: (id) => places.get(id)!.name,
+    says: (value, unit) => formatQuantity(value, unit, design.settings),
     hottestC: (id) => places.get(id)!.hottestC,
     verdicts: memo((job: WiredJob) => jobVerdicts(evidence, job.evidence)),
     remembered: (what, jobs, make) => {

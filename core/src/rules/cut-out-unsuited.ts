@@ -56,8 +56,8 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
         unit: '°C',
         title:
           opensAtC > bears.celsius
-            ? `The cut-out opens at ${formatQuantity(opensAtC, '°C')}; the wires on the heater bear ${formatQuantity(bears.celsius, '°C')}`
-            : `The cut-out opens at ${formatQuantity(opensAtC, '°C')}, before the wires on the heater suffer`,
+            ? `The cut-out opens at ${context.says(opensAtC, '°C')}; the wires on the heater bear ${context.says(bears.celsius, '°C')}`
+            : `The cut-out opens at ${context.says(opensAtC, '°C')}, before the wires on the heater suffer`,
         detail: opensAtC > bears.celsius ? `${bears.title}: glass-fibre wire on the element, or a cut-out that opens sooner` : bears.title,
         working: {
           formula: 'T_open ≤ T_insulation',
@@ -81,8 +81,8 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
         sense: 'at least',
         title:
           opensAtC < set + MARGIN_K
-            ? `The cut-out opens at ${formatQuantity(opensAtC, '°C')}, and ${formatQuantity(set, '°C')} is set`
-            : `The cut-out opens ${formatQuantity(opensAtC - set, 'K')} above what is set`,
+            ? `The cut-out opens at ${context.says(opensAtC, '°C')}, and ${context.says(set, '°C')} is set`
+            : `The cut-out opens ${context.says(opensAtC - set, 'K')} above what is set`,
         detail: opensAtC < set + MARGIN_K ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is set',
         working: {
           formula: 'T_open ≥ T_set + 10 K',
@@ -198,12 +198,20 @@ export const cutOutUnsuited: Rule = {
           case 'above': {
             const set = setPointC(context, job);
             const own = { label: 'Nudge to glass-fibre wire', patches: [{ path: ['jobs', job.at, 'insulation'], value: 'glass' }] };
-            const lower = { label: `Nudge it to open at ${finding.limit} °C`, patches: [{ path: levelPath, value: finding.limit }] };
+            const lower = {
+              label: `Nudge it to open at ${context.says(finding.limit, '°C')}`,
+              patches: [{ path: levelPath, value: finding.limit }],
+            };
             return cutOut.kind === 'thermal-fuse' && set + MARGIN_K <= finding.limit ? [lower, own] : [own];
           }
           case 'below':
             return cutOut.kind === 'thermal-fuse'
-              ? [{ label: `Nudge it to open at ${finding.limit} °C`, patches: [{ path: levelPath, value: finding.limit }] }]
+              ? [
+                  {
+                    label: `Nudge it to open at ${context.says(finding.limit, '°C')}`,
+                    patches: [{ path: levelPath, value: finding.limit }],
+                  },
+                ]
               : [];
           case 'elsewhere':
             return place === undefined

@@ -1,5 +1,4 @@
 import { contradictions } from '../project/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -36,7 +35,7 @@ export const distanceContradicted: Rule = {
             value: measuredM,
             limit: chainM,
             unit: 'm',
-            title: `${name(a)} to ${name(b)} is entered as ${formatQuantity(measuredM, 'm')}; ${round} it is ${formatQuantity(chainM, 'm')}`,
+            title: `${name(a)} to ${name(b)} is entered as ${context.says(measuredM, 'm')}; ${round} it is ${context.says(chainM, 'm')}`,
             detail: 'wires are cut to the entered way: measure both again',
             working: {
               formula: 'd ≤ Σ d_i',

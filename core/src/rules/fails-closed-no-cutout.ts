@@ -138,9 +138,9 @@ export const failsClosedNoCutout: Rule = {
         if (opensAtC > MOST_FUSE_C) return [];
         const fuse = { path: ['jobs', job.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC } };
         return [
-          { label: `Nudge in a thermal fuse of ${opensAtC} °C`, patches: [fuse] },
+          { label: `Nudge in a thermal fuse of ${context.says(opensAtC, '°C')}`, patches: [fuse] },
           {
-            label: `Nudge in a thermal fuse of ${opensAtC} °C and glass-fibre wire`,
+            label: `Nudge in a thermal fuse of ${context.says(opensAtC, '°C')} and glass-fibre wire`,
             patches: [fuse, { path: ['jobs', job.at, 'insulation'], value: 'glass' }],
           },
         ];

@@ -25,7 +25,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurre
       limit,
       unit: 'A',
       title: `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
-      detail: `${sizeName(wire.sizeMm2)} at ${hotC} °C is the weakest wire in its circuit`,
+      detail: `${sizeName(wire.sizeMm2)} at ${context.says(hotC, '°C')} is the weakest wire in its circuit`,
       working: {
         formula: 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z',
         given: [

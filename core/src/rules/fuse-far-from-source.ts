@@ -1,4 +1,4 @@
-import { formatQuantity, partOf } from '../quantity/index.ts';
+import { partOf } from '../quantity/index.ts';
 import { entered, fromMemory } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -34,7 +34,7 @@ export const fuseFarFromSource: Rule = {
             value,
             limit: LIMIT_M,
             unit: 'm',
-            title: `${fuse.tag} sits ${formatQuantity(value, 'm')} from ${job.supply.name}, at most ${formatQuantity(LIMIT_M, 'm')}`,
+            title: `${fuse.tag} sits ${context.says(value, 'm')} from ${job.supply.name}, at most ${context.says(LIMIT_M, 'm')}`,
             detail:
               value > LIMIT_M ? 'chafed on that way, the wire burns with nothing to stop it' : 'hardly any wire has no fuse before it',
             working: {

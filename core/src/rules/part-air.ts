@@ -1,5 +1,4 @@
 import { kindOf } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
 import { entered, fromMemory } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -12,7 +11,7 @@ export const partAir: Rule = {
   group: 'fire',
   asks: 'Does every part bear the air where it sits?',
   notAsked: 'no part in it names a hottest air',
-  check: ({ design, netlist, jobs, hottestC, placeName }) =>
+  check: ({ design, netlist, jobs, hottestC, placeName, says }) =>
     jobs.flatMap(({ job }) =>
       failingOrTightest(
         netlist.parts.flatMap((part) => {
@@ -27,7 +26,7 @@ export const partAir: Rule = {
               value,
               limit,
               unit: '°C',
-              title: `${part.tag} sits in ${formatQuantity(value, '°C')}; it bears ${formatQuantity(limit, '°C')}`,
+              title: `${part.tag} sits in ${says(value, '°C')}; it bears ${says(limit, '°C')}`,
               detail:
                 value > limit
                   ? 'its plastic softens, its coil burns or it opens early: move it to a cooler place, or take a part that is made for it'

@@ -1,5 +1,4 @@
 import { LOADS, isCharged } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
 import { entered } from '../reference/index.ts';
 import { regulatorsOf } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -35,12 +34,12 @@ export const setPointHotter: Rule = {
                 sense: 'at least',
                 title:
                   place.hottestC < signal.setC
-                    ? `${signal.name} heats ${place.name} to ${formatQuantity(signal.setC, '°C')}, and it is entered as ${formatQuantity(place.hottestC, '°C')} at the hottest`
+                    ? `${signal.name} heats ${place.name} to ${context.says(signal.setC, '°C')}, and it is entered as ${context.says(place.hottestC, '°C')} at the hottest`
                     : `${place.name} is entered as hot as it is heated to`,
                 detail:
                   place.hottestC < signal.setC
                     ? 'wires, terminals and cut-outs there are judged at what is entered'
-                    : `${formatQuantity(signal.setC, '°C')} are set`,
+                    : `${context.says(signal.setC, '°C')} are set`,
                 working: {
                   formula: 'T_place ≥ T_set',
                   given: [],
@@ -65,12 +64,12 @@ export const setPointHotter: Rule = {
         }),
       ),
     ),
-  nudges: ({ design }, finding) =>
+  nudges: ({ design, says }, finding) =>
     design.places.flatMap((place, at) =>
       finding.subject.id === `${finding.job}/${place.id}`
         ? [
             {
-              label: `Nudge ${place.name} to ${formatQuantity(finding.limit, '°C')}`,
+              label: `Nudge ${place.name} to ${says(finding.limit, '°C')}`,
               patches: [{ path: ['places', at, 'hottestC'], value: finding.limit }],
             },
           ]

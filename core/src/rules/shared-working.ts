@@ -42,7 +42,7 @@ export function ampacityGiven(context: RuleContext, wire: Wire, bundled = true):
   return [
     {
       symbol: 'I_table',
-      meaning: `${sizeName(wire.sizeMm2)} at ${referenceC} °C, ${title}`,
+      meaning: `${sizeName(wire.sizeMm2)} at ${context.says(referenceC, '°C')}, ${title}`,
       // A size that the table has not is allowed nothing.
       value: tableAmpacity(id, wire.sizeMm2) || 0,
       unit: 'A',

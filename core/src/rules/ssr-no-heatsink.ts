@@ -35,8 +35,8 @@ export const ssrNoHeatsink: Rule = {
           unit: '°C',
           title:
             value > limit
-              ? `${relay.tag} would reach ${formatQuantity(value, '°C')} inside with ${sink.name}; ${formatQuantity(limit, '°C')} is its end`
-              : `${relay.tag} gives off ${formatQuantity(watt, 'W')} and stays at ${formatQuantity(value, '°C')} inside`,
+              ? `${relay.tag} would reach ${context.says(value, '°C')} inside with ${sink.name}; ${context.says(limit, '°C')} is its end`
+              : `${relay.tag} gives off ${formatQuantity(watt, 'W')} and stays at ${context.says(value, '°C')} inside`,
           detail: value > limit ? 'it fails, and it fails closed' : sink.name,
           working: {
             formula: 'T_j = T_a + P · (R_jc + R_cs + R_sa), P = V_on · I',

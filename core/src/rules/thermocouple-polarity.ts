@@ -1,5 +1,4 @@
 import { signalPartId } from '../wiring/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, computed, entered, swappedReadingC, thermocoupleMv } from '../reference/index.ts';
 import { type Rule, judge } from './rule.ts';
 import { isRegulator } from '../kinds/index.ts';
@@ -33,7 +32,7 @@ export const thermocouplePolarity: Rule = {
           unit: '°C',
           sense: 'at least',
           title: swapped
-            ? `${signal.name}: the thermocouple is the wrong way round, ${HOT_C} °C reads ${formatQuantity(value, '°C')}`
+            ? `${signal.name}: the thermocouple is the wrong way round, ${context.says(HOT_C, '°C')} reads ${context.says(value, '°C')}`
             : `${signal.name}: type ${type}, ${leads.iec} (IEC) or ${leads.ansi} (ANSI)`,
           detail: swapped ? 'it reads colder as it gets hotter, and the controller heats on for ever' : leads.magnet,
           working: {

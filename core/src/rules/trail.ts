@@ -50,10 +50,10 @@ function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampe
   for (const wire of context.netlist.wires) {
     const branch = wireBranch(wire.id);
     if (!wire.jobs.includes(job.job.id) || !carries(branch)) continue;
-    const warm = hot ? `, at ${formatQuantity(hotWireC.get(wire.id)!, '°C')}` : '';
+    const warm = hot ? `, at ${context.says(hotWireC.get(wire.id)!, '°C')}` : '';
     out.push({
       symbol: `R(${wire.tag})`,
-      meaning: `${formatQuantity(wire.lengthM, 'm')} of ${sizeName(wire.sizeMm2)}${warm}`,
+      meaning: `${context.says(wire.lengthM, 'm')} of ${sizeName(wire.sizeMm2)}${warm}`,
       value: volts(wire.from, wire.to) / context.amps(solution, branch),
       unit: 'Ω',
       source: wireOhmSource(wire.sizeMm2),

@@ -1,6 +1,6 @@
 import { figures, partOf } from '../quantity/index.ts';
 import { kindOf } from '../kinds/index.ts';
-import { TERMINAL_SOURCE, computed, entered, sizeName } from '../reference/index.ts';
+import { TERMINAL_SOURCE, computed, entered, noThicker, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thinnerLegs } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -33,7 +33,7 @@ export const wireAboveTerminal: Rule = {
               value: size,
               limit: tight.most,
               unit: 'mm²',
-              title: `${together.map(({ tag }) => tag).join(' and ')} ${together.length > 1 ? `are ${figures(size)} mm² together` : `is ${sizeName(size)}`}; ${tight.part.tag} takes ${tight.most} mm²`,
+              title: `${together.map(({ tag }) => tag).join(' and ')} ${together.length > 1 ? `are ${figures(size)} mm² together` : `is ${sizeName(size)}`}; ${tight.part.tag} takes ${sizeName(noThicker(context.design.settings.wireSeries, tight.most))}`,
               detail:
                 size > tight.most
                   ? 'strands cut off to make it fit are strands that carry nothing: a short thinner piece with its own splice'

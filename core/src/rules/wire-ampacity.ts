@@ -19,7 +19,7 @@ function checkWire(context: RuleContext, job: WiredJob, wire: Wire, value: numbe
     limit,
     unit: 'A',
     title: `${wire.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(limit, 'A')}`,
-    detail: `${size} at up to ${hotC} °C`,
+    detail: `${size} at up to ${context.says(hotC, '°C')}`,
     working: {
       formula: 'I ≤ I_z = I_table · k_ambient',
       given: ampacityGiven(context, wire, false),

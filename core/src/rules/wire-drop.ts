@@ -46,7 +46,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   );
   const given: Given[] = onWay.map((wire) => ({
     symbol: `ΔV(${wire.tag})`,
-    meaning: `${soldName(wire.sizeMm2)}, ${figures(wire.lengthM)} m, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
+    meaning: `${soldName(wire.sizeMm2)}, ${context.says(wire.lengthM, 'm')}, ${formatQuantity(context.amps(state.solution, wireBranch(wire.id)), 'A')}`,
     value: Math.abs(context.volts(state.solution, wire.from, wire.to)),
     unit: 'V',
     source: wireOhmSource(wire.sizeMm2),

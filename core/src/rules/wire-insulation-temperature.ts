@@ -1,5 +1,4 @@
 import { familyOf } from '../graph/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
 import { entered, standard, wireFamily } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -26,7 +25,7 @@ export const wireInsulationTemperature: Rule = {
             value,
             limit: family.insulationC,
             unit: '°C',
-            title: `${wire.tag} lies in ${formatQuantity(value, '°C')}; its insulation bears ${formatQuantity(family.insulationC, '°C')}`,
+            title: `${wire.tag} lies in ${context.says(value, '°C')}; its insulation bears ${context.says(family.insulationC, '°C')}`,
             detail: value > family.insulationC ? 'it hardens, cracks and falls off: glass-fibre insulation near elements' : family.title,
             working: {
               formula: 'T_a ≤ T_insulation',

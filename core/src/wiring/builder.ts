@@ -194,7 +194,17 @@ export class NetlistBuilder {
     }
     this.withoutRelay();
     this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
-    return { parts: [...this.parts.values()], wires: this.wires, joints: this.joints, leftOut: new Set(), bridged: new Set(), dropped: [] };
+    const { lengthUnit, temperatureUnit } = this.design.settings;
+    const units = { lengthUnit, temperatureUnit };
+    return {
+      units,
+      parts: [...this.parts.values()],
+      wires: this.wires,
+      joints: this.joints,
+      leftOut: new Set(),
+      bridged: new Set(),
+      dropped: [],
+    };
   }
 
   /** Where signals feed a load themselves its tails and its way back hang on their fuse, which is known only now. */

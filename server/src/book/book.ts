@@ -11,7 +11,7 @@ import {
   colourName,
   drawJobs,
   drawingSvg,
-  figures,
+  cutLength,
   formatQuantity,
   hasMains,
   mainsSteps,
@@ -175,7 +175,11 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
           },
           table(
             ['Value', 'Assumed', 'Measured'],
-            guesses.map(({ label, value, unit }) => [label, { text: formatQuantity(value, unit), alignment: 'right' as const }, '']),
+            guesses.map(({ label, value, unit }) => [
+              label,
+              { text: formatQuantity(value, unit, design.settings), alignment: 'right' as const },
+              '',
+            ]),
             ['*', 70, 90],
           ),
         ];
@@ -207,7 +211,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         stack: [to, { text: toPlace, color: IRON }, ...(notes.has(wire) ? [{ text: `built: ${notes.get(wire)!.text}`, bold: true }] : [])],
       },
       stacked(`${colour} ${name}`, sizeName(sizeMm2)),
-      { text: existing ? 'there' : `${lengthAssumed ? '≈ ' : ''}${lengthM.toFixed(2)} m`, alignment: 'right' as const },
+      { text: existing ? 'there' : `${lengthAssumed ? '≈ ' : ''}${cutLength(lengthM, design.settings)}`, alignment: 'right' as const },
       stacked(fromTerminal, toTerminal === fromTerminal ? '' : toTerminal),
     ],
   );
@@ -281,25 +285,26 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     } as Content,
   ]);
 
+  const cut = (metres: number) => cutLength(metres, design.settings);
   const cuts: Content[] = [
     {
       text: 'Cut list',
       style: 'section',
     },
-    ...analysis.cuts.map(({ sizeMm2, colour, insulation, pieces, lengthM, cut }): Content => ({
+    ...analysis.cuts.map(({ sizeMm2, colour, insulation, pieces, lengthM, cut: plan }): Content => ({
       stack: [
         {
           text: [
             { text: `${sizeName(sizeMm2)} ${colourName(colour)}`, bold: true },
-            `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${lengthM.toFixed(2)} m; ${cut.rolls.length} new ${cut.rolls.length === 1 ? 'roll' : 'rolls'} of ${figures(design.build.rollM)} m, ${cut.leastRolls} at the least, ${cut.wasteM.toFixed(2)} m over`,
+            `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${cut(lengthM)}; ${plan.rolls.length} new ${plan.rolls.length === 1 ? 'roll' : 'rolls'} of ${formatQuantity(design.build.rollM, 'm', design.settings)}, ${plan.leastRolls} at the least, ${cut(plan.wasteM)} over`,
           ],
         },
-        ...[...cut.spools, ...cut.rolls].map(({ name, pieces: own, leftM }) => ({
-          text: `${name}: ${own.map(({ id, lengthM: metre }) => `${id} ${metre.toFixed(2)}`).join(' + ')}, ${leftM.toFixed(2)} m over`,
+        ...[...plan.spools, ...plan.rolls].map(({ name, pieces: own, leftM }) => ({
+          text: `${name}: ${own.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(' + ')}, ${cut(leftM)} over`,
           margin: [12, 0, 0, 0] as [number, number, number, number],
         })),
-        ...cut.tooLong.map(({ id, lengthM: metre }) => ({
-          text: `${id}: ${metre.toFixed(2)} m, longer than a roll: by the metre`,
+        ...plan.tooLong.map(({ id, lengthM: metre }) => ({
+          text: `${id}: ${cut(metre)}, longer than a roll: by the metre`,
           margin: [12, 0, 0, 0] as [number, number, number, number],
         })),
       ],

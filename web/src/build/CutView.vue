@@ -7,8 +7,10 @@ import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
 import { withBuild } from './edits.ts';
 import SelectField from '../ui/SelectField.vue';
+import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
+const { cut, says, short, units } = useUnits();
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const build = computed(() => project.design!.build);
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
@@ -25,7 +27,7 @@ const dropSpool = (at: number) =>
   project.edit('spool', (now) => withBuild(now, { spools: now.build.spools.filter((_, index) => index !== at) }));
 const stocks = ({ cut }: CutRow): Stock[] => [...cut.spools, ...cut.rolls];
 const share = (metre: number, { lengthM: whole }: Stock) => `${(100 * metre) / whole}%`;
-const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'text/csv', cutListCsv(cuts.value));
+const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'text/csv', cutListCsv(cuts.value, units.value));
 </script>
 
 <template>
@@ -50,7 +52,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
     <ul v-if="build.spools.length" class="spools">
       <li v-for="(spool, at) in build.spools" :key="at">
         <span class="swatch" :style="{ background: swatch(spool.colour) }" aria-hidden="true" />{{ sizeName(spool.sizeMm2) }}
-        {{ colourName(spool.colour) }}, {{ spool.lengthM }} m
+        {{ colourName(spool.colour) }}, {{ says(spool.lengthM, 'm') }}
         <button class="bare" :aria-label="`Take away spool ${at + 1}`" @click="dropSpool(at)">✕</button>
       </li>
     </ul>
@@ -60,9 +62,9 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />{{ sizeName(row.sizeMm2) }}
         {{ row.colourName }}
         <span class="note"
-          >{{ row.insulation }} · {{ row.pieces }} {{ row.pieces === 1 ? 'piece' : 'pieces' }}, {{ row.lengthM.toFixed(2) }} m ·
+          >{{ row.insulation }} · {{ row.pieces }} {{ row.pieces === 1 ? 'piece' : 'pieces' }}, {{ cut(row.lengthM) }} ·
           {{ row.cut.rolls.length }} new {{ row.cut.rolls.length === 1 ? 'roll' : 'rolls' }}, no way needs fewer than
-          {{ row.cut.leastRolls }} · {{ row.cut.wasteM.toFixed(2) }} m left</span
+          {{ row.cut.leastRolls }} · {{ cut(row.cut.wasteM) }} left</span
         >
       </h2>
       <div v-for="stock in stocks(row)" :key="stock.name" class="stock">
@@ -70,23 +72,23 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span
           class="bar"
           role="img"
-          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre} m`).join(', ')}; ${stock.leftM} m left`"
+          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(', ')}; ${cut(stock.leftM)} left`"
         >
           <span
             v-for="piece in stock.pieces"
             :key="piece.id"
             class="piece"
             :style="{ width: share(piece.lengthM, stock) }"
-            :title="`${piece.id} ${piece.lengthM.toFixed(2)} m`"
+            :title="`${piece.id} ${cut(piece.lengthM)}`"
           >
-            <span>{{ piece.id }} {{ piece.lengthM.toFixed(2) }}</span>
+            <span>{{ piece.id }} {{ short(piece.lengthM) }}</span>
           </span>
         </span>
-        <span class="over mono">{{ stock.leftM.toFixed(2) }} m left</span>
-        <span class="whole mono">{{ stock.pieces.map(({ id, lengthM: metre }) => `${id} ${metre.toFixed(2)}`).join(' · ') }}</span>
+        <span class="over mono">{{ cut(stock.leftM) }} left</span>
+        <span class="whole mono">{{ stock.pieces.map(({ id, lengthM: metre }) => `${id} ${short(metre)}`).join(' · ') }}</span>
       </div>
       <p v-for="piece in row.cut.tooLong" :key="piece.id" class="long">
-        {{ piece.id }}: {{ piece.lengthM.toFixed(2) }} m, longer than a roll: by the metre
+        {{ piece.id }}: {{ cut(piece.lengthM) }}, longer than a roll: by the metre
       </p>
     </article>
     <p class="note">Longest first, each where it leaves least over (best fit decreasing); the least is the bound of Martello and Toth.</p>

@@ -7,8 +7,10 @@ import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import { withCount } from './edits.ts';
+import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
+const { cut: written, says } = useUnits();
 const parts = computed(() => project.analysis?.parts ?? []);
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const total = computed(() => totalPrice(parts.value, cuts.value));
@@ -41,10 +43,10 @@ const rows = computed((): readonly Row[] => [
   ...cuts.value.map((cut) => ({
     id: `${cut.sizeMm2} ${cut.colour} ${cut.insulation}`,
     buy: cut.cut.rolls.length,
-    description: `Roll of ${project.design!.build.rollM} m, ${sizeName(cut.sizeMm2)}, ${colourName(cut.colour)}, ${cut.insulation}`,
+    description: `Roll of ${says(project.design!.build.rollM, 'm')}, ${sizeName(cut.sizeMm2)}, ${colourName(cut.colour)}, ${cut.insulation}`,
     tags: `${cut.pieces} ${cut.pieces === 1 ? 'piece' : 'pieces'}`,
     places: '',
-    need: `${cut.lengthM.toFixed(2)} m`,
+    need: written(cut.lengthM),
     each: null,
     price: cut.price,
     part: null,

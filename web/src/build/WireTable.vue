@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All pieces of wire; what a person says of one stays with it. */
 import { computed, ref } from 'vue';
-import { WIRE_COLOURS, colourName, sizeName, wireListCsv, type WireRow } from '@iron-nudge/core';
+import { WIRE_COLOURS, colourName, readQuantity, sizeName, wireListCsv, type WireRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
@@ -12,8 +12,10 @@ import SelectField from '../ui/SelectField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
 import TickField from '../ui/TickField.vue';
 import { each } from '../ui/options.ts';
+import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
+const { named, says, short, units } = useUnits();
 const text = ref('');
 const job = ref('');
 const COLUMNS: readonly Column<WireRow>[] = [
@@ -55,20 +57,20 @@ const edit = (row: WireRow, what: string, changes: Parameters<typeof withWireEdi
 const whole = (row: WireRow) => row.id === row.wire;
 const trouble = ref('');
 function setLength(row: WireRow, typed: string, refuse: () => void): void {
-  const value = Number(typed.replace(',', '.'));
+  const value = readQuantity(typed, 'm', units.value) ?? NaN;
   trouble.value = '';
   if (typed === '') void edit(row, 'length', { lengthM: undefined });
   else if (!(value > 0 && value <= 500)) {
-    trouble.value = `The length of ${row.tag} is metres, above 0 and up to 500.`;
+    trouble.value = `The length of ${row.tag} is above 0 and up to ${says(500, 'm')}.`;
     refuse();
   } else {
     // What the strips add to the piece belongs to the wire.
     const { lengthM } = project.analysis!.netlist.wires.find(({ id }) => id === row.wire)!;
-    void edit(row, 'length', { lengthM: Math.round((value + lengthM - row.lengthM) * 1000) / 1000 });
+    void edit(row, 'length', { lengthM: Number((value + lengthM - row.lengthM).toFixed(6)) });
   }
 }
 const setLabel = (row: WireRow, typed: string) => edit(row, 'label', { label: typed === '' ? undefined : typed });
-const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 'text/csv', wireListCsv(rows.value));
+const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 'text/csv', wireListCsv(rows.value, units.value));
 </script>
 
 <template>
@@ -126,13 +128,13 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
             v-if="whole(row)"
             class="plain length"
             numeric
-            :class="{ said: said(row)?.lengthM !== undefined }"
-            :label="`Length of ${row.tag}, m`"
-            :model-value="row.lengthM.toFixed(2)"
+            :class="{ said: said(row)?.lengthM !== undefined, inches: units.lengthUnit === 'ft' }"
+            :label="`Length of ${row.tag}, ${named('m')}`"
+            :model-value="short(row.lengthM)"
             @take="(typed, refuse) => setLength(row, typed, refuse)"
           />
-          <template v-else>{{ row.lengthM.toFixed(2) }}</template>
-          m
+          <template v-else>{{ short(row.lengthM) }}</template>
+          {{ units.lengthUnit === 'm' ? 'm' : '' }}
         </span>
       </template>
       <template #cell-ends="{ row }"
@@ -220,6 +222,9 @@ section :deep(.there td) {
   width: 58px;
   text-align: right;
   font-family: var(--mono);
+}
+.length.inches {
+  width: 84px;
 }
 .length.said {
   font-weight: 700;

@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import {
   EARTH_MARK,
   formatQuantity,
+  cutLength,
   sizeName,
   wireBranch,
   WIRE_COLOURS,
@@ -69,7 +70,7 @@ function dropText(wire: Wire): string {
   const size = Math.abs(volts);
   return size < 0.1 ? ` −${Math.round(size * 1000)} mV` : ` −${size.toFixed(2)} V`;
 }
-const headOf = (wire: Wire) => `${wire.tag} ${wire.colour} ${wire.lengthM.toFixed(2)} m`;
+const headOf = (wire: Wire) => `${wire.tag} ${wire.colour} ${cutLength(wire.lengthM, project.design!.settings)}`;
 /** The monospaced face is 0.6 em wide at 12 px. */
 const labelWidth = (wire: Wire) => Math.max(headOf(wire).length + dropText(wire).length, sizeName(wire.sizeMm2).length) * 7.25 + 22;
 const railVolts = (at: string) => {

@@ -2,15 +2,17 @@
 /** One finding: what was found, what mends it, its working, and why one lives with it. */
 import { message } from 'ant-design-vue';
 import { computed, ref, type VNode } from 'vue';
-import { acceptFinding, assumptionsOf, formatQuantity, takeBackAcceptance, type Finding } from '@iron-nudge/core';
+import { acceptFinding, assumptionsOf, takeBackAcceptance, type Finding } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { SEVERITY } from '../ui/severity.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 import TradeText from '../ui/TradeText.vue';
+import { useUnits } from '../ui/units.ts';
 
 const props = defineProps<{ finding: Finding }>();
 const emit = defineEmits<{ working: [] }>();
 const project = useProject();
+const { says } = useUnits();
 const peeking = ref(false);
 /** Whether it is about to be accepted, and why. */
 const accepting = ref(false);
@@ -21,7 +23,7 @@ const standsOn = computed(() => {
   const { assumed, severity } = props.finding;
   if (assumed.length === 0 || severity === 'hold') return '';
   const own = assumptionsOf(project.design!).filter(({ key }) => assumed.includes(key));
-  const named = own.slice(0, 2).map(({ label, value, unit }) => `${label} ${formatQuantity(value, unit)}`);
+  const named = own.slice(0, 2).map(({ label, value, unit }) => `${label} ${says(value, unit)}`);
   return [...named, ...(own.length > 2 ? [`${own.length - 2} more`] : [])].join(', ');
 });
 const isSubject = computed(() => project.selection !== null && props.finding.subject.id === project.selection.id);

@@ -8,10 +8,12 @@ import { useProject } from '../stores/project.ts';
 import PlotChart from '../ui/PlotChart.vue';
 import RadioField from '../ui/RadioField.vue';
 import TickField from '../ui/TickField.vue';
+import { useUnits } from '../ui/units.ts';
 
 const props = defineProps<{ regulator: Extract<Signal, { nature: 'regulator' }> }>();
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
+const { named, says, shown } = useUnits();
 const setup = computed(() => (project.design ? heatSetup(project.design, props.regulator) : null));
 
 const swapped = ref(false);
@@ -21,6 +23,7 @@ const speed = ref(60);
 const running = ref(false);
 const state = shallowRef<HeatState | null>(null);
 const samples = shallowRef<readonly HeatSample[]>([]);
+const degrees = (celsius: number) => shown('°C').to(celsius);
 const SPEEDS = [1, 10, 60, 600] as const;
 const SPEED_OPTIONS = SPEEDS.map((times) => ({ value: times, text: times === 1 ? 'real time' : `× ${times}` }));
 /** Points that a chart shows well. */
@@ -92,27 +95,27 @@ const data = computed<Data[]>(() => {
       { yaxis: 'y2', line: { color: tone('iron'), width: 1 }, fill: 'tozeroy' },
     ),
     line(
-      'what it reads, °C',
-      samples.value.map(({ readC }) => readC),
+      `what it reads, ${named('°C')}`,
+      samples.value.map(({ readC }) => degrees(readC)),
       'control',
       { line: { color: tone('control'), width: 1.6, dash: 'dot' } },
     ),
     line(
-      'the thing itself, °C',
-      samples.value.map(({ thingC }) => thingC),
+      `the thing itself, ${named('°C')}`,
+      samples.value.map(({ thingC }) => degrees(thingC)),
       'copper',
     ),
     line(
-      'set, °C',
-      samples.value.map(() => props.regulator.setC),
+      `set, ${named('°C')}`,
+      samples.value.map(() => degrees(props.regulator.setC)),
       'hold',
       { line: { color: tone('hold'), width: 1.2, dash: 'dash' } },
     ),
   ];
 });
-const LAYOUT: Partial<Layout> = {
+const layout = computed((): Partial<Layout> => ({
   xaxis: { title: { text: 'time, min' }, rangemode: 'tozero' },
-  yaxis: { title: { text: 'temperature, °C' } },
+  yaxis: { title: { text: `temperature, ${named('°C')}` } },
   yaxis2: {
     title: { text: 'power, %' },
     overlaying: 'y',
@@ -125,7 +128,7 @@ const LAYOUT: Partial<Layout> = {
   margin: { l: 58, r: 54, t: 8, b: 46 },
   showlegend: true,
   legend: { orientation: 'h', y: 1.12 },
-};
+}));
 const rows = computed(() => {
   const every = Math.max(1, Math.ceil(samples.value.length / 8));
   return samples.value.filter((_, at) => at % every === 0).slice(-8);
@@ -134,7 +137,7 @@ const words = computed(() => {
   const now = state.value;
   if (!now) return 'Cold. Run it, in its own time or faster.';
   const away = now.thingC - props.regulator.setC;
-  const parts = [`${figures(now.atS / 60, 3)} min: ${figures(now.thingC, 4)} °C`];
+  const parts = [`${figures(now.atS / 60, 3)} min: ${says(now.thingC, '°C')}`];
   if (now.cutOpen) parts.push('the cut-out has opened: it stays open until a hand resets or replaces it');
   else if (away > 20) parts.push('far above what is set: nothing holds it back');
   else if (props.regulator.control === 'phase-angle') parts.push(`fires at ${Math.round(firingDegrees(now.asks))}°`);
@@ -159,17 +162,17 @@ const words = computed(() => {
         <TickField
           v-model="cutOut"
           :disabled="setup.cutOutC === null"
-          :label="setup.cutOutC === null ? 'no cut-out above what is set' : `cut-out at ${figures(setup.cutOutC)} °C`"
+          :label="setup.cutOutC === null ? 'no cut-out above what is set' : `cut-out at ${says(setup.cutOutC, '°C')}`"
         />
         <span class="facts"
           >{{ formatQuantity(setup.plant.watt, 'W') }}, {{ figures(setup.plant.heatJPerK) }} J/K, loses
           {{ figures(setup.plant.lossWPerK) }} W/K; full power would end at
-          {{ figures(setup.plant.ambientC + setup.plant.watt / setup.plant.lossWPerK, 3) }} °C</span
+          {{ says(setup.plant.ambientC + setup.plant.watt / setup.plant.lossWPerK, '°C') }}</span
         >
       </div>
       <p class="words" role="status">{{ words }}</p>
       <div class="both">
-        <PlotChart class="chart" :label="`Temperature over time under ${regulator.name}`" :data="data" :layout="LAYOUT" />
+        <PlotChart class="chart" :label="`Temperature over time under ${regulator.name}`" :data="data" :layout="layout" />
         <table class="sheet">
           <thead>
             <tr>
@@ -182,8 +185,8 @@ const words = computed(() => {
           <tbody>
             <tr v-for="row in rows" :key="row.atS">
               <th scope="row" class="mono">{{ figures(row.atS / 60, 3) }} min</th>
-              <td class="number">{{ figures(row.thingC, 4) }} °C</td>
-              <td class="number">{{ figures(row.readC, 4) }} °C</td>
+              <td class="number">{{ says(row.thingC, '°C') }}</td>
+              <td class="number">{{ says(row.readC, '°C') }}</td>
               <td class="number">{{ Math.round(row.power * 100) }} %</td>
             </tr>
           </tbody>

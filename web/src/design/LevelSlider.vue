@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** What a sensor of two levels watches, as a slider with both of its levels marked. */
 import { computed, ref } from 'vue';
-import { formatQuantity, levelsOf, stateWord, thresholdState, type Signal } from '@iron-nudge/core';
+import { levelsOf, stateWord, thresholdState, type Signal } from '@iron-nudge/core';
 import SlideField from '../ui/SlideField.vue';
 import { useProject } from '../stores/project.ts';
+import { useUnits } from '../ui/units.ts';
 
 const props = defineProps<{ signal: Signal }>();
 const project = useProject();
+const { says } = useUnits();
 const own = computed(() => levelsOf(props.signal)!);
 const unit = computed(() => own.value.unit);
 const supply = computed(() => project.design?.supplies.find(({ id }) => id === own.value.supply) ?? null);
@@ -38,13 +40,11 @@ function put(level: number): void {
       :most="most"
       :step="own.step"
       :marks="levels"
-      :words="(level) => `${formatQuantity(level, unit)}, ${stateWord(signal, isOn)}`"
+      :words="(level) => `${says(level, unit)}, ${stateWord(signal, isOn)}`"
       @update:model-value="put"
     />
-    <span class="mono">{{ formatQuantity(value, unit) }}</span>
-    <span class="marks mono" aria-hidden="true"
-      >closes {{ formatQuantity(own.closesAt, unit) }} · opens {{ formatQuantity(own.opensAt, unit) }}</span
-    >
+    <span class="mono">{{ says(value, unit) }}</span>
+    <span class="marks mono" aria-hidden="true">closes {{ says(own.closesAt, unit) }} · opens {{ says(own.opensAt, unit) }}</span>
   </div>
 </template>
 

@@ -4,8 +4,10 @@ import { shallowRef, watch } from 'vue';
 import { formatQuantity, type MountPlace } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
+const { says } = useUnits();
 const places = shallowRef<readonly MountPlace[] | null>(null);
 watch(
   [() => project.analysis, () => project.job?.id],
@@ -47,7 +49,7 @@ const move = (place: string) =>
           <th scope="row">{{ place.name }}</th>
           <td v-if="place.why" colspan="6">{{ place.why }}</td>
           <template v-else>
-            <td class="number">{{ formatQuantity(place.wireM, 'm') }}</td>
+            <td class="number">{{ says(place.wireM, 'm') }}</td>
             <td class="number" :class="{ least: place.copperG === least((one) => one.copperG) }">{{ Math.round(place.copperG) }} g</td>
             <td class="number" :class="{ least: place.cost === least((one) => one.cost) }">{{ place.cost.toFixed(2) }}</td>
             <td class="number" :class="{ least: place.dropV === least((one) => one.dropV) }">

@@ -5,9 +5,11 @@ import { ref, watch } from 'vue';
 import { formatQuantity, type WiringView } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
+import { useUnits } from '../ui/units.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
+const { says } = useUnits();
 const views = ref<readonly WiringView[] | null>(null);
 
 watch(
@@ -23,7 +25,7 @@ const pick = (id: string) => project.patch('way of wiring', [{ path: ['jobs', pr
 const ROWS: readonly { label: string; of: (view: WiringView) => string }[] = [
   { label: 'Relays', of: ({ relays }) => String(relays) },
   { label: 'Fuses · diodes', of: ({ fuses, diodes }) => `${fuses} · ${diodes}` },
-  { label: 'Wire', of: ({ wireM, copperG }) => `${formatQuantity(wireM, 'm')}, ${Math.round(copperG)} g copper` },
+  { label: 'Wire', of: ({ wireM, copperG }) => `${says(wireM, 'm')}, ${Math.round(copperG)} g copper` },
   { label: 'Coils while on', of: ({ coilOnA }) => formatQuantity(coilOnA, 'A') },
   { label: 'Coils while off', of: ({ coilOffA }) => formatQuantity(coilOffA, 'A') },
   { label: 'States as meant', of: ({ matching, states }) => `${matching} of ${states}` },

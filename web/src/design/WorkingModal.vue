@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
 import { ref, watch } from 'vue';
-import { formatQuantity, type Finding, type Given } from '@iron-nudge/core';
+import { type Finding, type Given } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 import SourceLink from '../ui/SourceLink.vue';
+import { useUnits } from '../ui/units.ts';
 
 const finding = defineModel<Finding | null>('finding', { required: true });
 const project = useProject();
+const { says } = useUnits();
 /** What the solved numbers come from, asked for when a working is opened. */
 const trail = ref<readonly Given[]>([]);
 watch(
@@ -44,19 +46,19 @@ function follow(path: string): void {
           <tr v-for="(given, at) in finding.working.given" :key="at">
             <td class="mono">{{ given.symbol }}</td>
             <td>{{ given.meaning }}</td>
-            <td class="number">{{ formatQuantity(given.value, given.unit) }}</td>
+            <td class="number">{{ says(given.value, given.unit) }}</td>
             <td><SourceLink :source="given.source" @follow="follow" /></td>
           </tr>
           <tr class="result">
             <td class="mono">{{ finding.working.result.symbol }}</td>
             <td>{{ finding.working.result.meaning }}</td>
-            <td class="number">{{ formatQuantity(finding.working.result.value, finding.working.result.unit) }}</td>
+            <td class="number">{{ says(finding.working.result.value, finding.working.result.unit) }}</td>
             <td><SourceLink :source="finding.working.result.source" @follow="follow" /></td>
           </tr>
           <tr class="result">
             <td class="mono">{{ finding.sense === 'at most' ? '≤' : '≥' }} {{ finding.working.limit.symbol }}</td>
             <td>{{ finding.working.limit.meaning }}</td>
-            <td class="number">{{ formatQuantity(finding.working.limit.value, finding.working.limit.unit) }}</td>
+            <td class="number">{{ says(finding.working.limit.value, finding.working.limit.unit) }}</td>
             <td><SourceLink :source="finding.working.limit.source" @follow="follow" /></td>
           </tr>
         </tbody>
@@ -68,7 +70,7 @@ function follow(path: string): void {
             <tr v-for="(given, at) in trail" :key="at">
               <td class="mono">{{ given.symbol }}</td>
               <td>{{ given.meaning }}</td>
-              <td class="number">{{ formatQuantity(given.value, given.unit) }}</td>
+              <td class="number">{{ says(given.value, given.unit) }}</td>
               <td><SourceLink :source="given.source" @follow="follow" /></td>
             </tr>
           </tbody>

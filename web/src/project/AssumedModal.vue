@@ -2,13 +2,15 @@
 /** What the app filled in and nobody said: each value a way to its field, and a tick for what was found right. */
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { assumptionsOf, formatQuantity, type Assumption } from '@iron-nudge/core';
+import { assumptionsOf, type Assumption } from '@iron-nudge/core';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
 import { useOwnShelf } from './own-shelf.ts';
+import { useUnits } from '../ui/units.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
+const { says } = useUnits();
 const router = useRouter();
 const assumed = computed(() => assumptionsOf(project.design!));
 function check({ key, label }: Assumption): void {
@@ -46,7 +48,7 @@ function takeAnew(): void {
           <tbody>
             <tr v-for="entry in assumed" :key="entry.key">
               <td>{{ entry.label }}</td>
-              <td class="number">{{ formatQuantity(entry.value, entry.unit) }}</td>
+              <td class="number">{{ says(entry.value, entry.unit) }}</td>
               <td><button class="plain-button" @click="follow(entry.path)">Enter…</button></td>
               <td>
                 <button class="plain-button" :aria-label="`It is so: ${entry.label}`" @click="check(entry)">It is so</button>

@@ -2,8 +2,10 @@
 /** The places as they stand to each other, with the ways that were measured: a plan to see a wrong number on. */
 import { computed } from 'vue';
 import { mapOfPlaces, type Design } from '@iron-nudge/core';
+import { useUnits } from '../ui/units.ts';
 
 const props = defineProps<{ design: Design }>();
+const { says } = useUnits();
 const WIDE = 560;
 const MARGIN = { x: 70, y: 30 };
 const MOST_TALL = 230;
@@ -31,7 +33,7 @@ const words = computed(
   <svg class="map" :viewBox="`0 0 ${WIDE} ${map.height}`" role="img" :aria-label="words">
     <g v-for="way in ways" :key="way.key" :class="{ assumed: way.assumed }">
       <line :x1="way.from.x" :y1="way.from.y" :x2="way.to.x" :y2="way.to.y" />
-      <text class="length" :x="(way.from.x + way.to.x) / 2" :y="(way.from.y + way.to.y) / 2 - 4">{{ way.lengthM }} m</text>
+      <text class="length" :x="(way.from.x + way.to.x) / 2" :y="(way.from.y + way.to.y) / 2 - 4">{{ says(way.lengthM, 'm') }}</text>
     </g>
     <g v-for="place in design.places" :key="place.id">
       <circle :cx="map.at.get(place.id)!.x" :cy="map.at.get(place.id)!.y" r="7" />

@@ -8,9 +8,11 @@ import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TickField from '../ui/TickField.vue';
 import TextField from '../ui/TextField.vue';
+import { useUnits } from '../ui/units.ts';
 
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
+const { named, units } = useUnits();
 const design = computed<Design>(() => project.design!);
 /** A way as measured that is shorter by other ways: said where it is entered, once for all jobs. */
 const contradictions = computed(() => {
@@ -99,7 +101,7 @@ function remove(id: string): void {
             <thead>
               <tr>
                 <th scope="col">Place</th>
-                <th scope="col">Coldest, hottest air, °C</th>
+                <th scope="col">Coldest, hottest air, {{ named('°C') }}</th>
                 <th scope="col">Closed in</th>
                 <th v-for="{ key, head, title } in TICKS" :key="key" scope="col" :title="title">{{ head }}</th>
                 <th scope="col"><span class="visually-hidden">Delete</span></th>
@@ -115,7 +117,7 @@ function remove(id: string): void {
                     @update:model-value="setPlace(at, { ...place, name: $event }, 'name')"
                   />
                 </td>
-                <td data-title="Air, °C">
+                <td :data-title="`Air, ${named('°C')}`">
                   <div class="air">
                     <NumberField
                       :class="{ assumed: isAssumed(at, 'coldestC') }"
@@ -190,14 +192,14 @@ function remove(id: string): void {
         <button class="plain-button" @click="add">Add a place</button>
       </section>
       <section>
-        <h2 class="caps">Metres between them × loaded circuits side by side</h2>
+        <h2 class="caps">{{ units.lengthUnit === 'ft' ? 'Feet' : 'Metres' }} between them × loaded circuits side by side</h2>
         <p>
           In a bundle, count every circuit that carries load current there, yours and the vehicle’s; 1 lies loose, nine is the most that the
           table has. Those of this project are counted below each way.
         </p>
         <p v-for="finding in contradictions" :key="finding.key" class="contradiction">▲ {{ finding.title }}: {{ finding.detail }}</p>
         <div class="far">
-          <table aria-label="Metres between places, and loaded circuits side by side">
+          <table :aria-label="`${units.lengthUnit === 'ft' ? 'Feet' : 'Metres'} between places, and loaded circuits side by side`">
             <tbody>
               <tr v-for="(b, row) in design.places.slice(1)" :key="b.id">
                 <th scope="row">{{ b.name }}</th>

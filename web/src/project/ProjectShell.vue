@@ -11,12 +11,14 @@ import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import { late } from '../ui/late.ts';
 import { isTyping } from '../ui/typing.ts';
+import { provideUnits } from '../ui/units.ts';
 
 const CommandFinder = late(() => import('../shell/CommandFinder.vue'));
 const ShareModal = late(() => import('../people/ShareModal.vue'));
 const EarlierModal = late(() => import('./EarlierModal.vue'));
 
 const project = useProject();
+provideUnits(() => project.design?.settings);
 const route = useRoute();
 const router = useRouter();
 const finding = ref(false);

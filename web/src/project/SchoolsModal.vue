@@ -2,7 +2,7 @@
 /** Where practitioners differ; changing one wires and checks everything again. */
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { SCHOOLS, type Settings, wireSeriesPatches } from '@iron-nudge/core';
+import { SCHOOLS, type Settings, settingPatches } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import RadioField from '../ui/RadioField.vue';
@@ -10,13 +10,8 @@ import RadioField from '../ui/RadioField.vue';
 const open = defineModel<boolean>('open', { required: true });
 const project = useProject();
 const settings = computed(() => project.design!.settings);
-const set = (field: string, title: string, value: unknown, typed = false) =>
-  project.patch(
-    title.toLowerCase(),
-    // Sizes that were chosen by hand go over to the other series with it.
-    field === 'wireSeries' ? wireSeriesPatches(project.design!, value as Settings['wireSeries']) : [{ path: ['settings', field], value }],
-    typed ? `settings-${field}` : null,
-  );
+const set = <Field extends keyof Settings>(field: Field, title: string, value: unknown, typed = false) =>
+  project.patch(title.toLowerCase(), settingPatches(project.design!, field, value as Settings[Field]), typed ? `settings-${field}` : null);
 </script>
 
 <template>

@@ -13,6 +13,7 @@ import { minute } from '../ui/when.ts';
 import { wordsOf } from '../ui/words-of.ts';
 import ChoiceInPlace from '../ui/ChoiceInPlace.vue';
 import ProjectCard from './ProjectCard.vue';
+import { measure } from './measure.ts';
 import SayBox from './SayBox.vue';
 import { each } from '../ui/options.ts';
 import { holding, inOrder } from '../ui/find.ts';
@@ -83,8 +84,8 @@ const begin = (design: Design) =>
   });
 const beginFrom = (ready: string) =>
   attempt(async () => {
-    const { GALLERY, projectFrom } = await import('./saying.ts');
-    const { id } = await api.create(projectFrom(GALLERY.find((one) => one.id === ready)!));
+    const { GALLERY, measuredIn, projectFrom } = await import('./saying.ts');
+    const { id } = await api.create(measuredIn(projectFrom(GALLERY.find((one) => one.id === ready)!), measure.value));
     await open(id);
   });
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A circuit in one sentence: what it was taken for stands under it while one types, and what is still to say. */
 import { computed, ref, shallowRef, useId } from 'vue';
-import type { Design, Heard } from '@iron-nudge/core';
+import { MEASURES, measuredIn, type Design, type Heard } from '@iron-nudge/core';
 import type * as Saying from './saying.ts';
 import SelectField from '../ui/SelectField.vue';
+import { measure } from './measure.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
 const props = defineProps<{ design: Design | null; button: string }>();
@@ -26,7 +27,7 @@ async function fetchReader(): Promise<typeof Saying | null> {
 }
 const heard = computed<Heard | null>(() => {
   if (!reader.value || text.value.trim() === '') return null;
-  return reader.value.hear(text.value, props.design, answers.value);
+  return reader.value.hear(text.value, props.design, answers.value, props.design?.settings ?? MEASURES[measure.value].settings);
 });
 const told = computed(() => heard.value?.told.filter(({ means }) => means !== '') ?? []);
 const toAnswer = computed(() => heard.value?.blanks.filter(({ choices }) => choices === null || choices.length > 0) ?? []);
@@ -37,7 +38,7 @@ const answered = computed(() => Object.keys(answers.value).filter((key) => !key.
 async function wire(): Promise<void> {
   const now = (await fetchReader()) && heard.value;
   const design = now && reader.value!.saidIn(now, props.design);
-  if (design) emit('wired', design);
+  if (design) emit('wired', props.design ? design : measuredIn(design, measure.value));
 }
 </script>
 

@@ -1,4 +1,4 @@
-import { type Unit, formatQuantity, terminal } from '../../quantity/index.ts';
+import { type Unit, figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { Sensor } from '../primitives.ts';
 import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
@@ -27,6 +27,9 @@ const SENSE_OHM = 4000;
  * A switch with two levels. One that watches a voltage sits between `+` and `-`, and what it does is solved
  * in the circuit, sag and all; one that watches a temperature is told from outside.
  */
+/** A level as it is set: to a tenth of a degree, for it may have been typed in °F. */
+const levelText = (level: number, unit: Unit): string => (unit === '°C' ? `${figures(level, 4)} °C` : formatQuantity(level, unit));
+
 export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   kind: 'threshold',
   plays: 'sensor',
@@ -86,5 +89,5 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.watches} switch, closes at ${formatQuantity(spec.closesAt, spec.unit)}, opens at ${formatQuantity(spec.opensAt, spec.unit)}, at least ${spec.limitA} A (${name})`,
+    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A (${name})`,
 };

@@ -1,5 +1,5 @@
 /** What changed from one design to another, as a person with a built vehicle wants to know it: by wire and by part. */
-import { partOf, pinOf } from '../../quantity/index.ts';
+import { cutLength, partOf, pinOf } from '../../quantity/index.ts';
 import { compile } from '../../wiring/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
@@ -72,12 +72,12 @@ function placeOf(part: AnyPart, ...designs: readonly Design[]): string {
 }
 const partFacts = (part: AnyPart, place: string): Facts => ({ part: kindOf(part).listed(part) ?? part.name, place, tag: part.tag });
 
-function wireFacts(wire: Wire, { parts }: Netlist): Facts {
+function wireFacts(wire: Wire, { parts, units }: Netlist): Facts {
   const end = (at: string) => `${parts.find(({ id }) => id === partOf(at))?.tag ?? partOf(at)} ${pinOf(at)}`;
   return {
     size: sizeName(wire.sizeMm2),
     colour: colourName(wire.colour),
-    length: `${wire.lengthM.toFixed(2)} m`,
+    length: cutLength(wire.lengthM, units),
     from: end(wire.from),
     to: end(wire.to),
     tag: wire.tag,

@@ -29,18 +29,19 @@ export interface Cut {
 }
 
 /** Counted in whole centimetres, so that sums are exact. */
-const cm = (metre: number) => Math.round(metre * 100);
+/** Tenths of a millimetre: whole numbers of them are whole centimetres and whole inches alike. */
+const tenths = (metre: number) => Math.round(metre * 10_000);
 
 export function cutPieces(pieces: readonly Piece[], rollM: number, spoolsM: readonly number[] = []): Cut {
-  const roll = cm(rollM);
+  const roll = tenths(rollM);
   const order = [...pieces].sort((a, b) => b.lengthM - a.lengthM || (a.id < b.id ? -1 : 1));
-  const spools = spoolsM.map((lengthM, at) => ({ name: `spool ${at + 1}`, lengthM, left: cm(lengthM), pieces: [] as Piece[] }));
+  const spools = spoolsM.map((lengthM, at) => ({ name: `spool ${at + 1}`, lengthM, left: tenths(lengthM), pieces: [] as Piece[] }));
   const rolls: { name: string; lengthM: number; left: number; pieces: Piece[] }[] = [];
   const tooLong: Piece[] = [];
   /** Those that no spool takes: what the bound of new rolls counts. */
   const unspooled: number[] = [];
   for (const piece of order) {
-    const need = cm(piece.lengthM);
+    const need = tenths(piece.lengthM);
     const tightest = (stock: typeof rolls) => stock.filter(({ left }) => left >= need).sort((a, b) => a.left - b.left)[0];
     let into = tightest(spools);
     if (!into) {
@@ -56,13 +57,13 @@ export function cutPieces(pieces: readonly Piece[], rollM: number, spoolsM: read
     into.left -= need;
   }
   const done = (stock: typeof rolls): Stock[] =>
-    stock.map(({ name, lengthM, left, pieces: own }) => ({ name, lengthM, pieces: own, leftM: left / 100 }));
+    stock.map(({ name, lengthM, left, pieces: own }) => ({ name, lengthM, pieces: own, leftM: left / 10_000 }));
   return {
     spools: done(spools).filter(({ pieces: own }) => own.length > 0),
     rolls: done(rolls),
     tooLong,
     leastRolls: leastRolls(unspooled, roll),
-    wasteM: rolls.reduce((sum, { left }) => sum + left, 0) / 100,
+    wasteM: rolls.reduce((sum, { left }) => sum + left, 0) / 10_000,
   };
 }
 

@@ -1,9 +1,9 @@
 /** What is needed to build it: wires to cut, parts to buy. */
-import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, partOf, pinOf, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
-import { STRIP_MOST_MM2, WIRE_SERIES, awgName, colourName, nearestAwg, sizeName, soldName, wireFamily } from '../../reference/index.ts';
+import { STRIP_MOST_MM2, awgName, colourName, nearestAwg, noThicker, sizeName, soldName, wireFamily } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -92,8 +92,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       colourName: colourName(wire.colour),
       sizeMm2: wire.sizeMm2,
       awg: awgName(nearestAwg(wire.sizeMm2)),
-      // To the next whole centimetre: nobody cuts finer, and never shorter.
-      lengthM: Math.ceil(lengthM * 100 - 1e-9) / 100,
+      lengthM: wholeCut(lengthM, design.settings),
       lengthAssumed: lengthAssumed && suffix === '',
       insulation: wire.insulation === 'glass' ? 'fibreglass' : wire.mains ? `for mains, ${mainsVolts}` : usualInsulation(design),
       labelFrom: `${name + suffix} ${from.name}`,
@@ -242,10 +241,16 @@ const INCHES: readonly (readonly [RegExp, string])[] = [
   [/\bM8\b/g, '5/16 in'],
   [/\bM10\b/g, '3/8 in'],
 ];
-const asBought = ({ settings }: Design, words: string): string =>
-  settings.wireSeries === 'metric' ? words : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), words);
+function asBought({ settings }: Design, words: string): string {
+  // A part is marked in °C, wherever it is sold.
+  const warm =
+    settings.temperatureUnit === 'C'
+      ? words
+      : words.replace(/(\d+(?:\.\d+)?) °C/g, (marked, degrees: string) => `${formatQuantity(Number(degrees), '°C', settings)} (${marked})`);
+  return settings.wireSeries === 'metric' ? warm : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), warm);
+}
 /** The thickest wire that goes under a terminal of a strip, as the project buys it, mm². */
-const stripMost = ({ settings }: Design): number => WIRE_SERIES[settings.wireSeries].filter((size) => size <= STRIP_MOST_MM2).at(-1)!;
+const stripMost = ({ settings }: Design): number => noThicker(settings.wireSeries, STRIP_MOST_MM2);
 
 /** What is crimped or pressed on an end; null where nothing is bought for it. */
 function boughtTerminal(design: Design, style: string, sizeMm2: number): { description: string; price: number } | null {

@@ -9,8 +9,7 @@
  */
 import type { Terminal } from '../../quantity/index.ts';
 import { wireBranch } from '../../wiring/index.ts';
-import type { Netlist, Wire } from '../../graph/index.ts';
-import { sizeName } from '../../reference/index.ts';
+import type { Netlist } from '../../graph/index.ts';
 import type { SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
 import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
@@ -140,7 +139,7 @@ function itemsOf(edge: Edge, y1: number, y2: number, room: Room): Item[] {
   const line: Item = { y1, y2, left: 6, right: 6 };
   if (edge.wire) {
     if (isLabelLess(edge.wire)) return [line];
-    return [line, { y1: middle - 15, y2: middle + 15, left: 6, right: 16 + textWidth(wireWords(edge.wire)) + LIVE_LABEL }];
+    return [line, { y1: middle - 15, y2: middle + 15, left: 6, right: 16 + textWidth(edge.words) + LIVE_LABEL }];
   }
   const { symbol, labels } = edge.element!;
   const half = SHAPES[symbol].room / 2;
@@ -151,10 +150,6 @@ function itemsOf(edge: Edge, y1: number, y2: number, room: Room): Item[] {
   const earth: Item = { y1: middle - 4, y2: middle + EARTH_DOWN + 6, left: -EARTH_X + textWidth(earths.join(' ')) / 2, right: 0 };
   return [line, { y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }, ...(earths.length > 0 ? [earth] : [])];
 }
-/** Its longest line of words. */
-const wireWords = ({ tag, colour, lengthM, sizeMm2 }: Wire): string =>
-  [`${tag} ${colour} ${lengthM.toFixed(2)} m`, sizeName(sizeMm2)].reduce((one, other) => (one.length >= other.length ? one : other));
-
 function render(graph: Graph, chains: readonly Chain[], order: readonly number[], { y, bottom, railY }: Heights): Drawing {
   // What hangs on a rail stands below the last of them, not across it.
   const room: Room = { top: Math.max(0, ...railY.values()), bottom };
@@ -216,7 +211,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           labelX: x + 14,
           labelY: middleOf(y1, y2, room),
         });
-        boxes.push(...textOfWire(wires[wires.length - 1]!, wireWords(edge.wire)));
+        boxes.push(...textOfWire(wires[wires.length - 1]!, edge.words));
       } else {
         const { part, key, symbol, branch, labels, earths } = edge.element!;
         const flipped = edge.a !== upper;

@@ -1,5 +1,6 @@
 /** The netlist as a graph to draw: vertices are metal, edges are wires and two-terminal parts. */
-import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
+import { type Terminal, type Units, cutLength, partOf, pinOf, terminal } from '../../quantity/index.ts';
+import { sizeName } from '../../reference/index.ts';
 import { type Netlist, type Wire, groups } from '../../graph/index.ts';
 import { type AnyPart, type SymbolName, kindOf } from '../../kinds/index.ts';
 import { SHAPES } from './symbols.ts';
@@ -12,6 +13,8 @@ export interface Edge {
   readonly height: number;
   readonly role: 'load' | 'control';
   readonly wire: Wire | null;
+  /** The longest line of what stands beside a wire. */
+  readonly words: string;
   readonly element: {
     part: AnyPart;
     key: string;
@@ -49,6 +52,9 @@ const TAIL_WIRE = 16;
 export const isLabelLess = (wire: Wire): boolean => wire.section.stretch === 'tail';
 
 const isControl = (wire: Wire) => wire.section.side === 'control';
+
+const wireWords = ({ tag, colour, lengthM, sizeMm2 }: Wire, units: Units): string =>
+  [`${tag} ${colour} ${cutLength(lengthM, units)}`, sizeName(sizeMm2)].reduce((one, other) => (one.length >= other.length ? one : other));
 
 export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
   // An earth conductor carries nothing and is on no path: it is drawn beside what it runs to.
@@ -128,6 +134,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
         height: SHAPES[element.symbol].room,
         role: load ? 'load' : 'control',
         wire: null,
+        words: '',
         element: {
           part,
           key: element.key,
@@ -149,6 +156,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       height: isLabelLess(wire) ? TAIL_WIRE : LABELLED_WIRE,
       role: isControl(wire) ? 'control' : 'load',
       wire,
+      words: wireWords(wire, netlist.units),
       element: null,
     });
   /** Metal that something of these jobs ends on. */

@@ -1,9 +1,11 @@
 import type { CutRow, PartRow, WireRow } from '../build/lists.ts';
 import type { Strip, StripPosition } from '../../graph/index.ts';
+import { type Units, cutLength } from '../../quantity/index.ts';
 import { soldName } from '../../reference/index.ts';
 import { toCsv } from './csv.ts';
 
-export function wireListCsv(rows: readonly WireRow[]): string {
+/** `Cut` is the length as it is cut, in the units of the project. */
+export function wireListCsv(rows: readonly WireRow[], units: Units): string {
   return toCsv<WireRow>(
     [
       { title: 'Wire', value: (row) => row.tag },
@@ -20,6 +22,7 @@ export function wireListCsv(rows: readonly WireRow[]): string {
       { title: 'Size mm²', value: (row) => row.sizeMm2 },
       { title: 'Nearest AWG', value: (row) => row.awg },
       { title: 'Length m', value: (row) => row.lengthM },
+      { title: 'Cut', value: (row) => cutLength(row.lengthM, units) },
       { title: 'Length', value: (row) => (row.lengthAssumed ? 'assumed' : 'measured') },
       { title: 'Insulation', value: (row) => row.insulation },
       { title: 'Label from', value: (row) => row.labelFrom },
@@ -49,7 +52,7 @@ export function partsListCsv(rows: readonly PartRow[]): string {
 }
 
 /** A row a piece: which spool or roll it is cut from. */
-export function cutListCsv(rows: readonly CutRow[]): string {
+export function cutListCsv(rows: readonly CutRow[], units: Units): string {
   const pieces = rows.flatMap((row) =>
     [
       ...[...row.cut.spools, ...row.cut.rolls].flatMap(({ name, pieces: own }) => own.map((piece) => ({ from: name, piece }))),
@@ -66,6 +69,7 @@ export function cutListCsv(rows: readonly CutRow[]): string {
       { title: 'From', value: ({ from }) => from },
       { title: 'Wire', value: ({ piece }) => piece.id },
       { title: 'Length m', value: ({ piece }) => piece.lengthM },
+      { title: 'Cut', value: ({ piece }) => cutLength(piece.lengthM, units) },
     ],
     pieces,
   );

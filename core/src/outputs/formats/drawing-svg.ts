@@ -7,7 +7,7 @@ import { EARTH_DOWN, EARTH_LINE, EARTH_MARK, EARTH_X, LINE, firstLine } from '..
 import { SHAPES, isCoil, isContact, otherThrow, shapeHalf } from '../drawing/symbols.ts';
 import type { Shape, ShapeClass } from '../../kinds/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
-import { pinOf } from '../../quantity/index.ts';
+import { type Units, cutLength, pinOf } from '../../quantity/index.ts';
 import { readable } from '../../document/index.ts';
 import { sizeName } from '../../reference/index.ts';
 
@@ -43,8 +43,8 @@ const STYLES: Readonly<Record<ShapeClass, (ink: string) => string>> = {
 };
 
 /** What stands beside a wire above its size. */
-export const wireWords = ({ tag, colour, lengthM }: Wire, label: string | undefined): string =>
-  `${label ?? tag} ${colour} ${lengthM.toFixed(2)} m`;
+export const wireWords = ({ tag, colour, lengthM }: Wire, label: string | undefined, units: Units): string =>
+  `${label ?? tag} ${colour} ${cutLength(lengthM, units)}`;
 
 export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptions): string {
   const { references, marked, fontFamily = 'Barlow, DejaVu Sans, sans-serif' } = options;
@@ -75,7 +75,7 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
     const wire = wires.get(id);
     line(points, `stroke="${inkOf(id)}" stroke-width="${thick(role)}"`);
     if (!wire || !labelled) continue;
-    text(labelX, labelY - 3, wireWords(wire, options.label?.(id)), ' font-weight="bold"', inkOf(id));
+    text(labelX, labelY - 3, wireWords(wire, options.label?.(id), netlist.units), ' font-weight="bold"', inkOf(id));
     text(labelX, labelY + 11, sizeName(wire.sizeMm2), '', inkOf(id));
   }
   for (const symbol of drawing.symbols)

@@ -22,7 +22,7 @@ export function stepPicture(
   const longest = (id: string): string => {
     const wire = wires.get(id);
     if (!wire) return '';
-    const words = wireWords(wire, options.label?.(id));
+    const words = wireWords(wire, options.label?.(id), netlist.units);
     const size = sizeName(wire.sizeMm2);
     return words.length > size.length ? words : size;
   };

@@ -1,4 +1,5 @@
 /** A job of what was said, with the signals, the supply and the board that it needs. */
+import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
   CONTROLLERS,
   LOADS,
@@ -29,7 +30,7 @@ const SET_C = 120;
 export const OPENS_AT_C = 150;
 
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
-export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[]): SaidSignal {
+export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
   const { name, begins } = signal;
   const begun = begunOf(signal);
   if (begun === null) return signal;
@@ -38,7 +39,7 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
     return { ...signal, nature: 'switch' };
   }
   if (isRegulator(begun)) {
-    assumed.push(`${name}: set to ${SET_C} °C`);
+    assumed.push(`${name}: set to ${formatQuantity(SET_C, '°C', units)}`);
     return { ...signal, begins: { ...begins, setC: SET_C } };
   }
   if (isPin(begun) && namedPin(design ?? blankDesign(''), name) === undefined)

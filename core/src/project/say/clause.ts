@@ -1,5 +1,6 @@
 /** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
-import { SIGNALS, type Signal, stateWord } from '../../kinds/index.ts';
+import { SIGNALS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts';
+import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
@@ -24,7 +25,7 @@ const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a dela
 const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up`;
 const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down`;
 const STATE = new RegExp(
-  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?c|degrees?(?: c)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
 );
 const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
 const STAYING = new RegExp(
@@ -37,6 +38,7 @@ export function readClause(
   offset: number,
   typed: string,
   design: Design | null,
+  units: Units,
   signals: SaidSignal[],
   take: Take,
 ): { readonly clause: Clause | null; readonly end: number } {
@@ -129,7 +131,7 @@ export function readClause(
       const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);
       const signal: SaidSignal = own
         ? { name: own.name, id: own.signal.id, nature: null, begins: {} }
-        : { ...newSignal(word, side, level, unit, calls !== undefined, on ?? off ?? ''), name: called, id: null };
+        : { ...newSignal(word, side, level, unit, calls !== undefined, on ?? off ?? '', units), name: called, id: null };
       if (!signals.some((known) => known.name === signal.name)) signals.push(signal);
       const plain: Clause = { op: 'signal', name: signal.name };
       // A door is on while it stands open; a contact is off.
@@ -145,7 +147,12 @@ export function readClause(
           : signal.nature === word?.nature
             ? word!.means
             : SIGNALS[begun.nature].title;
-      means.push(begun === null ? kind : `${kind}: ${begun.name} ${stateWord(begun, !isOff)}`);
+      // A number is said back too, so that one sees which unit it was taken for.
+      const levels = begun && side !== undefined ? levelsOf(begun) : null;
+      const said = levels
+        ? `, closes at ${formatQuantity(levels.closesAt, levels.unit, units)} and opens at ${formatQuantity(levels.opensAt, levels.unit, units)}`
+        : '';
+      means.push(begun === null ? kind : `${kind}: ${begun.name} ${stateWord(begun, !isOff)}${said}`);
     }
     take(offset + at, length, 'signal', means.join('; '));
     at += length;
@@ -168,6 +175,10 @@ function ownSignal(text: string, design: Design | null): { signal: Signal; name:
 /** How far the other level of a sensor stands off, where only one is said: K, V. */
 const HYSTERESIS = { temperature: 5, voltage: 0.5 };
 
+/** As it is written; where nothing is, as the project shows temperatures. */
+const isFahrenheit = (unit: string, { temperatureUnit }: Units): boolean =>
+  /f$|fahrenheit$/.test(unit) || (!/c$|celsius$/.test(unit) && temperatureUnit === 'F');
+
 function newSignal(
   word: SignalWord | undefined,
   side: string | undefined,
@@ -175,11 +186,13 @@ function newSignal(
   unit: string | undefined,
   calls: boolean,
   state: string,
+  units: Units,
 ): Pick<SaidSignal, 'nature' | 'begins'> {
   if (calls) return { nature: 'regulator', begins: {} };
   if (side !== undefined && level !== undefined) {
     const quantity = unit?.startsWith('v') ? 'voltage' : 'temperature';
-    const closesAt = toNumber(level);
+    const typed = toNumber(level);
+    const closesAt = quantity === 'temperature' && isFahrenheit(unit ?? '', units) ? Math.round(10 * celsius(typed)) / 10 : typed;
     const opensAt = closesAt + HYSTERESIS[quantity] * (/above|over/.test(side) ? -1 : 1);
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
   }

@@ -24,7 +24,7 @@ import {
   isOutput,
   supplyFacets,
 } from '../../kinds/index.ts';
-import { formatQuantity } from '../../quantity/index.ts';
+import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { OPENS_AT_C, build, fittedTo } from './build.ts';
@@ -55,9 +55,8 @@ const LOST = [
 ];
 const LONG = /\b(?:for (?:three|3|several|many) hours(?: or more)?|for hours|all (?:day|night)|day and night|continuously)\b/;
 const DISTANCE = new RegExp(
-  String.raw`\b(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
+  String.raw`\b(?:(?:through|over|along|with) )?(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
 );
-const FOOT_M = 0.3048;
 /** What a relay may be called; how large it is, is the rules' to say. */
 const DEVICE =
   /\b(?:through|via|using|with|by) (?:a |an |the )?(?:(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b/;
@@ -75,7 +74,7 @@ const STAYING_ANYWHERE = new RegExp(
 );
 
 /** Reads a sentence against a project, or against none: an empty page then comes with it. */
-export function hear(text: string, design: Design | null, answers: Answers = {}): Heard {
+export function hear(text: string, design: Design | null, answers: Answers = {}, units: Units = design?.settings ?? METRIC): Heard {
   // The same length as what was typed, so that places in it are places in that.
   const lower = text
     .slice(0, MOST_SAID)
@@ -112,7 +111,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
   if (long) take(long.index, long[0].length, 'time', 'three hours or more at a time');
   const far = DISTANCE.exec(rest);
   const distanceM = far ? toNumber(far[1]!) * (far[2]!.startsWith('f') ? FOOT_M : 1) : null;
-  if (far) take(far.index, far[0].length, 'distance', `${formatQuantity(distanceM!, 'm')} of wire each way`);
+  if (far) take(far.index, far[0].length, 'distance', `${formatQuantity(distanceM!, 'm', units)} of wire each way`);
 
   // Where the condition stands, and where what is done.
   const whenAt = WHEN.exec(rest);
@@ -123,7 +122,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
   if (whenAt) {
     const from = whenAt.index + whenAt[0].length;
     const to = endOfClause(rest, whenAt.index, from);
-    const reading = readClause(rest.slice(from, to), from, text, design, signals, take);
+    const reading = readClause(rest.slice(from, to), from, text, design, units, signals, take);
     clause = reading.clause && whenAt[0] === 'unless' ? { op: 'not', of: reading.clause } : reading.clause;
     clauseEnd = clause ? from + reading.end : to;
     if (!clause) wrongClause = { at: from, end: to };
@@ -191,7 +190,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
   const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
   const feeding =
     supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
-  const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed)) : natured;
+  const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
   const byHand = fitting.some((signal) => {
     const begun = begunOf(signal);
     return begun !== null && !isOutput(begun);
@@ -204,7 +203,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {})
     if (supplyFacets(feeding).residualProtection(feeding))
       assumed.push(`residual-current protection before the ${feeding.name || 'outlet'}`);
     if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct')
-      assumed.push(`a thermal fuse at the heat that opens at ${OPENS_AT_C} °C, and wires of glass fibre`);
+      assumed.push(`a thermal fuse at the heat that opens at ${formatQuantity(OPENS_AT_C, '°C', units)}, and wires of glass fibre`);
   }
   if (lost === null) assumed.push('off if the signal is lost');
   if (distanceM === null) assumed.push('lengths of wire, until they are measured');

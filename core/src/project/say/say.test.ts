@@ -2,6 +2,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { blankDesign, hear, projectOf, sentenceOf, sentenceText, writeWhen } from '../index.ts';
+import type { Units } from '../../quantity/index.ts';
 import { type Answers, MOST_SAID } from './index.ts';
 
 const read = (text: string, answers: Answers = {}) => {
@@ -67,6 +68,25 @@ test('a sensor with one level said has its other level on the right side of it',
   expect(levels('the temperature is above 40 °C')).toEqual([[40, 35]]);
   expect(levels('the temperature is below 4 °C')).toEqual([[4, 9]]);
   expect(levels('the voltage is above 13.2 V')).toEqual([[13.2, 12.7]]);
+  // 200 °F = 93.3 °C, whatever the project shows.
+  for (const written of ['200 F', '200°F', '200 degrees F', '200 degrees Fahrenheit'])
+    expect(levels(`the temperature is above ${written}`)).toEqual([[93.3, 88.3]]);
+});
+
+test('a temperature without a unit is in the one that the project shows, and is said back', () => {
+  const INCH = { lengthUnit: 'ft', temperatureUnit: 'F' } as const;
+  const said = (words: string, units?: Units) => {
+    const heard = hear(`when the temperature is above ${words}, run a 40 W fan from the battery through 12 ft of wire`, null, {}, units);
+    const signal = projectOf(heard)!.signals[0]!;
+    return {
+      closes: 'closesAt' in signal ? signal.closesAt : NaN,
+      words: heard.told.map(({ means }) => means).join('; '),
+      left: heard.unclear,
+    };
+  };
+  expect(said('200')).toMatchObject({ closes: 200, words: expect.stringMatching(/closes at 200 °C.*3\.66 m of wire/), left: [] });
+  expect(said('200', INCH)).toMatchObject({ closes: 93.3, words: expect.stringMatching(/closes at 200 °F.*12 ft of wire/), left: [] });
+  expect(said('90 C', INCH)).toMatchObject({ closes: 90, words: expect.stringMatching(/closes at 194 °F/) });
 });
 
 test.each([
