@@ -60,7 +60,7 @@ export {
   readRating,
   withLabel,
   withUsual,
-  PLAIN_PARTS,
+  PLAIN_FAMILIES,
   POWER_RELAYS,
   REFERENCE_TABLES,
   RELAYS,

@@ -8,7 +8,8 @@ import { analyse } from '../analyse.ts';
 import { RELAYS, type OwnForm, type OwnRelay, type RelayType, ownRelaySchema } from '../kinds/index.ts';
 import { type Design, parseDesignText } from '../project/index.ts';
 
-const formOf = ({ build, poles, solid }: RelayType): OwnForm | null => {
+const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
+  if (socket === 'stud') return 'stud';
   if (solid) return solid.switches === 'ac' ? 'solid-ac' : 'solid-dc';
   if (build === 'board') return null;
   if (build === 'module' || build === 'contactor') return build;

@@ -73,12 +73,15 @@ describe('one job', () => {
   });
 
   test('a load that no relay of the shelf may switch has no answer, and says what it asks for', () => {
-    const heavy = { ...HEATER, plate: { unit: 'W' as const, value: 600, ratedV: 12 } };
+    const heavy = { ...HEATER, plate: { unit: 'W' as const, value: 3600, ratedV: 12 } };
     const none = sizeJob(design([job({ loads: [heavy] })]), 'job-1');
     expect(none.chosen).toBeNull();
     expect(none.patches).toEqual([]);
-    // 600 W at 12 V is 0.24 Ω: 61.7 A at 14.8 V, 77.1 A with a quarter more.
-    expect(none.reasons.join(' ')).toMatch(/77.1 A; the largest that fits is 40 A/);
+    // 3.6 kW at 12 V is 0.04 Ω: more than 200 A even where the battery sags, and the largest of the shelf does not pull in there.
+    expect(none.reasons.join(' ')).toMatch(/150 A power relay on studs, 12 V coil: Contact K1 87 carries 298 A of 150 A/);
+    // What no plug-in relay bears goes on studs, behind a strip fuse: 600 W is 61.7 A at 14.8 V, 77.1 A with a quarter more.
+    const studs = sizeJob(design([job({ loads: [{ ...HEATER, plate: { unit: 'W' as const, value: 600, ratedV: 12 } }] })]), 'job-1');
+    expect(studs.chosen).toMatchObject({ relay: 'relay-12v-150a-stud', fuseA: 80 });
   });
 });
 

@@ -7,7 +7,7 @@ export { assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
 export {
-  PLAIN_PARTS,
+  PLAIN_FAMILIES,
   POWER_DIODE,
   POWER_RELAYS,
   RELAYS,
@@ -24,6 +24,7 @@ export {
   pinRelay,
   powerRelays,
   relayOf,
+  servesLogic,
   servingRelay,
   socketOf,
   socketsFor,

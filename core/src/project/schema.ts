@@ -17,7 +17,15 @@ import {
 } from '../document/index.ts';
 import { CONTROLLER_IDS, HEATSINK_IDS, TRANSISTOR_IDS, loadSchema, ownRelaySchema, signalSchema, supplySchema } from '../kinds/index.ts';
 import { LENGTH_UNITS, TEMPERATURE_UNITS } from '../quantity/index.ts';
-import { GUARD_RATINGS, THINNEST_IDS, WIRE_COLOURS, WIRE_FAMILY_IDS, WIRE_SERIES_IDS, WIRE_SIZES_MM2 } from '../reference/index.ts';
+import {
+  GUARD_RATINGS,
+  PROTECTIONS,
+  THINNEST_IDS,
+  WIRE_COLOURS,
+  WIRE_FAMILY_IDS,
+  WIRE_SERIES_IDS,
+  WIRE_SIZES_MM2,
+} from '../reference/index.ts';
 
 /** A record with no more entries than a person could have made. */
 const recordOf = <T extends z.ZodType>(most: number, keyLength: number, value: T) =>
@@ -136,7 +144,7 @@ export const jobSchema = z.strictObject({
   driver: z.union([z.literal('auto'), z.enum(TRANSISTOR_IDS)]).default('auto'),
   driverOhm: z.union([z.literal('auto'), positive]).default('auto'),
   pullDown: z.boolean().default(true),
-  protection: z.enum(['blade', 'breaker', 'plug', 'breaker-b', 'breaker-c', 'breaker-d']),
+  protection: z.enum(PROTECTIONS),
   fuse: fuseChoice,
   controlFuse: fuseChoice,
   /** Unfused lead from the battery's post or the tap to the load fuse, m. */

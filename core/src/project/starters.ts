@@ -6,6 +6,7 @@ import {
   POWER_RELAYS,
   type Signal,
   type Supply,
+  SUPPLY_VARIANTS,
   asVariant,
   formOfSignal,
   isFeed,
@@ -17,6 +18,7 @@ import {
   isVoltageSensor,
   restOf,
 } from '../kinds/index.ts';
+import { usualGuard } from './supply.ts';
 import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
 /** A feed with plain direct current. */
@@ -90,9 +92,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
   const mains = isMains(supply);
   const relay = mains
     ? POWER_RELAYS.find(({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV)!.id
-    : supply.nominalV === 24
-      ? 'relay-24v-20a-4'
-      : 'relay-12v-30a-4';
+    : (POWER_RELAYS.find(({ build, coilV }) => build === undefined && coilV === supply.nominalV)?.id ?? 'relay-12v-30a-4');
   return {
     id: mintId('job', design.jobs),
     name,
@@ -121,7 +121,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
     driver: 'auto',
     driverOhm: 'auto',
     pullDown: true,
-    protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : 'blade',
+    protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : usualGuard(supply),
     fuse: 'auto',
     controlFuse: 'auto',
     fuseLeadM: ASSUMED_LEAD_M,
@@ -277,6 +277,11 @@ function readyOnMains(
 /** Another battery of the same voltage than the first supply; undefined where there is none. */
 const secondBattery = ({ supplies: [first, ...others] }: Design) =>
   others.find((supply) => isStored(supply) && supply.nominalV === first?.nominalV);
+/** One that is charged beside another, where the list has that of its voltage. */
+function secondVariant(nominalV: number): string {
+  const charged = `battery-${nominalV}-second`;
+  return SUPPLY_VARIANTS.some(({ key }) => key === charged) ? charged : `battery-${nominalV}`;
+}
 function withSecondBattery(design: Design): Design {
   const [first] = design.supplies;
   if (secondBattery(design) || !first || !isStored(first)) return design;
@@ -286,7 +291,7 @@ function withSecondBattery(design: Design): Design {
     ...design,
     supplies: [
       ...design.supplies,
-      asVariant({ id, name: 'second battery', place: (design.places[2] ?? place).id }, `battery-${first.nominalV}-second`),
+      asVariant({ id, name: 'second battery', place: (design.places[2] ?? place).id }, secondVariant(first.nominalV)),
     ],
   };
 }
@@ -300,7 +305,10 @@ const SPLIT_CHARGE = ready(
     const { plate, id } = job.loads[0]!;
     return {
       ...job,
-      device: { ...job.device, part: relayPart(job).replace('30a', '40a') } as Job['device'],
+      device: {
+        ...job.device,
+        part: POWER_RELAYS.find(({ id }) => id === relayPart(job).replace('30a', '40a'))?.id ?? relayPart(job),
+      } as Job['device'],
       loads: [
         {
           id,

@@ -2,6 +2,7 @@
 import { type Supply, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { supplyIdOf } from './intent.ts';
+import { VEHICLE_FUSE_V } from '../reference/index.ts';
 
 export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
 
@@ -18,3 +19,9 @@ export function breaksOf(design: Design, job: Job): 'line' | 'neutral' | 'both' 
   const supply = loadSupplyOf(design, job);
   return isTwoHot(supply) || supplyFacets(supply).reversible(supply) ? 'both' : design.settings.mainsBreak;
 }
+
+/** What a short of a battery comes to that a vehicle's fuse can no longer be trusted with, A (from memory: banks of lithium cells). */
+const BANK_A = 4000;
+/** The fuse that a circuit of direct current begins with: a vehicle's own, or one of high breaking capacity. */
+export const usualGuard = ({ restV, highestV, internalOhm }: Supply): 'blade' | 'high-breaking' =>
+  highestV > VEHICLE_FUSE_V || restV / internalOhm > BANK_A ? 'high-breaking' : 'blade';

@@ -1,17 +1,30 @@
 import { BLADE_FUSE_RATINGS } from './blade-fuses.ts';
+import { BOLT_FUSE_RATINGS } from './bolt-fuses.ts';
 import { BREAKER_CURVES } from './breakers.ts';
 import { PLUG_FUSES } from './plug-fuses.ts';
 
 /** Preferred ratings of miniature breakers, A: IEC 60898-1, with the 15 A and 30 A of North American panels. */
 export const BREAKER_RATINGS: readonly number[] = [6, 10, 13, 15, 16, 20, 25, 30, 32, 40, 50, 63];
 
-export const PROTECTIONS = ['blade', 'breaker', 'plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const;
+export const PROTECTIONS = ['blade', 'breaker', 'high-breaking', 'plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const;
 export type Protection = (typeof PROTECTIONS)[number];
+
+/** Fuses for batteries that give more than a strip fuse breaks, A: ratings after UL 248-15 (from memory). */
+const HIGH_BREAKING_RATINGS: readonly number[] = [
+  1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300,
+];
+export const VEHICLE_FUSE_RATINGS: readonly number[] = [...BLADE_FUSE_RATINGS, ...BOLT_FUSE_RATINGS];
+
+/** How a fuse of a vehicle is built: a blade, and above that series a strip that is bolted down. */
+export const builtAs = (protection: Protection, ratingA: number): Protection | 'bolt' =>
+  protection === 'blade' && ratingA > BLADE_FUSE_RATINGS[BLADE_FUSE_RATINGS.length - 1]! ? 'bolt' : protection;
 
 /** Stock ratings of each kind of protection, rising, A. */
 const RATINGS: Readonly<Record<Protection, readonly number[]>> = {
-  blade: BLADE_FUSE_RATINGS,
+  // Above the blade series the app bolts a strip fuse in.
+  blade: VEHICLE_FUSE_RATINGS,
   breaker: BLADE_FUSE_RATINGS,
+  'high-breaking': HIGH_BREAKING_RATINGS,
   plug: PLUG_FUSES.map(([rating]) => rating),
   'breaker-b': BREAKER_RATINGS,
   'breaker-c': BREAKER_RATINGS,
@@ -22,6 +35,7 @@ export const ratingsOf = (protection: Protection): readonly number[] => RATINGS[
 export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
   blade: 'blade fuse',
   breaker: 'thermal breaker',
+  'high-breaking': 'battery fuse of high breaking capacity',
   plug: 'plug fuse',
   'breaker-b': 'breaker, curve B',
   'breaker-c': 'breaker, curve C',
@@ -29,9 +43,7 @@ export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
 };
 
 /** Every rating that a fuse or breaker of the shelf may have, A. */
-export const GUARD_RATINGS: readonly number[] = [...new Set([...BLADE_FUSE_RATINGS, ...BREAKER_RATINGS, ...RATINGS.plug])].sort(
-  (a, b) => a - b,
-);
+export const GUARD_RATINGS: readonly number[] = [...new Set(Object.values(RATINGS).flat())].sort((a, b) => a - b);
 
 /** Instantaneous release of a breaker's curve, times its rating: may open from the first, does at the second. */
 export function curveOf(protection: Protection): { least: number; most: number } | null {

@@ -21,10 +21,19 @@ export { CONTACT_DERATING_SOURCE, SURGE_SOURCE, type Surge } from './contact-der
 export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper.ts';
 export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
 export { EARTH_SIZE_SOURCE, earthMm2 } from './earth-sizes.ts';
-export { GUARD_RATINGS, PROTECTIONS, PROTECTION_NAMES, type Protection, curveOf, ratingsOf } from './guards.ts';
+export {
+  GUARD_RATINGS,
+  VEHICLE_FUSE_RATINGS,
+  builtAs,
+  PROTECTIONS,
+  PROTECTION_NAMES,
+  type Protection,
+  curveOf,
+  ratingsOf,
+} from './guards.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
 export { PLUG_FUSE_SOURCE, PLUG_OPENS_A } from './plug-fuses.ts';
-export { PROTECTION_LIMITS, breaksAt } from './protection-limits.ts';
+export { PROTECTION_LIMITS, VEHICLE_FUSE_V, breaksAt } from './protection-limits.ts';
 export { PREFERRED_SOURCE } from './preferred.ts';
 export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';

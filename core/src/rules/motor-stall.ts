@@ -13,6 +13,7 @@ function opensAt({ spec }: PartPlaying<'overcurrent device'>): { share: number; 
   switch (spec.style) {
     case 'blade':
     case 'bolt':
+    case 'high-breaking':
       return { share: 1.6, source: BLADE_BAND_SOURCE };
     case 'plug':
     case 'cartridge':

@@ -80,6 +80,7 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
         id: 'main',
         name: 'battery',
         kind: 'battery',
+        chemistry: 'flooded',
         nominalV: 12,
         restV: 12.7,
         lowestV: 10.5,

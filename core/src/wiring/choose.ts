@@ -59,13 +59,26 @@ export function legDropV({ currentA, lengthM, laid }: Leg, sizeMm2: number): num
  * each path loses then, behind a fuse of `fuseOhm`.
  */
 export function chooseSizes(legs: readonly Leg[], paths: readonly Path[], fuseOhm = 0): { sizes: Map<string, number>; dropV: number[] } {
+  const whole = grown(legs, paths, fuseOhm, 0);
+  // Where no size keeps the budget, copper that saves next to nothing is copper in vain.
+  const { sizes, lost } = paths.some((path) => whole.lost(path) > path.budgetV) ? grown(legs, paths, fuseOhm, WORTH) : whole;
+  for (const { key, chosenMm2 } of legs) if (chosenMm2 !== undefined) sizes.set(key, chosenMm2);
+  return { sizes, dropV: paths.map(lost) };
+}
+
+/** Share of a budget that a step up has to save where the budget cannot be kept. */
+const WORTH = 0.01;
+
+function grown(legs: readonly Leg[], paths: readonly Path[], fuseOhm: number, worth: number) {
   const byKey = new Map(legs.map((leg) => [leg.key, leg]));
   const sizes = new Map(legs.map((leg) => [leg.key, smallestForAmpacity(leg)]));
   const lost = (path: Path) =>
     path.legs.reduce((sum, key) => sum + legDropV(byKey.get(key)!, sizes.get(key)!), path.fixedDropV + path.fuseAmpere * fuseOhm);
   const over = (path: Path) => lost(path) - path.budgetV;
+  /** Those that no step helps any more: the others go on. */
+  const stuck = new Set<Path>();
   for (;;) {
-    const worst = paths.reduce<Path | null>((far, path) => (over(path) > (far ? over(far) : 0) ? path : far), null);
+    const worst = paths.reduce<Path | null>((far, path) => (!stuck.has(path) && over(path) > (far ? over(far) : 0) ? path : far), null);
     if (!worst) break;
     let best: { key: string; size: number; value: number } | null = null;
     for (const key of worst.legs) {
@@ -74,12 +87,13 @@ export function chooseSizes(legs: readonly Leg[], paths: readonly Path[], fuseOh
       const sizesMm2 = sizesFor(leg);
       const next = sizesMm2[sizesMm2.indexOf(size) + 1];
       if (next === undefined) continue;
-      const value = (legDropV(leg, size) - legDropV(leg, next)) / ((next - size) * leg.lengthM);
+      const saved = legDropV(leg, size) - legDropV(leg, next);
+      if (saved < worth * worst.budgetV) continue;
+      const value = saved / ((next - size) * leg.lengthM);
       if (!best || value > best.value) best = { key, size: next, value };
     }
-    if (!best) break;
-    sizes.set(best.key, best.size);
+    if (best) sizes.set(best.key, best.size);
+    else stuck.add(worst);
   }
-  for (const { key, chosenMm2 } of legs) if (chosenMm2 !== undefined) sizes.set(key, chosenMm2);
-  return { sizes, dropV: paths.map(lost) };
+  return { sizes, lost };
 }

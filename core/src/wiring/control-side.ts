@@ -18,7 +18,7 @@ import {
   signalFacets,
   socketOf,
 } from '../kinds/index.ts';
-import { type Design, type Job, controlSupplyOf, feedOf, supplyIdOf } from '../project/index.ts';
+import { type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
 import type { When } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
@@ -194,7 +194,8 @@ export class ControlSide {
     const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
     const at = design.signals.findIndex(({ id }) => id === of.id);
     const id = `${job.id}-control-fuse${apart}`;
-    const style = 'kind' in of && isMains(of) ? 'cartridge' : 'blade';
+    const supply = 'kind' in of ? of : supplyById(design, of.supply);
+    const style = isMains(supply) ? 'cartridge' : currentOf(supply) === 'dc' ? usualGuard(supply) : 'blade';
     const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
     const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
     builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: of.place, job: job.id, spec });

@@ -14,7 +14,7 @@ import {
   isTwoHot,
   loadFacets,
 } from '../kinds/index.ts';
-import { bladeFuseOhm, curveOf, earthMm2, noThinner } from '../reference/index.ts';
+import { bladeFuseOhm, builtAs, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
@@ -38,14 +38,26 @@ export interface Source {
   readonly fuseAmpere: number;
 }
 
-/** Most that all units of a load line take, A: at the highest supply voltage, or what keeps its power at the lowest. */
+/** Where a load line takes most, V: at the highest supply voltage; what keeps its power at the lowest, until it drops out. */
+function hardestV(supply: Supply, load: Load): number {
+  const { takes } = loadFacets(load);
+  if (takes.as !== 'power') return supply.highestV;
+  const ratedV = stringRatedV(load);
+  // What it takes there pulls the supply down by a little more.
+  const sag = ((load.count * ratedV ** 2) / unitOhm(load) / supply.lowestV) * supply.internalOhm;
+  return Math.max(supply.lowestV - sag, takes.dropsOutBelow * ratedV);
+}
+
+/** Most that all units of a load line take, A. What keeps its power takes more the more is lost on the way: at most its budget. */
 export function lineAmpere(design: Design, job: Job, load: Load): number {
   const supply = loadSupplyOf(design, job);
   if (isCharged(load)) return load.plate.unit === 'A' ? load.plate.value : load.plate.ratedV / unitOhm(load);
   const { takes } = loadFacets(load);
   if (takes.as === 'power') {
     const ratedV = stringRatedV(load);
-    return (load.count * ratedV ** 2) / unitOhm(load) / Math.max(supply.lowestV, takes.dropsOutBelow * ratedV);
+    const volt = hardestV(supply, load);
+    const left = volt - dropBudgetV(design.settings, load, volt);
+    return (load.count * ratedV ** 2) / unitOhm(load) / Math.max(left, takes.dropsOutBelow * ratedV);
   }
   return (load.count * supply.highestV) / unitOhm(load);
 }
@@ -132,7 +144,7 @@ export class LoadSide {
     const id = `${job.id}-fuse${suffix}`;
     // In a panel a breaker opens every hot conductor; a plug has one fuse.
     const poles = isTwoHot(supply) && curveOf(job.protection) !== null ? 2 : 1;
-    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: job.protection, poles, guards: 'load' } as const;
+    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: builtAs(job.protection, auto), poles, guards: 'load' } as const;
     const place = builder.placeOf(at);
     builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
     const after = { at: terminal(id, '2'), fuseA: auto, fixedDropV: before, fuseAmpere: ampere };
@@ -224,7 +236,7 @@ export class LoadSide {
       legs: source.legs,
       fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * GROUND_OHM : 0),
       fuseAmpere: source.fuseAmpere,
-      budgetV: dropBudgetV(settings, load, this.supply.highestV),
+      budgetV: dropBudgetV(settings, load, hardestV(this.supply, load)),
     });
   }
 
@@ -307,7 +319,12 @@ export class LoadSide {
       return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
     }
     const id = `${job.id}-${load.id}-fuse`;
-    const spec = { ratingA: source.fuseA, chosen: job.fuse !== 'auto', style: job.protection, guards: 'load' } as const;
+    const spec = {
+      ratingA: source.fuseA,
+      chosen: job.fuse !== 'auto',
+      style: builtAs(job.protection, source.fuseA),
+      guards: 'load',
+    } as const;
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
     this.run({
       leg: out,

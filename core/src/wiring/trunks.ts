@@ -3,8 +3,8 @@
  * thick wire to a distribution stud there; each job's own fuse sits at the stud, where the wire gets thinner.
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
-import { type Design, type Job, linesOf } from '../project/index.ts';
-import { BLADE_FUSE_RATINGS, bladeFuseOhm, stockFuseAtLeast } from '../reference/index.ts';
+import { type Design, type Job, linesOf, usualGuard } from '../project/index.ts';
+import { bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
 import { chooseSizes } from './choose.ts';
 import { CONTINUOUS, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder } from './builder.ts';
@@ -64,7 +64,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const fuse = `main-fuse-${name}`;
   const number = design.jobs.indexOf(owner) + 1;
   const common = { job: owner.id };
-  const style = BLADE_FUSE_RATINGS.includes(ratingA) ? ('blade' as const) : ('bolt' as const);
+  const style = builtAs(usualGuard(supply), ratingA);
   builder.add({
     ...common,
     id: fuse,

@@ -2,12 +2,12 @@
 /** The shelf: its generic relays and sockets, and those that a person has typed from a data sheet. */
 import { message } from 'ant-design-vue';
 import Papa from 'papaparse';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   OWN_FORMS,
   OWN_FORM_NAMES,
-  PLAIN_PARTS,
+  PLAIN_FAMILIES,
   POWER_RELAYS,
   SOCKETS,
   formatQuantity,
@@ -28,6 +28,7 @@ import { latest } from '../ui/latest.ts';
 import NewThing from '../ui/NewThing.vue';
 import SelectField from '../ui/SelectField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
+import TabBar from '../ui/TabBar.vue';
 import TextField from '../ui/TextField.vue';
 import PartEditor from './PartEditor.vue';
 import { each } from '../ui/options.ts';
@@ -122,11 +123,26 @@ const SOCKET_COLUMNS: readonly Column<(typeof SOCKETS)[number]>[] = [
   { key: 'wire', title: 'Wire, most', number: true, of: ({ mostMm2 }) => mostMm2 },
   { key: 'price', title: 'Price', number: true, of: ({ price }) => price },
 ];
-const PLAIN_COLUMNS: readonly Column<(typeof PLAIN_PARTS)[number]>[] = [
+const PLAIN_COLUMNS: readonly Column<(typeof PLAIN_FAMILIES)[number]['parts'][number]>[] = [
   { key: 'name', title: 'Part', of: ({ name }) => name },
   { key: 'rating', title: 'Rating', of: ({ rating: words }) => words },
   { key: 'price', title: 'Price', number: true, of: ({ price }) => price },
 ];
+
+/** Families of the shelf, one at a time; a working that names a part opens the one that it is in. */
+const FAMILIES = [
+  { id: 'relays', title: 'Relays and contactors' },
+  { id: 'sockets', title: 'Sockets' },
+  ...PLAIN_FAMILIES.map(({ id, title }) => ({ id, title })),
+];
+const familyOf = (name: string) =>
+  PLAIN_FAMILIES.find((family) => family.parts.some((part) => part.name === name))?.id ??
+  (SOCKETS.some((socket) => socket.name === name) ? 'sockets' : 'relays');
+const family = ref('relays');
+watch(marked, (name) => (family.value = familyOf(name)), { immediate: true });
+const plain = computed(() => PLAIN_FAMILIES.find(({ id }) => id === family.value));
+const plainTyped = ref('');
+const plainShown = computed(() => holding(plain.value?.parts ?? [], plainTyped.value, ({ name, rating: words }) => `${name} ${words}`));
 
 /** What is looked for: words, how it is built, its coil. */
 const typed = ref('');
@@ -182,7 +198,7 @@ const shown = computed(() =>
     </template>
     <template v-else>
       <div class="head">
-        <h1>Relays</h1>
+        <h1>Shelf</h1>
         <span>
           <button
             class="plain-button"
@@ -212,76 +228,82 @@ const shown = computed(() =>
       <p v-else-if="own.kind === 'failed'" class="trouble" role="alert">
         ■ Your own parts cannot be read. {{ own.message }} <button class="plain-button" @click="read">Try again</button>
       </p>
-      <div class="row pick">
-        <TextField v-model="typed" label="Find" optional placeholder="five-pin, solid, 24 V, 40 A" />
-        <SelectField v-model="build" label="Kind" :options="BUILDS" />
-        <SelectField v-model="coil" label="Coil" :options="coils" />
-        <span class="count mono" role="status">{{ shown.length }} of {{ all.length }} relays</span>
-      </div>
-      <SheetTable
-        label="Relays"
-        stacks
-        :columns="RELAY_COLUMNS"
-        :rows="shown"
-        :id-of="({ type }) => type.id"
-        :class-of="({ type }) => ({ marked: type.name === marked })"
-        empty="No relay is like that."
-      >
-        <template #cell-name="{ row: { type, usedIn, isOwn } }">
-          <span class="name">
-            <RouterLink v-if="isOwn" :to="{ name: 'parts', params: { part: type.id } }">{{ type.name }}</RouterLink>
-            <template v-else>{{ type.name }}</template>
-          </span>
-          <small v-if="isOwn">{{ usedIn.length > 0 ? `used in ${usedIn.map(({ name }) => name).join(', ')}` : 'used in nothing' }}</small>
-        </template>
-        <template #cell-coil="{ row: { type } }">
-          <span class="lines"
-            ><span>{{ type.coilV }} V, {{ formatQuantity(type.coilOhm, 'Ω') }}</span>
-            <small>in at {{ formatQuantity(type.pullInV, 'V') }}, off at {{ formatQuantity(type.releaseV, 'V') }}</small></span
-          >
-        </template>
-        <template #cell-throw="{ row }"
-          ><span class="lines mono"
-            ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ pin }}</span></span
-          ></template
-        >
-        <template v-for="kind in LOADS" :key="kind" #[`cell-${kind}`]="{ row }"
-          ><span class="lines"
-            ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ rating(row.type, pin, kind) }}</span></span
-          ></template
-        >
-        <template #cell-price="{ row: { type } }">{{ type.price === 0 ? '' : type.price.toFixed(2) }}</template>
-      </SheetTable>
-      <div class="both">
-        <section>
-          <h1>Sockets</h1>
+      <TabBar v-model="family" label="Families of the shelf" :tabs="FAMILIES">
+        <template v-if="family === 'relays'">
+          <div class="row pick">
+            <TextField v-model="typed" label="Find" optional placeholder="five-pin, solid, 24 V, 40 A" />
+            <SelectField v-model="build" label="Kind" :options="BUILDS" />
+            <SelectField v-model="coil" label="Coil" :options="coils" />
+            <span class="count mono" role="status">{{ shown.length }} of {{ all.length }} relays</span>
+          </div>
           <SheetTable
-            label="Sockets"
+            label="Relays"
             stacks
-            :columns="SOCKET_COLUMNS"
-            :rows="SOCKETS"
-            :id-of="({ id }) => id"
-            :class-of="({ name }) => ({ marked: name === marked })"
+            :columns="RELAY_COLUMNS"
+            :rows="shown"
+            :id-of="({ type }) => type.id"
+            :class-of="({ type }) => ({ marked: type.name === marked })"
+            empty="No relay is like that."
           >
-            <template #cell-terminal="{ row }">{{ formatQuantity(row.terminalA, 'A') }}</template>
-            <template #cell-wire="{ row }">{{ row.mostMm2 }} mm²</template>
-            <template #cell-price="{ row }">{{ row.price.toFixed(2) }}</template>
+            <template #cell-name="{ row: { type, usedIn, isOwn } }">
+              <span class="name">
+                <RouterLink v-if="isOwn" :to="{ name: 'parts', params: { part: type.id } }">{{ type.name }}</RouterLink>
+                <template v-else>{{ type.name }}</template>
+              </span>
+              <small v-if="isOwn">{{
+                usedIn.length > 0 ? `used in ${usedIn.map(({ name }) => name).join(', ')}` : 'used in nothing'
+              }}</small>
+            </template>
+            <template #cell-coil="{ row: { type } }">
+              <span class="lines"
+                ><span>{{ type.coilV }} V, {{ formatQuantity(type.coilOhm, 'Ω') }}</span>
+                <small>in at {{ formatQuantity(type.pullInV, 'V') }}, off at {{ formatQuantity(type.releaseV, 'V') }}</small></span
+              >
+            </template>
+            <template #cell-throw="{ row }"
+              ><span class="lines mono"
+                ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ pin }}</span></span
+              ></template
+            >
+            <template v-for="kind in LOADS" :key="kind" #[`cell-${kind}`]="{ row }"
+              ><span class="lines"
+                ><span v-for="pin in throwsOf(row.type)" :key="pin">{{ rating(row.type, pin, kind) }}</span></span
+              ></template
+            >
+            <template #cell-price="{ row: { type } }">{{ type.price === 0 ? '' : type.price.toFixed(2) }}</template>
           </SheetTable>
-        </section>
-        <section>
-          <h1>Fuses, diodes, switches, terminals and wire</h1>
+        </template>
+        <SheetTable
+          v-else-if="family === 'sockets'"
+          label="Sockets"
+          stacks
+          :columns="SOCKET_COLUMNS"
+          :rows="SOCKETS"
+          :id-of="({ id }) => id"
+          :class-of="({ name }) => ({ marked: name === marked })"
+        >
+          <template #cell-terminal="{ row }">{{ formatQuantity(row.terminalA, 'A') }}</template>
+          <template #cell-wire="{ row }">{{ row.mostMm2 }} mm²</template>
+          <template #cell-price="{ row }">{{ row.price.toFixed(2) }}</template>
+        </SheetTable>
+        <template v-else-if="plain">
+          <div class="row pick">
+            <TextField v-model="plainTyped" label="Find" optional placeholder="40 A, AWG, class T, logic" />
+            <span class="count mono" role="status">{{ plainShown.length }} of {{ plain.parts.length }}</span>
+          </div>
           <SheetTable
-            label="Fuses, diodes, switches, terminals and wire"
+            :label="plain.title"
             stacks
             :columns="PLAIN_COLUMNS"
-            :rows="PLAIN_PARTS"
+            :rows="plainShown"
             :id-of="({ name }) => name"
             :class-of="({ name }) => ({ marked: name === marked })"
+            empty="Nothing of this family is like that."
           >
             <template #cell-price="{ row }">{{ row.price.toFixed(2) }}{{ row.per === 'm' ? ' a metre' : '' }}</template>
           </SheetTable>
-        </section>
-      </div>
+        </template>
+      </TabBar>
       <p class="about">What they bear is in the <RouterLink :to="{ name: 'tables' }">tables</RouterLink>.</p>
     </template>
   </ListPage>
@@ -304,6 +326,9 @@ h1 {
 .used {
   color: var(--iron);
   max-width: 760px;
+}
+.about a {
+  color: var(--control);
 }
 :deep(.bare.add) {
   color: var(--control);
@@ -342,17 +367,6 @@ small {
 }
 :deep(.marked td) {
   background: color-mix(in srgb, var(--copper) 12%, transparent);
-}
-.both {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 0 24px;
-  margin-top: 18px;
-}
-@media (max-width: 1100px) {
-  .both {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 @media (max-width: 800px) {
   .head {

@@ -49,10 +49,12 @@ const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() =>
   { value: 'none', text: 'none' },
 ]);
 const protections = computed(() =>
-  (onMains.value ? (['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const) : (['blade', 'breaker'] as const)).map((value) => ({
-    value,
-    text: `a ${PROTECTION_NAMES[value]}`,
-  })),
+  (onMains.value ? (['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const) : (['blade', 'breaker', 'high-breaking'] as const)).map(
+    (value) => ({
+      value,
+      text: `a ${PROTECTION_NAMES[value]}`,
+    }),
+  ),
 );
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [

@@ -76,6 +76,8 @@ test.each([
   ['four', 12, 'relay-12v-30a-4', 0.15],
   ['four', 24, 'relay-24v-20a-4', 0.15],
   ['two-pole', 12, 'relay-12v-2x15a-8', 0.05],
+  ['stud', 12, 'relay-12v-150a-stud', 0.05],
+  ['stud', 48, 'relay-48v-150a-stud', 0.05],
   ['two-pole', 24, 'relay-24v-2x15a-8', 0.05],
   ['module', 5, 'module-5v-10a', 0.05],
   ['module', 12, 'module-12v-10a', 0.05],

@@ -16,10 +16,10 @@ const rating = z.strictObject({
 });
 
 /** How it is built: what its terminals are called, and what else is asked of it. */
-export const OWN_FORMS = ['four', 'five', 'two-pole', 'module', 'contactor', 'solid-ac', 'solid-dc'] as const;
+export const OWN_FORMS = ['four', 'five', 'two-pole', 'stud', 'module', 'contactor', 'solid-ac', 'solid-dc'] as const;
 export type OwnForm = (typeof OWN_FORMS)[number];
 /** Coils that are sold, V. Of a solid-state relay it is the usual voltage of its input. */
-export const OWN_COILS_V = [3.3, 5, 6, 12, 24, 48, 120, 230, 240] as const;
+export const OWN_COILS_V = [3.3, 5, 6, 12, 24, 36, 48, 72, 96, 120, 230, 240] as const;
 
 const moduleSchema = z.strictObject({
   /** A light between input and coil; without one the two share the ground. */
@@ -74,7 +74,7 @@ export const ownRelaySchema = z
   })
   .superRefine((part, context) => {
     const say = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
-    const restless = part.form === 'four' || part.form === 'contactor' || isSolidForm(part.form);
+    const restless = part.form === 'four' || part.form === 'stud' || part.form === 'contactor' || isSolidForm(part.form);
     if (restless !== (part.resting === null))
       say('resting', 'is what four-pin relays, contactors and solid-state relays have not, and the others have');
     if ((part.form === 'module') !== (part.module !== undefined)) say('module', 'is what a relay module has, and no other part');

@@ -19,9 +19,10 @@ interface UsualCoil {
 }
 const MAINS_COIL_FROM_V = 100;
 const PLUG_IN: UsualCoil = { watt: 1.6, lagS: 2.35e-3, riseK: 45, pullIn: 0.6, release: 0.1, most: 1.3, contactOhm: 0.004 };
-const COILS: Readonly<Record<'plug-in' | 'two-pole' | 'module' | 'contactor' | 'contactor-mains', UsualCoil>> = {
+const COILS: Readonly<Record<'plug-in' | 'two-pole' | 'stud' | 'module' | 'contactor' | 'contactor-mains', UsualCoil>> = {
   'plug-in': PLUG_IN,
   'two-pole': { ...PLUG_IN, watt: 0.9, lagS: 5.6e-3, riseK: 30, pullIn: 0.65, contactOhm: 0.008 },
+  stud: { watt: 9, lagS: 7.5e-3, riseK: 50, pullIn: 0.6, release: 0.1, most: 1.3, contactOhm: 0.0005 },
   module: { watt: 0.36, lagS: 0.86e-3, riseK: 35, pullIn: 0.75, release: 0.1, most: 1.3, contactOhm: 0.01 },
   contactor: { watt: 3.2, lagS: 3.3e-3, riseK: 40, pullIn: 0.75, release: 0.15, most: 1.3, contactOhm: 0.003 },
   'contactor-mains': { watt: 6.9, lagS: 2.6e-3, riseK: 40, pullIn: 0.8, release: 0.2, most: 1.15, contactOhm: 0.003 },
@@ -47,7 +48,7 @@ const coilOf = ({ form, coilV }: Pick<OwnRelay, 'form' | 'coilV'>): UsualCoil =>
     ? COILS['plug-in']
     : form === 'contactor'
       ? COILS[coilV >= MAINS_COIL_FROM_V ? 'contactor-mains' : 'contactor']
-      : COILS[form === 'two-pole' ? 'two-pole' : 'module'];
+      : COILS[form === 'two-pole' || form === 'stud' ? form : 'module'];
 
 /** The fields that may stand assumed, with what is usual given what is known of the part. */
 const USUAL: Readonly<Record<string, (part: OwnRelay) => Partial<OwnRelay>>> = {
@@ -111,6 +112,7 @@ const BEGUN_A: Readonly<Record<OwnForm, number>> = {
   four: 30,
   five: 30,
   'two-pole': 15,
+  stud: 150,
   module: 10,
   contactor: 25,
   'solid-ac': 25,
@@ -120,6 +122,7 @@ const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
   four: 12,
   five: 12,
   'two-pole': 12,
+  stud: 12,
   module: 5,
   contactor: 230,
   'solid-ac': 12,

@@ -7,6 +7,7 @@ export const wirePrice = (sizeMm2: number): number => 0.22 + 0.31 * sizeMm2;
 export const GUARD_PRICES = {
   blade: 2.8,
   bolt: 9.5,
+  'high-breaking': 34,
   cartridge: 2.1,
   breaker: 11.5,
   plug: 3.2,

@@ -94,7 +94,7 @@ export interface RelayType {
 }
 
 /** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
-export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw';
+export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud';
 
 export interface SocketType {
   readonly id: string;
@@ -143,6 +143,8 @@ export const SOCKETS: readonly SocketType[] = [
   },
   { id: 'socket-screw-30', name: 'Screw terminals, 30 A', fits: 'screw', terminalA: 30, mostMm2: TERMINAL_MOST_MM2.heavy, price: 0 },
   { id: 'socket-screw-80', name: 'Screw terminals, 80 A', fits: 'screw', terminalA: 80, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
+  { id: 'socket-stud-200', name: 'Studs M8, 200 A', fits: 'stud', terminalA: 200, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
+  { id: 'socket-stud-300', name: 'Studs M10, 300 A', fits: 'stud', terminalA: 300, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
   { id: 'socket-board-1', name: 'Soldered to a board', fits: 'board', terminalA: 1, mostMm2: TERMINAL_MOST_MM2.clamp, price: 0 },
 ];
 
@@ -184,6 +186,31 @@ const coil24 = {
   coilHenry: 0.8,
   price: 5.1,
 } as const;
+/** A coil of the same power for another voltage: four times the resistance for twice of it (common practice). */
+const coilFor = (volt: number, base: { coilOhm: number; coilHenry: number }) =>
+  ({
+    coilV: volt,
+    coilOhm: Number((base.coilOhm * (volt / 12) ** 2).toPrecision(3)),
+    pullInV: Number((0.6 * volt).toPrecision(3)),
+    releaseV: Number((0.1 * volt).toPrecision(3)),
+    coilMostV: Number((1.3 * volt).toPrecision(3)),
+    coilHenry: Number((base.coilHenry * (volt / 12) ** 2).toPrecision(3)),
+  }) as const;
+/** A power relay on studs, its contact with a magnet that blows the arc out (from memory, usual for its class). */
+const stud = (ampere: number, mostV: number, volt: number, price: number) =>
+  ({
+    ...power12,
+    ...coilFor(volt, { coilOhm: 16, coilHenry: 0.12 }),
+    id: `relay-${volt}v-${ampere}a-stud`,
+    name: `${ampere} A power relay on studs, ${volt} V coil`,
+    poles: four,
+    closing: { resistiveA: ampere, own: { motor: 0.6 * ampere, filament: 0.5 * ampere, led: 0.5 * ampere, solenoid: 0.5 * ampere }, mostV },
+    resting: null,
+    coilRiseK: 50,
+    contactOhm: 0.0005,
+    socket: 'stud',
+    price,
+  }) as const;
 const resting30 = { resistiveA: 20, own: { motor: 10, filament: 10, led: 10, solenoid: 8 } };
 const resting40 = { resistiveA: 30, own: { motor: 18, filament: 12, led: 18, solenoid: 12 } };
 const resting20 = { resistiveA: 10, own: { motor: 6, filament: 5, led: 6, solenoid: 4 } };
@@ -321,6 +348,36 @@ export const RELAYS: readonly RelayType[] = [
     ...coil24,
     price: 5.6,
   },
+  {
+    id: 'relay-6v-30a-4',
+    name: '30 A plug-in relay, four-pin, 6 V',
+    poles: four,
+    closing: closing30,
+    resting: null,
+    ...coil30,
+    ...coilFor(6, coil30),
+    price: 4.9,
+  },
+  {
+    id: 'relay-6v-30a-5',
+    name: '30 A plug-in relay, five-pin, 6 V',
+    poles: five,
+    closing: closing30,
+    resting: resting30,
+    ...coil30,
+    ...coilFor(6, coil30),
+    price: 5.3,
+  },
+  stud(150, 60, 6, 38),
+  stud(150, 60, 12, 38),
+  stud(150, 60, 24, 38),
+  stud(150, 96, 36, 48),
+  stud(150, 96, 48, 52),
+  stud(150, 120, 72, 64),
+  stud(150, 120, 96, 68),
+  stud(300, 60, 12, 86),
+  stud(300, 60, 24, 86),
+  stud(300, 96, 48, 98),
   { id: 'relay-12v-2x15a-8', name: '15 A two-pole relay, eight-pin', duty: 'power', ...double, ...coil12Small },
   { id: 'relay-24v-2x15a-8', name: '15 A two-pole relay, eight-pin, 24 V', duty: 'power', ...double, ...coil24Small },
   {
@@ -523,6 +580,9 @@ export function servingRelay(duty: 'logic' | 'timer' | 'step', coilV: number, po
   return RELAYS.find((type) => (poles === 2 ? type.poles.length === 2 : type.duty === duty) && type.coilV === coilV)!;
 }
 
+/** Whether there are helper relays for a voltage. */
+export const servesLogic = (coilV: number): boolean => RELAYS.some((type) => type.duty === 'logic' && type.coilV === coilV);
+
 /** The reed relay for a controller's pin. */
 export function pinRelay(volt: number): RelayType {
   return RELAYS.find((type) => type.duty === 'pin' && type.coilV === volt)!;
@@ -540,6 +600,7 @@ const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
   four: { poles: four, coil: vehicle, socket: 'blade' },
   five: { poles: five, coil: vehicle, socket: 'blade' },
   'two-pole': { poles: two, coil: industrial, socket: 'eight-pin' },
+  stud: { poles: four, coil: vehicle, socket: 'stud' },
   module: { poles: onModule.poles, coil: onModule.coil, socket: onModule.socket, build: 'module' },
   contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor' },
   'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
@@ -614,62 +675,92 @@ export const SMALL_DIODE = { name: 'Rectifier diode', reverseV: 400, forwardA: 1
 /** Before a lamp that feeds share. */
 export const POWER_DIODE = { name: 'Power diode with heat sink', reverseV: 100, forwardA: 15 } as const;
 
-/** What the shelf has beside relays and sockets; switches and sensors are whatever the vehicle has. */
-export const PLAIN_PARTS: readonly PlainPart[] = [
+/** What the shelf has beside relays and sockets, by family; sensors are whatever the vehicle has. */
+export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: string; readonly parts: readonly PlainPart[] }[] = [
   {
-    name: 'Blade fuse, 1 to 40 A, with in-line holder',
-    rating: `wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
-    price: GUARD_PRICES.blade,
-    per: 'piece',
+    id: 'protection',
+    title: 'Fuses and breakers',
+    parts: [
+      {
+        name: 'Blade fuse, 1 to 40 A, with in-line holder',
+        rating: `32 V, wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
+        price: GUARD_PRICES.blade,
+        per: 'piece',
+      },
+      {
+        name: 'Bolt-down strip fuse, 50 to 300 A, in a covered holder',
+        rating: `58 V, breaks 2 kA, wire to ${TERMINAL_MOST_MM2.ring} mm²`,
+        price: GUARD_PRICES.bolt,
+        per: 'piece',
+      },
+      {
+        name: 'Battery fuse of high breaking capacity, class T, 1 to 300 A',
+        rating: `125 V of direct current, breaks 20 kA, wire to ${TERMINAL_MOST_MM2.ring} mm²`,
+        price: GUARD_PRICES['high-breaking'],
+        per: 'piece',
+      },
+      {
+        name: 'Breaker with stud terminals, 5 to 40 A',
+        rating: `32 V, wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
+        price: GUARD_PRICES.breaker,
+        per: 'piece',
+      },
+      { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
+      { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
+      { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
+    ],
   },
   {
-    name: 'Breaker with stud terminals, 5 to 40 A',
-    rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`,
-    price: GUARD_PRICES.breaker,
-    per: 'piece',
+    id: 'electronics',
+    title: 'Boards, transistors, diodes',
+    parts: [
+      ...CONTROLLERS.map(({ name, pinV, pinA, chipA, price }): PlainPart => ({
+        name,
+        rating: `${pinV} V pins of ${pinA * 1000} mA, ${chipA * 1000} mA together`,
+        price,
+        per: 'piece',
+      })),
+      ...TRANSISTORS.map(({ name, mostA, mostV, price }): PlainPart => ({ name, rating: `${mostA} A, ${mostV} V`, price, per: 'piece' })),
+      {
+        name: SMALL_DIODE.name,
+        rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`,
+        price: SMALL_PRICES['small diode'],
+        per: 'piece',
+      },
+      {
+        name: POWER_DIODE.name,
+        rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
+        price: SMALL_PRICES['power diode'],
+        per: 'piece',
+      },
+      { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },
+      { name: 'Filter for a pulsed tap', rating: '0.25 A', price: SMALL_PRICES['tap filter'], per: 'piece' },
+      ...HEATSINKS.slice(1).map(({ name, kPerW, price }): PlainPart => ({
+        name: `For a solid-state relay: ${name}`,
+        rating: `${kPerW} K/W`,
+        price,
+        per: 'piece',
+      })),
+    ],
   },
   {
-    name: SMALL_DIODE.name,
-    rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`,
-    price: SMALL_PRICES['small diode'],
-    per: 'piece',
+    id: 'wire',
+    title: 'Switches, terminals, wire',
+    parts: [
+      { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
+      {
+        name: 'Blade receptacle, 6.3 mm',
+        rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`,
+        price: SMALL_PRICES['blade receptacle'],
+        per: 'piece',
+      },
+      { name: 'Ring terminal, M5 to M10', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
+      ...[...sizesFrom('metric', 'signal'), ...sizesFrom('awg', 'signal')].map((size): PlainPart => ({
+        name: `Wire ${sizeName(size)}`,
+        rating: 'copper, fine strands',
+        price: wirePrice(size),
+        per: 'm',
+      })),
+    ],
   },
-  {
-    name: POWER_DIODE.name,
-    rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
-    price: SMALL_PRICES['power diode'],
-    per: 'piece',
-  },
-  { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },
-  ...CONTROLLERS.map(({ name, pinV, pinA, chipA, price }): PlainPart => ({
-    name,
-    rating: `${pinV} V pins of ${pinA * 1000} mA, ${chipA * 1000} mA together`,
-    price,
-    per: 'piece',
-  })),
-  ...HEATSINKS.slice(1).map(({ name, kPerW, price }): PlainPart => ({
-    name: `For a solid-state relay: ${name}`,
-    rating: `${kPerW} K/W`,
-    price,
-    per: 'piece',
-  })),
-  ...TRANSISTORS.map(({ name, mostA, mostV, price }): PlainPart => ({ name, rating: `${mostA} A, ${mostV} V`, price, per: 'piece' })),
-  { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
-  { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
-  { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
-  { name: 'Filter for a pulsed tap', rating: '0.25 A', price: SMALL_PRICES['tap filter'], per: 'piece' },
-  { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
-  {
-    name: 'Blade receptacle, 6.3 mm',
-    rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`,
-    price: SMALL_PRICES['blade receptacle'],
-    per: 'piece',
-  },
-  { name: 'Ring terminal, M5 to M8', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
-  ...[...sizesFrom('metric', 'signal'), ...sizesFrom('awg', 'signal')].map((size): PlainPart => ({
-    name: `Wire ${sizeName(size)}`,
-    rating: 'copper, fine strands',
-    price: wirePrice(size),
-    per: 'm',
-  })),
 ];

@@ -23,6 +23,7 @@ export interface FuseSpec {
 const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   blade: 'blade',
   bolt: 'bolt-down',
+  'high-breaking': 'class T',
   breaker: 'breaker',
   cartridge: 'cartridge',
   plug: 'in the plug',
@@ -34,6 +35,7 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
 const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   blade: 85,
   bolt: 85,
+  'high-breaking': 85,
   breaker: 70,
   cartridge: 85,
   plug: 50,
@@ -42,6 +44,7 @@ const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   'breaker-d': 60,
 };
 
+const STUDS: ReadonlySet<FuseSpec['style']> = new Set(['bolt', 'high-breaking', 'breaker']);
 /** Those that are switched on again. */
 const BREAKERS: ReadonlySet<FuseSpec['style']> = new Set(['breaker', 'breaker-b', 'breaker-c', 'breaker-d']);
 const isBreaker = (style: FuseSpec['style']): boolean => BREAKERS.has(style);
@@ -51,9 +54,8 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   plays: 'overcurrent device',
   title: 'fuse',
   inLine: true,
-  terminalStyle: ({ style }) =>
-    style === 'blade' ? '6.3 mm blade receptacle' : style === 'bolt' || style === 'breaker' ? 'ring on a stud' : 'screw clamp, ferrule',
-  takesMm2: ({ style }) => (style === 'bolt' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
+  terminalStyle: ({ style }) => (style === 'blade' ? '6.3 mm blade receptacle' : STUDS.has(style) ? 'M8 ring' : 'screw clamp, ferrule'),
+  takesMm2: ({ style }) => (style === 'bolt' || style === 'high-breaking' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
   pins: () => ['1', '2'],
   model({ id, spec }, into) {
     // Stated for blade fuses; strip fuses and thermal breakers lose about as much at their rating (from memory).
@@ -110,11 +112,13 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
       ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
       : style === 'bolt'
         ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
-        : style === 'breaker'
-          ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
-          : style === 'plug'
-            ? `Plug with a ${ratingA} A cartridge fuse`
-            : style === 'cartridge'
-              ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-              : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
+        : style === 'high-breaking'
+          ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
+          : style === 'breaker'
+            ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
+            : style === 'plug'
+              ? `Plug with a ${ratingA} A cartridge fuse`
+              : style === 'cartridge'
+                ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+                : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
 };

@@ -188,7 +188,7 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** Whether it sits at a tap of the vehicle, so that the lead behind it is the tap's. */
   readonly atTap?: true;
   /** Pins that carry terminals to crimp, for the wire list. */
-  readonly terminalStyle: string | ((spec: Spec) => string);
+  readonly terminalStyle: string | ((spec: Spec, sizeMm2: number) => string);
 }
 
 /** Contacts that one hand moves, two pins for each. */

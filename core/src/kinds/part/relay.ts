@@ -55,6 +55,9 @@ export const contactBranchId = (relay: string, pin: string): string => branchId(
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
 const OTHER_COIL = { ohm: 4, volt: 2 };
 
+/** Thickest wire that is crimped on a blade of a coil, mm² (common practice). */
+const THIN_MM2 = 2.5;
+
 const PLUG_IN_AIR_C = 85;
 const BUILD_AIR_C = { module: 70, contactor: 60, solid: 80, board: 70 } as const;
 
@@ -62,7 +65,15 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
   plays: 'relay',
   title: 'plug-in relay',
-  terminalStyle: ({ type }) => (type.socket === 'blade' ? 'socket receptacle' : 'screw clamp, ferrule'),
+  // The coil of a relay on studs has blades of its own: thin wire lands on those.
+  terminalStyle: ({ type }, sizeMm2) =>
+    type.socket === 'blade'
+      ? 'socket receptacle'
+      : type.socket !== 'stud'
+        ? 'screw clamp, ferrule'
+        : sizeMm2 > THIN_MM2
+          ? 'M8 ring'
+          : '6.3 mm blade receptacle',
   takesMm2: ({ socket }) => socket.mostMm2,
   pins: ({ type }) => [
     ...type.coil,

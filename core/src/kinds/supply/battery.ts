@@ -3,10 +3,18 @@ import { positive } from '../../document/index.ts';
 import { type SupplyFacets, crankedV, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS, vehicle } from './vehicle.ts';
 
+/** System voltages that batteries are put together for, V. */
+const NOMINAL_V = [6, 12, 24, 36, 48, 72, 96] as const;
+type NominalV = (typeof NOMINAL_V)[number];
+export const CHEMISTRIES = ['flooded', 'agm', 'lithium'] as const;
+type Chemistry = (typeof CHEMISTRIES)[number];
+
 const schema = z.strictObject({
   ...supplyBase,
   kind: z.literal('battery'),
-  nominalV: z.union([z.literal(12), z.literal(24)]),
+  nominalV: z.literal([...NOMINAL_V]),
+  /** What its cells are of: lead with liquid or bound acid, lithium iron phosphate with its own protection. */
+  chemistry: z.enum(CHEMISTRIES).default('flooded'),
   /** What it gives over twenty hours, Ah. */
   capacityAh: positive.max(5000),
   /** What the starter on it takes while it turns an engine over, A; 0 where none hangs on it. */
@@ -14,20 +22,32 @@ const schema = z.strictObject({
 });
 export type BatterySupply = z.infer<typeof schema>;
 
-/** What a battery of 75 Ah gives current through, and what it takes charge through, Ω: from memory, to be measured. */
-const GIVES_OHM = 0.006;
+/** What a battery of 75 Ah gives current through, and what a flooded one takes charge through, Ω at 12 V: from memory, to be measured. */
+const GIVES_OHM: Readonly<Record<Chemistry, number>> = { flooded: 0.006, agm: 0.004, lithium: 0.003 };
 const TAKES_OHM = 0.09;
-type Volts = readonly [nominalV: 12 | 24, lowestV: number, restV: number, highestV: number];
-/** Lead–acid, flat to charging: common practice. */
-const TWELVE: Volts = [12, 10.5, 12.7, 14.8];
-const TWENTY_FOUR: Volts = [24, 21, 25.4, 29.6];
-const variant = ([nominalV, lowestV, restV, highestV]: Volts, internalOhm: number, after: string, words: string) => ({
-  key: `battery-${nominalV}${after}`,
-  text: `${nominalV} V battery${words}`,
-  begin: () => ({ kind: 'battery' as const, nominalV, lowestV, restV, highestV, internalOhm, capacityAh: 75, crankA: 0 }),
-  is: (supply: BatterySupply) => supply.nominalV === nominalV && (internalOhm === GIVES_OHM || supply.internalOhm === internalOhm),
-});
-const second = (volts: Volts) => variant(volts, TAKES_OHM, '-second', ', charged beside another');
+/** Flat, at rest and charging, V at 12 V: common practice; of lithium iron phosphate four cells from 2.8 to 3.6 V. */
+const LEVELS: Readonly<Record<Chemistry, readonly [lowestV: number, restV: number, highestV: number]>> = {
+  flooded: [10.5, 12.7, 14.8],
+  agm: [10.5, 12.9, 14.7],
+  lithium: [11.2, 13.3, 14.4],
+};
+const NAMES: Readonly<Record<Chemistry, string>> = { flooded: 'battery', agm: 'AGM battery', lithium: 'lithium battery' };
+
+const round = (value: number): number => Number(value.toPrecision(6));
+function variant(nominalV: NominalV, chemistry: Chemistry, second = false) {
+  const times = nominalV / 12;
+  const [lowestV, restV, highestV] = LEVELS[chemistry].map((level) => round(level * times)) as [number, number, number];
+  const internalOhm = second ? TAKES_OHM : round(GIVES_OHM[chemistry] * times);
+  const after = second ? '-second' : chemistry === 'flooded' ? '' : `-${chemistry}`;
+  return {
+    key: `battery-${nominalV}${after}`,
+    text: `${nominalV} V ${NAMES[chemistry]}${second ? ', charged beside another' : ''}`,
+    begin: () => ({ kind: 'battery' as const, nominalV, chemistry, lowestV, restV, highestV, internalOhm, capacityAh: 75, crankA: 0 }),
+    is: (supply: BatterySupply) =>
+      supply.nominalV === nominalV &&
+      (second ? supply.internalOhm === internalOhm : chemistry === 'flooded' || supply.chemistry === chemistry),
+  };
+}
 
 export const battery = {
   ...vehicle,
@@ -35,7 +55,13 @@ export const battery = {
   title: 'battery',
   schema,
   // The plain ones last: every battery is one of those, whatever it is besides.
-  variants: [second(TWELVE), second(TWENTY_FOUR), variant(TWELVE, GIVES_OHM, '', ''), variant(TWENTY_FOUR, GIVES_OHM, '', '')],
+  variants: [
+    variant(12, 'flooded', true),
+    variant(24, 'flooded', true),
+    ...([12, 24] as const).map((volt) => variant(volt, 'agm')),
+    ...([12, 24, 36, 48, 72] as const).map((volt) => variant(volt, 'lithium')),
+    ...[12, 24, ...NOMINAL_V.filter((volt) => volt !== 12 && volt !== 24)].map((volt) => variant(volt as NominalV, 'flooded')),
+  ],
   fields: [
     { type: 'number', path: ['capacityAh'], label: 'Capacity', unit: 'Ah', least: 1e-6, most: 5000 },
     { type: 'number', path: ['crankA'], label: 'Its starter takes (0: none)', unit: 'A', least: 0, most: 3000 },

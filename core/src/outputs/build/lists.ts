@@ -140,7 +140,7 @@ const usualInsulation = ({ settings }: Design): string => `${wireFamily(settings
 function endStyle({ settings }: Design, part: AnyPart, sizeMm2: number): string {
   const { leadMostMm2, screwed, terminalStyle } = kindOf(part);
   if (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec)) return 'butt splice on its lead';
-  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec);
+  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2);
   return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
 }
 

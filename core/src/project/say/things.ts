@@ -5,10 +5,24 @@ import type { Design } from '../schema.ts';
 import { NUMBER, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
 import { COUNTS, LOAD_WORDS, NO_LOAD, TURNING } from './words.ts';
 
+/** A battery by its cells and its voltage; by its voltage; and one that says neither. */
+const BATTERY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
+  ...SUPPLY_VARIANTS.flatMap(({ key }): [RegExp, string][] => {
+    const [, volt, cells] = /^battery-(\d+)-(agm|lithium)$/.exec(key) ?? [];
+    if (!volt) return [];
+    const voltage = String.raw`${volt} ?v(?:olts?)? `;
+    return [[new RegExp(`${volt === '12' ? `(?:${voltage})?` : voltage}(?:\\w+ )?${cells}(?: \\w+)? battery`), key]];
+  }),
+  ...SUPPLY_VARIANTS.flatMap(({ key }): [RegExp, string][] => {
+    const [, volt] = /^battery-(\d+)$/.exec(key) ?? [];
+    return volt && volt !== '12' ? [[new RegExp(String.raw`(?<![\d.,])${volt} ?v(?:olts?)? (?:(?!agm|lithium)\w+ )?battery`), key]] : [];
+  }),
+  [/(?:12 ?v(?:olts?)? )?(?:(?!\d|v\b)\w+ )?battery/, 'battery-12'],
+];
 /** Words for a supply that is not in the project, and which one they mean. */
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
-  [/(?:24 ?v(?:olts?)? )(?:\w+ )?battery/, 'battery-24'],
-  [/(?:12 ?v(?:olts?)? )?(?:\w+ )?battery/, 'battery-12'],
+  ...BATTERY_WORDS,
+  [/240 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-240'],
   [/120 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-120'],
   [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall)|230 ?v(?:olts?)?/, 'mains-230'],
 ];

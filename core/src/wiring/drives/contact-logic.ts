@@ -23,6 +23,7 @@ import {
   isRegulator,
   pinRelay,
   restOf,
+  servesLogic,
   servingRelay,
 } from '../../kinds/index.ts';
 import { type When, normalForm, partsOf, signalsOf } from '../../document/index.ts';
@@ -44,7 +45,7 @@ export const contactLogic: Drive = {
     const { module, solid } = typeOf(design, job);
     if (module || solid) return cannot(design, job, 'Helper relays have no place before this input.');
     const supply = controlSupplyOf(design, job);
-    if (isMains(supply) || currentOf(supply) === 'ac' || supply.nominalV < 12)
+    if (isMains(supply) || currentOf(supply) === 'ac' || !servesLogic(supply.nominalV))
       return cannot(
         design,
         job,

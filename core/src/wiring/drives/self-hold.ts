@@ -7,7 +7,7 @@
  * The diode keeps the set contacts from feeding the load. Nothing holds after the supply has been away.
  */
 import { terminal } from '../../quantity/index.ts';
-import type { Design, Job } from '../../project/index.ts';
+import { type Design, type Job, loadSupplyOf, usualGuard } from '../../project/index.ts';
 import { type When, normalForm } from '../../document/index.ts';
 import { isResting } from '../../kinds/index.ts';
 import { FUSE_LEAD_M, type Literal } from '../control-side.ts';
@@ -61,7 +61,7 @@ export const selfHold: Drive = {
     const out = type.poles.map(({ closing }) => closing).find((pin) => !isResting(type, pin))!;
     const fuse = `${job.id}-hold-fuse${suffix}`;
     const { place } = job.device;
-    const spec = { ratingA: 0, chosen: false, style: 'blade', guards: 'control' } as const;
+    const spec = { ratingA: 0, chosen: false, style: usualGuard(loadSupplyOf(side.design, job)), guards: 'control' } as const;
     builder.add({ id: fuse, kind: 'fuse', tag: `F${number}H`, name: 'hold fuse', place, job: job.id, spec });
     const group = builder.group(fuse, 'auto');
     group.ampere += coilA;
