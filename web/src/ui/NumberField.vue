@@ -48,6 +48,11 @@ function take(): void {
     if (value !== props.modelValue) emit('update:modelValue', value);
   }
 }
+/** What was typed in another unit stands in the page's own once it is left. */
+function settle(): void {
+  const value = read();
+  if (value !== null && error.value === '') text.value = written(value);
+}
 </script>
 
 <template>
@@ -61,6 +66,7 @@ function take(): void {
       :aria-invalid="error !== ''"
       :aria-describedby="error ? `${id}-error` : undefined"
       @change="take"
+      @blur="settle"
     />
     <span v-if="error" :id="`${id}-error`" class="error" role="alert">{{ error }}</span>
   </div>

@@ -60,7 +60,7 @@ export const OWN_FORM_NAMES: Readonly<Record<OwnForm, string>> = {
   four: 'plug-in relay, four-pin: 30, 87',
   five: 'plug-in relay, five-pin: 30, 87, 87a',
   'two-pole': 'relay, eight-pin, two poles',
-  stud: 'power relay or contactor on studs, for direct current',
+  stud: 'power relay on studs, for direct current',
   module: 'relay module on a board',
   contactor: 'contactor, two poles',
   'solid-ac': 'solid-state relay, alternating current',
