@@ -21,6 +21,29 @@ const steps = (file: string) => {
 };
 
 describe('cautions', () => {
+  // ISO 6469-3: class B begins above 60 V of direct current (from memory).
+  test.each([
+    [57.6, false],
+    [60, false],
+    [60.1, true],
+    [118.4, true],
+  ])('a battery of %s V at its highest kills by a touch: %s', (highestV, kills) => {
+    const design = read('as-sold/48-volts');
+    const supplies = design.supplies.map((supply) => ({ ...supply, highestV, internalOhm: 1 }));
+    const own = { ...design, supplies };
+    const words = cautionsFor(own, own.jobs[0]!, analyse(own).analysis.netlist).join(' ');
+    expect(/a touch can kill, and an arc does not go out/.test(words)).toBe(kills);
+    expect(words).not.toMatch(/A short at the posts/);
+  });
+  test('what a short at its posts gives is said of a bank that gives thousands of amperes, also where only the coil hangs on it', () => {
+    expect(said('as-sold/48-volts')).toMatch(/A short at the posts of battery gives some 4\.43 kA: rings and watch off/);
+    expect(said('as-sold/lithium-by-charger')).toBe('');
+    expect(said('as-sold/lithium-by-charger', 1)).toMatch(/posts of house battery gives some 4\.43 kA/);
+    const design = read('as-sold/lithium-by-charger');
+    const coilOn = { ...design.jobs[0]!, controlSupply: design.supplies[1]!.id };
+    const own = { ...design, jobs: [coilOn, design.jobs[1]!] };
+    expect(cautionsFor(own, coilOn, analyse(own).analysis.netlist).join(' ')).toMatch(/posts of house battery/);
+  });
   test('name the box, the voltage and the local code; a vehicle’s job has none', () => {
     expect(said('circuits/13-mains-lamp-by-module')).toMatch(/Mains, 230 V.*before relay case is opened.*local code/);
     expect(said('circuits/01-switched-load')).toBe('');

@@ -2,7 +2,7 @@
 import type { Netlist } from '../../graph/index.ts';
 import { batteryId, boxId } from '../../wiring/index.ts';
 import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, isCharged, isOnVehicle, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import { LOADS, isCharged, isOnVehicle, isStored, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
 import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -24,10 +24,32 @@ function betweenBatteries(design: Design, job: Job): string[] {
   ];
 }
 
-/** Sentences about one job; none where nothing of it is on the mains, or on two batteries. */
+/** Above this, direct current of a vehicle is of voltage class B: ISO 6469-3 (from memory), V. */
+const CLASS_B_V = 60;
+/** A short of more than this melts a spanner before anybody lets go of it (from memory), A. */
+const SPANNER_A = 3000;
+
+/** What can hurt at the posts of the batteries that a job hangs on. */
+function atThePosts(design: Design, job: Job): string[] {
+  const supplies = [...new Set([loadSupplyOf(design, job), controlSupplyOf(design, job)])].filter((supply) => isStored(supply));
+  return supplies.flatMap((supply) => [
+    ...(supply.highestV > CLASS_B_V
+      ? [
+          `${supply.name} has up to ${formatQuantity(supply.highestV, 'V')}: above 60 V of direct current a touch can kill, and an arc does not go out by itself. Take its main fuse out and measure that all is dead before you work; cover every post. In some places such work is for trained people only.`,
+        ]
+      : []),
+    ...(supply.restV / supply.internalOhm > SPANNER_A
+      ? [
+          `A short at the posts of ${supply.name} gives some ${formatQuantity(supply.restV / supply.internalOhm, 'A')}: rings and watch off, insulated tools, the other post covered, its fuse at the post.`,
+        ]
+      : []),
+  ]);
+}
+
+/** Sentences about one job; none where nothing of it is on the mains, on two batteries, or on one that hurts by itself. */
 export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
   const supply = loadSupplyOf(design, job);
-  if (!isMains(supply)) return betweenBatteries(design, job);
+  if (!isMains(supply)) return [...atThePosts(design, job), ...betweenBatteries(design, job)];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
   const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
