@@ -20,7 +20,9 @@ const all = ref(false);
     <ul v-else>
       <li v-for="words in said" :key="words">{{ words }}</li>
     </ul>
-    <button class="bare more" :aria-expanded="all" @click="all = !all">{{ all ? 'less' : `and ${said.length - 1} more` }}</button>
+    <button v-if="said.length > 1" class="bare more" :aria-expanded="all" @click="all = !all">
+      {{ all ? 'less' : `and ${said.length - 1} more` }}
+    </button>
   </div>
 </template>
 
