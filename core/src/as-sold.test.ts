@@ -46,7 +46,10 @@ test('what each is there for is in it', () => {
   const sizes = (name: string) => new Set(analyse(read(`${name}.json`)).analysis.wires.map(({ sizeMm2 }) => sizeMm2));
   expect(parts('48-volts')).toContain('Battery fuse of high breaking capacity 45 A, class T, on a covered block');
   expect(parts('150-a-on-studs')).toEqual(
-    expect.arrayContaining(['Bolt-down strip fuse 125 A in a covered holder', expect.stringMatching(/^M8 ring terminal, for (?:16|25) mm²/)]),
+    expect.arrayContaining([
+      'Bolt-down strip fuse 125 A in a covered holder',
+      expect.stringMatching(/^M8 ring terminal, for (?:16|25) mm²/),
+    ]),
   );
   expect(parts('6-volts').join()).toMatch(/four-pin, 6 V/);
   expect(sizes('thin-harness')).toEqual(new Set([0.5]));
