@@ -36,7 +36,7 @@ test('a wire is found, sorted, given another colour, label and length; it stays 
   const length = page.getByLabel('Length of W4.2, m');
   await length.fill('zero');
   await length.press('Tab');
-  await expect(page.getByText('The length of W4.2 is metres')).toBeVisible();
+  await expect(page.getByText('The length of W4.2 is above 0 and up to 500 m')).toBeVisible();
   await length.fill('3,1');
   await length.press('Tab');
   await expect(length).toHaveValue('3.10');
@@ -52,9 +52,9 @@ test('a wire is found, sorted, given another colour, label and length; it stays 
   await expect(page.getByLabel('Length of W4.2, m')).toHaveValue('3.10');
   await page.getByLabel('W4.2 is there already').check();
   await view(page, 'Cut list');
-  await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(0);
+  await expect(page.getByRole('img', { name: /W4\.2 3\.10 m/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('img', { name: /W4\.2 3\.1 m/ })).toHaveCount(1);
+  await expect(page.getByRole('img', { name: /W4\.2 3\.10 m/ })).toHaveCount(1);
 });
 
 test('a long wire list draws the rows that are looked at, down to the last, and sorts all of them', async ({ page, request }) => {

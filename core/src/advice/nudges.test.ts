@@ -18,7 +18,7 @@ function read(file: string): Design {
   return parsed.design;
 }
 const PROJECTS: [string, Design][] = [
-  ...['circuits', 'mistakes', 'demo'].flatMap((folder) =>
+  ...['circuits', 'mistakes', 'demo', 'as-sold'].flatMap((folder) =>
     readdirSync(new URL(`${folder}/`, examples))
       .sort()
       .map((file): [string, Design] => [`${folder}/${file}`, read(`${folder}/${file}`)]),

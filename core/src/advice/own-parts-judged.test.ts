@@ -9,7 +9,7 @@ import { RELAYS, type OwnForm, type OwnRelay, type RelayType, ownRelaySchema } f
 import { type Design, parseDesignText } from '../project/index.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
-  if (socket === 'stud') return 'stud';
+  if (/^stud/.test(socket)) return 'stud';
   if (solid) return solid.switches === 'ac' ? 'solid-ac' : 'solid-dc';
   if (build === 'board') return null;
   if (build === 'module' || build === 'contactor') return build;

@@ -34,10 +34,15 @@ export interface Path {
   readonly budgetV: number;
 }
 
+/** Battery cable begins above this: it is for what needs it by its current, and no way to save a few millivolts, mm². */
+const CABLE_MM2 = 50;
+
 /** Those that its terminals take, mm². */
-export function sizesFor({ laid: { stockMm2 }, mostMm2 }: Pick<Leg, 'laid' | 'mostMm2'>): readonly number[] {
-  const fitting = stockMm2.filter((size) => size <= mostMm2);
-  return fitting.length > 0 ? fitting : stockMm2.slice(0, 1);
+export function sizesFor(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2'>): readonly number[] {
+  const { laid, mostMm2, currentA, fuseA } = leg;
+  const needsCable = Math.max(2 * currentA, fuseA) > ampacityAsLaid(CABLE_MM2, laid);
+  const fitting = laid.stockMm2.filter((size) => size <= mostMm2 && (needsCable || size <= CABLE_MM2));
+  return fitting.length > 0 ? fitting : laid.stockMm2.slice(0, 1);
 }
 
 /** The least of them whose ampacity stands above its fuse and its current; the largest if none does. */

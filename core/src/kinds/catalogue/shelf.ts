@@ -94,7 +94,7 @@ export interface RelayType {
 }
 
 /** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
-export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud';
+export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud-m8' | 'stud-m10';
 
 export interface SocketType {
   readonly id: string;
@@ -143,8 +143,8 @@ export const SOCKETS: readonly SocketType[] = [
   },
   { id: 'socket-screw-30', name: 'Screw terminals, 30 A', fits: 'screw', terminalA: 30, mostMm2: TERMINAL_MOST_MM2.heavy, price: 0 },
   { id: 'socket-screw-80', name: 'Screw terminals, 80 A', fits: 'screw', terminalA: 80, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
-  { id: 'socket-stud-200', name: 'Studs M8, 200 A', fits: 'stud', terminalA: 200, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
-  { id: 'socket-stud-300', name: 'Studs M10, 300 A', fits: 'stud', terminalA: 300, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
+  { id: 'socket-stud-200', name: 'Studs M8', fits: 'stud-m8', terminalA: 200, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
+  { id: 'socket-stud-300', name: 'Studs M10', fits: 'stud-m10', terminalA: 300, mostMm2: TERMINAL_MOST_MM2.ring, price: 0 },
   { id: 'socket-board-1', name: 'Soldered to a board', fits: 'board', terminalA: 1, mostMm2: TERMINAL_MOST_MM2.clamp, price: 0 },
 ];
 
@@ -208,7 +208,7 @@ const stud = (ampere: number, mostV: number, volt: number, price: number) =>
     resting: null,
     coilRiseK: 50,
     contactOhm: 0.0005,
-    socket: 'stud',
+    socket: ampere > 200 ? 'stud-m10' : 'stud-m8',
     price,
   }) as const;
 const resting30 = { resistiveA: 20, own: { motor: 10, filament: 10, led: 10, solenoid: 8 } };
@@ -600,7 +600,7 @@ const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
   four: { poles: four, coil: vehicle, socket: 'blade' },
   five: { poles: five, coil: vehicle, socket: 'blade' },
   'two-pole': { poles: two, coil: industrial, socket: 'eight-pin' },
-  stud: { poles: four, coil: vehicle, socket: 'stud' },
+  stud: { poles: four, coil: vehicle, socket: 'stud-m8' },
   module: { poles: onModule.poles, coil: onModule.coil, socket: onModule.socket, build: 'module' },
   contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor' },
   'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
@@ -623,6 +623,8 @@ export function ownRelay({ form, module, solid, label: _label, assumed: _assumed
   return {
     ...own,
     ...FORMS[form],
+    // What carries more than a stud of M8 has larger ones.
+    ...(form === 'stud' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
     ...(solid && { solid: { ...solid, switches: form === 'solid-dc' ? ('dc' as const) : ('ac' as const) } }),
     duty: 'power',

@@ -57,8 +57,6 @@ const OTHER_COIL = { ohm: 4, volt: 2 };
 
 /** Thickest wire that is crimped on a blade of a coil, mm² (common practice). */
 const THIN_MM2 = 2.5;
-/** What a stud of M8 carries, A (from memory). */
-const M8_A = 200;
 
 const PLUG_IN_AIR_C = 85;
 const BUILD_AIR_C = { module: 70, contactor: 60, solid: 80, board: 70 } as const;
@@ -68,11 +66,11 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   plays: 'relay',
   title: 'plug-in relay',
   // The coil of a relay on studs has blades of its own: thin wire lands on those.
-  terminalStyle({ type, socket }, sizeMm2) {
+  terminalStyle({ type }, sizeMm2) {
     if (type.socket === 'blade') return 'socket receptacle';
-    if (type.socket !== 'stud') return 'screw clamp, ferrule';
+    if (type.socket !== 'stud-m8' && type.socket !== 'stud-m10') return 'screw clamp, ferrule';
     if (sizeMm2 <= THIN_MM2) return '6.3 mm blade receptacle';
-    return socket.terminalA > M8_A ? 'M10 ring' : 'M8 ring';
+    return type.socket === 'stud-m10' ? 'M10 ring' : 'M8 ring';
   },
   takesMm2: ({ socket }) => socket.mostMm2,
   pins: ({ type }) => [

@@ -95,7 +95,7 @@ function readDesign(file: URL): Design {
 }
 
 describe('bars of the returns', () => {
-  const examples = ['circuits', 'demo', 'mistakes'].flatMap((folder) => {
+  const examples = ['circuits', 'demo', 'mistakes', 'as-sold'].flatMap((folder) => {
     const at = new URL(`../../../../examples/${folder}/`, import.meta.url);
     return readdirSync(at).map((file) => [`${folder}/${file}`, readDesign(new URL(file, at))] as const);
   });
