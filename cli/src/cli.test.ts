@@ -111,7 +111,7 @@ describe('nudge states', () => {
   test('a load that nothing on the shelf bears exits with 1 and says so', () => {
     const { status, stdout } = nudge(
       'size',
-      temporary((raw) => (raw.jobs[0].loads[0].plate.value = 60)),
+      temporary((raw) => (raw.jobs[0].loads[0].plate.value = 600)),
     );
     const [dew] = (JSON.parse(stdout) as { jobs: { chosen: unknown; reasons: string[] }[] }).jobs;
     expect(status).toBe(1);

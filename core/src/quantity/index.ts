@@ -12,6 +12,7 @@ export {
   celsius,
   cutLength,
   fahrenheit,
+  leftLength,
   readQuantity,
   shownIn,
   wholeCut,

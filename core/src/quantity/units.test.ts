@@ -1,7 +1,7 @@
 /** Feet, inches and °F against what they are by definition: 1 ft = 0.3048 m, °F = 1.8 °C + 32. */
 import { describe, expect, test } from '@jest/globals';
 import { formatQuantity } from './format.ts';
-import { METRIC, type Units, cutLength, readQuantity, wholeCut } from './units.ts';
+import { METRIC, type Units, cutLength, leftLength, readQuantity, wholeCut } from './units.ts';
 
 const INCH: Units = { lengthUnit: 'ft', temperatureUnit: 'F' };
 
@@ -56,6 +56,10 @@ test('a length to cut is a whole inch or centimetre, never shorter', () => {
   expect(cutLength(0.3048, INCH)).toBe('1 ft');
   expect(cutLength(0.305, INCH)).toBe('1 ft 1 in');
   expect(cutLength(0.15, INCH)).toBe('6 in');
+  expect(leftLength(1.24, METRIC)).toBe('1.24 m');
+  expect(leftLength(1.24, INCH)).toBe('4 ft');
+  expect(leftLength(0.3048, INCH)).toBe('1 ft');
+  expect(leftLength(0.02, INCH)).toBe('0 in');
   for (const metres of [0.01, 0.15, 0.3048, 1.2345, 7.77]) {
     for (const units of [METRIC, INCH]) {
       const cut = wholeCut(metres, units);

@@ -41,8 +41,15 @@ export function wholeCut(metres: number, { lengthUnit }: Units): number {
 
 /** A length to cut: to the hundredth of a metre, or the next whole inch, so that nothing comes out shorter. */
 export function cutLength(metres: number, { lengthUnit }: Units): string {
-  if (lengthUnit === 'm') return `${metres.toFixed(2)} m`;
-  const inches = Math.ceil(metres / INCH_M - 1e-6);
+  return lengthUnit === 'm' ? `${metres.toFixed(2)} m` : inFeet(Math.ceil(metres / INCH_M - 1e-6));
+}
+
+/** What is left of a roll: no more than there is. */
+export function leftLength(metres: number, { lengthUnit }: Units): string {
+  return lengthUnit === 'm' ? `${metres.toFixed(2)} m` : inFeet(Math.floor(metres / INCH_M + 1e-6));
+}
+
+function inFeet(inches: number): string {
   const [feet, rest] = [Math.floor(inches / 12), inches % 12];
   return feet === 0 ? `${rest} in` : rest === 0 ? `${feet} ft` : `${feet} ft ${rest} in`;
 }

@@ -14,6 +14,7 @@ import {
   cutLength,
   formatQuantity,
   hasMains,
+  leftLength,
   mainsSteps,
   orderOfWork,
   partOf,
@@ -296,11 +297,11 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         {
           text: [
             { text: `${sizeName(sizeMm2)} ${colourName(colour)}`, bold: true },
-            `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${cut(lengthM)}; ${plan.rolls.length} new ${plan.rolls.length === 1 ? 'roll' : 'rolls'} of ${formatQuantity(design.build.rollM, 'm', design.settings)}, ${plan.leastRolls} at the least, ${cut(plan.wasteM)} over`,
+            `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${cut(lengthM)}; ${plan.rolls.length} new ${plan.rolls.length === 1 ? 'roll' : 'rolls'} of ${formatQuantity(design.build.rollM, 'm', design.settings)}, ${plan.leastRolls} at the least, ${leftLength(plan.wasteM, design.settings)} over`,
           ],
         },
         ...[...plan.spools, ...plan.rolls].map(({ name, pieces: own, leftM }) => ({
-          text: `${name}: ${own.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(' + ')}, ${cut(leftM)} over`,
+          text: `${name}: ${own.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(' + ')}, ${leftLength(leftM, design.settings)} over`,
           margin: [12, 0, 0, 0] as [number, number, number, number],
         })),
         ...plan.tooLong.map(({ id, lengthM: metre }) => ({

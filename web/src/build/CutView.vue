@@ -10,7 +10,7 @@ import SelectField from '../ui/SelectField.vue';
 import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
-const { cut, says, short, units } = useUnits();
+const { cut, left, says, short, units } = useUnits();
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const build = computed(() => project.design!.build);
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
@@ -64,7 +64,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span class="note"
           >{{ row.insulation }} · {{ row.pieces }} {{ row.pieces === 1 ? 'piece' : 'pieces' }}, {{ cut(row.lengthM) }} ·
           {{ row.cut.rolls.length }} new {{ row.cut.rolls.length === 1 ? 'roll' : 'rolls' }}, no way needs fewer than
-          {{ row.cut.leastRolls }} · {{ cut(row.cut.wasteM) }} left</span
+          {{ row.cut.leastRolls }} · {{ left(row.cut.wasteM) }} left</span
         >
       </h2>
       <div v-for="stock in stocks(row)" :key="stock.name" class="stock">
@@ -72,7 +72,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
         <span
           class="bar"
           role="img"
-          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(', ')}; ${cut(stock.leftM)} left`"
+          :aria-label="`${stock.pieces.map(({ id, lengthM: metre }) => `${id} ${cut(metre)}`).join(', ')}; ${left(stock.leftM)} left`"
         >
           <span
             v-for="piece in stock.pieces"
@@ -84,7 +84,7 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
             <span>{{ piece.id }} {{ short(piece.lengthM) }}</span>
           </span>
         </span>
-        <span class="over mono">{{ cut(stock.leftM) }} left</span>
+        <span class="over mono">{{ left(stock.leftM) }} left</span>
         <span class="whole mono">{{ stock.pieces.map(({ id, lengthM: metre }) => `${id} ${short(metre)}`).join(' · ') }}</span>
       </div>
       <p v-for="piece in row.cut.tooLong" :key="piece.id" class="long">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { powerRelays, isMains, isFeed } from '@iron-nudge/core';
+import { powerRelays, isMains, isFeed, usualGuard } from '@iron-nudge/core';
 import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
@@ -22,15 +22,18 @@ function put(value: string): void {
   ]);
 }
 
-/** From a battery to the mains and back its protection is of another kind. */
+const DIRECT_CURRENT: ReadonlySet<string> = new Set(['blade', 'breaker', 'high-breaking']);
+/** From a battery to the mains and back, and to a bank that a vehicle's fuse cannot break, its protection is of another kind. */
 function protectionFor(supply: string) {
   const found = project.design!.supplies.find(({ id }) => id === supply);
-  const onMains = found !== undefined && isMains(found);
+  if (!found) return [];
   const { protection } = project.job!;
-  const vehicle = protection === 'blade' || protection === 'breaker';
-  if (onMains !== vehicle) return [];
+  const ofMains = !DIRECT_CURRENT.has(protection);
+  const value = isMains(found) ? (found.nominalV === 230 ? 'plug' : 'breaker-c') : usualGuard(found);
+  // What breaks more than it has to may stay.
+  if (isMains(found) ? ofMains : !ofMains && (value === 'blade' || protection === value)) return [];
   return [
-    { path: ['jobs', project.jobIndex, 'protection'], value: !onMains ? 'blade' : found?.nominalV === 230 ? 'plug' : 'breaker-c' },
+    { path: ['jobs', project.jobIndex, 'protection'], value },
     { path: ['jobs', project.jobIndex, 'fuse'], value: 'auto' },
   ];
 }
