@@ -87,3 +87,26 @@ test('a project that began in metres goes over to feet and gauges, sizes chosen 
   await expect(page.getByText(/^10 mm² \(/).first()).toBeVisible();
   await expect(page.getByText(/ AWG \(\d/)).toHaveCount(0);
 });
+
+test('a job that goes over to a bank of lithium takes the fuse that it asks for, and keeps it', async ({ page, request }) => {
+  const { default: van } = (await import('../examples/as-sold/lithium-by-charger.json', { with: { type: 'json' } })) as { default: object };
+  const answer = await request.post('/api/projects', { data: { document: van } });
+  const { id } = (await answer.json()) as { id: string };
+  const guard = async () => {
+    const { document } = (await (await request.get(`/api/projects/${id}`)).json()) as {
+      document: { jobs: { supply: string; protection: string; fuse: unknown }[] };
+    };
+    const { supply, protection, fuse } = document.jobs[0]!;
+    return { supply, protection, fuse };
+  };
+  await page.goto(`/projects/${id}/design/job-1`);
+  await expect(page.locator('.symbol').first()).toBeVisible();
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await sentence.getByRole('button', { name: 'battery', exact: true }).click();
+  await choose(page.getByLabel('From', { exact: true }), /^house battery/);
+  await expect.poll(guard).toEqual({ supply: 'supply-2', protection: 'high-breaking', fuse: 'auto' });
+  await page.keyboard.press('Escape');
+  await sentence.getByRole('button', { name: 'house battery', exact: true }).click();
+  await choose(page.getByLabel('From', { exact: true }), /^battery/);
+  await expect.poll(guard).toMatchObject({ supply: 'supply-1', protection: 'high-breaking' });
+});
