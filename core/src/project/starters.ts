@@ -18,7 +18,7 @@ import {
   isVoltageSensor,
   restOf,
 } from '../kinds/index.ts';
-import { usualGuard } from './supply.ts';
+import { usualProtection } from './supply.ts';
 import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
 /** A feed with plain direct current. */
@@ -121,7 +121,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
     driver: 'auto',
     driverOhm: 'auto',
     pullDown: true,
-    protection: mains ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : usualGuard(supply),
+    protection: usualProtection(supply),
     fuse: 'auto',
     controlFuse: 'auto',
     fuseLeadM: ASSUMED_LEAD_M,

@@ -1,8 +1,8 @@
 /** Which supply does what in a job. */
-import { type Supply, isTwoHot, supplyFacets } from '../kinds/index.ts';
+import { type Supply, isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { supplyIdOf } from './intent.ts';
-import { VEHICLE_FUSE_V } from '../reference/index.ts';
+import { type Protection, VEHICLE_FUSE_V } from '../reference/index.ts';
 
 export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
 
@@ -25,3 +25,7 @@ const BANK_A = 4000;
 /** The fuse that a circuit of direct current begins with: a vehicle's own, or one of high breaking capacity. */
 export const usualGuard = ({ restV, highestV, internalOhm }: Supply): 'blade' | 'high-breaking' =>
   highestV > VEHICLE_FUSE_V || restV / internalOhm > BANK_A ? 'high-breaking' : 'blade';
+
+/** What guards a circuit of a supply where nobody said otherwise. */
+export const usualProtection = (supply: Supply): Protection =>
+  isMains(supply) ? (supply.nominalV === 230 ? 'plug' : 'breaker-c') : usualGuard(supply);

@@ -42,6 +42,10 @@ export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
   'breaker-d': 'breaker, curve D',
 };
 
+/** What guards a circuit of direct current, and what one of the mains. */
+export const DC_PROTECTIONS = ['blade', 'breaker', 'high-breaking'] as const satisfies readonly Protection[];
+export const MAINS_PROTECTIONS = ['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const satisfies readonly Protection[];
+
 /** Every rating that a fuse or breaker of the shelf may have, A. */
 export const GUARD_RATINGS: readonly number[] = [...new Set(Object.values(RATINGS).flat())].sort((a, b) => a - b);
 

@@ -22,7 +22,9 @@ export { COPPER_ALPHA_PER_K, COPPER_SOURCE, copperAtTemperature } from './copper
 export { CORD_AMPACITY, CORD_AMPACITY_SOURCE } from './flexible-cords.ts';
 export { EARTH_SIZE_SOURCE, earthMm2 } from './earth-sizes.ts';
 export {
+  DC_PROTECTIONS,
   GUARD_RATINGS,
+  MAINS_PROTECTIONS,
   VEHICLE_FUSE_RATINGS,
   builtAs,
   PROTECTIONS,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { powerRelays, isMains, isFeed, usualGuard } from '@iron-nudge/core';
+import { DC_PROTECTIONS, isFeed, isMains, powerRelays, usualProtection } from '@iron-nudge/core';
 import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
@@ -22,14 +22,13 @@ function put(value: string): void {
   ]);
 }
 
-const DIRECT_CURRENT: ReadonlySet<string> = new Set(['blade', 'breaker', 'high-breaking']);
 /** From a battery to the mains and back, and to a bank that a vehicle's fuse cannot break, its protection is of another kind. */
 function protectionFor(supply: string) {
   const found = project.design!.supplies.find(({ id }) => id === supply);
   if (!found) return [];
   const { protection } = project.job!;
-  const ofMains = !DIRECT_CURRENT.has(protection);
-  const value = isMains(found) ? (found.nominalV === 230 ? 'plug' : 'breaker-c') : usualGuard(found);
+  const ofMains = !DC_PROTECTIONS.some((one) => one === protection);
+  const value = usualProtection(found);
   // What breaks more than it has to may stay.
   if (isMains(found) ? ofMains : !ofMains && (value === 'blade' || protection === value)) return [];
   return [

@@ -6,6 +6,8 @@ import {
   BLADE_FUSE_RATINGS,
   HEATSINKS,
   powerRelays,
+  DC_PROTECTIONS,
+  MAINS_PROTECTIONS,
   PROTECTION_NAMES,
   loadSupplyOf,
   plays,
@@ -49,12 +51,7 @@ const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() =>
   { value: 'none', text: 'none' },
 ]);
 const protections = computed(() =>
-  (onMains.value ? (['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const) : (['blade', 'breaker', 'high-breaking'] as const)).map(
-    (value) => ({
-      value,
-      text: `a ${PROTECTION_NAMES[value]}`,
-    }),
-  ),
+  (onMains.value ? MAINS_PROTECTIONS : DC_PROTECTIONS).map((value) => ({ value, text: `a ${PROTECTION_NAMES[value]}` })),
 );
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [

@@ -1,6 +1,9 @@
 <script setup lang="ts">
-/** `quiet`: its label is said, and stands elsewhere for the eye. A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. A length and a
- * temperature are shown in the project's units, and taken in others that are written behind them: `12 ft`, `350F`. */
+/**
+ * A number with a unit: takes each good keystroke, says at once what is wrong with a bad one. A length and a temperature are
+ * shown in the project's units, and taken in others that are written behind them: `12 ft`, `350F`. `quiet`: its label is
+ * said, and stands elsewhere for the eye.
+ */
 import { Input } from 'ant-design-vue';
 import { computed, ref, useId, watch } from 'vue';
 import { readQuantity, shownIn } from '@iron-nudge/core';

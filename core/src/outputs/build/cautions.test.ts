@@ -43,6 +43,13 @@ describe('cautions', () => {
     const coilOn = { ...design.jobs[0]!, controlSupply: design.supplies[1]!.id };
     const own = { ...design, jobs: [coilOn, design.jobs[1]!] };
     expect(cautionsFor(own, coilOn, analyse(own).analysis.netlist).join(' ')).toMatch(/posts of house battery/);
+    // What is charged hurts as much as what gives; and a coil's bank beside the mains.
+    expect(said('as-sold/lithium-by-charger.wrong')).toMatch(/posts of house battery/);
+    const lamp = read('circuits/13-mains-lamp-by-module');
+    const bank = { ...design.supplies[1]!, id: 'bank', name: 'bank', place: lamp.places[0]!.id };
+    const coil = { ...lamp.jobs[0]!, controlSupply: 'bank' };
+    const beside = { ...lamp, supplies: [...lamp.supplies, bank], jobs: [coil] };
+    expect(cautionsFor(beside, coil, analyse(beside).analysis.netlist).join(' ')).toMatch(/Mains, 230 V.*posts of bank.*local code/);
   });
   test('name the box, the voltage and the local code; a vehicle’s job has none', () => {
     expect(said('circuits/13-mains-lamp-by-module')).toMatch(/Mains, 230 V.*before relay case is opened.*local code/);

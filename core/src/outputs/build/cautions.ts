@@ -9,14 +9,16 @@ export const LOCAL_CODE = 'Your local code comes first; in some places mains wor
 
 const placeName = (design: Design, id: string): string => design.places.find((place) => place.id === id)!.name;
 
+/** What a job hangs on, by its loads and its coil, and what it charges. */
+function suppliesIn(design: Design, job: Job): Design['supplies'] {
+  const charged = linesOf(job).flatMap((load) => (isCharged(load) ? [load.supply] : []));
+  const ids = new Set([loadSupplyOf(design, job).id, controlSupplyOf(design, job).id, ...charged]);
+  return design.supplies.filter(({ id }) => ids.has(id));
+}
+
 /** What is taken for granted where a job stands on two batteries: that their minus posts are one. */
 function betweenBatteries(design: Design, job: Job): string[] {
-  const ids = new Set([
-    loadSupplyOf(design, job).id,
-    controlSupplyOf(design, job).id,
-    ...linesOf(job).flatMap((load) => (isCharged(load) ? [load.supply] : [])),
-  ]);
-  const batteries = design.supplies.filter((supply) => ids.has(supply.id) && isOnVehicle(supply));
+  const batteries = suppliesIn(design, job).filter((supply) => isOnVehicle(supply));
   if (batteries.length < 2) return [];
   const metal = design.settings.returnPath === 'chassis' ? 'the vehicle’s metal' : 'one another';
   return [
@@ -29,10 +31,10 @@ const CLASS_B_V = 60;
 /** A short of more than this melts a spanner before anybody lets go of it (from memory), A. */
 const SPANNER_A = 3000;
 
-/** What can hurt at the posts of the batteries that a job hangs on. */
+/** What can hurt at the posts of the batteries of a job. */
 function atThePosts(design: Design, job: Job): string[] {
-  const supplies = [...new Set([loadSupplyOf(design, job), controlSupplyOf(design, job)])].filter((supply) => isStored(supply));
-  return supplies.flatMap((supply) => [
+  const batteries = suppliesIn(design, job).filter((supply) => isStored(supply));
+  return batteries.flatMap((supply) => [
     ...(supply.highestV > CLASS_B_V
       ? [
           `${supply.name} has up to ${formatQuantity(supply.highestV, 'V')}: above 60 V of direct current a touch can kill, and an arc does not go out by itself. Take its main fuse out and measure that all is dead before you work; cover every post. In some places such work is for trained people only.`,
@@ -74,7 +76,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
         ? 'Nothing ends the heat if the relay sticks.'
         : 'Try the cut-out before the heat is left alone, and never bridge it.',
     );
-  return [...said, LOCAL_CODE];
+  return [...said, ...atThePosts(design, job), LOCAL_CODE];
 }
 
 export interface MainsStep {
