@@ -134,6 +134,7 @@ h2 {
 }
 .name,
 .over {
+  white-space: nowrap;
   font-size: 12.5px;
   color: var(--iron);
 }
