@@ -3,7 +3,7 @@
  * parser reads it, of whatever version it is.
  */
 import { z } from 'zod';
-import { MOST_OWN_PARTS, STROKES, MOST_TIME, asBuiltSchema, ownRelaySchema, recordSchema, tickSchema } from '@iron-nudge/core';
+import { MOST_OWN_PARTS, STROKES, MOST_TIME, asBuiltSchema, ownPartSchema, recordSchema, tickSchema } from '@iron-nudge/core';
 import { ROLES } from './accounts.ts';
 import { patchSchema } from './patch.ts';
 
@@ -50,9 +50,9 @@ export const bodies = {
   /** POST /projects/:id/records */
   addRecords: z.strictObject({ records: z.array(recordSchema).min(1).max(MOST_RECORDS_AT_ONCE) }),
   /** POST /parts, PUT /parts/:id */
-  part: z.strictObject({ part: ownRelaySchema }),
+  part: z.strictObject({ part: ownPartSchema }),
   /** POST /parts/import */
-  importParts: z.strictObject({ parts: z.array(ownRelaySchema).min(1, 'holds no part').max(MOST_OWN_PARTS) }),
+  importParts: z.strictObject({ parts: z.array(ownPartSchema).min(1, 'holds no part').max(MOST_OWN_PARTS) }),
   /** POST /book */
   book: z.strictObject({
     document,
@@ -98,7 +98,7 @@ export const answers = {
   bin: z.object({ projects: z.array(z.object({ id: z.uuid(), name: z.string(), deletedAt: time })) }),
   /** GET /parts */
   parts: z.object({
-    parts: z.array(z.object({ part: ownRelaySchema, updatedAt: time, usedIn: z.array(z.object({ id: z.uuid(), name: z.string() })) })),
+    parts: z.array(z.object({ part: ownPartSchema, updatedAt: time, usedIn: z.array(z.object({ id: z.uuid(), name: z.string() })) })),
   }),
   /** GET /projects/:id/records */
   records: z.object({ records: z.array(recordSchema), last: z.number().int() }),

@@ -22,6 +22,7 @@ const CAUGHT = {
   'lithium-by-charger': ['danger', 'load-over-contact'],
   'own-contactor': ['danger', 'load-over-contact'],
   'own-module': ['danger', 'load-over-contact'],
+  'own-board': ['danger', 'boot-energises'],
 } as const;
 
 test('there is a mistake to each', () => {
@@ -54,5 +55,6 @@ test('what each is there for is in it', () => {
   expect(parts('6-volts').join()).toMatch(/four-pin, 6 V/);
   expect(sizes('thin-harness')).toEqual(new Set([0.5]));
   expect(parts('own-contactor').join()).toMatch(/Contactor from the drawer/);
+  expect(parts('own-board')).toContain('Board from a kit');
   expect(parts('own-module').join()).toMatch(/Module from a bag/);
 });

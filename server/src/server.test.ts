@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Express } from 'express';
 import request from 'supertest';
-import { FORMAT_VERSION } from '@iron-nudge/core';
+import { FORMAT_VERSION, beginPart } from '@iron-nudge/core';
 import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
@@ -409,6 +409,41 @@ describe('own parts', () => {
     expect(refused.body).toMatchObject({ code: 'part-in-use', message: expect.stringContaining('With my relay') });
     await request(app).delete(`/api/projects/${id}`).expect(204);
     await request(app).delete('/api/parts/own-relay').expect(204);
+  });
+
+  test('a board, a heatsink or a load stands beside them; what a project carries of it cannot vanish', async () => {
+    const board = beginPart('board', 'own-board-1', 'Own board');
+    const sink = beginPart('heatsink', 'own-heatsink-1', 'Own plate');
+    const load = beginPart('load', 'own-load-1', 'Own pump');
+    for (const each of [board, sink, load]) await request(app).post('/api/parts').send({ part: each }).expect(201);
+    const { id } = await create();
+    const controller = { id: 'board-9', name: 'Board', type: board.id, place: owlBox.places[0]!.id, supply: 'usb', links: [], program: [] };
+    const document = {
+      ...owlBox,
+      name: 'With my board',
+      parts: [board, sink],
+      controllers: [...owlBox.controllers, controller],
+      jobs: owlBox.jobs.map((job, at) => (at === 0 ? { ...job, cooling: sink.id } : job)),
+    };
+    await request(app).put(`/api/projects/${id}`).send({ revision: 1, document }).expect(200);
+    for (const [part_, code] of [
+      [board, 409],
+      [sink, 409],
+      [load, 204],
+    ] as const)
+      await request(app).delete(`/api/parts/${part_.id}`).expect(code);
+    // A project that names a board that it does not carry is refused.
+    await request(app)
+      .put(`/api/projects/${id}`)
+      .send({ revision: 2, document: { ...document, parts: [] } })
+      .expect(422);
+    const shelf = await request(app)
+      .post('/api/parts')
+      .send({ part: { ...board, id: 'board-5v' } })
+      .expect(409);
+    expect(shelf.body).toMatchObject({ code: 'shelf-part' });
+    await request(app).delete(`/api/projects/${id}`).expect(204);
+    for (const each of [board, sink]) await request(app).delete(`/api/parts/${each.id}`).expect(204);
   });
 
   test('a file of them is taken in whole or not at all; known ones are replaced', async () => {

@@ -1,15 +1,7 @@
 /** The server's routes, with one kind of error. */
 import type { z } from 'zod';
 import type { PartRecord, ProjectSummary, Role, SessionAnswer, accountAnswers, answers } from '@iron-nudge/contract';
-import {
-  readable,
-  type AsBuilt,
-  type Design,
-  type OwnRelay,
-  type Patch,
-  type ProjectRecord as Recorded,
-  type Tick,
-} from '@iron-nudge/core';
+import { readable, type AsBuilt, type Design, type OwnPart, type Patch, type ProjectRecord as Recorded, type Tick } from '@iron-nudge/core';
 
 export type { PartRecord, ProjectSummary };
 export interface ProjectRecord {
@@ -126,11 +118,11 @@ export const api = {
   makeLink: (id: string) => request<z.infer<typeof accountAnswers.link>>('POST', `/projects/${id}/links`),
   endLinks: (id: string) => request<unknown>('DELETE', `/projects/${id}/links`),
   parts: () => request<{ parts: PartRecord[] }>('GET', '/parts').then(({ parts }) => parts),
-  addPart: (part: OwnRelay) => request<unknown>('POST', '/parts', { part }),
+  addPart: (part: OwnPart) => request<unknown>('POST', '/parts', { part }),
   /** Goes out even while the page is left. */
-  savePart: (part: OwnRelay) => request<unknown>('PUT', `/parts/${part.id}`, { part }, true),
+  savePart: (part: OwnPart) => request<unknown>('PUT', `/parts/${part.id}`, { part }, true),
   removePart: (id: string) => request<unknown>('DELETE', `/parts/${id}`),
-  importParts: (parts: readonly OwnRelay[]) => request<{ count: number }>('POST', '/parts/import', { parts }),
+  importParts: (parts: readonly OwnPart[]) => request<{ count: number }>('POST', '/parts/import', { parts }),
   list: () => request<{ projects: ProjectSummary[] }>('GET', '/projects').then(({ projects }) => projects),
   load: (id: string) => request<ProjectRecord>('GET', `/projects/${id}`),
   /** What a page that only looks has to know: who saved last, and which build of the page is served. */

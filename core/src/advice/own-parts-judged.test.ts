@@ -5,7 +5,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { analyse } from '../analyse.ts';
-import { RELAYS, type OwnForm, type OwnRelay, type RelayType, ownRelaySchema } from '../kinds/index.ts';
+import {
+  CONTROLLERS,
+  HEATSINKS,
+  RELAYS,
+  type OwnForm,
+  type OwnRelay,
+  type RelayType,
+  ownPartSchema,
+  ownRelaySchema,
+} from '../kinds/index.ts';
 import { type Design, parseDesignText } from '../project/index.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
@@ -42,6 +51,29 @@ test('every relay of the shelf that a sentence may name can be typed, but the on
   for (const part of byShelf.values()) if (part) expect(ownRelaySchema.safeParse(part).error?.issues).toBeUndefined();
 });
 
+/** Boards and heatsinks typed once more by their numbers. */
+const ownId = (id: string) => `own-${id}`.slice(0, 40);
+const bootPins = (boot: Readonly<Record<string, string>>, state: string) =>
+  Object.keys(boot)
+    .filter((pin) => boot[pin] === state)
+    .join(' ');
+const BOARDS = CONTROLLERS.map(({ id, boot, pins, uploadPins, memoryPins, ...numbers }) => ({
+  ...numbers,
+  ...{ id: ownId(id), form: 'board' as const, assumed: [], pins: pins.join(' ') },
+  ...{ uploadPins: uploadPins.join(' '), memoryPins: memoryPins.join(' ') },
+  ...{ pulledUp: bootPins(boot, 'pulled up'), pulledDown: bootPins(boot, 'pulled down'), pulses: bootPins(boot, 'pulses') },
+}));
+const SINKS = HEATSINKS.filter(({ id }) => id !== 'none').map((sink) => ({
+  ...sink,
+  id: ownId(sink.id),
+  form: 'heatsink' as const,
+  assumed: [],
+}));
+
+test('every board and heatsink of the shelf can be typed', () => {
+  for (const part of [...BOARDS, ...SINKS]) expect(ownPartSchema.safeParse(part).error?.issues).toBeUndefined();
+});
+
 function withTyped(design: Design): Design {
   const used = new Map<string, OwnRelay>();
   const own = (id: string): string => {
@@ -53,9 +85,11 @@ function withTyped(design: Design): Design {
   const jobs = design.jobs.map((job) => ({
     ...job,
     device: job.device.kind === 'relay' ? { ...job.device, part: own(job.device.part) } : job.device,
+    cooling: job.cooling === 'none' ? job.cooling : ownId(job.cooling),
     cutOut: job.cutOut.kind === 'contactor' ? { ...job.cutOut, part: own(job.cutOut.part) } : job.cutOut,
   }));
-  return { ...design, jobs, parts: [...design.parts, ...used.values()] };
+  const controllers = design.controllers.map((board) => ({ ...board, type: ownId(board.type) }));
+  return { ...design, jobs, controllers, parts: [...design.parts, ...used.values(), ...BOARDS, ...SINKS] };
 }
 const judged = (design: Design) =>
   analyse(design)

@@ -70,6 +70,23 @@ describe('a gate with nothing to hold it', () => {
   });
 });
 
+test.each([
+  // 3.3 V through 45 kΩ and 100 kΩ: 2.3 V on a gate that is on at 2.5 V and surely off below 1 V.
+  ['board-3v3-radio', 'G5', 3.3, 'danger'],
+  ['board-3v3-radio', 'G2', 3.3, 'hold'],
+  ['board-3v3-radio', 'G16', 3.3, 'hold'],
+  ['board-5v', 'D0', 5, 'danger'],
+] as const)(
+  'the pull inside pin %s %s stands a held gate where nobody can say that it is off, or does not',
+  (type, gpio, volt, severity) => {
+    const made = design([job({ when: on('pin'), driver: 'mosfet-logic-10a', pullDown: true, way: 'single-contact/mosfet' })], {
+      signals: design().signals.map((signal) => (signal.nature === 'pin' ? { ...signal, controller: 'a', gpio, volt } : signal)),
+      controllers: [{ id: 'a', name: 'board', type, place: 'box', supply: 'main', links: [], program: [] }],
+    });
+    expect(checkEvidence(gatherEvidence(made)).find(({ rule }) => rule === 'boot-energises')!.severity).toBe(severity);
+  },
+);
+
 test('a pin that pulses while its board starts is no pin for a module, whatever holds it', () => {
   const lamp = read('circuits/13-mains-lamp-by-module');
   const on13 = { ...lamp, signals: lamp.signals.map((signal) => (signal.nature === 'pin' ? { ...signal, gpio: 'D13' } : signal)) };

@@ -248,7 +248,7 @@ function bootFaults(
     const loose = pins.filter(
       ({ id, gpio }) =>
         solved.floating[circuit.nodeOf(terminal(signalPartId(id), 'out'))] === 1 ||
-        bootState(controllerType(board.type), gpio) === 'pulses',
+        bootState(controllerType(design, board.type), gpio) === 'pulses',
     );
     const high: string[] = [];
     for (const { id } of loose) {

@@ -1,6 +1,8 @@
 /** The public face of this layer. */
-export { CONTROLLERS, CONTROLLER_IDS, bootState, controllerType } from './catalogue/controllers.ts';
-export { HEATSINKS, HEATSINK_IDS, heatsinkOf } from './catalogue/heatsinks.ts';
+export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
+export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
+export { type OwnBoard, readPins } from './catalogue/own-board.ts';
+export { withUsualOf } from './catalogue/own-card.ts';
 export { OWN_COILS_V, OWN_FORMS, type OwnForm, type OwnRelay, isSolidForm, ownRelaySchema } from './catalogue/own-relay.ts';
 export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields.ts';
 export { assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
@@ -17,8 +19,13 @@ export {
   type SocketType,
   type SolidType,
   alikeBuilt,
+  boardsOf,
   commonOf,
+  controllerType,
   hasResting,
+  isOfShelf,
+  heatsinkOf,
+  heatsinksOf,
   isResting,
   ownRelay,
   pinRelay,
@@ -55,6 +62,40 @@ export {
   loadSchema,
   surgeOf,
 } from './load/registry.ts';
+export {
+  KEPT_FORMS,
+  type OwnKept,
+  SHELF_NATURES,
+  asKeptKind,
+  keepOf,
+  keptEntry,
+  keptFields,
+  keptKind,
+  keptKinds,
+  takenLoad,
+  takenSignal,
+  takenSupply,
+  withKept,
+} from './own-kept.ts';
+export {
+  OWN_BEGINNINGS,
+  type OwnCarded,
+  type OwnPart,
+  type UsedPart,
+  assumedOf,
+  beginPart,
+  cardOfPart,
+  isCarded,
+  isKept,
+  isOwnBoard,
+  isOwnHeatsink,
+  isOwnRelay,
+  ownPartSchema,
+  ownTitle,
+  ownWords,
+  usedPartSchema,
+} from './own-part.ts';
+export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
 export { type FaultKind, type PartSymbol, type SymbolName, branchId } from './part/kind.ts';
 export { PIN_OHM } from './part/pin.ts';

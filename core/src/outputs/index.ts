@@ -38,6 +38,7 @@ export {
   powered,
   spaceOf,
 } from './bench/relay-finder.ts';
+export { foundPart } from './bench/found-part.ts';
 export { type ExplainedByTwo, explainByTwo } from './bench/two-faults.ts';
 export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from './build/cautions.ts';
 export { type Change, type Comparison, compareDesigns } from './build/compare.ts';

@@ -1,6 +1,6 @@
 /** One file for what belongs together: projects with what was recorded of them, and a person's own parts. */
 import { z } from 'zod';
-import { ownRelaySchema, type OwnRelay } from '../kinds/index.ts';
+import { ownPartSchema, type OwnPart } from '../kinds/index.ts';
 import { type DocumentProblem, parseDesign, pathText } from './parse.ts';
 import { type ProjectRecord, recordSchema } from './record.ts';
 import type { Design } from './schema.ts';
@@ -19,7 +19,7 @@ export interface Archived {
 }
 export interface Archive {
   readonly projects: readonly Archived[];
-  readonly parts: readonly OwnRelay[];
+  readonly parts: readonly OwnPart[];
 }
 export type ArchiveResult = { ok: true; archive: Archive } | { ok: false; problems: DocumentProblem[] };
 
@@ -27,7 +27,7 @@ const archiveSchema = z.strictObject({
   format: z.literal(ARCHIVE_FORMAT),
   formatVersion: z.number().int().min(1).max(ARCHIVE_VERSION, `is newer than this version of Iron Nudge reads (up to ${ARCHIVE_VERSION})`),
   projects: z.array(z.strictObject({ document: z.unknown(), records: z.array(recordSchema).max(MOST_RECORDS) })).max(MOST_PROJECTS),
-  parts: z.array(ownRelaySchema).max(2000),
+  parts: z.array(ownPartSchema).max(2000),
 });
 
 /** The text of an archive's file. */

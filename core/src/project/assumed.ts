@@ -3,7 +3,7 @@
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
-import { ownFields, supplyBegun, supplyFields } from '../kinds/index.ts';
+import { assumedOf, supplyBegun, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
 
@@ -109,34 +109,27 @@ function ofSupplies({ supplies }: Design): Assumption[] {
   });
 }
 
-/** Of parts that a job uses: what their labels did not say. Path: the part, which is typed on the shelf. */
-function ofParts({ parts, jobs }: Design): Assumption[] {
-  const used = new Set(
-    jobs.flatMap(({ device, cutOut }) => [
+/** Of parts that a job or a board uses: what their labels did not say. Path: the part, which is typed on the shelf. */
+function ofParts({ parts, jobs, controllers }: Design): Assumption[] {
+  const used = new Set([
+    ...jobs.flatMap(({ device, cutOut, cooling }) => [
+      cooling,
       ...(device.kind === 'relay' ? [device.part] : []),
       ...(cutOut.kind === 'contactor' ? [cutOut.part] : []),
     ]),
+    ...controllers.map(({ type }) => type),
+  ]);
+  return parts.flatMap((part, at) =>
+    used.has(part.id)
+      ? assumedOf(part).map(({ path, label, value, unit }) => ({
+          key: `parts.${part.id}.${path}`,
+          path: `parts[${at}].${path}`,
+          label: `${part.name}: ${label[0]!.toLowerCase()}${label.slice(1)}`,
+          value,
+          unit,
+        }))
+      : [],
   );
-  return parts.flatMap((part, at) => {
-    const entry = (path: string, label: string, value: number, unit: Unit): Assumption => ({
-      key: `parts.${part.id}.${path}`,
-      path: `parts[${at}].${path}`,
-      label: `${part.name}: ${label[0]!.toLowerCase()}${label.slice(1)}`,
-      value,
-      unit,
-    });
-    if (!used.has(part.id)) return [];
-    return [
-      ...(['closing', 'resting'] as const).flatMap((side) => {
-        const rating = part.assumed.includes(side) ? part[side] : null;
-        const words = side === 'closing' ? 'rating of its contact' : 'rating of its throw closed at rest';
-        return rating ? [entry(side, words, Math.max(rating.resistiveA, rating.ac?.resistiveA ?? 0), 'A')] : [];
-      }),
-      ...ownFields(part.form)
-        .filter(({ path }) => part.assumed.includes(path))
-        .map(({ path, label, unit }) => entry(path, label, fieldValue(part, path.split('.')) as number, unit)),
-    ];
-  });
 }
 
 function ofLeads({ jobs }: Design): Assumption[] {

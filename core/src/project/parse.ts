@@ -5,7 +5,7 @@
 import { linesOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
-import { POWER_RELAYS, SOCKETS, controllerType, currentOf, isCharged, isFeed, isPin, relayOf, signalFacets } from '../kinds/index.ts';
+import { SOCKETS, boardsOf, currentOf, heatsinksOf, isCharged, isFeed, isOfShelf, isPin, relayOf, signalFacets } from '../kinds/index.ts';
 
 export interface DocumentProblem {
   /** `jobs[1].loads[0].plate.value`; empty for the document as a whole. */
@@ -118,7 +118,7 @@ function references(design: Design): DocumentProblem[] {
     if (!isPin(signal) || signal.controller === null) return;
     needs(controllers, 'controller', `signals[${at}].controller`, signal.controller);
     const board = design.controllers.find(({ id }) => id === signal.controller);
-    const type = board && controllerType(board.type);
+    const type = board && boardsOf(design).find(({ id }) => id === board.type);
     if (type && !type.pins.includes(signal.gpio)) say(`signals[${at}].gpio`, `"${signal.gpio}" is not a pin of a ${type.name}`);
     if (type && type.pinV !== signal.volt) say(`signals[${at}].volt`, `pins of a ${type.name} have ${type.pinV} V`);
     const twin = design.signals.findIndex((other) => isPin(other) && other.controller === signal.controller && other.gpio === signal.gpio);
@@ -127,6 +127,7 @@ function references(design: Design): DocumentProblem[] {
   design.controllers.forEach((board, at) => {
     const path = `controllers[${at}]`;
     needs(places, 'place', `${path}.place`, board.place);
+    if (!boardsOf(design).some(({ id }) => id === board.type)) say(`${path}.type`, `there is no board "${board.type}" on the shelf`);
     if (board.supply !== 'usb') {
       needs(supplies, 'supply', `${path}.supply`, board.supply);
       const supply = design.supplies.find(({ id }) => id === board.supply);
@@ -147,7 +148,7 @@ function references(design: Design): DocumentProblem[] {
   const feeds = new Set(design.signals.filter(isFeed).map(({ id }) => id));
   unique('parts', design.parts);
   design.parts.forEach(({ id }, at) => {
-    if (POWER_RELAYS.some((type) => type.id === id)) say(`parts[${at}].id`, `"${id}" is a part of the shelf`);
+    if (isOfShelf(id)) say(`parts[${at}].id`, `"${id}" is a part of the shelf`);
   });
   const jobs = unique('jobs', design.jobs);
   design.jobs.forEach((job, at) => {
@@ -162,6 +163,8 @@ function references(design: Design): DocumentProblem[] {
       say(`${path}.device.socket`, `there is no socket "${job.device.socket}" on the shelf`);
     if (job.device.kind === 'relay' && !relayOf(design, job.device.part))
       say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
+    if (!heatsinksOf(design).some(({ id }) => id === job.cooling))
+      say(`${path}.cooling`, `there is no heatsink "${job.cooling}" on the shelf`);
     if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
     if (job.cutOut.kind === 'contactor') {
       needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);

@@ -60,13 +60,13 @@ export function restLevels({ signals, jobs }: Pick<Design, 'signals' | 'jobs'>, 
 
 /** The program at a moment; `nextS` is when it does something by itself, null where it only waits for what comes in. */
 export function runProgram(
-  design: Pick<Design, 'signals' | 'jobs'>,
+  design: Pick<Design, 'signals' | 'jobs' | 'parts'>,
   board: Controller,
   before: ProgramState,
   nowS: number,
   input: ProgramInput,
 ): { state: ProgramState; booting: boolean; nextS: number | null } {
-  const bootedS = before.startedS + controllerType(board.type).bootS;
+  const bootedS = before.startedS + controllerType(design, board.type).bootS;
   if (nowS < bootedS) return { state: before, booting: true, nextS: bootedS };
   const levels: Record<string, boolean> = before.running ? { ...before.levels } : restLevels(design, board);
   let { at, inner, rounds, dueS } = before.running ? before : { ...before, dueS: bootedS };

@@ -15,7 +15,7 @@ import {
   whenSchema,
   type When,
 } from '../document/index.ts';
-import { CONTROLLER_IDS, HEATSINK_IDS, TRANSISTOR_IDS, loadSchema, ownRelaySchema, signalSchema, supplySchema } from '../kinds/index.ts';
+import { TRANSISTOR_IDS, loadSchema, signalSchema, supplySchema, usedPartSchema } from '../kinds/index.ts';
 import { LENGTH_UNITS, TEMPERATURE_UNITS } from '../quantity/index.ts';
 import {
   GUARD_RATINGS,
@@ -168,7 +168,8 @@ export const jobSchema = z.strictObject({
   /** Conductors of a mains supply that its contacts break. */
   breaks: z.enum(['auto', 'line', 'neutral', 'both']).default('auto'),
   module: moduleSchema.default(DEFAULT_MODULE),
-  cooling: z.enum(HEATSINK_IDS).default('none'),
+  /** A heatsink of the shelf or of the project. */
+  cooling: id.default('none'),
   cutOut: cutOutSchema.default({ kind: 'none' }),
   insulation: z.enum(['usual', 'glass']).default('usual'),
 });
@@ -217,7 +218,8 @@ export const linkSchema = z.strictObject({
 export const controllerSchema = z.strictObject({
   id,
   name,
-  type: z.enum(CONTROLLER_IDS),
+  /** A board of the shelf or of the project. */
+  type: id,
   place: id,
   /** A computer's port, or a supply of the project. */
   supply: z.union([z.literal('usb'), id]),
@@ -328,7 +330,7 @@ export const designSchema = z.strictObject({
   signals: z.array(signalSchema).max(80),
   controllers: z.array(controllerSchema).max(12).default([]),
   jobs: z.array(jobSchema).max(60),
-  parts: z.array(ownRelaySchema).max(MOST_OWN_PARTS),
+  parts: z.array(usedPartSchema).max(MOST_OWN_PARTS),
   statements: z.array(statementSchema).max(60),
   // Files from before findings could be accepted have none.
   accepted: z.array(acceptedSchema).max(400).default([]),

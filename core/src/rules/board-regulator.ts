@@ -33,7 +33,7 @@ export const boardRegulator: Rule = {
       if (!job || !part) return [];
       const supply = board.supply === 'usb' ? null : supplyById(context.design, board.supply);
       const most = supply?.highestV ?? RAIL_V;
-      const type = controllerType(board.type);
+      const type = controllerType(context.design, board.type);
       const common = { job: job.job.id, severity: 'danger', subject: partSubject(part) } as const;
       const volt = {
         symbol: 'V',

@@ -17,7 +17,7 @@ function quietPins(design: Design, signals: readonly string[]): Nudge[] {
   return design.signals.flatMap((signal, at) => {
     const board = isPin(signal) ? design.controllers.find(({ id }) => id === signal.controller) : undefined;
     if (!board || !signals.includes(signal.id)) return [];
-    const type = controllerType(board.type);
+    const type = controllerType(design, board.type);
     const taken = new Set(design.signals.flatMap((other) => (isPin(other) && other.controller === board.id ? [other.gpio] : [])));
     return type.pins
       .filter((pin) => bootState(type, pin) === 'floats' && !taken.has(pin) && !type.uploadPins.includes(pin))
@@ -58,6 +58,13 @@ export const bootEnergises: Rule = {
               ? [circuit.nodeOf(terminal(one.id, 'IN'))]
               : [],
         );
+        // A pull inside the pin may stand a gate between off and on: how far it then conducts is anyone's guess, and it heats.
+        const half = netlist.parts.flatMap((one) => {
+          const gate = gateOf(one);
+          if (!gate) return [];
+          const [at, ground] = [gate.pin, gate.ground].map((pin) => circuit.nodeOf(terminal(one.id, pin))) as [number, number];
+          return [(volts: ArrayLike<number>) => volts[at]! - volts[ground]! > gate.quietV];
+        });
         // What the sums put across a gate so that it has a voltage is not there.
         const outputs = names.flatMap((id) => ['high', 'low'].map((way) => branchId(signalPartId(id), way)));
         const pulsing = netlist.parts.flatMap((one) => (plays(one, 'output') && one.spec.boot === 'pulses' ? [one.id] : []));
@@ -72,7 +79,7 @@ export const bootEnergises: Rule = {
             // A pin that boots is not at what its program says: of its states one is enough.
             if (names.some((id) => on.has(id))) return;
             asked++;
-            const adrift = gates.some((node) => solution.floating[node]);
+            const adrift = gates.some((node) => solution.floating[node]) || half.some((is) => is(solution.volts));
             const pulled = armatures.some((at) => solution.sensed[at] === 1);
             if (adrift || (pulled && job.job.lost === 'off')) wrong++;
           });

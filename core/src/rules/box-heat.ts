@@ -60,7 +60,12 @@ export const boxHeat: Rule = {
       const boards = context.design.controllers.flatMap((board) => {
         if (board.place !== place.id || board.supply === 'usb') return [];
         const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
-        return [{ board, watt: regulatorWatt(controllerType(board.type).ownA, railA, supplyById(context.design, board.supply).highestV) }];
+        return [
+          {
+            board,
+            watt: regulatorWatt(controllerType(context.design, board.type).ownA, railA, supplyById(context.design, board.supply).highestV),
+          },
+        ];
       });
       const watt = [...users, ...boards].reduce((sum, user) => sum + user.watt, 0);
       const area = boxSurfaceM2(place);

@@ -21,7 +21,7 @@ export const pinTaken: Rule = {
           const board = context.design.controllers.find(({ id }) => id === signal.controller);
           const part = context.netlist.parts.find(({ id }) => id === signalPartId(signal.id));
           if (!board || !part) return [];
-          const type = controllerType(board.type);
+          const type = controllerType(context.design, board.type);
           const serial = type.uploadPins.includes(signal.gpio);
           const starts = type.boot[signal.gpio];
           const memory = type.memoryPins.includes(signal.gpio);
@@ -64,7 +64,7 @@ export const pinTaken: Rule = {
       if (!isPin(signal) || signalPartId(signal.id) !== finding.subject.id) return [];
       const board = design.controllers.find(({ id }) => id === signal.controller);
       if (!board) return [];
-      const type = controllerType(board.type);
+      const type = controllerType(design, board.type);
       const taken = new Set(design.signals.flatMap((other) => (isPin(other) && other.controller === board.id ? [other.gpio] : [])));
       return type.pins
         .filter(

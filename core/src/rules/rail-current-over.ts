@@ -43,7 +43,7 @@ export const railCurrentOver: Rule = {
       // A house that keeps relays off the rail lets them take nothing of it.
       const apart = context.design.settings.moduleSupply === 'separate';
       const limit = apart ? 0 : part.spec.railA;
-      const type = controllerType(board.type);
+      const type = controllerType(context.design, board.type);
       const from = board.supply === 'usb' ? 'a computer’s port' : 'its own regulator';
       return [
         judge(ID, {

@@ -33,7 +33,7 @@ function chips(context: RuleContext): Finding[] {
           ),
       );
     const value = pins.reduce((sum, pin) => sum + worstOf(pin), 0);
-    const type = controllerType(board.type);
+    const type = controllerType(context.design, board.type);
     return [
       judge(ID, {
         severity: 'danger',

@@ -1,4 +1,4 @@
-import { HEATSINKS, heatsinkOf } from '../kinds/index.ts';
+import { HEATSINK_IDS, heatsinkOf, heatsinksOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -10,6 +10,8 @@ const ID = 'ssr-no-heatsink';
 /** What a junction is kept below its limit for a long life, K (common practice). */
 const MARGIN_K = 15;
 
+const isOwn = (id: string) => !HEATSINK_IDS.some((known) => known === id);
+
 export const ssrNoHeatsink: Rule = {
   id: ID,
   group: 'fire',
@@ -20,7 +22,7 @@ export const ssrNoHeatsink: Rule = {
     context.jobs.flatMap((job) =>
       solidContacts(context, job).map(({ relay, solid, ampere }) => {
         const { type } = relay.spec;
-        const sink = heatsinkOf(job.job.cooling);
+        const sink = heatsinkOf(context.design, job.job.cooling);
         const airC = context.hottestC(relay.place);
         const watt = solid.onV * ampere;
         const kPerW = solid.caseKPerW + solid.pasteKPerW + sink.kPerW;
@@ -53,7 +55,13 @@ export const ssrNoHeatsink: Rule = {
               { symbol: 'P', meaning: 'heat', value: watt, unit: 'W', source: computed('V_on · I') },
               { symbol: 'R_jc', meaning: 'junction to case, K/W', value: solid.caseKPerW, unit: '', source: ofPart(type.name) },
               { symbol: 'R_cs', meaning: 'paste, K/W', value: solid.pasteKPerW, unit: '', source: ofPart(type.name) },
-              { symbol: 'R_sa', meaning: `${sink.name}, K/W`, value: sink.kPerW, unit: '', source: fromMemory('usual for its size') },
+              {
+                symbol: 'R_sa',
+                meaning: `${sink.name}, K/W`,
+                value: sink.kPerW,
+                unit: '',
+                source: isOwn(sink.id) ? ofPart(sink.name) : fromMemory('usual for its size'),
+              },
             ],
             result: { symbol: 'T_j', meaning: 'junction', value, unit: '°C', source: computed('sum') },
             limit: { symbol: 'T_j', meaning: `${MARGIN_K} K below its limit`, value: limit, unit: '°C', source: ofPart(type.name) },
@@ -65,15 +73,19 @@ export const ssrNoHeatsink: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...HEATSINKS.filter(({ kPerW }) => kPerW < heatsinkOf(job.job.cooling).kPerW).map(({ id, name }) => ({
-          label: `Nudge to: ${name}`,
-          patches: [{ path: ['jobs', job.at, 'cooling'], value: id }],
-        })),
-        ...otherRelays(context.design, job, () => true).flatMap((larger) =>
-          HEATSINKS.slice(1).map(({ id, name }) => ({
-            label: `${larger.label}, ${name}`,
-            patches: [...larger.patches, { path: ['jobs', job.at, 'cooling'], value: id }],
+        ...heatsinksOf(context.design)
+          .filter(({ kPerW }) => kPerW < heatsinkOf(context.design, job.job.cooling).kPerW)
+          .map(({ id, name }) => ({
+            label: `Nudge to: ${name}`,
+            patches: [{ path: ['jobs', job.at, 'cooling'], value: id }],
           })),
+        ...otherRelays(context.design, job, () => true).flatMap((larger) =>
+          heatsinksOf(context.design)
+            .slice(1)
+            .map(({ id, name }) => ({
+              label: `${larger.label}, ${name}`,
+              patches: [...larger.patches, { path: ['jobs', job.at, 'cooling'], value: id }],
+            })),
         ),
       ]),
 };

@@ -45,7 +45,7 @@ export const supplyOverload: Rule = {
       const boards = context.design.controllers.flatMap((board) => {
         if (board.supply !== supply.id) return [];
         const hanging = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
-        return [{ name: board.name, ampere: controllerType(board.type).ownA + hanging }];
+        return [{ name: board.name, ampere: controllerType(context.design, board.type).ownA + hanging }];
       });
       const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);
       return [

@@ -84,7 +84,7 @@ export const controllerId = (controller: string): string => `ctrl-${controller}`
 export function railOf(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
   const id = controllerId(board.id);
   if (!builder.find(id)) {
-    const type = controllerType(board.type);
+    const type = controllerType(design, board.type);
     const railA = (board.supply === 'usb' ? type.portA : type.regulatorA) - type.ownA;
     const tag = `A${design.controllers.indexOf(board) + 1}`;
     builder.add({ id, kind: 'controller', tag, name: `${board.name}, 5 V`, place: board.place, job: null, spec: { type, railA } });
@@ -148,7 +148,7 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
   if (isOutput(signal)) {
     if (!builder.find(own.id)) {
       const board = isPin(signal) ? boardOf(design, signal) : undefined;
-      const type = board && controllerType(board.type);
+      const type = board && controllerType(design, board.type);
       const boot = type && isPin(signal) ? bootState(type, signal.gpio) : 'floats';
       builder.add({
         ...own,

@@ -1,10 +1,10 @@
 import { EntitySchema } from 'typeorm';
-import type { OwnRelay } from '@iron-nudge/core';
+import type { OwnPart } from '@iron-nudge/core';
 
-/** A relay that somebody typed from its data sheet. */
+/** A part that somebody typed from its label or data sheet, or keeps. */
 export interface Part {
   id: string;
-  document: OwnRelay;
+  document: OwnPart;
   updatedAt: Date;
 }
 

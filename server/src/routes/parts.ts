@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { bodies } from '@iron-nudge/contract';
-import { POWER_RELAYS, type OwnRelay } from '@iron-nudge/core';
+import { type OwnPart, isOfShelf } from '@iron-nudge/core';
 import { seenBy } from '../accounts/permit.ts';
 import type { Who } from '../accounts/who.ts';
 import { PartEntity } from '../entities/part.ts';
@@ -14,20 +14,23 @@ interface Use {
   readonly name: string;
   readonly isSeen: boolean;
 }
-/** Projects that have a job with the part, by part. */
+/** Where a document names a part. */
+const NAMES_PARTS = ['$.jobs[*].device.part', '$.jobs[*].cutOut.part', '$.jobs[*].cooling', '$.controllers[*].type'];
+/** Projects that name the part, by part. */
 type UsedIn = ReadonlyMap<string, readonly Use[]>;
 
 export function partRoutes(source: DataSource): Router {
   const parts = source.getRepository(PartEntity);
   const router = Router();
 
-  /** Every project with a part, in a job or as what ends its heat, and whether whoever asks may know of it. */
+  /** Every project with a part, in a job, as what ends its heat or takes it away, or as a board, and whether whoever asks may know of it. */
   async function usedIn(who: Who | null): Promise<UsedIn> {
     const { table, parameters } = seenBy(who);
     const rows: (Use & { part: string })[] = await source.query(
       `SELECT DISTINCT named.part, project.id, project.name, seen.id IS NOT NULL AS "isSeen"
-       FROM project CROSS JOIN jsonb_array_elements(project.document -> 'jobs') AS job
-       CROSS JOIN LATERAL (VALUES (job -> 'device' ->> 'part'), (job -> 'cutOut' ->> 'part')) AS named (part) LEFT JOIN ${table} AS seen ON seen.id = project.id
+       FROM project CROSS JOIN LATERAL (
+         SELECT jsonb_array_elements_text(${NAMES_PARTS.map((path) => `jsonb_path_query_array(project.document, '${path}')`).join(' || ')})
+       ) AS named (part) LEFT JOIN ${table} AS seen ON seen.id = project.id
        WHERE project.deleted_at IS NULL AND named.part IN (SELECT part.id FROM part)
        ORDER BY project.name`,
       parameters,
@@ -36,9 +39,8 @@ export function partRoutes(source: DataSource): Router {
     for (const { part, ...use } of rows) used.set(part, [...(used.get(part) ?? []), use]);
     return used;
   }
-  function refuseShelf({ id }: OwnRelay): void {
-    if (POWER_RELAYS.some((type) => type.id === id))
-      throw new HttpError(409, 'shelf-part', `“${id}” is a part of the shelf. Use another id.`, 'id');
+  function refuseShelf({ id }: OwnPart): void {
+    if (isOfShelf(id)) throw new HttpError(409, 'shelf-part', `“${id}” is a part of the shelf. Use another id.`, 'id');
   }
 
   router.get('/', async (request, response) => {

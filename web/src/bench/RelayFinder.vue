@@ -2,22 +2,26 @@
 /** What is this relay? Number its pins with a felt pen, read pair by pair, and it says what they are. */
 import { StorageSerializers, useLocalStorage } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
 import {
   OPEN_OHM,
   PIN_COUNTS,
   PIN_NAMES_SOURCE,
   USUAL_COILS_SOURCE,
   formatQuantity,
+  foundPart,
   hiddenOhm,
   hideRelay,
   identifyRelay,
   meterError,
+  mintId,
   pinNames,
   sourceText,
   type HiddenRelay,
   type PinCount,
   type PinReading,
 } from '@iron-nudge/core';
+import { ApiError, api } from '../api.ts';
 import { showReading, typedReading } from './readings.ts';
 import SelectField from '../ui/SelectField.vue';
 import { each } from '../ui/options.ts';
@@ -82,6 +86,20 @@ function drop(at: number): void {
   follow();
 }
 follow();
+
+const part = computed(() => foundPart(found.value, 'own'));
+const router = useRouter();
+/** As a part of one's own, opened so that what is printed on it can be typed. */
+async function toShelf(): Promise<void> {
+  try {
+    const known = (await api.parts()).map((record) => record.part);
+    const made = { ...part.value!, id: mintId('own-relay', known) };
+    await api.addPart(made);
+    await router.push({ name: 'parts', params: { part: made.id } });
+  } catch (error) {
+    wrong.value = `It is not on the shelf. ${error instanceof ApiError ? error.message : String(error)}`;
+  }
+}
 
 const coilWords = computed(() => {
   const { coil } = found.value;
@@ -222,6 +240,9 @@ const diodeWords = computed(() => {
       <p v-if="found.poles && !found.next" class="about">
         Continuity is not the whole: under its load a closed contact drops less than 0.1–0.2 V (common practice). Measure it in the circuit.
       </p>
+      <div v-if="part && !hidden" class="row">
+        <button class="plain-button" @click="toShelf">Put it on my shelf</button>
+      </div>
       <h2 class="caps">Simulated</h2>
       <div class="row">
         <button class="plain-button" @click="bag">Take a relay out of the bag</button>

@@ -5,20 +5,24 @@ import {
   LOAD_KINDS,
   asCharged,
   asKind,
+  isCharged,
   isMains,
   linesOf,
   loadFacets,
   loadSupplyOf,
   mintId,
+  takenLoad,
   type Load,
   type UnitLoad,
 } from '@iron-nudge/core';
+import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import { referencesOf } from '../project/references.ts';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
 import TickField from '../ui/TickField.vue';
 
+const shelf = useOwnShelf();
 const props = defineProps<{ line: string }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
@@ -52,6 +56,15 @@ const put = (value: Load, typed: string | null = null) =>
     typed && `${project.job!.id}-${props.line}-${typed}`,
   );
 const set = (changes: Partial<Load>, typed: string | null = null) => put({ ...load.value, ...changes } as Load, typed);
+const KEPT_NONE = '';
+const kept = computed(() => [
+  { value: KEPT_NONE, text: 'as it stands here' },
+  ...shelf.kept('load').map(({ id, name }) => ({ value: id, text: name })),
+]);
+function take(id: string): void {
+  const found = shelf.kept('load').find((part) => part.id === id);
+  if (found) void put(takenLoad(found, load.value));
+}
 function add(): void {
   const copy = { ...load.value, id: mintId('load', linesOf(project.job!)), name: 'another load', count: 1 } as Load;
   void project.patch('add a load', [{ path: ['jobs', project.jobIndex, ...path.value, loads.value.length], value: copy }]);
@@ -87,8 +100,10 @@ function remove(): void {
       @update:model-value="set({ earth: $event })"
     />
     <TickField label="must work well: 3 % drop, not 10 %" :model-value="load.important" @update:model-value="set({ important: $event })" />
+    <SelectField v-if="kept.length > 1" label="Or one of my shelf" :model-value="KEPT_NONE" :options="kept" @update:model-value="take" />
     <div class="row">
       <button class="plain-button" :disabled="loads.length >= 12" @click="add">and another load…</button>
+      <button v-if="!isCharged(load)" class="plain-button" @click="shelf.keep('load', load)">Keep on my shelf</button>
       <button class="plain-button danger" :disabled="loads.length === 1" @click="remove">Take out</button>
     </div>
   </template>

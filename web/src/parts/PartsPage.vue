@@ -5,20 +5,25 @@ import Papa from 'papaparse';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
-  OWN_FORMS,
-  OWN_FORM_NAMES,
+  OWN_BEGINNINGS,
   PLAIN_FAMILIES,
   POWER_RELAYS,
   SOCKETS,
+  archiveText,
+  beginPart,
   formatQuantity,
-  beginOwn,
+  isKept,
+  isOwnRelay,
   mintId,
   ownRelay,
   ownRelaysCsv,
   ownRelaysFromRows,
+  ownTitle,
+  ownWords,
+  parseArchiveText,
   throwRating,
+  type OwnPart,
   type RelayType,
-  type RowProblem,
 } from '@iron-nudge/core';
 import { ApiError, api, type PartRecord } from '../api.ts';
 import ListPage from '../shell/ListPage.vue';
@@ -36,7 +41,7 @@ import { each } from '../ui/options.ts';
 const route = useRoute();
 const router = useRouter();
 const { state: own, refresh: read } = latest(() => api.parts());
-const problems = ref<readonly RowProblem[]>([]);
+const problems = ref<readonly Problem[]>([]);
 const trouble = ref('');
 const file = ref<HTMLInputElement | null>(null);
 
@@ -65,26 +70,42 @@ async function doing(what: () => Promise<unknown>): Promise<boolean> {
 }
 
 async function add(name: string, kind: string): Promise<void> {
-  const id = mintId(
-    'own-relay',
-    parts.value.map(({ part }) => part),
-  );
-  const part = beginOwn(OWN_FORMS.find((form) => form === kind) ?? 'five', id, name);
-  if (await doing(() => api.addPart(part))) await router.push({ name: 'parts', params: { part: id } });
+  const known = parts.value.map(({ part }) => part);
+  const begun = beginPart(kind, 'own', name);
+  const part = { ...begun, id: mintId(isOwnRelay(begun) ? 'own-relay' : `own-${kind}`, known) };
+  if (await doing(() => api.addPart(part))) await router.push({ name: 'parts', params: { part: part.id } });
 }
 async function remove(id: string): Promise<void> {
   if (await doing(() => api.removePart(id))) await router.push({ name: 'parts', params: { part: '' } });
+}
+/** A file of a shelf, or a row of it that could not be: with its place. */
+type Read = { ok: true; parts: readonly OwnPart[] } | { ok: false; problems: readonly Problem[] };
+interface Problem {
+  readonly place: string;
+  readonly message: string;
+}
+function fromJson(text: string): Read {
+  const read = parseArchiveText(text);
+  if (read.ok) return { ok: true, parts: read.archive.parts };
+  return { ok: false, problems: read.problems.map(({ path, message }) => ({ place: path || 'the file', message })) };
+}
+function fromCsv(text: string): Read {
+  const { data } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
+  const read = ownRelaysFromRows(data);
+  if (read.ok) return read;
+  return { ok: false, problems: read.problems.map(({ row, column, message }) => ({ place: `row ${row}, ${column}`, message })) };
 }
 async function take(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;
   const [chosen] = input.files ?? [];
   if (!chosen) return;
-  const { data } = Papa.parse<Record<string, string>>(await chosen.text(), { header: true, skipEmptyLines: true });
+  const text = await chosen.text();
   input.value = '';
-  const read = ownRelaysFromRows(data);
+  const read = text.trimStart().startsWith('{') ? fromJson(text) : fromCsv(text);
   problems.value = read.ok ? [] : read.problems;
   if (!read.ok) return;
-  if (read.parts.length === 0) trouble.value = 'The file holds no part: its first row must name the columns, as an exported file does.';
+  if (read.parts.length === 0)
+    trouble.value = 'The file holds no part: as CSV its first row must name the columns, as JSON it is a shelf that was exported.';
   else if (await doing(() => api.importParts(read.parts))) void message.success(`${read.parts.length} parts taken in.`, 3);
 }
 
@@ -99,9 +120,18 @@ function ratingWords(dc: number, ac: number): string {
 }
 const all = computed(() => [
   ...SHELF.map((type) => ({ type, usedIn: [] as PartRecord['usedIn'], isOwn: false })),
-  ...parts.value.map(({ part, usedIn }) => ({ type: ownRelay(part), usedIn, isOwn: true })),
+  ...parts.value.flatMap(({ part, usedIn }) => (isOwnRelay(part) ? [{ type: ownRelay(part), usedIn, isOwn: true }] : [])),
 ]);
 type Shown = (typeof all.value)[number];
+/** Own parts that are no relays: boards, heatsinks, and what is kept for other projects. */
+const others = computed(() => parts.value.flatMap(({ part, usedIn }) => (isOwnRelay(part) ? [] : [{ part, usedIn }])));
+type Other = (typeof others.value)[number];
+const OTHER_COLUMNS: readonly Column<Other>[] = [
+  { key: 'name', title: 'Part', of: ({ part }) => part.name },
+  { key: 'kind', title: 'It is', of: ({ part }) => ownTitle(part) },
+  { key: 'words', title: 'Said of it', of: ({ part }) => ownWords(part) },
+  { key: 'price', title: 'Price', number: true, of: ({ part }) => part.price },
+];
 
 const LOADS = ['heater', 'motor', 'filament', 'led', 'solenoid'] as const;
 const LOAD_TITLES = { heater: 'Resistive', motor: 'Motor', filament: 'Filament', led: 'LED', solenoid: 'Solenoid' } as const;
@@ -130,12 +160,14 @@ const PLAIN_COLUMNS: readonly Column<(typeof PLAIN_FAMILIES)[number]['parts'][nu
 ];
 
 /** Families of the shelf, one at a time; a working that names a part opens the one that it is in. */
-const FAMILIES = [
+const families = computed(() => [
   { id: 'relays', title: 'Relays and contactors' },
   { id: 'sockets', title: 'Sockets' },
   ...PLAIN_FAMILIES.map(({ id, title }) => ({ id, title })),
-];
+  ...(others.value.length > 0 ? [{ id: 'mine', title: 'My own boards, loads, sensors' }] : []),
+]);
 const familyOf = (name: string) =>
+  (others.value.some(({ part }) => part.name === name) ? 'mine' : undefined) ??
   PLAIN_FAMILIES.find((family) => family.parts.some((part) => part.name === name))?.id ??
   (SOCKETS.some((socket) => socket.name === name) ? 'sockets' : 'relays');
 const family = ref('relays');
@@ -179,7 +211,7 @@ const shown = computed(() =>
         word="+ own part"
         title="Add a part of your own"
         :name="`My part ${parts.length + 1}`"
-        :kinds="each(OWN_FORMS, (form) => OWN_FORM_NAMES[form])"
+        :kinds="OWN_BEGINNINGS"
         @add="add"
       />
     </template>
@@ -202,13 +234,27 @@ const shown = computed(() =>
         <span>
           <button
             class="plain-button"
-            :disabled="parts.length === 0"
-            @click="download('own-parts.csv', 'text/csv', ownRelaysCsv(parts.map(({ part }) => part)))"
+            :disabled="!parts.some(({ part }) => isOwnRelay(part))"
+            @click="download('own-relays.csv', 'text/csv', ownRelaysCsv(parts.map(({ part }) => part).filter(isOwnRelay)))"
           >
-            Own parts as CSV
+            Own relays as CSV
           </button>
-          <button class="plain-button" @click="file?.click()">Take in a CSV…</button>
-          <input ref="file" class="visually-hidden" type="file" accept=".csv,text/csv" aria-label="CSV of own parts" @change="take" />
+          <button
+            class="plain-button"
+            :disabled="parts.length === 0"
+            @click="download('own-shelf.json', 'application/json', archiveText({ projects: [], parts: parts.map(({ part }) => part) }))"
+          >
+            Own shelf as JSON
+          </button>
+          <button class="plain-button" @click="file?.click()">Take in a file…</button>
+          <input
+            ref="file"
+            class="visually-hidden"
+            type="file"
+            accept=".csv,.json,text/csv,application/json"
+            aria-label="File of own parts, CSV or JSON"
+            @change="take"
+          />
         </span>
       </div>
       <p class="about">
@@ -218,9 +264,7 @@ const shown = computed(() =>
       <div v-if="problems.length > 0" class="trouble" role="alert">
         <p>■ Nothing was taken in:</p>
         <ul>
-          <li v-for="(problem, at) in problems.slice(0, 12)" :key="at">
-            row {{ problem.row }}, {{ problem.column }}: {{ problem.message }}
-          </li>
+          <li v-for="(problem, at) in problems.slice(0, 12)" :key="at">{{ problem.place }}: {{ problem.message }}</li>
         </ul>
         <p v-if="problems.length > 12">and {{ problems.length - 12 }} more.</p>
       </div>
@@ -228,7 +272,7 @@ const shown = computed(() =>
       <p v-else-if="own.kind === 'failed'" class="trouble" role="alert">
         ■ Your own parts cannot be read. {{ own.message }} <button class="plain-button" @click="read">Try again</button>
       </p>
-      <TabBar v-model="family" label="Families of the shelf" :tabs="FAMILIES">
+      <TabBar v-model="family" label="Families of the shelf" :tabs="families">
         <template v-if="family === 'relays'">
           <div class="row pick">
             <TextField v-model="typed" label="Find" optional placeholder="five-pin, solid, 24 V, 40 A" />
@@ -285,6 +329,29 @@ const shown = computed(() =>
           <template #cell-terminal="{ row }">{{ formatQuantity(row.terminalA, 'A') }}</template>
           <template #cell-wire="{ row }">{{ row.mostMm2 }} mm²</template>
           <template #cell-price="{ row }">{{ row.price.toFixed(2) }}</template>
+        </SheetTable>
+        <SheetTable
+          v-else-if="family === 'mine'"
+          label="My own"
+          stacks
+          :columns="OTHER_COLUMNS"
+          :rows="others"
+          :id-of="({ part }) => part.id"
+          :class-of="({ part }) => ({ marked: part.name === marked })"
+        >
+          <template #cell-name="{ row: { part, usedIn } }">
+            <span class="name"
+              ><RouterLink :to="{ name: 'parts', params: { part: part.id } }">{{ part.name }}</RouterLink></span
+            >
+            <small>{{
+              isKept(part)
+                ? 'every project may take a copy'
+                : usedIn.length > 0
+                  ? `used in ${usedIn.map(({ name }) => name).join(', ')}`
+                  : 'used in nothing'
+            }}</small>
+          </template>
+          <template #cell-price="{ row: { part } }">{{ part.price === 0 ? '' : part.price.toFixed(2) }}</template>
         </SheetTable>
         <template v-else-if="plain">
           <div class="row pick">

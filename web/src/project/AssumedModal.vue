@@ -2,7 +2,7 @@
 /** What the app filled in and nobody said: each value a way to its field, and a tick for what was found right. */
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { assumptionsOf, type Assumption } from '@iron-nudge/core';
+import { assumptionsOf, withParts, type Assumption } from '@iron-nudge/core';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
 import { useOwnShelf } from './own-shelf.ts';
@@ -27,7 +27,12 @@ function follow(path: string): void {
 const shelf = useOwnShelf();
 const renewed = computed(() => project.design!.parts.filter((part) => shelf.otherwise(part)));
 function takeAnew(): void {
-  project.edit('parts taken anew from the shelf', (now) => ({ ...now, parts: now.parts.map((part) => shelf.otherwise(part) ?? part) }));
+  project.edit('parts taken anew from the shelf', (now) =>
+    withParts(
+      now,
+      now.parts.map((part) => shelf.otherwise(part) ?? part),
+    ),
+  );
 }
 </script>
 

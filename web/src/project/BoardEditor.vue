@@ -2,7 +2,8 @@
 /** A controller board: what it is, its links, and its program as a list of steps. */
 import { computed, ref } from 'vue';
 import {
-  CONTROLLERS,
+  applyPatches,
+  boardsOf,
   controllerType,
   currentOf,
   dividerVolts,
@@ -15,7 +16,9 @@ import {
   type ControllerLink,
   type ProgramStep,
   isPin,
+  withBoardType,
 } from '@iron-nudge/core';
+import { useOwnShelf } from './own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
@@ -27,7 +30,7 @@ const props = defineProps<{ at: number }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
 const board = computed<Controller>(() => project.design!.controllers[props.at]!);
-const type = computed(() => controllerType(board.value.type));
+const type = computed(() => controllerType(project.design!, board.value.type));
 const pins = computed(() => pinsOf(project.design!, board.value));
 const set = (changes: Partial<Controller>, typed: string | null = null) =>
   project.patch(
@@ -41,20 +44,11 @@ const feeds = computed(() => [
   { value: 'usb', text: 'a computer’s port or its charger' },
   ...named(project.design!.supplies.filter((supply) => currentOf(supply) === 'dc')),
 ]);
-/** Pins keep their board; their level and limit are the new one's, and names that it has not go to the first free one. */
-function changeType(id: Controller['type']): void {
-  const made = controllerType(id);
-  const taken = new Set<string>();
-  void project.edit(`${board.value.name}: board`, (now) => ({
-    ...now,
-    controllers: now.controllers.map((other, index) => (index === props.at ? { ...other, type: id } : other)),
-    signals: now.signals.map((signal) => {
-      if (!isPin(signal) || signal.controller !== board.value.id) return signal;
-      const gpio = made.pins.includes(signal.gpio) && !taken.has(signal.gpio) ? signal.gpio : made.pins.find((pin) => !taken.has(pin))!;
-      taken.add(gpio);
-      return { ...signal, gpio, volt: made.pinV, limitA: made.pinA };
-    }),
-  }));
+const shelf = useOwnShelf();
+const types = computed(() => named([...boardsOf(project.design!), ...shelf.boards.value]));
+function changeType(id: string): void {
+  const taken = shelf.taking(id);
+  void project.edit(`${board.value.name}: board`, (now) => withBoardType(applyPatches(now, taken), props.at, id));
 }
 
 // Steps
@@ -143,7 +137,7 @@ async function removeBoard(): Promise<void> {
   <div class="board">
     <TextField label="Name" :model-value="board.name" @update:model-value="set({ name: $event }, 'name')" />
     <div class="two">
-      <SelectField label="It is a" :model-value="board.type" :options="named(CONTROLLERS)" @update:model-value="changeType" />
+      <SelectField label="It is a" :model-value="board.type" :options="types" @update:model-value="changeType" />
       <SelectField label="Fed by" :model-value="board.supply" :options="feeds" @update:model-value="set({ supply: $event })" />
     </div>
     <SelectField label="Place" :model-value="board.place" :options="places" @update:model-value="set({ place: $event })" />

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   BLADE_FUSE_RATINGS,
-  HEATSINKS,
+  heatsinksOf,
   powerRelays,
   DC_PROTECTIONS,
   MAINS_PROTECTIONS,
@@ -67,6 +67,9 @@ const contactors = computed(() => {
     ({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV,
   );
 });
+const heatsinks = computed(() => named([...heatsinksOf(project.design!), ...shelf.heatsinks.value]));
+const setCooling = (id: string) =>
+  project.patch(`${job.value.name}: cooling`, [...shelf.taking(id), { path: ['jobs', props.at, 'cooling'], value: id }]);
 function setContactor(part: string): void {
   const { cutOut } = job.value;
   if (cutOut.kind !== 'contactor') return;
@@ -204,13 +207,7 @@ async function remove(): Promise<void> {
     ]"
     @update:model-value="set('breaks', $event)"
   />
-  <SelectField
-    v-if="type?.solid"
-    label="Cooled by"
-    :model-value="job.cooling"
-    :options="named(HEATSINKS)"
-    @update:model-value="set('cooling', $event)"
-  />
+  <SelectField v-if="type?.solid" label="Cooled by" :model-value="job.cooling" :options="heatsinks" @update:model-value="setCooling" />
   <template v-if="onMains || type?.solid">
     <SelectField
       label="Heat is ended by"

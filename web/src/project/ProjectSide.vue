@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   CONTROLLERS,
+  applyPatches,
   GALLERY,
   SIGNALS,
   SIGNAL_NATURES,
@@ -12,12 +13,14 @@ import {
   asVariant,
   assumptionsOf,
   currentOf,
+  isOwnBoard,
   formatQuantity,
   intentOf,
   mintId,
   signalFacets,
   supplyById,
-  type Controller,
+  takenSignal,
+  takenSupply,
   type Design,
   type SignalNature,
 } from '@iron-nudge/core';
@@ -30,6 +33,7 @@ import BoardEditor from './BoardEditor.vue';
 import JobEditor from './JobEditor.vue';
 import SignalEditor from './SignalEditor.vue';
 import SupplyEditor from './SupplyEditor.vue';
+import { useOwnShelf } from './own-shelf.ts';
 import { late } from '../ui/late.ts';
 import { each, named } from '../ui/options.ts';
 
@@ -83,25 +87,37 @@ async function addSaid(said: Design, close: () => void): Promise<void> {
 function addSignal(name: string, nature: string): void {
   project.edit('add a signal', (now) => {
     const base = { id: mintId('signal', now.signals), name, place: now.places[0]!.id, usual: true };
-    return { ...now, signals: [...now.signals, asNature(base, nature as SignalNature, now.supplies[0]!.id)] };
+    const supply = now.supplies[0]!.id;
+    const kept = shelf.kept('signal').find(({ id }) => id === nature);
+    const made = kept ? takenSignal({ ...kept, name }, { ...base, supply }) : asNature(base, nature as SignalNature, supply);
+    return { ...now, signals: [...now.signals, made] };
   });
 }
 function addSupply(name: string, variant: string): void {
-  project.edit('add a supply', (now) => ({
-    ...now,
-    supplies: [...now.supplies, asVariant({ id: mintId('supply', now.supplies), name, place: now.places[0]!.id }, variant)],
-  }));
+  project.edit('add a supply', (now) => {
+    const base = { id: mintId('supply', now.supplies), name, place: now.places[0]!.id };
+    const kept = shelf.kept('supply').find(({ id }) => id === variant);
+    return { ...now, supplies: [...now.supplies, kept ? takenSupply({ ...kept, name }, base) : asVariant(base, variant)] };
+  });
 }
 function addBoard(name: string, type: string): void {
-  const done = project.edit('add a board', (now) => {
-    const board = { id: mintId('board', now.controllers), name, type: type as Controller['type'], place: now.places[0]!.id };
+  const taken = shelf.taking(type);
+  const done = project.edit('add a board', (before) => {
+    const now = applyPatches(before, taken);
+    const board = { id: mintId('board', now.controllers), name, type, place: now.places[0]!.id };
     return { ...now, controllers: [...now.controllers, { ...board, supply: 'usb', links: [], program: [] }] };
   });
   if (done) boardOpen.value = design.value.controllers.length - 1;
 }
-const NATURES = each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title);
-const VARIANTS = SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text }));
-const BOARDS = named(CONTROLLERS);
+const shelf = useOwnShelf();
+const mine = (part: { readonly id: string; readonly name: string }) => ({
+  value: part.id,
+  text: `of my shelf: ${part.name}`,
+  name: part.name,
+});
+const NATURES = computed(() => [...each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title), ...shelf.kept('signal').map(mine)]);
+const VARIANTS = computed(() => [...SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text })), ...shelf.kept('supply').map(mine)]);
+const BOARDS = computed(() => [...named(CONTROLLERS), ...design.value.parts.filter(isOwnBoard).map(mine), ...shelf.boards.value.map(mine)]);
 const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>

@@ -2,16 +2,16 @@
 /** A signal: what it is, and the fields of its nature. A pin's board and place on it are a matter of the project. */
 import { computed } from 'vue';
 import {
+  SHELF_NATURES,
   SIGNALS,
   SIGNAL_NATURES,
   asNature,
   bootState,
-  chargeLevels,
   controllerType,
   isPin,
-  levelsOf,
   signalFacets,
   stateWord,
+  withItsLevels,
   type Signal,
   type SignalNature,
 } from '@iron-nudge/core';
@@ -19,6 +19,7 @@ import { useProject } from '../stores/project.ts';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
+import { useOwnShelf } from './own-shelf.ts';
 import { referencesOf } from './references.ts';
 import { each, named } from '../ui/options.ts';
 
@@ -35,20 +36,11 @@ const NATURES = each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title);
 const change = (nature: SignalNature) => set(asNature(signal.value, nature, project.design!.supplies[0]!.id));
 
 /** What is changed is taken as it is; a sensor that is put on a supply begins with that supply's levels. */
-function take(changed: object, typed: string | null): void {
-  const [before, after] = [signal.value, changed as Signal];
-  const watched = (of: Signal) => levelsOf(of)?.supply ?? null;
-  const quantity = (of: Signal) => levelsOf(of)?.unit ?? '';
-  if (quantity(before) !== quantity(after) && 'watches' in after) {
-    const supply = project.design!.supplies.find(({ id }) => id === watched(after)) ?? project.design!.supplies[0]!;
-    const levels = quantity(after) === 'V' ? chargeLevels(supply.nominalV) : { closesAt: 92, opensAt: 84 };
-    const watches =
-      after.watches.quantity === 'voltage' ? { quantity: 'voltage' as const, supply: supply.id } : { quantity: 'temperature' as const };
-    return void set({ ...after, watches, ...levels });
-  }
-  void set(after, typed);
-}
+const take = (changed: object, typed: string | null) =>
+  set(withItsLevels(signal.value, changed as Signal, project.design!.supplies), typed);
 
+const shelf = useOwnShelf();
+const keepable = computed(() => SHELF_NATURES.includes(signal.value.nature));
 const boards = computed(() => [{ value: '', text: 'not described further' }, ...named(project.design!.controllers)]);
 const taken = (board: string, except = '') =>
   new Set(
@@ -59,7 +51,7 @@ const freePins = computed(() => {
   const own = signal.value;
   const board = isPin(own) ? project.design!.controllers.find(({ id }) => id === own.controller) : undefined;
   if (!board) return [];
-  const type = controllerType(board.type);
+  const type = controllerType(project.design!, board.type);
   const gone = taken(board.id, own.id);
   return type.pins.filter((pin) => !gone.has(pin)).map((pin) => ({ value: pin, text: `${pin}: ${bootState(type, pin)} while it starts` }));
 });
@@ -68,7 +60,7 @@ function chooseBoard(id: string): void {
   if (!isPin(own)) return;
   const board = project.design!.controllers.find((candidate) => candidate.id === id);
   if (!board) return void set({ ...own, controller: null, gpio: '' });
-  const type = controllerType(board.type);
+  const type = controllerType(project.design!, board.type);
   const gone = taken(id);
   const quiet = type.pins.find((pin) => !gone.has(pin) && bootState(type, pin) === 'floats') ?? type.pins[0]!;
   void set({ ...own, controller: id, gpio: quiet, volt: type.pinV, limitA: type.pinA, place: board.place });
@@ -113,7 +105,10 @@ function remove(): void {
     @update:model-value="set({ ...signal, place: $event })"
   />
   <p v-if="usedBy.length" class="used">Used by {{ usedBy.join(', ') }}.</p>
-  <button v-else class="plain-button danger" @click="remove">Delete</button>
+  <div class="row">
+    <button v-if="keepable" class="plain-button" @click="shelf.keep('signal', signal)">Keep on my shelf</button>
+    <button v-if="usedBy.length === 0" class="plain-button danger" @click="remove">Delete</button>
+  </div>
 </template>
 
 <style scoped>

@@ -5,12 +5,14 @@ import { useProject } from '../stores/project.ts';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
 import TextField from '../ui/TextField.vue';
+import { useOwnShelf } from './own-shelf.ts';
 import { referencesOf } from './references.ts';
 
 const props = defineProps<{ at: number }>();
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
 const supply = computed<Supply>(() => project.design!.supplies[props.at]!);
+const shelf = useOwnShelf();
 const references = computed(() => referencesOf(project.design!));
 const used = computed(() => {
   const { jobs, signals, supplies, controllers } = project.design!;
@@ -47,5 +49,8 @@ function remove(): void {
     :references="references"
     @change="(value, typed) => set(value as Supply, typed)"
   />
-  <button class="plain-button danger" :disabled="used" :title="used ? 'In use, or the only one' : ''" @click="remove">Delete</button>
+  <div class="row">
+    <button class="plain-button" @click="shelf.keep('supply', supply)">Keep on my shelf</button>
+    <button class="plain-button danger" :disabled="used" :title="used ? 'In use, or the only one' : ''" @click="remove">Delete</button>
+  </div>
 </template>

@@ -1,26 +1,63 @@
+import { message } from 'ant-design-vue';
 import { computed, onMounted, ref, toRaw } from 'vue';
-import { ownRelay, sameDocument, type OwnRelay, type RelayType } from '@iron-nudge/core';
-import { api } from '../api.ts';
+import {
+  isKept,
+  isOwnBoard,
+  isOwnHeatsink,
+  isOwnRelay,
+  keepOf,
+  mintId,
+  ownRelay,
+  sameDocument,
+  type OwnKept,
+  type OwnPart,
+  type RelayType,
+  type UsedPart,
+} from '@iron-nudge/core';
+import { ApiError, api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
+
+/** Of the whole app: what one place puts there, every other offers. */
+const shelf = ref<readonly OwnPart[]>([]);
 
 /** Parts that a person has typed and the project has not yet; without the server there are none to offer. */
 export function useOwnShelf() {
   const project = useProject();
-  const shelf = ref<readonly OwnRelay[]>([]);
-  onMounted(async () => {
+  const read = async () => {
     shelf.value = (await api.parts().catch(() => [])).map(({ part }) => part);
-  });
-  const typed = computed(() => shelf.value.filter(({ id }) => !project.design!.parts.some((own) => own.id === id)));
-  const types = computed<readonly RelayType[]>(() => typed.value.map(ownRelay));
+  };
+  onMounted(read);
+  const typed = computed(() =>
+    shelf.value.filter((part): part is UsedPart => !isKept(part) && !project.design!.parts.some(({ id }) => id === part.id)),
+  );
+  const types = computed<readonly RelayType[]>(() => typed.value.filter(isOwnRelay).map(ownRelay));
+  const boards = computed(() => typed.value.filter(isOwnBoard));
+  const heatsinks = computed(() => typed.value.filter(isOwnHeatsink));
   /** What an edit that names this part does first: the project takes its own copy along, so that its file stands alone. */
   function taking(id: string) {
     const part = typed.value.find((one) => one.id === id);
     return part ? [{ path: ['parts', project.design!.parts.length], value: toRaw(part) }] : [];
   }
   /** The shelf's part of the same id where it says something else than the project's copy. */
-  function otherwise(copy: OwnRelay): OwnRelay | null {
+  function otherwise(copy: UsedPart): UsedPart | null {
     const part = shelf.value.find(({ id }) => id === copy.id);
-    return part && !sameDocument(part, copy) ? toRaw(part) : null;
+    return part && !isKept(part) && part.form === copy.form && !sameDocument(part, copy) ? toRaw(part) : null;
   }
-  return { types, taking, otherwise };
+  /** Loads, signals or supplies that are kept. */
+  const kept = <F extends OwnKept['form']>(form: F) =>
+    shelf.value.filter((part): part is Extract<OwnKept, { form: F }> => part.form === form);
+  /** Puts a copy of what the project has on the shelf, for other projects. */
+  async function keep(form: OwnKept['form'], entry: Parameters<typeof keepOf>[2]): Promise<void> {
+    await read();
+    const part = keepOf(form, mintId(`own-${form}`, shelf.value), toRaw(entry));
+    if (!part) return void message.error(`“${entry.name}” is a wire or a pin of something else: there is nothing to keep.`, 5);
+    try {
+      await api.addPart(part);
+      await read();
+      void message.success(`“${entry.name}” is on your shelf: every project can take it.`, 4);
+    } catch (error) {
+      void message.error(`“${entry.name}” is not kept. ${error instanceof ApiError ? error.message : String(error)}`, 6);
+    }
+  }
+  return { types, boards, heatsinks, kept, keep, taking, otherwise };
 }

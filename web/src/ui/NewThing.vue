@@ -10,12 +10,17 @@ const props = defineProps<{
   title: string;
   /** A name to begin with. */
   name: string;
-  kinds: readonly { value: string; text: string }[];
+  kinds: readonly { value: string; text: string; name?: string }[];
 }>();
 const emit = defineEmits<{ add: [name: string, kind: string] }>();
 const wanted = ref('');
 const kind = ref('');
 const opened = ref(0);
+// What has a name already brings it along, until another is typed.
+watch(kind, (now, before) => {
+  const nameOf = (value: string) => props.kinds.find((one) => one.value === value)?.name ?? props.name;
+  if (before !== undefined && wanted.value === nameOf(before)) wanted.value = nameOf(now);
+});
 watch(opened, begin, { immediate: true });
 function begin(): void {
   wanted.value = props.name;

@@ -1,12 +1,12 @@
 /** Controller boards of the shelf; invented, with limits usual for their class. */
 export const CONTROLLER_IDS = ['board-5v', 'board-3v3', 'board-3v3-radio'] as const;
-export type ControllerId = (typeof CONTROLLER_IDS)[number];
 
 /** What a pin does from power-up until the program runs. */
 export type BootState = 'floats' | 'pulled up' | 'pulled down' | 'pulses';
 
 export interface ControllerType {
-  readonly id: ControllerId;
+  /** Of the shelf, or a person's own. */
+  readonly id: string;
   readonly name: string;
   readonly pinV: 3.3 | 5;
   /** Sustained current of one pin, its absolute limit, and of the whole chip, A. */
@@ -93,5 +93,4 @@ export const CONTROLLERS: readonly ControllerType[] = [
     price: 11,
   },
 ];
-export const controllerType = (id: ControllerId): ControllerType => CONTROLLERS.find((type) => type.id === id)!;
 export const bootState = (type: ControllerType, pin: string): BootState => type.boot[pin] ?? 'floats';

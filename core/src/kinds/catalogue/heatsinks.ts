@@ -1,9 +1,9 @@
 /** What takes the heat of a solid-state relay. */
 export const HEATSINK_IDS = ['none', 'wall', 'fins', 'big-fins', 'fan'] as const;
-export type HeatsinkId = (typeof HEATSINK_IDS)[number];
 
 export interface HeatsinkType {
-  readonly id: HeatsinkId;
+  /** Of the shelf, or a person's own. */
+  readonly id: string;
   readonly name: string;
   /** To still air, with paste under the relay, K/W (from memory, usual for their size). */
   readonly kPerW: number;
@@ -17,4 +17,3 @@ export const HEATSINKS: readonly HeatsinkType[] = [
   { id: 'big-fins', name: 'finned heatsink, 200 mm', kPerW: 0.8, price: 21 },
   { id: 'fan', name: 'finned heatsink with a fan', kPerW: 0.35, price: 34 },
 ];
-export const heatsinkOf = (id: HeatsinkId): HeatsinkType => HEATSINKS.find((type) => type.id === id)!;

@@ -1,9 +1,11 @@
 import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
-import type { OwnForm, OwnRelay } from './own-relay.ts';
+import { OWN_FORMS, type OwnForm, type OwnRelay } from './own-relay.ts';
+import { type OwnBoard, ownBoard } from './own-board.ts';
+import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
 import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart, sizeName, sizesFrom } from '../../reference/index.ts';
-import { CONTROLLERS } from './controllers.ts';
-import { HEATSINKS } from './heatsinks.ts';
+import { CONTROLLERS, type ControllerType } from './controllers.ts';
+import { HEATSINKS, type HeatsinkType } from './heatsinks.ts';
 import { TRANSISTORS } from './transistor-types.ts';
 import { GUARD_PRICES, SMALL_PRICES, wirePrice } from './prices.ts';
 
@@ -635,12 +637,41 @@ export function ownRelay({ form, module, solid, label: _label, assumed: _assumed
 
 /** What a project brings along of its own. */
 export interface OwnParts {
-  readonly parts: readonly OwnRelay[];
+  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink)[];
 }
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
 export function powerRelays({ parts }: OwnParts): readonly RelayType[] {
-  return parts.length === 0 ? POWER_RELAYS : [...POWER_RELAYS, ...parts.map(ownRelay)];
+  const own = parts.flatMap((part) => (isRelay(part) ? [ownRelay(part)] : []));
+  return own.length === 0 ? POWER_RELAYS : [...POWER_RELAYS, ...own];
+}
+
+const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => OWN_FORMS.some((form) => form === part.form);
+
+/** Whether a part of the shelf has this id, so that no own one may. */
+export const isOfShelf = (id: string): boolean => [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS].some((part) => part.id === id);
+
+/** Boards that a project may have: the shelf's, and those that it brings along. */
+export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [
+  ...CONTROLLERS,
+  ...parts.flatMap((part) => (part.form === 'board' ? [ownBoard(part)] : [])),
+];
+/** @throws where the project knows no such board: its document is refused before. */
+export function controllerType(design: OwnParts, id: string): ControllerType {
+  const type = boardsOf(design).find((one) => one.id === id);
+  if (!type) throw new Error(`no board "${id}"`);
+  return type;
+}
+/** Heatsinks that a job may have, none among them: the shelf's, and those that the project brings along. */
+export const heatsinksOf = ({ parts }: OwnParts): readonly HeatsinkType[] => [
+  ...HEATSINKS,
+  ...parts.flatMap((part) => (part.form === 'heatsink' ? [ownHeatsink(part)] : [])),
+];
+/** @throws where the project knows no such heatsink: its document is refused before. */
+export function heatsinkOf(design: OwnParts, id: string): HeatsinkType {
+  const sink = heatsinksOf(design).find((one) => one.id === id);
+  if (!sink) throw new Error(`no heatsink "${id}"`);
+  return sink;
 }
 
 /** Whether one may take the other's place with no other change to the wiring. */

@@ -150,7 +150,7 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** Where light alone crosses it; null where metal does. */
   crossing?(part: Part<Kind, Spec>): Crossing | null;
   /** The pin that takes no steady current, so that nothing says where it stands while it is not driven, and the branch that stands in for it. */
-  gate?(spec: Spec): { readonly pin: string; readonly key: string } | null;
+  gate?(spec: Spec): { readonly pin: string; readonly key: string; readonly ground: string; readonly quietV: number } | null;
   /** The pin through which a driver at rest sinks nothing and a working one does: a way down on a drawing. */
   sinksThrough?(spec: Spec): string | null;
   /** Its negative post, and whether nothing else is joined to that. */

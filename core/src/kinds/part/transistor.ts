@@ -13,6 +13,8 @@ export interface TransistorSpec {
   readonly switchedA: number;
 }
 
+/** Share of the voltage that a gate is driven with below which its channel certainly carries nothing (from memory: the least threshold). */
+const QUIET_SHARE = 0.4;
 /** A gate takes no steady current; this keeps its node from hanging in the air in the sums, Ω. */
 const GATE_OHM = 1e9;
 /** A saturated output that drops more has two junctions in it, V. */
@@ -58,7 +60,7 @@ export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = 
       into.sensor({ kind: 'current', id: sense, branch: branchId(id, 'base'), closesAtA: beginsA, opensAtA: 0.9 * beginsA });
     } else {
       into.branch({ kind: 'resistor', id: branchId(id, 'base'), a: control, b: ground, ohm: () => GATE_OHM });
-      into.sensor({ kind: 'voltage', id: sense, a: control, b: ground, closesAtV: type.gateV, opensAtV: 0.4 * type.gateV });
+      into.sensor({ kind: 'voltage', id: sense, a: control, b: ground, closesAtV: type.gateV, opensAtV: QUIET_SHARE * type.gateV });
     }
     // One junction loses in proportion to its current; two of them, as in a darlington, hardly any less at a smaller one.
     const held = type.kind !== 'mosfet' && type.saturationV > ONE_JUNCTION_V;
@@ -104,7 +106,8 @@ export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = 
     { key: 'channel', kind: 'driver dead', words: `${tag} does not conduct`, fault: 'open', weight: 1 },
     { key: 'channel', kind: 'short', words: `${tag} is shorted`, fault: 'closed', weight: 1 },
   ],
-  gate: ({ type }) => (type.kind === 'mosfet' ? { pin: type.pins[0], key: 'base' } : null),
+  gate: ({ type }) =>
+    type.kind === 'mosfet' ? { pin: type.pins[0], key: 'base', ground: type.pins[2], quietV: QUIET_SHARE * type.gateV } : null,
   crossing: ({ tag, spec: { type, switchedA } }) =>
     type.kind !== 'opto'
       ? null

@@ -2,7 +2,7 @@
 import { type Terminal, formatQuantity, partOf, pinOf, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, assumptionsOf } from '../../project/index.ts';
-import { type AnyPart, HEATSINKS, SMALL_PRICES, kindOf, plays, wirePrice } from '../../kinds/index.ts';
+import { type AnyPart, SMALL_PRICES, heatsinkOf, kindOf, plays, wirePrice } from '../../kinds/index.ts';
 import { STRIP_MOST_MM2, awgName, colourName, nearestAwg, noThicker, sizeName, soldName, wireFamily } from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
@@ -162,7 +162,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (listed === null) continue;
     const description = asBought(design, listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
-    const sink = plays(part, 'relay') && part.spec.type.solid ? heatsinkOf(design, part.jobs) : null;
+    const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
     if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
   }
   for (const { name, ways, place } of strips)
@@ -225,9 +225,9 @@ function count(
   if (place) row.places.add(place);
 }
 
-function heatsinkOf(design: Design, jobs: readonly string[]) {
+function coolingOf(design: Design, jobs: readonly string[]) {
   const cooling = design.jobs.find(({ id }) => jobs.includes(id))?.cooling;
-  return HEATSINKS.find(({ id }) => id === cooling && id !== 'none') ?? null;
+  return cooling === undefined || cooling === 'none' ? null : heatsinkOf(design, cooling);
 }
 
 /** Widths and studs as they are asked for where wire is sold by gauge: of the sizes that go together in practice (common practice). */

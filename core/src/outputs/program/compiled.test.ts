@@ -9,7 +9,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Controller, Design, ProgramStep } from '../../project/schema.ts';
 import { type ProgramState, powerUp, runProgram } from '../../project/program.ts';
-import { controllerType } from '../../kinds/catalogue/controllers.ts';
+import { controllerType } from '../../kinds/index.ts';
 import { design, on } from '../../testing/designs.ts';
 import { microPython, portableCpp } from './export-code.ts';
 
@@ -75,7 +75,7 @@ const isOn = ({ changes }: Made, signal: string, ms: number): boolean =>
 /** Levels of both pins at each sample, in the middle between two tenths. */
 function onDesk(run: Made): string[] {
   const samples: string[] = [];
-  const bootS = controllerType(base.controllers[0]!.type).bootS;
+  const bootS = controllerType(base, base.controllers[0]!.type).bootS;
   let state: ProgramState = powerUp(0);
   for (let ms = 0; ms < LASTS_MS; ms += 5) {
     const done = runProgram(base, board(run.program), state, bootS + ms / 1000, { on: (signal) => isOn(run, signal, ms), typed: '' });
@@ -214,8 +214,9 @@ describe('what nobody chose does not run', () => {
     expect(text.indexOf('raise SystemExit')).toBeLessThan(text.indexOf('Pin.OUT'));
   });
   test('A3 is not 3: a pin with another letter asks for the number that the board gives it', () => {
-    const analog: Pick<Design, 'signals' | 'jobs'> = {
+    const analog: Pick<Design, 'signals' | 'jobs' | 'parts'> = {
       jobs: [],
+      parts: [],
       signals: base.signals.map((signal) => (signal.id === 'one' ? ({ ...signal, gpio: 'A3' } as typeof signal) : signal)),
     };
     expect(portableCpp(analog, board([]))).toMatch(/const int pin_pin_one_of_the_shed = -1; \/\/ A3/);

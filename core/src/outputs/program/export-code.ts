@@ -7,7 +7,7 @@ import { readable } from '../../document/index.ts';
 import { type Controller, type Design, type ProgramStep, pinsOf, restLevels, stepWords } from '../../project/index.ts';
 import { controllerType, formOfSignal, signalFacets } from '../../kinds/index.ts';
 
-type Of = Pick<Design, 'signals' | 'jobs'>;
+type Of = Pick<Design, 'signals' | 'jobs' | 'parts'>;
 
 interface Names {
   pin(id: string): string;
@@ -118,7 +118,7 @@ export function portableCpp(design: Of, board: Controller): string {
     ...names.inputs.map((id) => ({ name: names.signal(id), number: null, words: inputWords(design, id) })),
   ];
   return [
-    `// Starter code for ${plain(board.name)}, a ${controllerType(board.type).name}. Fill in the functions below for your board.`,
+    `// Starter code for ${plain(board.name)}, a ${controllerType(design, board.type).name}. Fill in the functions below for your board.`,
     '// The level that leaves every load off is written before a pin is made an output.',
     ...WATCHDOG.map((line) => `// ${line}`),
     '',
@@ -223,7 +223,7 @@ export function microPython(design: Of, board: Controller): string {
   const listens = board.program.some(({ do: what }) => what === 'character');
   const where = (gpio: string) => numberOf(gpio) ?? 'None';
   return [
-    `# Starter code for ${plain(board.name)}, a ${controllerType(board.type).name}.`,
+    `# Starter code for ${plain(board.name)}, a ${controllerType(design, board.type).name}.`,
     '# A pin gets the level that leaves every load off in the same call that makes it an output.',
     ...WATCHDOG.map((line) => `# ${line}`),
     'import sys',

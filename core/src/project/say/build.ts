@@ -1,7 +1,7 @@
 /** A job of what was said, with the signals, the supply and the board that it needs. */
 import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
-  CONTROLLERS,
+  controllerType,
   LOADS,
   POWER_RELAYS,
   type RelayType,
@@ -134,7 +134,7 @@ export function build(onto: Design, said: Whole): Design {
   };
 }
 /** The board that a pin is of: the project's first, or a new one. */
-const boardType = ({ controllers: [known] }: Design) => CONTROLLERS.find(({ id }) => id === (known?.type ?? 'board-5v'))!;
+const boardType = (design: Design) => controllerType(design, design.controllers[0]?.type ?? 'board-5v');
 
 /** Each new pin with the board's pin that it is: the one that its name says, else one with no other duty that is free. */
 function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSignal, gpio: string][] {

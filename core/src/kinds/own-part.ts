@@ -1,0 +1,84 @@
+/** Every kind of part that a person may type themselves. Adding a family is a file and a line here. */
+import { z } from 'zod';
+import type { Unit } from '../quantity/index.ts';
+import { fieldValue } from '../document/index.ts';
+import { type OwnBoard, boardCard, ownBoardSchema } from './catalogue/own-board.ts';
+import type { OwnCard } from './catalogue/own-card.ts';
+import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
+import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
+import { OWN_FORMS, type OwnForm, type OwnRelay, ownRelaySchema } from './catalogue/own-relay.ts';
+import { beginOwn } from './catalogue/own-usual.ts';
+import { KEPT_FORMS, type OwnKept, beginKept, keptTitle, keptWords, ownLoadSchema, ownSignalSchema, ownSupplySchema } from './own-kept.ts';
+
+const CARDS = { board: boardCard, heatsink: heatsinkCard } as const;
+export type OwnCarded = OwnBoard | OwnHeatsink;
+/** The card of a part that has one made from its fields. */
+export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.form] as unknown as OwnCard<OwnCarded>;
+
+/** What a project carries of the parts that it names, so that its file stands alone. */
+export const usedPartSchema = z.discriminatedUnion('form', [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema]);
+export type UsedPart = OwnRelay | OwnBoard | OwnHeatsink;
+/** What stands on a person's shelf. */
+export const ownPartSchema = z.discriminatedUnion('form', [
+  ...[ownRelaySchema, ownBoardSchema, ownHeatsinkSchema],
+  ...[ownLoadSchema, ownSignalSchema, ownSupplySchema],
+] as [
+  typeof ownRelaySchema,
+  typeof ownBoardSchema,
+  typeof ownHeatsinkSchema,
+  typeof ownLoadSchema,
+  typeof ownSignalSchema,
+  typeof ownSupplySchema,
+]);
+export type OwnPart = UsedPart | OwnKept;
+
+const isForm = (form: string): form is OwnForm => (OWN_FORMS as readonly string[]).includes(form);
+export const isOwnRelay = (part: OwnPart): part is OwnRelay => isForm(part.form);
+export const isCarded = (part: OwnPart): part is OwnCarded => part.form in CARDS;
+export const isKept = (part: OwnPart): part is OwnKept => (KEPT_FORMS as readonly string[]).includes(part.form);
+export const isOwnBoard = (part: OwnPart): part is OwnBoard => part.form === boardCard.form;
+export const isOwnHeatsink = (part: OwnPart): part is OwnHeatsink => part.form === heatsinkCard.form;
+
+/** Everything that one can begin, by what it is called in a list. */
+export const OWN_BEGINNINGS: readonly { readonly value: string; readonly text: string }[] = [
+  ...OWN_FORMS.map((form) => ({ value: form, text: OWN_FORM_NAMES[form] })),
+  ...Object.values(CARDS).map(({ form, title }) => ({ value: form, text: title })),
+  ...KEPT_FORMS.map((form) => ({ value: form, text: keptTitle(form) })),
+];
+/** A part of a form before anybody typed what its label says; a five-pin relay where the form is none. */
+export function beginPart(form: string, id: string, name: string): OwnPart {
+  const kept = KEPT_FORMS.find((one) => one === form);
+  if (kept) return beginKept(kept, id, name);
+  return form in CARDS ? CARDS[form as keyof typeof CARDS].begin(id, name) : beginOwn(isForm(form) ? form : 'five', id, name);
+}
+
+/** What the shelf says of a part that is no relay, in a line. */
+export const ownWords = (part: OwnCarded | OwnKept): string => (isKept(part) ? keptWords(part) : cardOfPart(part).words(part));
+export const ownTitle = (part: OwnPart): string => OWN_BEGINNINGS.find(({ value }) => value === part.form)!.text;
+
+/** Numbers of a part that a project carries and that nobody typed. */
+export function assumedOf(
+  part: UsedPart,
+): { readonly path: string; readonly label: string; readonly value: number; readonly unit: Unit }[] {
+  if (isOwnRelay(part)) {
+    const throws = (['closing', 'resting'] as const).flatMap((side) => {
+      const rating = part.assumed.includes(side) ? part[side] : null;
+      const label = side === 'closing' ? 'Rating of its contact' : 'Rating of its throw closed at rest';
+      return rating ? [{ path: side, label, value: Math.max(rating.resistiveA, rating.ac?.resistiveA ?? 0), unit: 'A' as const }] : [];
+    });
+    const fields = ownFields(part.form).filter(({ path }) => part.assumed.includes(path));
+    return [
+      ...throws,
+      ...fields.map(({ path, label, unit }) => ({ path, label, value: fieldValue(part, path.split('.')) as number, unit })),
+    ];
+  }
+  return cardOfPart(part).fields.flatMap((field) => {
+    const path = field.path.join('.');
+    if (!part.assumed.includes(path)) return [];
+    const value = fieldValue(part, field.path);
+    // Of what is a list: how many stand in it.
+    if (typeof value === 'string')
+      return [{ path, label: `${field.label}, pins`, value: value.split(/\s+/).filter(Boolean).length, unit: '' as const }];
+    return [{ path, label: field.label, value: value as number, unit: ((field.type === 'number' && field.unit) || '') as Unit }];
+  });
+}
