@@ -13,7 +13,7 @@ test('an own relay is typed, used in a project, and cannot vanish while it is', 
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Coil at 20 °C, Ω').fill('110');
   await page.getByLabel('Switches at, at most, V').fill('13');
-  await expect(page.getByRole('alert')).toContainText('pullInV');
+  await expect(page.getByRole('alert')).toContainText('Switches at, at most: is above the nominal voltage');
   await page.getByLabel('Switches at, at most, V').fill('7.5');
   await expect(page.getByRole('alert')).toHaveCount(0);
   await expect(page.getByRole('link', { name: relay })).toBeVisible();
@@ -169,11 +169,13 @@ test('own parts go out as CSV and come in again; a bad row is named and nothing 
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Counted relay' })).toBeVisible();
   await page.getByRole('link', { name: 'The whole shelf' }).click();
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own parts as CSV' }).click()]);
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own relays as CSV' }).click()]);
   const csv = readFileSync(await file.path(), 'utf8');
   expect(csv).toContain('Counted relay');
   const give = (content: string) =>
-    page.getByLabel('CSV of own parts').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
+    page
+      .getByLabel('File of own parts, CSV or JSON')
+      .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
   await give(csv.replace('Counted relay', 'Counted relay two').replace('own-relay', 'own-second'));
   await expect(page.getByRole('cell', { name: 'Counted relay two' })).toBeVisible();
   const [header, row] = csv.split('\r\n');

@@ -69,6 +69,7 @@ export {
   keptKinds,
   ownPartSchema,
   ownTitle,
+  partFieldTitle,
   ownWords,
   readPins,
   takenLoad,

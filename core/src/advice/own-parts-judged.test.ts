@@ -15,7 +15,9 @@ import {
   ownPartSchema,
   ownRelaySchema,
 } from '../kinds/index.ts';
-import { type Design, parseDesignText } from '../project/index.ts';
+import { gatherEvidence } from '../analysis/index.ts';
+import { checkEvidence } from '../rules/index.ts';
+import { type Design, parseDesignText, withParts } from '../project/index.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
   if (/^stud/.test(socket)) return 'stud';
@@ -104,4 +106,15 @@ describe.each(['circuits', 'mistakes'])('%s', (folder) => {
     if (!parsed.ok) throw new Error(file);
     expect(judged(withTyped(parsed.design))).toEqual(judged(parsed.design));
   });
+});
+
+test('a board that is taken anew is judged anew, whatever was remembered of it', () => {
+  const parsed = parseDesignText(readFileSync(new URL('../../../examples/circuits/13-mains-lamp-by-module.json', import.meta.url), 'utf8'));
+  if (!parsed.ok) throw new Error('no example');
+  const [board] = BOARDS;
+  const before = { ...parsed.design, parts: [board!], controllers: parsed.design.controllers.map((one) => ({ ...one, type: board!.id })) };
+  const after = withParts(before, [{ ...board!, pulses: 'D5 D13' }]);
+  const cache = new Map();
+  const boots = (design: Design) => checkEvidence(gatherEvidence(design, cache)).find(({ rule }) => rule === 'boot-energises')!.severity;
+  expect([boots(before), boots(after), boots(before)]).toEqual(['hold', 'danger', 'hold']);
 });

@@ -23,8 +23,9 @@ export interface Choice {
 export type Reference = 'place' | 'supply' | 'other-supply';
 
 export type Field<T> = Common<T> &
+  /** Words; `optional` where none is an answer too. */
   (
-    | { readonly type: 'text' }
+    | { readonly type: 'text'; readonly optional?: boolean }
     /** `times` turns what is typed into what is kept: 1000 where kPa are typed and Pa are kept. */
     | {
         readonly type: 'number';

@@ -92,6 +92,7 @@ export {
   isOwnRelay,
   ownPartSchema,
   ownTitle,
+  partFieldTitle,
   ownWords,
   usedPartSchema,
 } from './own-part.ts';

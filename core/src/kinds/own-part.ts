@@ -1,14 +1,24 @@
 /** Every kind of part that a person may type themselves. Adding a family is a file and a line here. */
 import { z } from 'zod';
 import type { Unit } from '../quantity/index.ts';
-import { fieldValue } from '../document/index.ts';
+import { type Field, fieldValue } from '../document/index.ts';
 import { type OwnBoard, boardCard, ownBoardSchema } from './catalogue/own-board.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
 import { OWN_FORMS, type OwnForm, type OwnRelay, ownRelaySchema } from './catalogue/own-relay.ts';
 import { beginOwn } from './catalogue/own-usual.ts';
-import { KEPT_FORMS, type OwnKept, beginKept, keptTitle, keptWords, ownLoadSchema, ownSignalSchema, ownSupplySchema } from './own-kept.ts';
+import {
+  KEPT_FORMS,
+  type OwnKept,
+  beginKept,
+  keptFields,
+  keptTitle,
+  keptWords,
+  ownLoadSchema,
+  ownSignalSchema,
+  ownSupplySchema,
+} from './own-kept.ts';
 
 const CARDS = { board: boardCard, heatsink: heatsinkCard } as const;
 export type OwnCarded = OwnBoard | OwnHeatsink;
@@ -55,6 +65,15 @@ export function beginPart(form: string, id: string, name: string): OwnPart {
 /** What the shelf says of a part that is no relay, in a line. */
 export const ownWords = (part: OwnCarded | OwnKept): string => (isKept(part) ? keptWords(part) : cardOfPart(part).words(part));
 export const ownTitle = (part: OwnPart): string => OWN_BEGINNINGS.find(({ value }) => value === part.form)!.text;
+
+/** What a card calls the field at a path; the path itself where it shows none there. */
+export function partFieldTitle(part: OwnPart, path: string): string {
+  if (path === 'name') return 'Name';
+  if (isOwnRelay(part)) return ownFields(part.form).find((field) => field.path === path)?.label ?? path;
+  const fields: readonly Field<never>[] = isKept(part) ? keptFields(part) : (cardOfPart(part).fields as readonly Field<never>[]);
+  const own = isKept(part) ? path.replace(/^\w+\.?/, '') : path;
+  return fields.find((field) => field.path.join('.') === own)?.label ?? (own || ownTitle(part));
+}
 
 /** Numbers of a part that a project carries and that nobody typed. */
 export function assumedOf(

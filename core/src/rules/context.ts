@@ -196,7 +196,10 @@ function partKey(evidence: Evidence, jobs: ReadonlySet<string>) {
   const wires = netlist.wires
     .filter((wire) => wire.jobs.some((job) => jobs.has(job)))
     .map(({ id, sizeMm2, lengthM, from, to }) => [id, sizeMm2, lengthM, from, to]);
-  const parts = netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job))).map(({ id, spec }) => [id, spec]);
+  // What jobs share is nobody's alone: boards and their pins, bars, supplies.
+  const parts = netlist.parts
+    .filter((part) => part.jobs.length === 0 || part.jobs.some((job) => jobs.has(job)))
+    .map(({ id, spec }) => [id, spec]);
   const key = JSON.stringify([own, parts, wires, design.signals, design.supplies, [...netlist.leftOut], [...netlist.bridged]]);
   let made: Evidence | null = null;
   return { key, evidence: () => (made ??= evidenceFor(evidence, jobs)) };

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A board or a heatsink as a card: each field with what it decides, and marked while nobody typed it. */
 import { computed } from 'vue';
-import { cardOfPart, withUsualOf, type Field, type OwnCarded } from '@iron-nudge/core';
+import { cardOfPart, fieldValue, withUsualOf, type Field, type OwnCarded } from '@iron-nudge/core';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import TextField from '../ui/TextField.vue';
 
@@ -16,6 +16,8 @@ const type = (field: Field<OwnCarded>, value: object) =>
   put({ ...(value as OwnCarded), assumed: props.part.assumed.filter((path) => path !== pathOf(field)) });
 const forget = (field: Field<OwnCarded>) => put({ ...props.part, assumed: [...props.part.assumed, pathOf(field)] });
 const hasUsual = (field: Field<OwnCarded>) => pathOf(field) in card.value.usual;
+/** An empty list that nobody said is empty. */
+const isNone = (field: Field<OwnCarded>) => field.type === 'text' && fieldValue(props.part, field.path) === '';
 const NONE = { place: [], supply: [], 'other-supply': [] };
 </script>
 
@@ -40,6 +42,7 @@ const NONE = { place: [], supply: [], 'other-supply': [] };
         />
         <small
           ><template v-if="isAssumed(field)">assumed · </template>decides {{ field.help }}
+          <button v-if="isAssumed(field) && isNone(field)" class="bare" @click="type(field, part)">it has none</button>
           <button
             v-if="!isAssumed(field) && hasUsual(field)"
             class="bare"

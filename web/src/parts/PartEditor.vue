@@ -2,7 +2,7 @@
 /** An own part as the card of its family, kept with each good keystroke. */
 import { useEventListener } from '@vueuse/core';
 import { onBeforeUnmount, ref } from 'vue';
-import { isKept, isOwnRelay, ownPartSchema, type OwnPart } from '@iron-nudge/core';
+import { isKept, isOwnRelay, ownPartSchema, partFieldTitle, type OwnPart } from '@iron-nudge/core';
 import CardEditor from './CardEditor.vue';
 import KeptEditor from './KeptEditor.vue';
 import RelayEditor from './RelayEditor.vue';
@@ -30,7 +30,7 @@ function put(part: OwnPart): void {
   const parsed = ownPartSchema.safeParse(part);
   if (!parsed.success) {
     const [first] = parsed.error.issues;
-    problem.value = `${first!.path.join('.')}: ${first!.message}`;
+    problem.value = `${partFieldTitle(part, first!.path.join('.'))}: ${first!.message}`;
     return;
   }
   problem.value = '';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the app filled in and nobody said: each value a way to its field, and a tick for what was found right. */
 import { Modal } from 'ant-design-vue';
-import { computed } from 'vue';
+import { computed, nextTick, useTemplateRef } from 'vue';
 import { assumptionsOf, withParts, type Assumption } from '@iron-nudge/core';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
@@ -13,8 +13,12 @@ const project = useProject();
 const { says } = useUnits();
 const router = useRouter();
 const assumed = computed(() => assumptionsOf(project.design!));
+/** The button that was pressed is gone: without this the keyboard, and Esc, would be nowhere. */
+const top = useTemplateRef('top');
+const stay = () => void nextTick(() => top.value?.focus());
 function check({ key, label }: Assumption): void {
   project.edit(`${label} checked`, (now) => ({ ...now, checked: [...now.checked, key] }));
+  stay();
 }
 const PART = /^parts\[(\d+)\]/;
 /** What a part's label and sheet say is typed on the shelf. */
@@ -33,11 +37,13 @@ function takeAnew(): void {
       now.parts.map((part) => shelf.otherwise(part) ?? part),
     ),
   );
+  stay();
 }
 </script>
 
 <template>
   <Modal v-model:open="open" title="What is assumed" :footer="null" width="640px" :style="{ top: '40px' }">
+    <div ref="top" tabindex="-1" class="top"></div>
     <p v-if="renewed.length > 0" class="row renewed">
       <span>{{ renewed.map(({ name }) => name).join(', ') }}: typed otherwise on the shelf since this project took a copy.</span>
       <button class="plain-button" @click="takeAnew">Take it anew</button>
@@ -67,6 +73,9 @@ function takeAnew(): void {
 </template>
 
 <style scoped>
+.top {
+  outline: none;
+}
 .scroll {
   max-height: 62vh;
   overflow-y: auto;

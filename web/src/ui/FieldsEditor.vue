@@ -34,6 +34,7 @@ const times = (field: Field<never>) => (field.type === 'number' ? (field.times ?
     <TextField
       v-if="field.type === 'text'"
       :label="field.label"
+      :optional="field.optional ?? false"
       :model-value="String(at(field))"
       @update:model-value="set(field, $event, true)"
     />

@@ -99,7 +99,8 @@ const USUAL_IN_V = 12;
 
 const number = (path: keyof OwnBoard & string, label: string, unit: 'A' | 'V' | 'Ω' | 's', most: number, help: string) =>
   ({ type: 'number', path: [path], label, unit, least: 1e-4, most, help }) as const;
-const list = (path: keyof OwnBoard & string, label: string, help: string) => ({ type: 'text', path: [path], label, help }) as const;
+const list = (path: keyof OwnBoard & string, label: string, help: string) =>
+  ({ type: 'text', path: [path], label, help, optional: path !== 'pins' }) as const;
 
 export const boardCard = {
   form: 'board',

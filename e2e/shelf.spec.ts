@@ -1,0 +1,138 @@
+/** Boards and heatsinks of one's own, and loads, sensors and supplies that are kept for other projects. */
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+
+async function load(request: APIRequestContext, file: string): Promise<string> {
+  const document: unknown = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8'));
+  const answer = await request.post('/api/projects', { data: { document } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { id: string }).id;
+}
+async function begin(page: Page, kind: RegExp, name: string): Promise<void> {
+  await page.goto('/parts');
+  await page.getByRole('button', { name: '+ own part' }).click();
+  const asked = page.getByRole('dialog', { name: 'Add a part of your own' });
+  await asked.getByLabel('Name').fill(name);
+  await choose(asked.getByLabel('It is', { exact: true }), kind);
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
+}
+/** What an earlier run left on the shelf is in nobody's way. */
+const own = (name: string) => `${name} ${Date.now() % 1e6}`;
+const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
+
+test('an own board is typed from its sheet, used, told as assumed, listed with its price, and judged by what its pins do', async ({
+  page,
+  request,
+}) => {
+  const name = own('Kit board');
+  const errors = watchErrors(page);
+  await begin(page, /controller board/, name);
+  await expect(page.getByText(/15 of 17 fields are assumed/)).toBeVisible();
+  await page.getByLabel('Pulses while it starts').fill('D40');
+  await expect(page.getByRole('alert')).toHaveText('Not kept: Pulses while it starts: the board has no pin D40');
+  await page.getByLabel('Pulses while it starts').fill('D13');
+  await page.getByLabel('Used by the upload').fill('D0 D1');
+  await page.getByRole('button', { name: 'it has none' }).first().click();
+  await page.getByLabel('Price').fill('6.2');
+  await expect(page.getByText(/12 of 17 fields are assumed/)).toBeVisible();
+  await kept(page);
+
+  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: /^porch board 1 step/ }).click();
+  const board = page.getByRole('dialog', { name: 'porch board' });
+  await choose(board.getByLabel('It is a', { exact: true }), name);
+  await expect(board.getByText('A pin gives 20 mA for good')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  const assumed = page.getByRole('dialog', { name: 'What is assumed' });
+  await expect(assumed).toContainText(`${name}: a pin gives, for good`);
+  await expect(assumed).not.toContainText(`${name}: pulses while it starts`);
+  await page.keyboard.press('Escape');
+  await saved(page, 2);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: name })).toContainText('6.20');
+
+  // On the shelf, its pin turns out to pulse: the project says so once it takes that in.
+  await page.goto('/parts');
+  await page.getByRole('link', { name }).first().click();
+  await expect(page.getByText('Used in')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete' })).toBeDisabled();
+  await page.getByLabel('Pulses while it starts').fill('D5 D13');
+  await kept(page);
+  await openJob(page, project, 'lamp');
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  await assumed.getByRole('button', { name: 'Take it anew' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText('While its controller boots, this job may come on');
+  expect(errors).toEqual([]);
+});
+
+test('an own heatsink cools an own solid-state relay, and says that nobody typed what it takes', async ({ page, request }) => {
+  const name = own('Old plate');
+  await begin(page, /heatsink/, name);
+  await page.getByLabel('To still air, K/W').fill('9');
+  await kept(page);
+  const project = await load(request, 'circuits/20-kiln');
+  await openJob(page, project, 'ring-1');
+  await page.getByRole('button', { name: /^Settings of/ }).click();
+  await choose(page.getByLabel('Cooled by', { exact: true }), name);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText(`inside with ${name}`);
+});
+
+test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
+  page,
+  request,
+}) => {
+  const [pump, sensor] = [own('Bilge pump'), own('Hot hood')];
+  const errors = watchErrors(page);
+  await begin(page, /^load$/, pump);
+  const card = page.getByLabel('As a project takes it in');
+  await choose(card.getByLabel('It is', { exact: true }), 'motor');
+  await page.getByLabel('One takes').fill('72');
+  await kept(page);
+  await begin(page, /switch, sensor/, sensor);
+  await choose(card.getByLabel('It is', { exact: true }), /sensor with two levels/);
+  await page.getByLabel('Closes at').fill('70');
+  await page.getByLabel('Opens at').fill('60');
+  await kept(page);
+
+  const project = await freshOwlBox(request, 'Takes from the shelf');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: '+ signal' }).click();
+  const asked = page.getByRole('dialog', { name: 'Add a signal' });
+  await choose(asked.getByLabel('It is', { exact: true }), `of my shelf: ${sensor}`);
+  await expect(asked.getByLabel('Name')).toHaveValue(sensor);
+  await asked.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('button', { name: new RegExp(`^${sensor}`) }).click();
+  await expect(page.getByLabel('Closes at, °C')).toHaveValue('70');
+  await page.keyboard.press('Escape');
+  await page
+    .getByLabel('Sentence', { exact: true })
+    .getByRole('button', { name: /dew strips/ })
+    .first()
+    .click();
+  await choose(page.getByLabel('Or one of my shelf'), pump);
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText(pump);
+  await page.getByRole('button', { name: 'Keep on my shelf' }).click();
+  await expect(page.getByText(`“${pump}” is on your shelf`)).toBeVisible();
+
+  await page.goto('/parts');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own shelf as JSON' }).click()]);
+  const text = readFileSync(await file.path(), 'utf8');
+  expect(text).toContain(sensor);
+  const give = (content: string) =>
+    page
+      .getByLabel('File of own parts, CSV or JSON')
+      .setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: Buffer.from(content) });
+  await give(text.replaceAll(sensor, `${sensor} again`));
+  await page.getByRole('tab', { name: 'My own boards, loads, sensors' }).click();
+  await expect(page.getByRole('cell', { name: `${sensor} again` })).toBeVisible();
+  await give(text.replace('"closesAt": 70', '"closesAt": 7000'));
+  await expect(page.getByRole('alert')).toContainText(/parts\[\d+\]\.signal\.closesAt/);
+  expect(errors).toEqual([]);
+});
