@@ -2,6 +2,7 @@
 import { chargeLevels } from '../reference/index.ts';
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, FORMAT, FORMAT_VERSION, type When, mintId } from '../document/index.ts';
 import {
+  asCharged,
   type LoadOf,
   POWER_RELAYS,
   type Signal,
@@ -282,17 +283,30 @@ function secondVariant(nominalV: number): string {
   const charged = `battery-${nominalV}-second`;
   return SUPPLY_VARIANTS.some(({ key }) => key === charged) ? charged : `battery-${nominalV}`;
 }
-function withSecondBattery(design: Design): Design {
+/** The project with a second battery of a kind that its first one charges; as it is where it has one, or none that is a battery. */
+export function withSecondBattery(design: Design, name = 'second battery'): Design {
   const [first] = design.supplies;
   if (secondBattery(design) || !first || !isStored(first)) return design;
   const place = design.places.find(({ id }) => id !== first.place) ?? design.places[0]!;
   const id = mintId('supply', design.supplies);
   return {
     ...design,
-    supplies: [
-      ...design.supplies,
-      asVariant({ id, name: 'second battery', place: (design.places[2] ?? place).id }, secondVariant(first.nominalV)),
-    ],
+    supplies: [...design.supplies, asVariant({ id, name, place: (design.places[2] ?? place).id }, secondVariant(first.nominalV))],
+  };
+}
+/** Most that flows between two batteries where nobody said it: of a usual alternator (from memory), A. */
+export const CHARGING_A = 30;
+/** The second battery of a project as a load of its first, in the place of a line. */
+export function charging(
+  design: Design,
+  line: Job['loads'][number],
+  { name, ampere }: { readonly name: string; readonly ampere: number },
+): Job['loads'][number] {
+  const second = secondBattery(design)!;
+  return {
+    ...asCharged({ ...line, important: true, earth: 'none' }, second),
+    name,
+    plate: { unit: 'A', value: ampere, ratedV: second.nominalV },
   };
 }
 const SPLIT_CHARGE = ready(
@@ -302,29 +316,13 @@ const SPLIT_CHARGE = ready(
   [chargeSense],
   (job, _, design) => {
     const second = secondBattery(design)!;
-    const { plate, id } = job.loads[0]!;
     return {
       ...job,
       device: {
         ...job.device,
         part: POWER_RELAYS.find(({ id }) => id === relayPart(job).replace('30a', '40a'))?.id ?? relayPart(job),
       } as Job['device'],
-      loads: [
-        {
-          id,
-          name: second.name,
-          kind: 'battery',
-          count: 1,
-          supply: second.id,
-          place: second.place,
-          series: 1,
-          earth: 'none',
-          important: true,
-          ownCutOut: false,
-          suppressed: false,
-          plate: { ...plate, unit: 'A', value: 30 },
-        },
-      ],
+      loads: [charging(design, job.loads[0]!, { name: second.name, ampere: CHARGING_A })],
     };
   },
 );

@@ -22,7 +22,7 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
-import { blankDesign, blankJob, supplyName } from '../starters.ts';
+import { blankDesign, blankJob, charging, supplyName, withSecondBattery } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
@@ -79,39 +79,46 @@ export function build(onto: Design, said: Whole): Design {
         return { op: 'not', of: when(clause.of) };
       case 'delay':
         return { op: 'delay', of: when(clause.of), onS: clause.onS, offS: clause.offS };
+      case 'held':
+        return { op: 'held', set: when(clause.set), reset: when(clause.reset) };
       default:
         return { op: clause.op, of: clause.of.map(when) };
     }
   };
-  const first = said.loads[0]!;
+  if (said.charged) design = withSecondBattery(design, said.charged.name);
+  const name = said.charged?.name ?? said.loads[0]!.name;
   for (const [signal, gpio] of pinsOf(design, said.signals)) design = withBoard(design, ids.get(signal.name)!, gpio, at);
   const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));
   const plain = blankJob(
     { ...design, supplies: [feeding, ...design.supplies.filter(({ id }) => id !== supply)] },
-    capital(first.name),
+    capital(name),
     when(said.clause),
   );
-  const loads = said.loads.map((load, index) => ({
-    ...(plain.loads[0] as UnitLoad),
-    id: `load-${index + 1}`,
-    name: load.name,
-    kind: load.kind,
-    count: load.count,
-    plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
-  })) as Job['loads'];
+  const lines = (list: readonly WholeLoad[], from: number) =>
+    list.map((load, index) => ({
+      ...(plain.loads[0] as UnitLoad),
+      id: `load-${from + index + 1}`,
+      name: load.name,
+      kind: load.kind,
+      count: load.count,
+      plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
+    })) as Job['loads'];
+  const loads = said.charged ? [charging(design, plain.loads[0]!, said.charged)] : lines(said.loads, 0);
   const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
   const mains = isMains(feeding) && part !== null ? onMains(design, said, outputs) : null;
   design = mains?.design ?? design;
   const place = said.place?.id ?? plain.device.place;
   const job: Job = {
     ...plain,
-    name: capital(first.name).slice(0, 60),
+    name: capital(name).slice(0, 60),
     loads,
     supply,
     lost: said.lost,
+    ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: lines(said.others, loads.length) } }),
     continuous: said.continuous,
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
     ...mains?.changes,
+    ...(isLow(said, outputs) && { module: { ...plain.module, trigger: 'low' as const } }),
   };
   const { distanceM } = said;
   const loadPlace = loads[0]!.place;
@@ -133,6 +140,9 @@ export function build(onto: Design, said: Whole): Design {
     distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
   };
 }
+/** *When pin D5 is low*: a module that is triggered so. */
+const isLow = ({ clause }: Whole, outputs: readonly Signal[]): boolean =>
+  clause.op === 'not' && clause.of.op === 'signal' && outputs.length === 1 && isPin(outputs[0]);
 /** The board that a pin is of: the project's first, or a new one. */
 const boardType = (design: Design) => controllerType(design, design.controllers[0]?.type ?? 'board-5v');
 
@@ -185,6 +195,8 @@ function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { des
     changes: { ...(isSolid(said) ? solid.changes : cutOut), controlSupply: id },
   };
 }
+/** V of a controller board’s own rail. */
+const RAIL_V = 5;
 const isSolid = ({ device }: Whole): boolean => device === 'solid';
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
@@ -193,26 +205,35 @@ const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string
 };
 
 /** How much of a contact a load takes: against the part's own rating for its kind, or a share of the resistive one. */
-function shareOf({ closing }: RelayType, load: WholeLoad, ampere: number): number {
+function shareOf(rating: RelayType['closing'] | null, load: WholeLoad, ampere: number): number {
   const { contact, derating } = LOADS[load.kind];
-  const own = contact === null ? undefined : closing.own[contact];
-  return ampere / (own ?? closing.resistiveA * derating);
+  const own = contact === null ? undefined : rating?.own[contact];
+  return ampere / (own ?? (rating?.resistiveA ?? 0) * derating);
 }
 /** The first relay of the shelf whose contact bears it all; what the sentence names where it names one. */
 function relayFor(said: Whole, usual: string, supply: Supply): string {
   const { device, clause, lost, loads } = said;
-  const resting = lost === 'on' || clause.op === 'not';
+  const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0;
   const fits = POWER_RELAYS.filter(
     ({ build: kind, coilV, resting: rest, solid: type }) =>
       (isSolid(said)
         ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
         : device === 'module'
-          ? kind === 'module'
+          ? // Its relays hang on the rail of the board that drives it.
+            kind === 'module' && coilV === RAIL_V
           : kind === (device === 'contactor' ? 'contactor' : undefined) && coilV === supply.nominalV && currentOf(supply) === 'dc') &&
       (!resting || rest !== null),
   );
-  const taken = (type: RelayType) => loads.reduce((sum, load) => sum + shareOf(type, load, load.count * ampereOf(load, supply)), 0);
+  // The fuse of a current that flows for hours stands a quarter above it, and the contact no lower.
+  const charging = 1.25 * (said.charged?.ampere ?? 0);
+  const share = (type: RelayType, list: readonly WholeLoad[], side: 'closing' | 'resting') =>
+    list.reduce((sum, load) => sum + shareOf(type[side], load, load.count * ampereOf(load, supply)), 0);
+  const taken = (type: RelayType) =>
+    Math.max(share(type, loads, 'closing') + charging / type.closing.resistiveA, share(type, said.others, 'resting'));
   return (fits.find((type) => taken(type) <= 1) ?? fits[fits.length - 1])?.id ?? usual;
 }
-const ampereOf = ({ unit, value, ratedV }: WholeLoad, { nominalV }: Supply): number =>
-  unit === 'A' ? value : unit === 'W' ? value / (ratedV ?? nominalV) : (ratedV ?? nominalV) / value;
+/** At the highest voltage of the supply, where most loads take most. */
+function ampereOf({ unit, value, ratedV }: WholeLoad, { nominalV, highestV }: Supply): number {
+  const ownV = ratedV ?? nominalV;
+  return ((unit === 'A' ? value : unit === 'W' ? value / ownV : ownV / value) * highestV) / ownV;
+}

@@ -3,7 +3,7 @@ import { SIGNALS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts'
 import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
-import { SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
+import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
 export function endOfClause(text: string, at: number, from: number): number {
@@ -12,7 +12,7 @@ export function endOfClause(text: string, at: number, from: number): number {
   const found = (leads ? DOES : NAMES).exec(after);
   if (found) {
     // A state before the verb still belongs to the condition.
-    const state = /^[,;\0]|^\s*(?:then|from|through|via|at|in|inside|for)\b/.test(found[0]) ? 0 : found[0].indexOf(' ');
+    const state = /^[,;.\0]|^\s*(?:then|from|through|via|at|in|inside|for)\b/.test(found[0]) ? 0 : found[0].indexOf(' ');
     return from + found.index + state;
   }
   return text.length;
@@ -22,10 +22,10 @@ const DOES = new RegExp(
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up`;
-const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down`;
+const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
+const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down|unplugged|disconnected|disengaged`;
 const STATE = new RegExp(
-  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?)?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?|(calls for heat|calls))(?![\w-])`,
 );
 const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
 const STAYING = new RegExp(
@@ -89,6 +89,20 @@ export function readClause(
     }
     return onS > 0 || offS > 0 ? { op: 'delay', of, onS, offS } : of;
   };
+  /** *Somebody moves*, *it is dark*: a sensor that nobody named. */
+  const sensor = (): Clause | null => {
+    skip();
+    for (const { said, name, isOff, word: known } of SENSED) {
+      const found = said.exec(text.slice(at));
+      if (!found) continue;
+      if (!signals.some((other) => other.name === name)) signals.push({ name, id: null, nature: known.nature, begins: known.begins ?? {} });
+      take(offset + at, found[0].length, 'signal', isOff ? `${known.means}, open` : known.means);
+      at += found[0].length;
+      const plain: Clause = { op: 'signal', name };
+      return delayed(isOff ? { op: 'not', of: plain } : plain);
+    }
+    return null;
+  };
   const factor = (): Clause | null => {
     skip();
     if (text[at] === '(') {
@@ -105,8 +119,10 @@ export function readClause(
       const of = factor();
       return of && { op: 'not', of };
     }
-    word('either');
-    word('both');
+    const sensed = sensor();
+    if (sensed) return sensed;
+    const any = word('either') && (word('of'), true);
+    const all = word('both');
     skip();
     const own = ownSignal(text.slice(at), design);
     const found = STATE.exec(own ? `it${text.slice(at + own.length)}` : text.slice(at));
@@ -114,8 +130,12 @@ export function readClause(
     // Where a known name stands for itself its state has to follow at once.
     if (own && found[1] !== 'it') return null;
     const length = own ? found[0].length - 2 + own.length : found[0].length;
-    const names = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
+    const listed = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
+    const names = listed.length === 1 && !own ? severalOf(listed[0]!, all, any) : listed;
+    if (!names) return null;
     const [, , negated, on, off, side, level, unit, calls] = found;
+    // A level of its own is no other number.
+    if (own && side !== undefined && !isItsLevel(own, side, level, unit, units)) return null;
     const reads: Clause[] = [];
     let op: 'and' | 'or' = 'and';
     const means: string[] = [];
@@ -125,13 +145,15 @@ export function readClause(
         continue;
       }
       const name = part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
-      if (!name || (!own && TURNING.test(name))) return null;
+      // A stop button is a thing, and no word that turns the meaning.
+      if (!name || (!own && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
       const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
       // What opens is no contact: its switch is the signal, and that closes.
       const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);
       const signal: SaidSignal = own
         ? { name: own.name, id: own.signal.id, nature: null, begins: {} }
-        : { ...newSignal(word, side, level, unit, calls !== undefined, on ?? off ?? '', units), name: called, id: null };
+        : { ...NOTHING, ...newSignal(name, word, side, level, unit, calls !== undefined, on ?? off ?? '', units), name: called, id: null };
+      if (side !== undefined && !own && signal.nature === null) return null;
       if (!signals.some((known) => known.name === signal.name)) signals.push(signal);
       const plain: Clause = { op: 'signal', name: signal.name };
       // A door is on while it stands open; a contact is off.
@@ -172,14 +194,63 @@ function ownSignal(text: string, design: Design | null): { signal: Signal; name:
   return named[0] ?? null;
 }
 
-/** How far the other level of a sensor stands off, where only one is said: K, V. */
+/** Whether a number that is said of a sensor of the project is the one that it closes at, on that side. */
+function isItsLevel(
+  { signal, name }: { readonly signal: Signal; readonly name: string },
+  side: string,
+  level: string | undefined,
+  unit: string | undefined,
+  units: Units,
+): boolean {
+  const levels = levelsOf(signal);
+  const made = newSignal(name, undefined, side, level, unit, false, '', units);
+  const begun = made && begunOf({ name, id: null, ...made });
+  const said = begun ? levelsOf(begun) : null;
+  return (
+    levels !== null &&
+    said !== null &&
+    said.unit === levels.unit &&
+    said.closesAt === levels.closesAt &&
+    said.closesAt > said.opensAt === levels.closesAt > levels.opensAt
+  );
+}
+
+const COUNTED = /^(?:(?:the|my|all|of) )*(two|three|four|both)\b (?:of )?(?:the )?/;
+/** Things that come several to a hand or a machine: more than one of them has to be said how many. */
+const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact)(?:e(?=s))?)(?:s|es)$/;
+
+/**
+ * A name that stands for several of a kind, as those: *both buttons* are two signals, of which each must be on, or one where it says
+ * *either*. Null where nobody said how many they are: one of them in place of two would run a machine by one hand.
+ */
+function severalOf(name: string, all: boolean, any: boolean): string[] | null {
+  const counted = COUNTED.exec(name);
+  const plain = (counted ? name.slice(counted[0].length) : name).replace(/^(?:(?:the|my|of) )+/, '');
+  const several = MANY.exec(plain);
+  const count = counted ? COUNTS[counted[1]!]! : all || any ? 2 : 0;
+  // *Both* before one thing is a slip of some kind.
+  if (!several) return counted || all || any ? null : [name];
+  if (count < 2) return null;
+  const one = several[1]!.replace(/(switch)e$/, '$1');
+  return Array.from({ length: count }, (_, at) => [...(at > 0 ? [any ? 'or' : 'and'] : []), `${one} ${at + 1}`]).flat();
+}
+
+const NOTHING: Pick<SaidSignal, 'nature' | 'begins'> = { nature: null, begins: {} };
+/** How far the other level of a sensor stands off, where only one is said: K, V, and a share. */
 const HYSTERESIS = { temperature: 5, voltage: 0.5 };
+const PRESSURE_SHARE = 0.2;
+const PASCALS: readonly (readonly [unit: RegExp, pascal: number])[] = [
+  [/^kpa/, 1e3],
+  [/^bar/, 1e5],
+  [/^psi/, 6894.76],
+];
 
 /** As it is written; where nothing is, as the project shows temperatures. */
 const isFahrenheit = (unit: string, { temperatureUnit }: Units): boolean =>
   /f$|fahrenheit$/.test(unit) || (!/c$|celsius$/.test(unit) && temperatureUnit === 'F');
 
 function newSignal(
+  name: string,
   word: SignalWord | undefined,
   side: string | undefined,
   level: string | undefined,
@@ -187,13 +258,31 @@ function newSignal(
   calls: boolean,
   state: string,
   units: Units,
-): Pick<SaidSignal, 'nature' | 'begins'> {
+): Pick<SaidSignal, 'nature' | 'begins'> | null {
   if (calls) return { nature: 'regulator', begins: {} };
   if (side !== undefined && level !== undefined) {
-    const quantity = unit?.startsWith('v') ? 'voltage' : 'temperature';
+    const pascal = PASCALS.find(([pattern]) => pattern.test(unit ?? ''))?.[1];
+    const quantity = pascal
+      ? 'pressure'
+      : unit?.startsWith('v')
+        ? 'voltage'
+        : unit
+          ? 'temperature'
+          : MEASURED.find(([words]) => words.test(name))?.[1];
+    // Fifty of what? A number that nobody said the unit of, or one in a unit of something else, is no level.
+    if (!quantity || (word?.measures && word.measures !== quantity) || (quantity === 'pressure' && !pascal)) return null;
     const typed = toNumber(level);
+    const below = /below|under/.test(side);
+    if (pascal) {
+      const closesAtPa = Math.round(typed * pascal);
+      return {
+        nature: 'pressure',
+        begins: { closesAtPa, opensAtPa: Math.round(closesAtPa * (below ? 1 + PRESSURE_SHARE : 1 - PRESSURE_SHARE)) },
+      };
+    }
+    if (quantity === 'pressure') return null;
     const closesAt = quantity === 'temperature' && isFahrenheit(unit ?? '', units) ? Math.round(10 * celsius(typed)) / 10 : typed;
-    const opensAt = closesAt + HYSTERESIS[quantity] * (/above|over/.test(side) ? -1 : 1);
+    const opensAt = closesAt + HYSTERESIS[quantity] * (below ? 1 : -1);
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
   }
   if (word) return { nature: word.nature, begins: word.begins ?? {} };

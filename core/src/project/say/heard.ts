@@ -65,15 +65,21 @@ export interface SaidLoad {
   readonly unit: 'W' | 'A' | 'Ω';
   readonly ratedV: number | null;
 }
+export interface SaidBattery {
+  readonly name: string;
+  /** Most that flows between the two, A. */
+  readonly ampere: number;
+}
 export type Clause =
   | { readonly op: 'signal'; readonly name: string }
   | { readonly op: 'not'; readonly of: Clause }
   | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }
-  | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number };
+  | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number }
+  | { readonly op: 'held'; readonly set: Clause; readonly reset: Clause };
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|run|light|feed|operate|drive|start|sound|open|let|have|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|run|light|feed|operate|drive|start|sound|open|let|have|latch|energi[sz]e|activate)\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
 const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
 export const toNumber = (text: string) => Number(text.replace(',', '.'));
@@ -86,6 +92,10 @@ export interface Whole {
   readonly clause: Clause;
   readonly signals: readonly SaidSignal[];
   readonly loads: readonly WholeLoad[];
+  /** What runs while the condition does not hold. */
+  readonly others: readonly WholeLoad[];
+  /** A second battery that is joined to the supply. */
+  readonly charged: SaidBattery | null;
   readonly supply: string;
   readonly lost: 'on' | 'off';
   readonly continuous: boolean;

@@ -22,6 +22,7 @@ import {
   asVariant,
   isMains,
   isOutput,
+  isStored,
   supplyFacets,
 } from '../../kinds/index.ts';
 import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
@@ -43,7 +44,7 @@ import {
   toNumber,
   toSeconds,
 } from './heard.ts';
-import { readLoads, readPlace, readSupply } from './things.ts';
+import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -72,6 +73,21 @@ const DEVICES = ['solid', 'module', 'contactor', 'relay'] as const;
 const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
+
+/** How long what was begun by a press stays. */
+const UNTIL = /,? ?\b(?:(?:and )?(?:(?:it )?(?:stays?|keeps?(?: it)?)|keep it|hold it|latch it|latched) ?(?:on )?)?until\b/;
+const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
+/** Whether all that begins it lets go by itself: what stays on by itself is bounded by itself. */
+const isMomentary = (clause: Clause, signals: readonly SaidSignal[]): boolean =>
+  clause.op === 'signal'
+    ? signals.some((signal) => signal.name === clause.name && signal.begins.action === 'momentary')
+    : (clause.op === 'and' || clause.op === 'or') && clause.of.every((part) => isMomentary(part, signals));
+/** A button that ends something is closed at rest, so that a broken wire ends it too. */
+function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
+  if (signal.id !== null || signal.begins.action !== 'momentary') return signal;
+  assumed.push(`${signal.name}: a contact that is closed at rest, so that a broken wire stops it too`);
+  return { ...signal, begins: { ...signal.begins, rest: 'closed' } };
+}
 
 /** Reads a sentence against a project, or against none: an empty page then comes with it. */
 export function hear(text: string, design: Design | null, answers: Answers = {}, units: Units = design?.settings ?? METRIC): Heard {
@@ -136,6 +152,28 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     clause = clause.op === 'delay' ? { ...clause, offS } : { op: 'delay', of: clause, onS: 0, offS };
   }
 
+  const held = clause && isMomentary(clause, signals) ? UNTIL.exec(rest) : null;
+  if (clause && held && outside(held.index)) {
+    const from = held.index + held[0].length;
+    const before = signals.length;
+    const kept = told.length;
+    const left = rest;
+    const reading = readClause(rest.slice(from, endOfClause(rest, held.index, from)), from, text, design, units, signals, take);
+    if (reading.clause) {
+      take(held.index, held[0].length, 'words', '');
+      clause = { op: 'held', set: clause, reset: reading.clause };
+      // A stop whose wire breaks stops.
+      for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
+    } else {
+      told.length = kept;
+      signals.length = before;
+      rest = left;
+    }
+  }
+
+  const charged = readCharged(rest, text, outside);
+  if (charged)
+    take(charged.at, charged.length, 'load', `${charged.name}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`);
   const supplyFound = readSupply(rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
   const deviceFound = DEVICE.exec(rest);
@@ -145,12 +183,29 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const placeFound = readPlace(rest, text, design, outside);
   if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
 
-  const loads = readLoads(masked(rest, outside), text, take);
+  const other = OTHERWISE.exec(rest);
+  const otherAt = other && outside(other.index) ? other.index : rest.length;
+  const loads = charged
+    ? []
+    : readLoads(
+        masked(rest, (at) => outside(at) && at < otherAt),
+        text,
+        take,
+      );
+  const others =
+    other && loads.length > 0
+      ? readLoads(
+          masked(rest, (at) => outside(at) && at >= otherAt + other[0].length),
+          text,
+          take,
+        )
+      : [];
+  if (other && others.length > 0) take(other.index, other[0].length, 'words', '');
   const unclear = unclearOf(text, rest, wrongClause, answers);
 
   // What a circuit needs and the sentence did not say.
   if (!clause && !wrongClause) blanks.push({ key: 'when', asks: 'when? type “when … is on”', choices: [] });
-  if (loads.length === 0) blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
+  if (loads.length === 0 && !charged) blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
   const natured = signals.map((signal) => {
     if (signal.id !== null || signal.nature !== null) return signal;
     const nature = ask({
@@ -160,7 +215,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     });
     return { ...signal, nature: nature as SignalNature | null };
   });
-  const wholeLoads = loads.map((load) => {
+  const wholeLoads = [...loads, ...others].map((load) => {
     const kind =
       load.kind ??
       (ask({
@@ -212,10 +267,10 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     clause !== null &&
     blanks.length === 0 &&
     unclear.length === 0 &&
-    wholeLoads.length > 0 &&
+    (wholeLoads.length > 0 || (charged !== null && feeding !== null && isStored(feeding))) &&
     wholeLoads.every(({ value, kind }) => value !== null && kind !== null) &&
     supply !== null;
-  const name = wholeLoads[0]?.name ?? '';
+  const name = wholeLoads[0]?.name ?? charged?.name ?? '';
   return {
     told: told.sort((one, other) => one.at - other.at),
     unclear,
@@ -228,7 +283,9 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
           build(onto, {
             clause: clause!,
             signals: fitting,
-            loads: wholeLoads as WholeLoad[],
+            loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
+            others: wholeLoads.slice(loads.length) as WholeLoad[],
+            charged,
             supply: supply!,
             lost: lost ?? 'off',
             continuous: long !== null,

@@ -167,10 +167,115 @@ test.each([
   'when the key is on, run a 5 A pump backwards from the battery',
   'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
   'when the key is on, run a 5 A pump from the battery, otherwise a 10 W lamp',
+  // One button in the place of two would run a press by one hand; a number of nobody knows what is no temperature.
+  'when the buttons are pressed, run a 5 A pump from the battery',
+  'when both the key is on, run a 5 A pump from the battery',
+  'when the oil pressure is above 50, run a 5 A pump from the battery',
+  'when the oil pressure is above 50 °C, run a 5 A pump from the battery',
+  'when the speed is above 50, run a 5 A pump from the battery',
+  'when the tank level is below 20, run a 5 A pump from the battery',
+  // What is held on by a contact that stays has no end of its own.
+  'when the key is on, run a 5 A pump from the battery until the float switch is on',
+  'when the start button is pressed, run a 5 A pump from the battery until it smells',
 ])('“%s” is not wired as if a word of it were not there', (text) => {
   const { heard, design } = read(text);
   expect(design).toBeNull();
   expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
+});
+
+test('a full stop at the end changes nothing, wherever the condition stands', () => {
+  for (const text of ['run a 40 W heater from the battery when the key is on', 'when the key is on, run a 40 W heater from the battery']) {
+    expect(read(`${text}.`).when).toBe('key is on');
+    expect(read(`${text}.`).heard.unclear).toEqual([]);
+  }
+});
+
+test.each([
+  ['both buttons are pressed', 'button 1 is pressed and button 2 is pressed'],
+  ['the two hand buttons are pressed', 'hand button 1 is pressed and hand button 2 is pressed'],
+  ['all three float switches are on', 'float switch 1 is on and float switch 2 is on and float switch 3 is on'],
+  ['either of the two switches is on', 'switch 1 is on or switch 2 is on'],
+  ['both the key and the fan switch are on', 'key is on and fan switch is on'],
+  ['both buttons are pressed and the key is on', 'button 1 is pressed and button 2 is pressed and key is on'],
+])('several of a kind are as many signals: “when %s”', (said, means) => {
+  const { when, heard } = read(`when ${said}, run a 40 W heater from the battery`);
+  expect({ when: when?.replaceAll(/[()]/g, ''), unclear: heard.unclear, blanks: heard.blanks }).toEqual({
+    when: means,
+    unclear: [],
+    blanks: [],
+  });
+});
+
+test.each([
+  ['movement is sensed', 'movement is pressed'],
+  ['somebody moves', 'movement is pressed'],
+  ['it is dark and there is motion', 'darkness is on and movement is pressed'],
+  ['it is light', 'darkness is off'],
+  ['it rains', 'rain is on'],
+])('a sensor that nobody named: “when %s”', (said, means) => {
+  const { when, heard } = read(`when ${said}, light a 10 W lamp from the battery`);
+  expect({ when, unclear: heard.unclear, blanks: heard.blanks }).toEqual({ when: means, unclear: [], blanks: [] });
+});
+
+test.each([
+  ['above 50 kPa', 50_000, 40_000],
+  ['below 7 bar', 700_000, 840_000],
+  ['above 100 psi', 689_476, 551_581],
+])('a pressure %s has its levels in pascals, the other one a fifth off', (said, closesAtPa, opensAtPa) => {
+  const { design, heard } = read(`when the oil pressure is ${said}, run a 5 A pump from the battery`);
+  expect(heard.unclear).toEqual([]);
+  expect(design!.signals).toMatchObject([{ nature: 'pressure', closesAtPa, opensAtPa }]);
+});
+
+test('a level that is said of a sensor of the project is the one that it has, or it is not read', () => {
+  const first = read('when the temperature is above 92 °C, run an 8 A fan from the battery').design!;
+  const again = (said: string) => hear(`when the temperature is ${said}, light a 10 W lamp from the battery`, first);
+  expect(again('above 92 °C').add!(first).signals).toHaveLength(1);
+  expect(again('above 197.6 F').add).not.toBeNull();
+  for (const other of ['above 80 °C', 'below 92 °C', 'above 92 V']) expect(again(other).add).toBeNull();
+});
+
+test('from the press of one button until the press of another: held, and a broken wire of the stop stops it', () => {
+  const { design, job, heard } = read(
+    'when the start button is pressed, run a 6 A pump from the battery until the stop button is pressed, off if a wire breaks.',
+  );
+  expect(heard.unclear).toEqual([]);
+  expect(writeWhen(job!.when, design!.signals)).toBe('held (set by start button is pressed, reset by stop button is pressed)');
+  expect(design!.signals).toMatchObject([
+    { name: 'start button', rest: 'open' },
+    { name: 'stop button', rest: 'closed' },
+  ]);
+  expect(heard.assumed.join()).toMatch(/stop button: a contact that is closed at rest/);
+  expect(read('when the start button is pressed, run a 6 A pump from the battery and keep it on until the float switch is on').when).toBe(
+    'held (set by start button is pressed, reset by float switch is on)',
+  );
+});
+
+test('otherwise other loads run, through a relay whose resting throw bears them', () => {
+  const { design, job, heard } = read(
+    'When the beam switch is on, light two 60 W main beams from the battery; otherwise light two 55 W dipped beams.',
+  );
+  expect(heard.unclear).toEqual([]);
+  expect(job!.otherwise).toMatchObject({ kind: 'loads', loads: [{ name: 'dipped beams', count: 2, plate: { value: 55 } }] });
+  expect(job!.device).toMatchObject({ part: 'relay-12v-40a-5' });
+  expect(new Set([...job!.loads, ...(job!.otherwise as { loads: { id: string }[] }).loads].map(({ id }) => id)).size).toBe(2);
+  expect(design!.signals).toHaveLength(1);
+});
+
+test('a second battery is joined to the first; without a battery there is none to charge', () => {
+  const { design, job, heard } = read(
+    'When the voltage of the battery is above 13.3 V, charge the house battery at 25 A from the battery.',
+  );
+  expect(heard.unclear).toEqual([]);
+  expect(design!.supplies.map(({ name }) => name)).toEqual(['battery', 'house battery']);
+  expect(job!.loads).toMatchObject([{ kind: 'battery', supply: design!.supplies[1]!.id, plate: { unit: 'A', value: 25 } }]);
+  expect(read('When the key is on, charge the house battery from the mains').design).toBeNull();
+});
+
+test('a module hangs on the rail of its board, and a pin that is low triggers it low', () => {
+  const { job } = read('when pin D4 is high, run a 1 A pump from the battery through a relay module');
+  expect(job).toMatchObject({ device: { part: 'module-5v-10a' }, module: { trigger: 'high' } });
+  expect(read('when pin D4 is low, light a 40 W lamp from the mains').job).toMatchObject({ module: { trigger: 'low' } });
 });
 
 test('what is not said is asked, and an answer that is none of the choices is no answer', () => {

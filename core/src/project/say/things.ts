@@ -2,7 +2,8 @@
 import { LOADS, SUPPLY_VARIANTS, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
-import { NUMBER, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
+import { CHARGING_A } from '../starters.ts';
+import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
 import { COUNTS, LOAD_WORDS, NO_LOAD, TURNING } from './words.ts';
 
 /** A battery by its cells and its voltage; by its voltage; and one that says neither. */
@@ -58,6 +59,22 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
     }
   }
   return null;
+}
+
+const CHARGED = new RegExp(
+  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:second|house|leisure|auxiliary|aux|other|camper|service|spare|boat|van) battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
+);
+/** A second battery that is joined to the supply, and what flows at most. */
+export function readCharged(
+  text: string,
+  typed: string,
+  outside: (at: number) => boolean,
+): (SaidBattery & { readonly at: number; readonly length: number }) | null {
+  const found = CHARGED.exec(text);
+  if (!found || !outside(found.index)) return null;
+  const at = found.index + found[0].indexOf(found[1]!);
+  const name = typed.slice(at, at + found[1]!.length);
+  return { at: found.index, length: found[0].length, name, ampere: found[2] === undefined ? CHARGING_A : toNumber(found[2]) };
 }
 
 /** A place of the project; with no project, one that the page then names so. */
@@ -145,7 +162,9 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   const name = rest
     .replace(/\b(?:of|rated|at|each|x)\b|×/g, ' ')
     .replace(/\s+/g, ' ')
-    .trim();
+    .trim()
+    // *Latch a pump on*.
+    .replace(/ on$/, '');
   if (!/[a-z]/.test(name) || count < 1 || count > 24) return null;
   const [unit, times] = plate ? TIMES[plate[2]![0]!]! : (['W', 1] as const);
   return {

@@ -18,11 +18,15 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\btransformers?\b/, 'transformer'],
 ];
 
+export type Quantity = 'temperature' | 'voltage' | 'pressure';
+
 export interface SignalWord {
   readonly words: RegExp;
   readonly nature: SignalNature;
   /** What is set beside the nature's own beginning. */
   readonly begins?: Readonly<Record<string, unknown>>;
+  /** What a number beside it is of: one in another unit, or in none, is not read. */
+  readonly measures?: Quantity;
   /** It is on while it stands open: a door, not a contact. */
   readonly opens?: true;
   /** What the sentence is understood to mean, in words. */
@@ -41,7 +45,7 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
     nature: 'ground-switch',
     means: 'a switch to ground that closes when it is hot',
   },
-  { words: /\bpressure\b/, nature: 'pressure', means: 'a pressure switch' },
+  { words: /\bpressure\b/, nature: 'pressure', measures: 'pressure', means: 'a pressure switch' },
   {
     words: /\bdoors?\b|\btailgates?\b|\bbonnets?\b|\bhatch(?:es)?\b|\blids?\b/,
     nature: 'ground-switch',
@@ -65,12 +69,40 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
   },
 ];
 
+/** What a number without a unit is of, by the name that it stands beside; of anything else it is not read. */
+export const MEASURED: readonly (readonly [words: RegExp, quantity: Quantity])[] = [
+  [/\bpressure\b|\bspeed\b|\blevel\b|\bcurrent\b|\bhumidity\b/, 'pressure'],
+  [/\bvolt(?:age|s)?\b|\bbatter(?:y|ies)\b/, 'voltage'],
+  [/\btemperatures?\b|\bheat\b|\bovens?\b|\bkilns?\b|\bcoolant\b|\bwater\b|\bair\b|\bengine\b|\broom\b|\bradiator\b/, 'temperature'],
+];
+
+/** What people say of a thing that senses: it has no name of its own and no state beside it. */
+export const SENSED: readonly { readonly said: RegExp; readonly name: string; readonly isOff?: true; readonly word: SignalWord }[] =
+  (() => {
+    const motion: SignalWord = {
+      words: /\bmovement\b|\bmotion\b/,
+      nature: 'switch',
+      begins: { action: 'momentary' },
+      means: 'a motion sensor with a contact of its own',
+    };
+    const dark: SignalWord = { words: /\bdarkness\b/, nature: 'switch', means: 'a light sensor whose contact closes in the dark' };
+    const rain: SignalWord = { words: /\brain\b/, nature: 'switch', means: 'a rain sensor with a contact of its own' };
+    return [
+      { said: /^(?:there is )?(?:any )?(?:movement|motion)(?: is)? (?:sensed|detected|seen)\b/, name: 'movement', word: motion },
+      { said: /^(?:there is )(?:any )?(?:movement|motion)\b/, name: 'movement', word: motion },
+      { said: /^(?:somebody|someone|anybody) (?:moves|walks by|comes)\b/, name: 'movement', word: motion },
+      { said: /^it (?:is|gets) dark\b/, name: 'darkness', word: dark },
+      { said: /^it (?:is|gets) light\b/, name: 'darkness', isOff: true, word: dark },
+      { said: /^it (?:rains|is raining)\b/, name: 'rain', word: rain },
+    ];
+  })();
+
 /** Words that turn a meaning round or bound it: a name never holds one, so that nothing runs when it must not. */
 export const TURNING =
   /\b(?:no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
 /** The same for a load, whose words also end where its wiring begins. */
 export const NO_LOAD =
-  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|reverse|half|dim(?:med)?)\b/;
+  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|reverse(?! (?:lamps?|lights?|bulbs?))|half|dim(?:med)?)\b/;
 
 export const COUNTS: Readonly<Record<string, number>> = {
   a: 1,
