@@ -1,7 +1,9 @@
 /** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
 import { SIGNALS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts';
 import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
+import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
+import { writeWhen } from '../when-words.ts';
 import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
@@ -103,6 +105,25 @@ export function readClause(
     }
     return null;
   };
+  /** *The pump runs*: what another job of the project says by now. */
+  const ofJob = (): Clause | null => {
+    const named = ownJob(text.slice(at), design);
+    const found = named && JOB_STATE.exec(text.slice(at + named.length));
+    if (!named || !found) return null;
+    const of = clauseOf(named.job.when, design!);
+    // What it remembers is its own: a second memory beside it could say otherwise.
+    if (!of) return null;
+    for (const id of signalsOf(named.job.when)) {
+      const { name } = design!.signals.find((signal) => signal.id === id)!;
+      if (!signals.some((known) => known.id === id)) signals.push({ name, id, nature: null, begins: {} });
+    }
+    const isOff = (found[2] !== undefined) !== (found[1] !== undefined);
+    const length = named.length + found[0].length;
+    const words = writeWhen(isOff ? { op: 'not', of: named.job.when } : named.job.when, design!.signals);
+    take(offset + at, length, 'signal', `as the sentence of ${named.job.name} says today: ${words}`);
+    at += length;
+    return delayed(isOff ? { op: 'not', of } : of);
+  };
   const factor = (): Clause | null => {
     skip();
     if (text[at] === '(') {
@@ -124,6 +145,8 @@ export function readClause(
     const any = word('either') && (word('of'), true);
     const all = word('both');
     skip();
+    const job = ofJob();
+    if (job) return job;
     const own = ownSignal(text.slice(at), design);
     const found = STATE.exec(own ? `it${text.slice(at + own.length)}` : text.slice(at));
     if (!found) return null;
@@ -182,6 +205,40 @@ export function readClause(
   };
   const read = clause();
   return { clause: read, end: at };
+}
+
+const JOB_STATE = /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|(off|out|at rest|released))(?![\w-])/;
+/** A job of the project whose name the text begins with, with its article. */
+function ownJob(text: string, design: Design | null) {
+  const article = /^(?:(?:the|a|an|my) )?/.exec(text)![0].length;
+  const named = (design?.jobs ?? [])
+    .map((job) => ({ job, length: article + job.name.length }))
+    .filter(
+      ({ job }) =>
+        text.startsWith(job.name.toLowerCase(), article) &&
+        !design!.signals.some(({ name }) => name.toLowerCase() === job.name.toLowerCase()),
+    )
+    .sort((one, other) => other.length - one.length);
+  return named[0] ?? null;
+}
+/** A clause of the project as what is said; null where it remembers. */
+function clauseOf(when: When, design: Design): Clause | null {
+  switch (when.op) {
+    case 'signal':
+      return { op: 'signal', name: design.signals.find(({ id }) => id === when.signal)!.name };
+    case 'not':
+    case 'delay': {
+      const of = clauseOf(when.of, design);
+      return of && { ...when, of };
+    }
+    case 'and':
+    case 'or': {
+      const of = when.of.map((part) => clauseOf(part, design));
+      return of.every((part) => part !== null) ? { op: when.op, of } : null;
+    }
+    default:
+      return null;
+  }
 }
 
 /** A signal of the project whose name the text begins with, with its article. */

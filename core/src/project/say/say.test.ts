@@ -251,6 +251,31 @@ test('from the press of one button until the press of another: held, and a broke
   );
 });
 
+test.each([
+  ['the pump is running', 'key is on and tank switch is on'],
+  ['the pump runs', 'key is on and tank switch is on'],
+  ['the pump is off', 'not (key is on and tank switch is on)'],
+  ['the pump is not running', 'not (key is on and tank switch is on)'],
+  ['the door is open and the pump is on', 'door switch is closed and (key is on and tank switch is on)'],
+])('another job as a condition is what its sentence says, and that is told: “when %s”', (said, means) => {
+  const first = read('when the key and the tank switch are on, run a 5 A pump from the battery').design!;
+  const heard = hear(`when ${said}, light a 5 W lamp from the battery`, first);
+  expect(heard.unclear).toEqual([]);
+  expect(heard.told.map(({ means: words }) => words).join()).toMatch(/as the sentence of Pump says today/);
+  const both = heard.add!(first);
+  expect(writeWhen(both.jobs[1]!.when, both.signals)).toBe(means);
+  expect(both.signals.filter(({ name }) => name === 'key')).toHaveLength(1);
+});
+
+test('a job that remembers is no condition of another', () => {
+  const first = read('when the start button is pressed, run a 6 A pump from the battery until the stop button is pressed').design!;
+  expect(hear('when the pump runs, light a 5 W lamp from the battery', first).add).toBeNull();
+  // A switch that is called like a job, with more behind it, is a switch.
+  expect(
+    hear('when the pump switch is on, light a 5 W lamp from the battery', first).add!(first).signals.map(({ name }) => name),
+  ).toContain('pump switch');
+});
+
 test('otherwise other loads run, through a relay whose resting throw bears them', () => {
   const { design, job, heard } = read(
     'When the beam switch is on, light two 60 W main beams from the battery; otherwise light two 55 W dipped beams.',
