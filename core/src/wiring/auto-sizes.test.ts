@@ -27,7 +27,12 @@ describe.each(VOLTS)('from a %s', (supply) => {
 
 test('where no wire keeps the budget, copper that saves nothing is not laid', () => {
   const said = projectOf(hear('when the key is on, run a 120 W heater from a 6 V battery, off if a wire breaks', null))!;
-  const { analysis } = analyse(applyPatches(said, [{ path: ['jobs', 0, 'loads', 0, 'kind'], value: 'electronics' }]));
+  const { analysis } = analyse(
+    applyPatches(said, [
+      { path: ['jobs', 0, 'loads', 0, 'kind'], value: 'electronics' },
+      { path: ['jobs', 0, 'device', 'part'], value: 'relay-6v-30a-4' },
+    ]),
+  );
   expect(analysis.findings.some(({ rule, severity }) => rule === 'wire-drop' && severity !== 'hold')).toBe(true);
   // Its receptacles take 6 mm²; the short wire to ground could be as thick as a thumb, and would save a millivolt a step.
   expect(Math.max(...analysis.netlist.wires.map(({ sizeMm2 }) => sizeMm2))).toBeLessThanOrEqual(16);

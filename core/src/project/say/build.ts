@@ -12,6 +12,7 @@ import {
   asVariant,
   currentOf,
   formOfSignal,
+  isFeed,
   isMains,
   isOnVehicle,
   isOutput,
@@ -22,6 +23,8 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
+import { ratingsOf } from '../../reference/index.ts';
+import { usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, supplyName, withSecondBattery } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
@@ -37,6 +40,11 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
   if (formOfSignal(begun) === 'ground' && !isOnVehicle(feeding)) {
     assumed.push(`${name}: a contact of two terminals, for there is no vehicle’s metal`);
     return { ...signal, nature: 'switch' };
+  }
+  const hasVehicle = isOnVehicle(feeding) || (design?.supplies.some((supply) => isOnVehicle(supply)) ?? false);
+  if (isFeed(begun) && !hasVehicle) {
+    assumed.push(`${name}: a switch of two terminals, for there is no vehicle whose feed it could be`);
+    return { ...signal, nature: 'switch', begins: {} };
   }
   if (isRegulator(begun)) {
     assumed.push(`${name}: set to ${formatQuantity(SET_C, '°C', units)}`);
@@ -118,6 +126,8 @@ export function build(onto: Design, said: Whole): Design {
     continuous: said.continuous,
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
     ...mains?.changes,
+    // What lies where a controller heats is as hot as it is set to.
+    ...(outputs.some((signal) => isRegulator(signal)) && { insulation: 'glass' as const }),
     ...(isLow(said, outputs) && { module: { ...plain.module, trigger: 'low' as const } }),
   };
   const { distanceM } = said;
@@ -135,6 +145,10 @@ export function build(onto: Design, said: Whole): Design {
       ...one,
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
+      // Several loads of the mains are joined somewhere: in a box.
+      ...(one.id === loadPlace && one.box === 'open' && isMains(feeding) && loads.reduce((sum, { count }) => sum + count, 0) > 1
+        ? { box: 'plastic' as const }
+        : {}),
     })),
     // A way that no other measured one stands for yet is one more.
     distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
@@ -184,7 +198,17 @@ function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { des
   const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
   const solid = { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' as const } };
   if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
-  if (outputs.length > 0) return isSolid(said) ? { design, ...solid } : { design, part: 'module-5v-10a', changes: cutOut };
+  if (outputs.length > 0) {
+    const module = POWER_RELAYS.find(({ id }) => id === MAINS_MODULE)!;
+    const feeding = design.supplies.find((supply) => isMains(supply))!;
+    const taken = [...said.loads, ...said.others].reduce(
+      (sum, load) => sum + shareOf(module.closing.ac ?? null, load, load.count * ampereOf(load, feeding)),
+      0,
+    );
+    const small =
+      said.others.length > 0 || isLow(said, outputs) || (taken <= MODULE_SHARE && guardOf(said, feeding) <= module.module!.terminalA);
+    return isSolid(said) || (!small && said.device === null) ? { design, ...solid } : { design, part: MAINS_MODULE, changes: cutOut };
+  }
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
   const known = design.supplies.find((supply) => variantOf(supply) === 'adapter-12');
   const id = known?.id ?? mintId('supply', design.supplies);
@@ -197,6 +221,11 @@ function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { des
 }
 /** V of a controller board’s own rail. */
 const RAIL_V = 5;
+const FUSE_MARGIN = 1.25;
+const START_MARGIN = 2;
+const MAINS_MODULE = 'module-5v-10a';
+/** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */
+const MODULE_SHARE = 0.8;
 const isSolid = ({ device }: Whole): boolean => device === 'solid';
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
@@ -204,8 +233,14 @@ const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string
   return quantity === 'voltage' ? { quantity, supply } : { quantity };
 };
 
+/** The fuse that what is said asks for, of the more of both throws: a quarter above what runs, twice what starts hard (common practice), A. */
+function guardOf({ loads, others }: Whole, supply: Supply): number {
+  const ofLine = (load: WholeLoad) => load.count * ampereOf(load, supply) * (LOADS[load.kind].startsHard ? START_MARGIN : FUSE_MARGIN);
+  const ampere = Math.max(...[loads, others].map((list) => list.reduce((sum, load) => sum + ofLine(load), 0)));
+  return ratingsOf(usualProtection(supply)).find((rating) => rating >= ampere) ?? ampere;
+}
 /** How much of a contact a load takes: against the part's own rating for its kind, or a share of the resistive one. */
-function shareOf(rating: RelayType['closing'] | null, load: WholeLoad, ampere: number): number {
+function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null, load: WholeLoad, ampere: number): number {
   const { contact, derating } = LOADS[load.kind];
   const own = contact === null ? undefined : rating?.own[contact];
   return ampere / (own ?? (rating?.resistiveA ?? 0) * derating);
@@ -225,12 +260,16 @@ function relayFor(said: Whole, usual: string, supply: Supply): string {
       (!resting || rest !== null),
   );
   // The fuse of a current that flows for hours stands a quarter above it, and the contact no lower.
-  const charging = 1.25 * (said.charged?.ampere ?? 0);
+  const charging = FUSE_MARGIN * (said.charged?.ampere ?? 0);
   const share = (type: RelayType, list: readonly WholeLoad[], side: 'closing' | 'resting') =>
     list.reduce((sum, load) => sum + shareOf(type[side], load, load.count * ampereOf(load, supply)), 0);
   const taken = (type: RelayType) =>
     Math.max(share(type, loads, 'closing') + charging / type.closing.resistiveA, share(type, said.others, 'resting'));
-  return (fits.find((type) => taken(type) <= 1) ?? fits[fits.length - 1])?.id ?? usual;
+  const guardA = guardOf(said, supply);
+  const bears = (type: RelayType) => currentOf(supply) === 'ac' || type.closing.resistiveA >= guardA;
+  // Where none bears it, the strongest, and the rules say what is wrong.
+  const strongest = fits.toSorted((one, other) => other.closing.resistiveA - one.closing.resistiveA)[0];
+  return (fits.find((type) => taken(type) <= 1 && bears(type)) ?? strongest)?.id ?? usual;
 }
 /** At the highest voltage of the supply, where most loads take most. */
 function ampereOf({ unit, value, ratedV }: WholeLoad, { nominalV, highestV }: Supply): number {

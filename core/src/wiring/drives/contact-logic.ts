@@ -16,6 +16,7 @@ import { type Design, type Job, controlSupplyOf } from '../../project/index.ts';
 import {
   type RelayType,
   type SignalOf,
+  conductorColours,
   currentOf,
   isFeed,
   isMains,
@@ -28,7 +29,7 @@ import {
 } from '../../kinds/index.ts';
 import { type When, normalForm, partsOf, signalsOf } from '../../document/index.ts';
 import { type ControlRun, type ControlSide, type Literal, isDry, isGrounding, isLiveFeed, literalOf } from '../control-side.ts';
-import type { Dry } from '../shared-parts.ts';
+import { type Dry, sourceReturn } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { type Drive, cannot, termsOf } from './drive.ts';
 
@@ -45,7 +46,7 @@ export const contactLogic: Drive = {
     const { module, solid } = typeOf(design, job);
     if (module || solid) return cannot(design, job, 'Helper relays have no place before this input.');
     const supply = controlSupplyOf(design, job);
-    if (isMains(supply) || currentOf(supply) === 'ac' || !servesLogic(supply.nominalV))
+    if (isMains(supply) || currentOf(supply) === 'ac' || (!servesLogic(supply.nominalV) && needsHelpers(design, clause)))
       return cannot(
         design,
         job,
@@ -76,6 +77,24 @@ export const contactLogic: Drive = {
     new ContactNetwork(side, suffix, clause).drive({ relay, type, leg: suffix, clause, base: null });
   },
 };
+
+/** Whether some term of it is no contact of its own, beside the one feed and the one sensor to ground that a coil hangs between. */
+function needsHelpers(design: Design, clause: When): boolean {
+  const terms = [...termsOf(clause)];
+  for (const fits of [isLiveFeed, isGrounding]) {
+    const at = terms.findIndex((term) => {
+      const literal = literalOf(design, term);
+      return literal !== null && fits(literal);
+    });
+    if (at >= 0) terms.splice(at, 1);
+  }
+  const isContact = (term: When): boolean => {
+    if (term.op === 'and' || term.op === 'or') return term.of.every(isContact);
+    const literal = literalOf(design, term);
+    return literal !== null && isDry(literal);
+  };
+  return !terms.every(isContact);
+}
 
 /**
  * A signal that is named twice inside one *held* or *toggle*; null when there is none. Its two contacts move
@@ -307,13 +326,16 @@ class ContactNetwork {
         carries: 'control',
       });
     run.wire(`control-pin${leg}`, terminal(reed, reedType.coil[0]), 'BU/WH');
-    const end = side.groundEnd(undefined);
-    run.from(terminal(reed, reedType.coil[1])).wire(`control-pin-return${leg}`, end.to, end.colour, end.role);
+    // Its current goes back to the board that it comes from: one on a computer's port shares no metal with the vehicle.
+    const { supply, builder, design, job } = side;
+    const back = sourceReturn(builder, design, pin, job.device.place);
+    run.from(terminal(reed, reedType.coil[1])).wire(`control-pin-return${leg}`, back, conductorColours(supply).back, 'return');
     if (reed === relay) return run;
     const { common, closing } = reedType.poles[0]!;
     base.feeds(side.coilA(type));
     const behind = base.wire(`control${leg}-reed`, terminal(reed, common), 'BU').from(terminal(reed, closing));
     behind.wire(`control-coil${leg}`, terminal(relay, type.coil[0]), 'BU/WH');
+    const end = side.groundEnd(undefined);
     base.from(terminal(relay, type.coil[1])).wire(`control-return${leg}`, end.to, end.colour, end.role);
     return base;
   }

@@ -1,0 +1,102 @@
+/**
+ * What is built of an ordinary sentence, before anybody touched it, holds: no danger, whatever the condition, the load and the
+ * supply. Loads are such as their supply can bear; lengths are those that a page begins with.
+ */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../analyse.ts';
+import { blankDesign, hear } from '../project/index.ts';
+
+const CONDITIONS = [
+  'the key is on',
+  'the dash switch is on',
+  'both buttons are pressed',
+  'either of the two switches is on',
+  'the door is open',
+  'pin D5 is high',
+  'it is dark and somebody moves',
+  'the temperature is above 60 °C',
+  'the temperature is below 5 °C',
+  'the oil pressure is above 50 kPa',
+  'the start button is pressed',
+  'the remote is on',
+  'the key is on and the door is open',
+  'the thermostat is closed',
+  'the door is open for 5 s',
+];
+const LOADS = {
+  'battery-12': [
+    'a 21 W lamp',
+    'a 5 A fan',
+    'a 300 W heater',
+    'two 55 W lamps',
+    'a 2 A valve',
+    'a 20 W LED bar',
+    'a 4 A radio',
+    'a 20 A fan',
+  ],
+  'battery-24': ['a 21 W lamp', 'a 5 A fan', 'a 300 W heater', 'two 55 W lamps', 'a 2 A valve', 'a 20 W LED bar', 'a 4 A radio'],
+  'mains-230': [
+    'a 60 W lamp',
+    'a 3 A fan',
+    'a 300 W heater',
+    'two 55 W lamps',
+    'a 20 W LED bar',
+    'a 1 A radio',
+    'a 1.5 kW heater',
+    'a 100 W transformer',
+  ],
+  'mains-120': [
+    'a 60 W lamp',
+    'a 3 A fan',
+    'a 300 W heater',
+    'two 55 W lamps',
+    'a 20 W LED bar',
+    'a 1 A radio',
+    'a 1 kW heater',
+    'a 100 W transformer',
+  ],
+} as const;
+
+function holds(variant: string, condition: string, load: string): void {
+  const text = `When ${condition}, run ${load}, off if a wire breaks.`;
+  const blank = blankDesign('Page', variant);
+  const { add, unclear, blanks } = hear(text, blank);
+  expect({ text, unclear, blanks }).toEqual({ text, unclear: [], blanks: [] });
+  const { analysis, evidence } = analyse(add!(blank));
+  const dangers = analysis.findings.filter(({ severity }) => severity === 'danger').map(({ rule, title }) => `${rule}: ${title}`);
+  expect({ text, unwired: evidence.unwired, dangers }).toEqual({ text, unwired: [], dangers: [] });
+}
+describe.each(Object.entries(LOADS))('%s', (variant, loads) => {
+  test.each(CONDITIONS)('when %s', (condition) => {
+    for (const load of loads) holds(variant, condition, load);
+  });
+});
+test.each([
+  ['battery-12', 'a 100 W heater'],
+  ['mains-230', 'a 300 W heater'],
+  ['mains-230', 'a 1.5 kW heater'],
+  ['mains-120', 'a 1 kW heater'],
+])('%s: heat by a temperature controller, %s', (variant, load) => holds(variant, 'the temperature controller calls for heat', load));
+
+test.each(['battery-6', 'battery-36', 'battery-48', 'battery-72'])(
+  '%s: contacts beside each other need no helper relay, which there is none for it',
+  (variant) => {
+    const blank = blankDesign('Page', variant);
+    const { evidence, analysis } = analyse(hear('When either of the two switches is on, run a 2 A fan.', blank).add!(blank));
+    expect(evidence.unwired).toEqual([]);
+    expect(analysis.findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
+    const other = blankDesign('Page', variant);
+    // What a resting throw would have to say does need one.
+    expect(analyse(hear('When the key is on and the door is closed, run a 2 A fan.', other).add!(other)).evidence.unwired).toHaveLength(1);
+  },
+);
+
+test('a pin that has to be low works its relay from a board on a computer’s port, which shares no metal with the vehicle', () => {
+  const blank = blankDesign('Page', 'battery-12');
+  const design = hear('When pin D5 is low, light a 21 W lamp.', blank).add!(blank);
+  expect(design.controllers[0]!.supply).toBe('usb');
+  const { analysis } = analyse(design);
+  expect(analysis.findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
+  // And it is said that the lamp is on while the board starts.
+  expect(analysis.findings.find(({ rule }) => rule === 'boot-energises')!.severity).toBe('danger');
+});
