@@ -1,3 +1,4 @@
+import { asCharged } from '../kinds/index.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { partOf } from '../quantity/terminal.ts';
@@ -114,6 +115,26 @@ describe('one relay, its coil in series', () => {
     expect(unwired).toHaveLength(1);
     expect(unwired[0]!.reasons.map(({ message }) => message).join(' ')).toMatch(words);
     expect(netlist.wires).toHaveLength(0);
+  });
+  test('without a relay the load takes its current where the sentence says, or it is refused in words', () => {
+    const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery' };
+    const direct = { kind: 'direct', place: 'box' } as const;
+    const said = (changes: Partial<ReturnType<typeof job>>) =>
+      compile(design([job({ device: direct, when: on('key'), ...changes })], { supplies: [...design().supplies, aux] })).unwired.flatMap(
+        ({ reasons }) => reasons.map(({ path, message }) => `${path}: ${message}`),
+      );
+    expect(said({})).toEqual([]);
+    expect(said({ controlSupply: 'main' })).toEqual([]);
+    expect(said({ supply: 'aux' }).join()).toMatch(/jobs\[0\]\.supply: key hangs on battery, and without a relay/);
+    expect(said({ controlSupply: 'aux' }).join()).toMatch(/jobs\[0\]\.controlSupply: Without a relay there is no coil/);
+  });
+  test('a battery that is charged has no second speed', () => {
+    const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery' };
+    const otherwise = { kind: 'slower', when: on('dash'), ohm: 1 } as const;
+    const { unwired } = compile(
+      design([job({ otherwise, loads: [asCharged(job().loads[0]!, aux)] })], { supplies: [...design().supplies, aux] }),
+    );
+    expect(unwired[0]!.reasons.map(({ message }) => message)).toContain('A battery that is charged has no second speed.');
   });
   test('a distance that nobody gave is asked for by name', () => {
     const { unwired } = compile(design([job()], { distances: [{ a: 'front', b: 'box', lengthM: 1, bundle: 1 }] }));

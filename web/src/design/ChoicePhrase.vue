@@ -19,6 +19,10 @@ function put(value: string): void {
     ...(shelf?.taking(value) ?? []),
     { path: ['jobs', project.jobIndex, ...choice.value.path], value: props.kind === 'device' ? device : value },
     ...(props.kind === 'supply' ? protectionFor(value) : []),
+    // Without a relay there is no coil that could hang elsewhere.
+    ...(value === DIRECT && project.job!.controlSupply !== 'same'
+      ? [{ path: ['jobs', project.jobIndex, 'controlSupply'], value: 'same' }]
+      : []),
   ]);
 }
 

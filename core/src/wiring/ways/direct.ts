@@ -1,6 +1,7 @@
 /** No relay: the signals' own current feeds a small load, each feed through a blocking diode where several do. */
 import { type Terminal, terminal } from '../../quantity/index.ts';
-import { normalForm } from '../../document/index.ts';
+import { normalForm, signalsOf } from '../../document/index.ts';
+import { type Design, type Job, supplyById, supplyIdOf } from '../../project/index.ts';
 import { POWER_DIODE, isCharged, isFeed } from '../../kinds/index.ts';
 import { ControlSide } from '../control-side.ts';
 import { branchesOf, wireBranches } from '../drives/diode-or.ts';
@@ -8,6 +9,23 @@ import { cannot, termsOf } from '../drives/drive.ts';
 import { chainOf } from '../drives/series.ts';
 import { type Dry, type Grounding, groundingTerminal } from '../shared-parts.ts';
 import type { Way } from './way.ts';
+
+/** What would give the load its current from another supply than its sentence names. */
+function elsewhere(design: Design, job: Job): { readonly field: string; readonly message: string } | null {
+  const own = supplyById(design, supplyIdOf(design, job));
+  if (job.controlSupply !== 'same' && job.controlSupply !== own.id)
+    return { field: 'controlSupply', message: 'Without a relay there is no coil that could hang on another supply.' };
+  const feed = signalsOf(job.when)
+    .map((id) => design.signals.find((signal) => signal.id === id))
+    .filter(isFeed)
+    .find(({ supply }) => supply !== own.id);
+  return feed
+    ? {
+        field: 'supply',
+        message: `${feed.name} hangs on ${supplyById(design, feed.supply).name}, and without a relay its current is the load’s: the sentence says ${own.name}.`,
+      }
+    : null;
+}
 
 export const direct: Way = {
   id: 'direct',
@@ -21,6 +39,8 @@ export const direct: Way = {
     if (job.lost === 'on') return [{ path: `${path}.lost`, message: 'Without a relay a lost signal means off.' }];
     if (job.loads.length > 1 || isCharged(job.loads[0]!))
       return [{ path: `${path}.loads`, message: 'Without a relay there is one load line, and it is no battery.' }];
+    const other = elsewhere(design, job);
+    if (other) return [{ path: `${path}.${other.field}`, message: other.message }];
     const clause = normalForm(job.when);
     const chain = chainOf(design, termsOf(clause));
     if (typeof chain !== 'string') return [];

@@ -2,6 +2,7 @@
 import { terminal } from '../../quantity/index.ts';
 import { unitOhm } from '../../project/index.ts';
 import { normalForm } from '../../document/index.ts';
+import { isCharged } from '../../kinds/index.ts';
 import { needsOff, typeOf, unfit } from './shared.ts';
 import { type Way, relayId } from './way.ts';
 
@@ -11,7 +12,9 @@ export const twoSpeed: Way = {
   refuse(design, job) {
     const reasons = unfit(design, job, { otherwise: 'slower' });
     if (reasons.length > 0) return reasons;
-    if (job.loads.length > 1) return [{ path: `jobs[${design.jobs.indexOf(job)}].loads`, message: 'One resistor slows one load line.' }];
+    const path = `jobs[${design.jobs.indexOf(job)}].loads`;
+    if (job.loads.length > 1) return [{ path, message: 'One resistor slows one load line.' }];
+    if (isCharged(job.loads[0]!)) return [{ path, message: 'A battery that is charged has no second speed.' }];
     return needsOff(design, job);
   },
   relays(design, job) {
