@@ -78,18 +78,26 @@ test.each([
   ['mains-120', 'a 1 kW heater'],
 ])('%s: heat by a temperature controller, %s', (variant, load) => holds(variant, 'the temperature controller calls for heat', load));
 
-test.each(['battery-6', 'battery-36', 'battery-48', 'battery-72'])(
-  '%s: contacts beside each other need no helper relay, which there is none for it',
-  (variant) => {
-    const blank = blankDesign('Page', variant);
-    const { evidence, analysis } = analyse(hear('When either of the two switches is on, run a 2 A fan.', blank).add!(blank));
-    expect(evidence.unwired).toEqual([]);
-    expect(analysis.findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
-    const other = blankDesign('Page', variant);
-    // What a resting throw would have to say does need one.
-    expect(analyse(hear('When the key is on and the door is closed, run a 2 A fan.', other).add!(other)).evidence.unwired).toHaveLength(1);
-  },
-);
+test.each(['battery-6', 'battery-36', 'battery-48'])('%s: what needs a helper relay, a time relay or a hold has one', (variant) => {
+  for (const condition of ['either of the two switches is on', 'the key is on and the door is closed', 'the door is open for 5 s'])
+    holds(variant, condition, 'a 1 A fan');
+  const blank = blankDesign('Page', variant);
+  const text = 'When the start button is pressed, run a 1 A fan until the stop button is pressed, off if a wire breaks.';
+  const { analysis, evidence } = analyse(hear(text, blank).add!(blank));
+  expect(evidence.unwired).toEqual([]);
+  expect(analysis.findings.filter(({ severity }) => severity === 'danger').map(({ title }) => title)).toEqual([]);
+});
+
+test('battery-72: contacts beside each other need no helper relay, which there is none for it; a resting throw does', () => {
+  const read = (condition: string) => {
+    const blank = blankDesign('Page', 'battery-72');
+    return analyse(hear(`When ${condition}, run a 2 A fan.`, blank).add!(blank));
+  };
+  const { evidence, analysis } = read('either of the two switches is on');
+  expect(evidence.unwired).toEqual([]);
+  expect(analysis.findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
+  expect(read('the key is on and the door is closed').evidence.unwired).toHaveLength(1);
+});
 
 test('a pin that has to be low works its relay from a board on a computer’s port, which shares no metal with the vehicle', () => {
   const blank = blankDesign('Page', 'battery-12');

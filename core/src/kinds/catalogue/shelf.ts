@@ -228,6 +228,10 @@ const double = {
 } as const;
 const coil12Small = { coilV: 12, coilMostV: 15.6, coilHenry: 0.9, coilOhm: 160, pullInV: 7.8, releaseV: 1.2, coilRiseK: 30 } as const;
 const coil24Small = { coilV: 24, coilMostV: 31.2, coilHenry: 3.6, coilOhm: 640, pullInV: 15.6, releaseV: 2.4, coilRiseK: 30 } as const;
+const smallCoil = (volt: number) => ({ ...coilFor(volt, coil12Small), pullInV: 0.65 * volt, coilRiseK: 30 }) as const;
+/** What a contact with a small gap bears where the arc of direct current goes on: from memory, usual for its class to 60 V. */
+const closingArc: ThrowRating = { resistiveA: 3, own: { motor: 1, filament: 1.5, led: 1.5, solenoid: 1 }, mostV: 60 };
+const arcing = { closing: closingArc, resting: closingArc } as const;
 const reed = {
   duty: 'pin',
   poles: [{ common: '11', closing: '14', resting: '12' }],
@@ -319,6 +323,22 @@ const solid = (ampere: number, caseKPerW: number, price: number) =>
     price,
   }) as const;
 
+/** Relays for clauses at a voltage that few plug-in relays are made for. */
+function helpers(volt: number): readonly RelayType[] {
+  const throws = volt > 32 ? arcing : { closing: closing20, resting: resting20 };
+  const made = (duty: 'logic' | 'timer' | 'step', name: string, price: number): RelayType => ({
+    ...coil30,
+    ...coilFor(volt, coil30),
+    ...throws,
+    ...{ id: `${duty}-${volt}v-5`, name: `${name}, five-pin, ${volt} V`, duty, poles: five, price },
+  });
+  return [
+    made('logic', `${throws.closing.resistiveA} A helper relay`, 6.4),
+    made('timer', 'Time relay, 0.5 to 3600 s', 14),
+    made('step', 'Stepping relay', 12),
+  ];
+}
+
 export const RELAYS: readonly RelayType[] = [
   { id: 'relay-12v-30a-4', name: '30 A plug-in relay, four-pin', poles: four, closing: closing30, resting: null, ...coil30 },
   {
@@ -382,6 +402,9 @@ export const RELAYS: readonly RelayType[] = [
   stud(300, 96, 48, 98),
   { id: 'relay-12v-2x15a-8', name: '15 A two-pole relay, eight-pin', duty: 'power', ...double, ...coil12Small },
   { id: 'relay-24v-2x15a-8', name: '15 A two-pole relay, eight-pin, 24 V', duty: 'power', ...double, ...coil24Small },
+  { id: 'relay-6v-2x15a-8', name: '15 A two-pole relay, eight-pin, 6 V', duty: 'power', ...double, ...smallCoil(6) },
+  { id: 'relay-36v-2x3a-8', name: '3 A two-pole relay, eight-pin, 36 V', duty: 'power', ...double, ...smallCoil(36), ...arcing },
+  { id: 'relay-48v-2x3a-8', name: '3 A two-pole relay, eight-pin, 48 V', duty: 'power', ...double, ...smallCoil(48), ...arcing },
   {
     ...onModule,
     id: 'module-5v-10a',
@@ -542,6 +565,7 @@ export const RELAYS: readonly RelayType[] = [
     closing: closing20,
     resting: resting20,
   },
+  ...[6, 36, 48].flatMap((volt) => helpers(volt)),
   {
     id: 'timer-12v-5',
     name: 'Time relay, 0.5 to 3600 s, five-pin',

@@ -245,11 +245,11 @@ function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null
   const own = contact === null ? undefined : rating?.own[contact];
   return ampere / (own ?? (rating?.resistiveA ?? 0) * derating);
 }
-/** The first relay of the shelf whose contact bears it all; what the sentence names where it names one. */
+/** The cheapest relay of the shelf whose contact bears it all; what the sentence names where it names one. */
 function relayFor(said: Whole, usual: string, supply: Supply): string {
   const { device, clause, lost, loads } = said;
   const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0;
-  const fits = POWER_RELAYS.filter(
+  const fits = POWER_RELAYS.toSorted((one, other) => one.price - other.price).filter(
     ({ build: kind, coilV, resting: rest, solid: type }) =>
       (isSolid(said)
         ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'

@@ -160,7 +160,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     const left = rest;
     const reading = readClause(rest.slice(from, endOfClause(rest, held.index, from)), from, text, design, units, signals, take);
     if (reading.clause) {
-      take(held.index, held[0].length, 'words', '');
+      take(held.index, held[0].length, 'words', 'it stays on by itself, and ends when:');
       clause = { op: 'held', set: clause, reset: reading.clause };
       // A stop whose wire breaks stops.
       for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
@@ -200,7 +200,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
           take,
         )
       : [];
-  if (other && others.length > 0) take(other.index, other[0].length, 'words', '');
+  if (other && others.length > 0) take(other.index, other[0].length, 'words', 'while that is not so, in their place:');
   const unclear = unclearOf(text, rest, wrongClause, answers);
 
   // What a circuit needs and the sentence did not say.
