@@ -1,5 +1,5 @@
-import { formatQuantity, terminal } from '../quantity/index.ts';
-import { batteryId, signalPartId } from '../wiring/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { postsOf, signalPartId } from '../wiring/index.ts';
 import { computed, entered } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -22,7 +22,7 @@ export const vsrHunting: Rule = {
         const { closesAt, opensAt: opens } = levels;
         const part = context.netlist.parts.find(({ id }) => id === signalPartId(signal.id));
         if (!part) return [];
-        const [plus, minus] = [terminal(batteryId(job.supply.id), '+'), terminal(batteryId(job.supply.id), '-')];
+        const [plus, minus] = postsOf(job.supply);
         const sag = context.worst(job, ({ on, supplyV, solution }) =>
           on.has(signal.id) ? Math.max(0, supplyV - context.volts(solution, plus, minus)) : 0,
         ).value;

@@ -1,8 +1,8 @@
-import { asCharged } from '../kinds/index.ts';
+import { asCharged, asVariant } from '../kinds/index.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { partOf } from '../quantity/terminal.ts';
-import type { Job } from '../project/schema.ts';
+import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
 import type { When } from '../document/when-schema.ts';
 import { writeWhen } from '../project/when-words.ts';
@@ -127,6 +127,17 @@ describe('one relay, its coil in series', () => {
     expect(said({ controlSupply: 'main' })).toEqual([]);
     expect(said({ supply: 'aux' }).join()).toMatch(/jobs\[0\]\.supply: key hangs on battery, and without a relay/);
     expect(said({ controlSupply: 'aux' }).join()).toMatch(/jobs\[0\]\.controlSupply: Without a relay there is no coil/);
+  });
+  test('what is no battery is not charged, nor a battery by alternating current', () => {
+    const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery' };
+    const said = (supplies: Design['supplies']) =>
+      compile(design([job({ loads: [asCharged(job().loads[0]!, aux)] })], { supplies })).unwired.flatMap(
+        ({ reasons }) => reasons[0]!.message,
+      );
+    const [main] = design().supplies as [Design['supplies'][number]];
+    expect(said([main, aux])).toEqual([]);
+    expect(said([main, asVariant(aux, 'mains-230')])).toEqual(['second battery is no battery: there is nothing to charge.']);
+    expect(said([asVariant(main, 'mains-230'), aux])).toEqual(['battery is alternating: it charges no battery by a relay.']);
   });
   test('a battery that is charged has no second speed', () => {
     const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery' };

@@ -1,8 +1,8 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
 import { partOf, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
-import { type Branch, type Sensor, isCharged, kindOf } from '../kinds/index.ts';
-import { type Design, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
+import { type Branch, type Sensor, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
+import { type Design, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
 import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
@@ -33,7 +33,7 @@ export function compile(design: Design): Compiled {
   const chosen: { job: Job; wiring: Wiring }[] = [];
   for (const job of design.jobs) {
     const { wirings, reasons } = wiringsOf(design, job);
-    const missing = missingWays(builder, design, job);
+    const missing = [...uncharged(design, job), ...missingWays(builder, design, job)];
     const wiring = wirings.find(({ id }) => id === job.way) ?? wirings[0];
     if (wiring && missing.length === 0) chosen.push({ job, wiring });
     else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
@@ -46,6 +46,20 @@ export function compile(design: Design): Compiled {
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
   return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };
+}
+
+/** Batteries of a job that are none, or that alternating current would have to charge. */
+function uncharged(design: Design, job: Job): WayReason[] {
+  const path = `jobs[${design.jobs.indexOf(job)}]`;
+  const from = supplyById(design, supplyIdOf(design, job));
+  return linesOf(job).flatMap((load): WayReason[] => {
+    if (!isCharged(load)) return [];
+    const charged = supplyById(design, load.supply);
+    if (!isStored(charged)) return [{ path: `${path}.loads`, message: `${charged.name} is no battery: there is nothing to charge.` }];
+    return currentOf(from) === 'ac'
+      ? [{ path: `${path}.supply`, message: `${from.name} is alternating: it charges no battery by a relay.` }]
+      : [];
+  });
 }
 
 /** Distances that the job's wires need and nobody gave. */

@@ -8,6 +8,7 @@ import { type Terminal, terminal } from '../../quantity/index.ts';
 import { type Design, type Job, breaksOf, loadSupplyOf } from '../../project/index.ts';
 import type { When } from '../../document/index.ts';
 import { type WayReason, termsOf } from '../drives/drive.ts';
+import { chainOf } from '../drives/series.ts';
 import type { LoadSide } from '../load-side.ts';
 import { isCharged, isMains, relayOf } from '../../kinds/index.ts';
 import { energisedWhen, typeOf, unfit } from './shared.ts';
@@ -50,6 +51,9 @@ function refuse(design: Design, job: Job, both: boolean): WayReason[] {
     return [{ path: `${path}.device.part`, message: 'To be on when the signal is lost needs a throw that rests closed (NC).' }];
   const clauses = clausesOf(job);
   if (typeof clauses === 'string') return [{ path: `${path}.when`, message: clauses }];
+  // The contactor's coil hangs on contacts alone: whatever drives the relay may fail.
+  const chain = clauses.cutOut && chainOf(design, termsOf(clauses.cutOut));
+  if (typeof chain === 'string') return [{ path: `${path}.cutOut`, message: `The contactor is held in by a contact: ${chain}` }];
   if (job.loads.some(isCharged)) return [{ path: `${path}.loads`, message: 'A battery is not charged from the mains by a relay.' }];
   return [];
 }
