@@ -51,6 +51,23 @@ describe('cautions', () => {
     const beside = { ...lamp, supplies: [...lamp.supplies, bank], jobs: [coil] };
     expect(cautionsFor(beside, coil, analyse(beside).analysis.netlist).join(' ')).toMatch(/Mains, 230 V.*posts of bank.*local code/);
   });
+  // ISO 13851, type III C: synchronous actuation within 0.5 s (from memory).
+  test('two buttons in series are said to see no tape, where what they start moves', () => {
+    expect(said('circuits/21-two-hand')).toMatch(
+      /left button and right button in series see that each is pressed.*ISO 13851.*half a second/,
+    );
+    const press = read('circuits/21-two-hand');
+    const words = (changes: Partial<Design['jobs'][number]>, signals = press.signals) => {
+      const own = { ...press, signals, jobs: press.jobs.map((job) => ({ ...job, ...changes })) };
+      return cautionsFor(own, own.jobs[0]!, analyse(own).analysis.netlist).join(' ');
+    };
+    // One button, a lamp, and switches that stay where they are put are no two-hand control.
+    expect(words({ when: { op: 'signal', signal: 'left' } })).not.toMatch(/ISO 13851/);
+    const [load] = press.jobs[0]!.loads;
+    expect(words({ loads: [{ ...load!, kind: 'filament' } as NonNullable<typeof load>] })).not.toMatch(/ISO 13851/);
+    const kept = press.signals.map((signal) => ('action' in signal ? { ...signal, action: 'maintained' as const } : signal));
+    expect(words({}, kept)).not.toMatch(/ISO 13851/);
+  });
   test('name the box, the voltage and the local code; a vehicle’s job has none', () => {
     expect(said('circuits/13-mains-lamp-by-module')).toMatch(/Mains, 230 V.*before relay case is opened.*local code/);
     expect(said('circuits/01-switched-load')).toBe('');

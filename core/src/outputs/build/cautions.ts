@@ -2,7 +2,19 @@
 import type { Netlist } from '../../graph/index.ts';
 import { batteryId, boxId } from '../../wiring/index.ts';
 import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, isCharged, isOnVehicle, isStored, kindOf, plays, isMains, isTwoHot, loadFacets, supplyFacets } from '../../kinds/index.ts';
+import {
+  LOADS,
+  isCharged,
+  isMomentary,
+  isOnVehicle,
+  isStored,
+  kindOf,
+  plays,
+  isMains,
+  isTwoHot,
+  loadFacets,
+  supplyFacets,
+} from '../../kinds/index.ts';
 import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -48,15 +60,31 @@ function atThePosts(design: Design, job: Job): string[] {
   ]);
 }
 
+/** A press that waits for both hands sees that both contacts are closed, and not why. */
+function byBothHands(design: Design, job: Job): string[] {
+  const { when } = job;
+  const terms = when.op === 'and' ? when.of : [];
+  const buttons = terms.flatMap((term) => {
+    const signal = term.op === 'signal' ? design.signals.find(({ id }) => id === term.signal) : undefined;
+    return signal && isMomentary(signal) ? [signal.name] : [];
+  });
+  if (buttons.length < 2 || !job.loads.some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
+  return [
+    `${buttons.join(' and ')} in series see that each is pressed, and not by what: one that is taped down leaves the other to one hand. Where what moves can injure, a two-hand relay after ISO 13851 is for it: it wants both within half a second, and both let go in between.`,
+  ];
+}
+
 /** Sentences about one job; none where nothing of it is on the mains, on two batteries, or on one that hurts by itself. */
 export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
   const supply = loadSupplyOf(design, job);
-  if (!isMains(supply)) return [...atThePosts(design, job), ...betweenBatteries(design, job)];
+  const hands = byBothHands(design, job);
+  if (!isMains(supply)) return [...hands, ...atThePosts(design, job), ...betweenBatteries(design, job)];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
   const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
   const solid = relays.filter((part) => plays(part, 'relay') && part.spec.type.solid).map(({ tag }) => tag);
   const said = [
+    ...hands,
     `Mains, ${supply.nominalV} V: unplug it, or switch its breaker off and prove it dead twice, before ${box} is opened; close ${box} before it is plugged in.`,
   ];
   if (isTwoHot(supply)) said.push('Both conductors are hot: each is live to earth when the other is broken.');
