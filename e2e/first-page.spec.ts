@@ -46,6 +46,38 @@ test('a sentence in plain English becomes a circuit with nothing to fix, and its
   expect(errors).toEqual([]);
 });
 
+test('one thing or another, until a button stops it, and another job as a condition: said, told back, and wired with no danger', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  await sayField(page).fill(
+    'When the beam switch is on, light two 60 W main beams from the battery; otherwise light two 55 W dipped beams.',
+  );
+  await expect(page.getByText('while that is not so, in their place:')).toBeVisible();
+  await page.getByRole('button', { name: 'Wire it' }).click();
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await expect(sentence).toContainText('two main beams');
+  await expect(sentence).toContainText('two dipped beams');
+  await expect(page.getByText('2 of 2 states match the sentence')).toBeVisible();
+  await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
+
+  const add = async (words: string, told: RegExp) => {
+    await page.getByRole('button', { name: '+ job' }).click();
+    await sayField(page).fill(words);
+    await expect(page.getByText(told).first()).toBeVisible();
+    await page.getByRole('button', { name: 'Add it' }).click();
+  };
+  await add('when the start button is pressed, run a 6 A pump until the stop button is pressed', /it stays on by itself, and ends when:/);
+  await expect(sentence).toContainText('pump');
+  await add('when both hand buttons are pressed, run a 2 A valve', /hand button 1 is pressed; .*hand button 2 is pressed/);
+  await expect(sentence).toContainText('hand button 1 is pressed and hand button 2 is pressed');
+  await expect(page.getByText(/one that is taped down leaves the other to one hand/)).toBeVisible();
+  await add('when the main beams are on, light a 2 W LED lamp', /as the sentence of Main beams says today: beam switch is on/);
+  await expect(sentence).toContainText('When beam switch is on, switch LED lamp');
+  expect(errors).toEqual([]);
+});
+
 test('what a sentence leaves open is asked, and what is not understood keeps it back until it is left out', async ({ page }) => {
   await page.goto('/');
   await sayField(page).fill('when the gizmo is on like a charm, run a fan');
@@ -80,6 +112,26 @@ test('an unknown relay is known in few steps, from the first page', async ({ pag
   await expect(ask).toHaveCount(0);
   console.log(`an unknown relay known: ${does.count()} interactions`);
   expect(does.count()).toBeLessThanOrEqual(12);
+});
+
+test('a relay that was read by hand goes to the shelf with one press, its coil as it was read', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'What is this relay?' }).click();
+  await choose(page.getByLabel('Pins', { exact: true }), '4');
+  const what = page.getByLabel('What it is');
+  // Coil between 1 and 2, 84 Ω with the leads; a contact between 3 and 4 that closes.
+  for (let at = 0; at < 14 && !(await what.getByText('Known.').isVisible()); at++) {
+    const asked = await what.getByText(/^\s*Read next:/).innerText();
+    const [, red, black] = /red on (\d), black on (\d)/.exec(asked)!;
+    const pair = [red, black].sort().join('');
+    const reads = pair === '12' ? '84.2' : pair === '34' && /powered/.test(asked) ? '0.2' : 'OL';
+    await page.getByPlaceholder('or OL').fill(reads);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+  }
+  await what.getByRole('button', { name: 'Put it on my shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Relay from the bench, 84 Ω' })).toBeVisible();
+  await expect(page.getByLabel('Coil at 20 °C, Ω')).toHaveValue('84');
+  await expect(page.getByText(/numbers are assumed/)).toBeVisible();
 });
 
 test('a fault is found in few steps, from what one sees', async ({ page, request }) => {

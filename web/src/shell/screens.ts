@@ -66,6 +66,7 @@ export const SCREENS: Readonly<Record<string, ScreenHelp>> = {
     how: [
       'Find by a word, a kind or a coil voltage.',
       'Type your own: what the label says first, the rest is assumed and says so.',
+      'Keep a load, a sensor or a supply from where it is edited: every project may take it.',
       'A project keeps a copy of each own part that it uses, so that its file stands alone.',
     ],
   },
