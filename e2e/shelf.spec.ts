@@ -136,3 +136,28 @@ test('a load and a sensor are kept in one project and taken in another; the shel
   await expect(page.getByRole('alert')).toContainText(/parts\[\d+\]\.signal\.closesAt/);
   expect(errors).toEqual([]);
 });
+
+test('a battery that becomes one of 24 V brings its jobs along, and one undo takes it back', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, 'circuits/01-switched-load');
+  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as {
+    document: { jobs: { id: string }[]; supplies: { name: string }[] };
+  };
+  await openJob(page, project, document.jobs[0]!.id);
+  await page
+    .getByRole('complementary', { name: 'Project' })
+    .getByRole('button', { name: new RegExp(`^${document.supplies[0]!.name}`) })
+    .click();
+  await choose(page.getByLabel('It is', { exact: true }), '24 V battery');
+  const behind = page.getByText('Made for another voltage:');
+  await expect(behind).toBeVisible();
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText('12 V coil');
+  await page.getByRole('button', { name: /along to 24 V/ }).click();
+  await expect(behind).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('24 V');
+  await expect(page.getByLabel('Findings', { exact: true })).not.toContainText('12 V coil');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Sentence', { exact: true })).not.toContainText('24 V');
+  expect(errors).toEqual([]);
+});

@@ -167,6 +167,8 @@ export {
   type Job,
   MOST_NOTES,
   MOST_OWN_PARTS,
+  broughtAlong,
+  leftBehind,
   withBoardType,
   withParts,
   MOST_RECORD_TEXT,

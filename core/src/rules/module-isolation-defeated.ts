@@ -1,4 +1,5 @@
-import { batteryId, controllerId } from '../wiring/index.ts';
+import { controllerId, postsOf } from '../wiring/index.ts';
+import { supplyById } from '../project/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { type AnyPart, currentOf, isOnVehicle, isPin, kindOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
@@ -45,7 +46,7 @@ function metal(context: RuleContext, job: WiredJob): boolean {
   const ground = terminal(controllerId(board.id), 'GND');
   if (joined(context, ground, terminal(input.id, crossingOf(input)!.farPin))) return true;
   const { controlSupply } = job.job;
-  const plus = controlSupply === 'same' ? null : terminal(batteryId(controlSupply), '+');
+  const plus = controlSupply === 'same' ? null : postsOf(supplyById(context.design, controlSupply))[0];
   return plus !== null && joined(context, ground, plus);
 }
 

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { SUPPLY_VARIANTS, asVariant, isCharged, linesOf, signalFacets, supplyFields, variantOf, type Supply } from '@iron-nudge/core';
+import {
+  SUPPLY_VARIANTS,
+  asVariant,
+  broughtAlong,
+  isCharged,
+  leftBehind,
+  linesOf,
+  signalFacets,
+  supplyFields,
+  variantOf,
+  type Supply,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import FieldsEditor from '../ui/FieldsEditor.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -30,6 +41,10 @@ const used = computed(() => {
     )
   );
 });
+/** Jobs that are made for another voltage than it has by now. */
+const behind = computed(() => leftBehind(project.design!, supply.value.id));
+const bring = () =>
+  project.edit(`jobs of ${supply.value.name} for ${supply.value.nominalV} V`, (now) => broughtAlong(now, supply.value.id));
 const set = (value: Supply, typed: string | null = null) =>
   project.patch(supply.value.name, [{ path: ['supplies', props.at], value }], typed && `${supply.value.id}-${typed}`);
 const VARIANTS = SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text }));
@@ -43,6 +58,11 @@ function remove(): void {
 <template>
   <TextField label="Name" :model-value="supply.name" @update:model-value="set({ ...supply, name: $event }, 'name')" />
   <SelectField label="It is" :model-value="variantOf(supply)" :options="VARIANTS" @update:model-value="set(asVariant(supply, $event))" />
+  <p v-if="behind.length > 0" class="behind" role="status">
+    Made for another voltage: {{ behind.join(', ') }}.
+    <button class="plain-button" @click="bring">Bring {{ behind.length === 1 ? 'it' : 'them' }} along to {{ supply.nominalV }} V</button>
+    <small>Loads of the same watts, relays with a coil for it, the usual protection. What the shelf has none of stays, and is found.</small>
+  </p>
   <FieldsEditor
     :value="supply"
     :fields="supplyFields(supply)"
@@ -54,3 +74,18 @@ function remove(): void {
     <button class="plain-button danger" :disabled="used" :title="used ? 'In use, or the only one' : ''" @click="remove">Delete</button>
   </div>
 </template>
+
+<style scoped>
+.behind {
+  display: grid;
+  gap: 6px;
+  margin: 4px 0 0;
+  max-width: 320px;
+}
+.behind .plain-button {
+  justify-self: start;
+}
+.behind small {
+  color: var(--iron);
+}
+</style>
