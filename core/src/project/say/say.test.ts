@@ -328,6 +328,21 @@ test('in a project its own signals, supplies and places are meant, by their name
   ).toContain('mains');
 });
 
+test.each([
+  ['both the key and the fan switch are on', 'key is on and fan switch is on', 2],
+  ['the key or the fan switch is on', 'key is on or fan switch is on', 2],
+  ['the key and the roof switch are on', 'key is on and roof switch is on', 3],
+  ['the key is on or the door is open', 'key is on or door switch is closed', 3],
+  // A word behind a known name makes it another thing, and that is told.
+  ['the key switch is on', 'key switch is on', 3],
+  ['both the fan switch is on', null, 2],
+])('in a project, “when %s”, its own signals are meant also in a row', (said, means, count) => {
+  const first = read('when the key and the fan switch are on, run an 8 A fan from the battery').design!;
+  const after = hear(`when ${said}, light a 5 W lamp from the battery`, first).add?.(first) ?? null;
+  expect(after && writeWhen(after.jobs[1]!.when, after.signals)).toBe(means);
+  expect((after ?? first).signals).toHaveLength(count);
+});
+
 test('a pin is the one that its name says, else a free one without other duties, and that is told', () => {
   const pins = (text: string) => {
     const { design, heard } = read(text);
