@@ -7,7 +7,8 @@ export type Source =
   /** `assumed` where the app filled it in, and nobody said that it is so. */
   | { readonly kind: 'entered'; readonly path: string; readonly assumed?: true }
   | { readonly kind: 'computed'; readonly note: string }
-  | { readonly kind: 'part'; readonly part: string };
+  /** `assumed` where what is usual for its class stands in the part, and nobody typed it. */
+  | { readonly kind: 'part'; readonly part: string; readonly assumed?: true };
 
 export const standard = (cite: string, table?: string): Source => ({ kind: 'standard', cite, ...(table ? { table } : {}) });
 export const commonPractice = (note?: string): Source => ({ kind: 'common practice', ...(note ? { note } : {}) });
@@ -33,7 +34,7 @@ export function sourceText(source: Source): string {
     case 'computed':
       return source.note;
     case 'part':
-      return `rating of ${source.part}`;
+      return source.assumed ? `assumed for ${source.part}: nobody typed it` : `rating of ${source.part}`;
     default:
       return source satisfies never;
   }

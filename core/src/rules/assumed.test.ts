@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { applyPatches } from '../document/index.ts';
+import { type OwnRelay, beginPart } from '../kinds/index.ts';
 import { READY_SENTENCES, type Design, assumptionsOf, blankDesign, withoutStaleChecks } from '../project/index.ts';
 import { sourceText } from '../reference/index.ts';
 import { mains } from '../testing/mains.ts';
@@ -93,4 +94,19 @@ test('an outlet whose rating nobody entered says so at its sum, and once entered
   expect(outlet(13).assumed).toContain('supplies.outlet.ratedA');
   expect(sourceText(outlet(13).working.limit.source)).toBe('assumed: nobody entered it');
   expect(outlet(16).assumed).not.toContain('supplies.outlet.ratedA');
+});
+
+test('a number of an own part that nobody typed is marked where it stands, and once typed no more; the part’s other numbers never', () => {
+  const typed = (assumed: readonly string[]): Design => {
+    const part = { ...(beginPart('five', 'own-relay-1', 'Bench relay') as OwnRelay), assumed: [...assumed] };
+    const design = begun();
+    const job = design.jobs[0]!;
+    return { ...design, parts: [part], jobs: [{ ...job, device: { ...job.device, part: part.id } as typeof job.device }] };
+  };
+  const contact = (assumed: readonly string[]) => finding(typed(assumed), 'load-over-contact');
+  expect(contact(['closing', 'coilHenry']).assumed).toContain('parts.own-relay-1.closing');
+  expect(contact(['closing', 'coilHenry']).assumed).not.toContain('parts.own-relay-1.coilHenry');
+  expect(sourceText(contact(['closing']).working.limit.source)).toBe('assumed for Bench relay: nobody typed it');
+  expect(contact(['coilHenry']).assumed.filter((key) => key.startsWith('parts.'))).toEqual([]);
+  expect(sourceText(contact([]).working.limit.source)).toBe('rating of Bench relay');
 });

@@ -17,7 +17,7 @@ import {
   sizeName,
   wireOhmSource,
 } from '../reference/index.ts';
-import { assumedByPath, markGiven } from './assumed.ts';
+import { assumedIn, markGiven } from './assumed.ts';
 import { type RuleContext, type WiredJob, coilBranch } from './context.ts';
 import { RULES } from './registry.ts';
 import type { Finding, Given } from './rule.ts';
@@ -200,7 +200,7 @@ export function trailOf(context: RuleContext, finding: Finding): Given[] {
   const job = context.jobs.find((candidate) => candidate.job.id === finding.job);
   const { trail: about, trailCorner } = RULES.find(({ id }) => id === finding.rule)!;
   if (!job || !about || !context.netlist.parts.some(({ id }) => id === batteryId(job.supply.id))) return [];
-  const assumed = assumedByPath(context);
+  const assumed = assumedIn(context);
   const lines = about === 'load' ? loadTrail(context, job, trailCorner) : coilTrail(context, job, trailCorner);
   return lines.map((line) => markGiven(line, assumed));
 }
