@@ -196,7 +196,9 @@ function withBoard(design: Design, signal: string, gpio: string, place: string):
 function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { design: Design; part: string; changes: Partial<Job> } {
   const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
   const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
-  const solid = { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' as const } };
+  const solid = isPhase(said)
+    ? { part: PHASE_PART, changes: { ...cutOut, cooling: 'big-fins' } }
+    : { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' } };
   if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
   if (outputs.length > 0) {
     const module = POWER_RELAYS.find(({ id }) => id === MAINS_MODULE)!;
@@ -226,7 +228,9 @@ const START_MARGIN = 2;
 const MAINS_MODULE = 'module-5v-10a';
 /** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */
 const MODULE_SHARE = 0.8;
-const isSolid = ({ device }: Whole): boolean => device === 'solid';
+const PHASE_PART = 'phase-ac-80a';
+const isPhase = ({ device }: Whole): boolean => device === 'phase';
+const isSolid = ({ device }: Whole): boolean => device === 'solid' || device === 'phase';
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
   const { quantity } = watches as { quantity: 'temperature' | 'voltage' };

@@ -100,6 +100,6 @@ export interface Whole {
   readonly lost: 'on' | 'off';
   readonly continuous: boolean;
   readonly distanceM: number | null;
-  readonly device: 'solid' | 'module' | 'contactor' | 'relay' | 'direct' | null;
+  readonly device: 'phase' | 'solid' | 'module' | 'contactor' | 'relay' | 'direct' | null;
   readonly place: SaidPlace | null;
 }

@@ -20,6 +20,7 @@ import {
   type SignalNature,
   UNIT_KINDS,
   asVariant,
+  currentOf,
   isMains,
   isOutput,
   isStored,
@@ -60,15 +61,16 @@ const DISTANCE = new RegExp(
 );
 /** What a relay may be called; how large it is, is the rules' to say. */
 const DEVICE =
-  /\b(?:through|via|using|with|by) (?:a |an |the )?(?:(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b/;
+  /\b(?:through|via|using|with|by) (?:a |an |the )?(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b/;
 const DEVICE_WORDS = {
+  phase: 'a phase-angle regulator, set by its knob',
   solid: 'a solid-state relay',
   module: 'a relay module',
   contactor: 'a contactor',
   relay: 'a relay',
   direct: 'with no relay',
 } as const;
-const DEVICES = ['solid', 'module', 'contactor', 'relay'] as const;
+const DEVICES = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
 
 const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
@@ -201,7 +203,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
         )
       : [];
   if (other && others.length > 0) take(other.index, other[0].length, 'words', 'while that is not so, in their place:');
-  const unclear = unclearOf(text, rest, wrongClause, answers);
+  const unclear = [...unclearOf(text, rest, wrongClause, answers)];
 
   // What a circuit needs and the sentence did not say.
   if (!clause && !wrongClause) blanks.push({ key: 'when', asks: 'when? type “when … is on”', choices: [] });
@@ -245,6 +247,12 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
   const feeding =
     supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
+  // It cuts into half waves: direct current has none.
+  if (device === 'phase' && feeding && currentOf(feeding) === 'dc') {
+    const { index: at } = deviceFound!;
+    const end = at + deviceFound![0].length;
+    unclear.push({ at, end, text: text.slice(at, end) });
+  }
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
   const byHand = fitting.some((signal) => {
     const begun = begunOf(signal);

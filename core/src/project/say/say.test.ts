@@ -369,6 +369,13 @@ test('a relay that is named is the one that is put in; one of a size that is nam
   expect(read('when the hand switch is on, run a 40 W heater from the battery through a 70 A relay').heard.unclear).toHaveLength(1);
 });
 
+test('a phase-angle regulator is put in on the mains, on a heatsink; on direct current it is not understood', () => {
+  const said = (from: string) => read(`when the enable switch is on, run a 2 kW heater from the ${from} through a phase-angle regulator`);
+  expect(said('mains').job).toMatchObject({ device: { part: 'phase-ac-80a' }, cooling: 'big-fins', cutOut: { kind: 'thermal-fuse' } });
+  expect(said('battery').design).toBeNull();
+  expect(said('battery').heard.unclear.map(({ text }) => text)).toEqual(['through a phase-angle regulator']);
+});
+
 test('on mains a hand stays on low voltage, heat has an end of its own, and nothing of a vehicle is on the page', () => {
   const { design, job, heard } = read('when the hand switch is on, run an 800 W heater from the mains');
   expect(design!.supplies.map(({ kind }) => kind)).toEqual(['mains', 'adapter']);
