@@ -20,11 +20,11 @@ export function endOfClause(text: string, at: number, from: number): number {
   return text.length;
 }
 const DOES = new RegExp(
-  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source})\s|[;.](?=\s|$)`,
+  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source})\s|[;.](?=\s|$)`,
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|live|pressed|held|pulled|high|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
+const ON = String.raw`on|closed|live|pressed|pushed|held|pulled|high|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down|unplugged|disconnected|disengaged`;
 const STATE = new RegExp(
   String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?|(calls for heat|calls))(?![\w-])`,
@@ -350,5 +350,5 @@ function newSignal(
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
   }
   if (word) return { nature: word.nature, begins: word.begins ?? {} };
-  return /^(?:pressed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
+  return /^(?:pressed|pushed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
 }

@@ -79,7 +79,7 @@ export type Clause =
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|run|light|feed|operate|drive|start|sound|open|let|have|latch|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|run|light|feed|operate|drive|start|sound|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
 const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
 export const toNumber = (text: string) => Number(text.replace(',', '.'));

@@ -76,6 +76,9 @@ const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
 
+const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever))(?![\w-])/;
+/** What ends a thing is not what works it. */
+const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
 /** How long what was begun by a press stays. */
 const UNTIL = /,? ?\b(?:(?:and )?(?:(?:it )?(?:stays?|keeps?(?: it)?)|keep it|hold it|latch it|latched) ?(?:on )?)?until\b/;
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
@@ -145,6 +148,18 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     clauseEnd = clause ? from + reading.end : to;
     if (!clause) wrongClause = { at: from, end: to };
     rest = rest.slice(0, whenAt.index) + '\0'.repeat(whenAt[0].length) + rest.slice(from);
+  }
+  // *With a dash switch*: what it is worked by, and no condition beside it.
+  const by = whenAt ? null : BY.exec(rest);
+  if (by && !ENDING.test(by[1]!)) {
+    const name = text.slice(by.index + by[0].length - by[1]!.length, by.index + by[0].length);
+    const state = /button$/.test(by[1]!) ? 'is pressed' : 'is on';
+    const heardAs: Told[] = [];
+    const reading = readClause(`${by[1]!} ${state}`, 0, `${name} ${state}`, design, units, signals, (at, length, as, means) =>
+      heardAs.push({ at, end: at + length, as, means }),
+    );
+    clause = reading.clause;
+    if (clause) take(by.index, by[0].length, 'signal', heardAs.map(({ means }) => means).join('; '));
   }
   const outside = (at: number) => !whenAt || at < whenAt.index || at >= clauseEnd;
   const later = STAYING_ANYWHERE.exec(rest);

@@ -23,6 +23,8 @@ test.each([
   ['the fan switch is switched on', 'fan switch is on'],
   ['the start button is pressed', 'start button is pressed'],
   ['the start button is released', 'start button is released'],
+  ['the horn button is pushed', 'horn button is pressed'],
+  ['the motion sensor is on', 'motion sensor is on'],
   ['the pin D5 is high', 'pin D5 is high'],
   ['the pin D5 is low', 'pin D5 is low'],
   // A door that stands open closes its switch; a thermostat that is closed is on.
@@ -98,6 +100,7 @@ test.each([
   ['a 1,5 kW heater', 'heater', 1, 'heater', 'W', 1500],
   ['three 400 mA LED strips', 'LED strips', 3, 'led', 'A', 0.4],
   ['the horn of 60 watts', 'horn', 1, 'solenoid', 'W', 60],
+  ['a 1 A buzzer', 'buzzer', 1, 'electronics', 'A', 1],
 ])('“run %s”', (said, name, count, kind, unit, value) => {
   const { job } = read(`when the key is on, run ${said} from the battery`);
   expect(job!.loads).toMatchObject([{ name, count, kind, plate: { unit, value } }]);
@@ -119,6 +122,26 @@ test('the rest of it: several loads, another voltage, supply, place, distance, w
     bundle: 1,
     lengthM: 4,
   });
+});
+
+test.each([
+  ['switch a 20 A winch from the battery with a dash switch', 'dash switch is on'],
+  ['light a 10 W lamp from the battery by the door button', 'door button is pressed'],
+  ['run a 5 A pump from the battery using my tank switch, off if a wire breaks', 'tank switch is on'],
+])('what works it may stand for the condition: “%s”', (text, means) => {
+  const { when, heard } = read(text);
+  expect({ when, unclear: heard.unclear, blanks: heard.blanks }).toEqual({ when: means, unclear: [], blanks: [] });
+  expect(heard.told.some(({ as }) => as === 'signal')).toBe(true);
+});
+
+test('a lamp is kept on, and a solenoid fired, like any load', () => {
+  expect(read('keep a 10 W lamp on from the battery unless the key is on')).toMatchObject({
+    when: 'key is off',
+    job: { loads: [{ name: 'lamp' }] },
+  });
+  expect(read('when button A is pressed and button B is pressed, fire a 10 A solenoid from the battery').job!.loads).toMatchObject([
+    { kind: 'solenoid' },
+  ]);
 });
 
 test('what happens when the wire breaks is read on both sides of it, and told as assumed where it is not said', () => {
@@ -167,6 +190,11 @@ test.each([
   'when the key is on, run a 5 A pump backwards from the battery',
   'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
   'when the key is on, run a 5 A pump from the battery, otherwise a 10 W lamp',
+  // What ends a thing does not begin it.
+  'run a 5 A pump from the battery with a stop button',
+  'run a 5 A pump from the battery with an emergency switch',
+  'run a 5 A pump from the battery with a thermal switch',
+  'run a 5 A pump from the battery with both buttons',
   // One button in the place of two would run a press by one hand; a number of nobody knows what is no temperature.
   'when the buttons are pressed, run a 5 A pump from the battery',
   'when both the key is on, run a 5 A pump from the battery',

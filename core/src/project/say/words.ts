@@ -12,7 +12,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\bfans?\b|\bblowers?\b|\bpumps?\b|\bmotors?\b|\bwinch(?:es)?\b|\bwipers?\b|\bcompressors?\b|\bdrills?\b|\bextractors?\b/, 'motor'],
   [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b/, 'solenoid'],
   [
-    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\belectronics\b/,
+    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b/,
     'electronics',
   ],
   [/\btransformers?\b/, 'transformer'],
@@ -51,6 +51,11 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
     nature: 'ground-switch',
     opens: true,
     means: 'a switch to ground that closes when it opens',
+  },
+  {
+    words: /\b(?:motion|movement|light|rain|water|level|distance|proximity|presence) (?:sensors?|detectors?)\b/,
+    nature: 'switch',
+    means: 'a sensor with a contact of its own',
   },
   { words: /\bhand ?brake\b/, nature: 'ground-switch', means: 'a switch to ground that closes when it is on' },
   { words: /\bswitch(?:es)?\b|\btoggles?\b|\blevers?\b|\bfloats?\b/, nature: 'switch', means: 'a switch with two terminals' },
