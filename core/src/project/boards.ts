@@ -1,6 +1,6 @@
 /** A project whose boards, or the parts that it carries of a person's own, become others: their pins go along. */
 import { controllerType, isPin, type UsedPart } from '../kinds/index.ts';
-import type { Design } from './schema.ts';
+import type { Design, ProgramStep } from './schema.ts';
 
 /**
  * The project with the board at this position being of another type. Its pins keep their names where the new one has them, else
@@ -13,17 +13,27 @@ export function withBoardType(design: Design, at: number, type: string): Design 
   const taken = new Set<string>();
   // What keeps its name first, so that nobody else is given it.
   for (const signal of design.signals) if (isPin(signal) && isOwn(signal) && made.pins.includes(signal.gpio)) taken.add(signal.gpio);
-  return {
-    ...design,
-    controllers: design.controllers.map((other, index) => (index === at ? { ...other, type } : other)),
-    signals: design.signals.map((signal) => {
-      if (!isPin(signal) || !isOwn(signal)) return signal;
-      const gpio = made.pins.includes(signal.gpio) ? signal.gpio : (made.pins.find((pin) => !taken.has(pin)) ?? '');
-      taken.add(gpio);
-      // Of more pins than the board has, the last are described no further.
-      return { ...signal, ...(gpio === '' && { controller: null }), gpio, volt: made.pinV, limitA: made.pinA };
-    }),
-  };
+  const lost = new Set<string>();
+  const signals = design.signals.map((signal) => {
+    if (!isPin(signal) || !isOwn(signal)) return signal;
+    const gpio = made.pins.includes(signal.gpio) ? signal.gpio : (made.pins.find((pin) => !taken.has(pin)) ?? '');
+    taken.add(gpio);
+    // Of more pins than the board has, the last are described no further, and its program no longer moves them.
+    if (gpio === '') lost.add(signal.id);
+    return { ...signal, ...(gpio === '' && { controller: null }), gpio, volt: made.pinV, limitA: made.pinA };
+  });
+  const controllers = design.controllers.map((other, index) =>
+    index === at ? { ...other, type, program: lost.size === 0 ? other.program : without(other.program, lost) } : other,
+  );
+  return { ...design, controllers, signals };
+}
+/** Steps that move none of these pins; what repeats nothing any more is gone too. */
+function without(steps: readonly ProgramStep[], pins: ReadonlySet<string>): ProgramStep[] {
+  return steps.flatMap((step): ProgramStep[] => {
+    if (step.do !== 'repeat') return 'pin' in step && pins.has(step.pin) ? [] : [step];
+    const inner = without(step.steps, pins);
+    return inner.length > 0 ? [{ ...step, steps: inner }] : [];
+  });
 }
 
 /** The project with other copies of the parts that it carries; what they say of pins holds for its pins. */
