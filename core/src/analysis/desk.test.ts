@@ -87,6 +87,28 @@ test.each([
   },
 );
 
+test.each([
+  // 5 V through 35 kΩ into a darlington: 0.1 mA, less than the least gain asks for its coil, and more than a strong one needs.
+  ['darlington-0a5', 'D0', false, 'danger'],
+  // 10 kΩ to ground leave its two junctions 1.1 V of 1.4 V.
+  ['darlington-0a5', 'D0', true, 'hold'],
+  ['darlington-0a5', 'D7', true, 'hold'],
+  // One junction of a gain of 500 carries some 60 mA of the 230 mA.
+  ['npn-1a', 'D0', true, 'hold'],
+] as const)(
+  'the pull inside a pin drives %s at %s, pulled down %s, as a strong one takes it, or does not',
+  (driver, gpio, pullDown, severity) => {
+    const made = design([job({ when: on('pin'), driver, pullDown, way: 'single-contact/bipolar' })], {
+      signals: design().signals.map((signal) => (signal.nature === 'pin' ? { ...signal, controller: 'a', gpio } : signal)),
+      controllers: [{ id: 'a', name: 'board', type: 'board-5v', place: 'box', supply: 'main', links: [], program: [] }],
+    });
+    const evidence = gatherEvidence(made);
+    expect(evidence.unwired).toEqual([]);
+    expect(evidence.netlist.parts.some((part) => part.kind === 'transistor')).toBe(true);
+    expect(checkEvidence(evidence).find(({ rule }) => rule === 'boot-energises')!.severity).toBe(severity);
+  },
+);
+
 test('a pin that pulses while its board starts is no pin for a module, whatever holds it', () => {
   const lamp = read('circuits/13-mains-lamp-by-module');
   const on13 = { ...lamp, signals: lamp.signals.map((signal) => (signal.nature === 'pin' ? { ...signal, gpio: 'D13' } : signal)) };

@@ -65,6 +65,11 @@ export const bootEnergises: Rule = {
           const [at, ground] = [gate.pin, gate.ground].map((pin) => circuit.nodeOf(terminal(one.id, pin))) as [number, number];
           return [(volts: ArrayLike<number>) => volts[at]! - volts[ground]! > gate.quietV];
         });
+        // The sheet promises the least gain; a strong transistor carries a coil on a fifth of that.
+        const strong = netlist.parts.flatMap((one) => {
+          const input = kindOf(one).mayCarry?.(one.spec);
+          return input ? [{ at: circuit.branchIndex(branchId(one.id, input.key)), ampere: input.ampere }] : [];
+        });
         // What the sums put across a gate so that it has a voltage is not there.
         const outputs = names.flatMap((id) => ['high', 'low'].map((way) => branchId(signalPartId(id), way)));
         const pulsing = netlist.parts.flatMap((one) => (plays(one, 'output') && one.spec.boot === 'pulses' ? [one.id] : []));
@@ -79,7 +84,10 @@ export const bootEnergises: Rule = {
             // A pin that boots is not at what its program says: of its states one is enough.
             if (names.some((id) => on.has(id))) return;
             asked++;
-            const adrift = gates.some((node) => solution.floating[node]) || half.some((is) => is(solution.volts));
+            const adrift =
+              gates.some((node) => solution.floating[node]) ||
+              half.some((is) => is(solution.volts)) ||
+              strong.some(({ at, ampere }) => solution.amps(at) > ampere);
             const pulled = armatures.some((at) => solution.sensed[at] === 1);
             if (adrift || (pulled && job.job.lost === 'off')) wrong++;
           });

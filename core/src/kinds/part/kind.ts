@@ -151,6 +151,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   crossing?(part: Part<Kind, Spec>): Crossing | null;
   /** The pin that takes no steady current, so that nothing says where it stands while it is not driven, and the branch that stands in for it. */
   gate?(spec: Spec): { readonly pin: string; readonly key: string; readonly ground: string; readonly quietV: number } | null;
+  /** The branch of its input, and the current in it from which a strong one of its kind may begin to carry what it drives, A. */
+  mayCarry?(spec: Spec): { readonly key: string; readonly ampere: number } | null;
   /** The pin through which a driver at rest sinks nothing and a working one does: a way down on a drawing. */
   sinksThrough?(spec: Spec): string | null;
   /** Its negative post, and whether nothing else is joined to that. */

@@ -15,6 +15,8 @@ export interface TransistorSpec {
 
 /** Share of the voltage that a gate is driven with below which its channel certainly carries nothing (from memory: the least threshold). */
 const QUIET_SHARE = 0.4;
+/** How far the gain of a strong one stands above the least that its sheet promises (from memory: three to five times). */
+const GAIN_SPREAD = 5;
 /** A gate takes no steady current; this keeps its node from hanging in the air in the sums, Ω. */
 const GATE_OHM = 1e9;
 /** A saturated output that drops more has two junctions in it, V. */
@@ -108,6 +110,10 @@ export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = 
   ],
   gate: ({ type }) =>
     type.kind === 'mosfet' ? { pin: type.pins[0], key: 'base', ground: type.pins[2], quietV: QUIET_SHARE * type.gateV } : null,
+  mayCarry: ({ type, switchedA }) =>
+    type.kind === 'mosfet'
+      ? null
+      : { key: 'base', ampere: switchedA / ((type.kind === 'bipolar' ? type.gain : type.transferRatio) * GAIN_SPREAD) },
   crossing: ({ tag, spec: { type, switchedA } }) =>
     type.kind !== 'opto'
       ? null
