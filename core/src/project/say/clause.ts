@@ -158,6 +158,13 @@ export function readClause(
     const names = listed.length === 1 && !own ? severalOf(listed[0]!, all, any) : listed;
     if (!names) return null;
     const [, , negated, on, off, side, level, unit, calls] = found;
+    // *The key or the door is open*: of a door it means on, of a switch off. Said of both it is neither.
+    if (
+      /^(?:open|closed)$/.test(on ?? off ?? '') &&
+      !own &&
+      new Set(names.filter((one) => !/^(?:and|or)$/.test(one)).map(standsOpen)).size > 1
+    )
+      return null;
     const reads: Clause[] = [];
     let op: 'and' | 'or' = 'and';
     const means: string[] = [];
@@ -208,6 +215,8 @@ export function readClause(
   return { clause: read, end: at };
 }
 
+/** Whether it is on while it stands open. */
+const standsOpen = (name: string): boolean => SIGNAL_WORDS.find(({ words }) => words.test(name))?.opens === true;
 /** A signal of the project that is called just so. */
 function knownAs(name: string, design: Design | null): { readonly signal: Signal; readonly name: string } | null {
   const signal = design?.signals.find((one) => one.name.toLowerCase() === name);

@@ -190,6 +190,9 @@ test.each([
   'when the key is on, run a 5 A pump backwards from the battery',
   'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
   'when the key is on, run a 5 A pump from the battery, otherwise a 10 W lamp',
+  // Open is on of a door, and off of a switch.
+  'when the fan switch and the door are open, run a 5 A pump from the battery',
+  'when the hatch or the key is closed, run a 5 A pump from the battery',
   // What ends a thing does not begin it.
   'run a 5 A pump from the battery with a stop button',
   'run a 5 A pump from the battery with an emergency switch',
