@@ -251,6 +251,7 @@ export {
   recordsOf,
   revisionSchema,
   schoolChoice,
+  protectionOn,
   usualProtection,
   MEASURES,
   type Measure,

@@ -17,7 +17,7 @@ const shelfId = idSchema.refine((id) => id === ON_SHELF, `is “${ON_SHELF}” o
 export const ownLoadSchema = z.strictObject({
   ...ownBase,
   form: z.literal('load'),
-  load: loadSchema.refine((load) => !isCharged(load), 'is a battery: it is kept as a supply').refine(isOfShelf, `has ids of a project`),
+  load: loadSchema.refine((load) => !isCharged(load), 'is a battery: it is kept as a supply').refine(isLoose, `has ids of a project`),
 });
 export const ownSignalSchema = z.strictObject({
   ...ownBase,
@@ -26,7 +26,7 @@ export const ownSignalSchema = z.strictObject({
     .refine((signal) => SHELF_NATURES.includes(signal.nature), 'is a wire or a pin of something: there is nothing to keep')
     .refine(
       (signal) =>
-        isOfShelf(signal) &&
+        isLoose(signal) &&
         signalFacets(signal)
           .references(signal)
           .supplies.every(({ id }) => id === ON_SHELF),
@@ -42,10 +42,10 @@ export const ownSupplySchema = z.strictObject({
   ...ownBase,
   form: z.literal('supply'),
   supply: supplySchema
-    .refine(isOfShelf, 'has ids of a project')
+    .refine(isLoose, 'has ids of a project')
     .refine(({ lowestV, restV, highestV }) => lowestV <= restV && restV <= highestV, 'rests between its lowest and its highest voltage'),
 });
-function isOfShelf({ id, place }: { readonly id: string; readonly place: string }): boolean {
+function isLoose({ id, place }: { readonly id: string; readonly place: string }): boolean {
   return shelfId.safeParse(id).success && place === ON_SHELF;
 }
 export type OwnLoad = z.infer<typeof ownLoadSchema>;

@@ -63,6 +63,10 @@ describe('a board of one’s own', () => {
         .toSorted(),
     ).toEqual([...begun.assumed].toSorted());
   });
+  test('its lists are told by how many pins stand in them', () => {
+    const told = (path: string) => assumedOf(begun).find((entry) => entry.path === path)!;
+    expect([told('pins').value, told('pulses').value]).toEqual([20, 0]);
+  });
   test('is no stronger than the shelf’s weakest of its voltage where nobody typed a number', () => {
     for (const pinV of [5, 3.3] as const) {
       const own = ownBoard(withUsualOf(cardOfPart(begun), { ...begun, pinV }) as OwnBoard);

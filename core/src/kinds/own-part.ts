@@ -2,12 +2,13 @@
 import { z } from 'zod';
 import type { Unit } from '../quantity/index.ts';
 import { type Field, fieldValue } from '../document/index.ts';
-import { type OwnBoard, boardCard, ownBoardSchema } from './catalogue/own-board.ts';
+import { type OwnBoard, boardCard, ownBoardSchema, readPins } from './catalogue/own-board.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
-import { OWN_FORMS, type OwnForm, type OwnRelay, ownRelaySchema } from './catalogue/own-relay.ts';
+import { OWN_FORMS, type OwnRelay, isRelayForm, ownRelaySchema } from './catalogue/own-relay.ts';
 import { beginOwn } from './catalogue/own-usual.ts';
+import type { OwnParts } from './catalogue/shelf.ts';
 import {
   KEPT_FORMS,
   type OwnKept,
@@ -27,23 +28,19 @@ export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.fo
 
 /** What a project carries of the parts that it names, so that its file stands alone. */
 export const usedPartSchema = z.discriminatedUnion('form', [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema]);
-export type UsedPart = OwnRelay | OwnBoard | OwnHeatsink;
+export type UsedPart = OwnParts['parts'][number];
 /** What stands on a person's shelf. */
 export const ownPartSchema = z.discriminatedUnion('form', [
-  ...[ownRelaySchema, ownBoardSchema, ownHeatsinkSchema],
-  ...[ownLoadSchema, ownSignalSchema, ownSupplySchema],
-] as [
-  typeof ownRelaySchema,
-  typeof ownBoardSchema,
-  typeof ownHeatsinkSchema,
-  typeof ownLoadSchema,
-  typeof ownSignalSchema,
-  typeof ownSupplySchema,
+  ownRelaySchema,
+  ownBoardSchema,
+  ownHeatsinkSchema,
+  ownLoadSchema,
+  ownSignalSchema,
+  ownSupplySchema,
 ]);
 export type OwnPart = UsedPart | OwnKept;
 
-const isForm = (form: string): form is OwnForm => (OWN_FORMS as readonly string[]).includes(form);
-export const isOwnRelay = (part: OwnPart): part is OwnRelay => isForm(part.form);
+export const isOwnRelay = (part: OwnPart): part is OwnRelay => isRelayForm(part.form);
 export const isCarded = (part: OwnPart): part is OwnCarded => part.form in CARDS;
 export const isKept = (part: OwnPart): part is OwnKept => (KEPT_FORMS as readonly string[]).includes(part.form);
 export const isOwnBoard = (part: OwnPart): part is OwnBoard => part.form === boardCard.form;
@@ -59,7 +56,7 @@ export const OWN_BEGINNINGS: readonly { readonly value: string; readonly text: s
 export function beginPart(form: string, id: string, name: string): OwnPart {
   const kept = KEPT_FORMS.find((one) => one === form);
   if (kept) return beginKept(kept, id, name);
-  return form in CARDS ? CARDS[form as keyof typeof CARDS].begin(id, name) : beginOwn(isForm(form) ? form : 'five', id, name);
+  return form in CARDS ? CARDS[form as keyof typeof CARDS].begin(id, name) : beginOwn(isRelayForm(form) ? form : 'five', id, name);
 }
 
 /** What the shelf says of a part that is no relay, in a line. */
@@ -97,7 +94,7 @@ export function assumedOf(
     const value = fieldValue(part, field.path);
     // Of what is a list: how many stand in it.
     if (typeof value === 'string')
-      return [{ path, label: `${field.label}, pins`, value: value.split(/\s+/).filter(Boolean).length, unit: '' as const }];
+      return [{ path, label: `${field.label}: how many`, value: readPins(value)?.length ?? 0, unit: '' as const }];
     return [{ path, label: field.label, value: value as number, unit: ((field.type === 'number' && field.unit) || '') as Unit }];
   });
 }

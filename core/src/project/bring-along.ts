@@ -1,7 +1,7 @@
 /** Jobs whose supply has become one of another voltage: what of them is made for the old one, made for the new. */
 import { type RelayType, currentOf, isCharged, powerRelays, relayOf } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
-import { controlSupplyOf, loadSupplyOf, usualProtection } from './supply.ts';
+import { controlSupplyOf, loadSupplyOf, protectionOn } from './supply.ts';
 
 /** What is made for a voltage bears a fifth more or less; further off it was made for another one. */
 const APART = 0.2;
@@ -50,7 +50,7 @@ function job(design: Design, before: Job): Job {
     loads,
     ...(otherLoads && { otherwise: { kind: 'loads' as const, loads: otherLoads } }),
     ...(other && device.kind === 'relay' && { device: { ...device, part: other.id, socket: 'auto' as const } }),
-    protection: usualProtection(supply),
+    protection: protectionOn(supply, before.protection),
     fuse: 'auto',
     controlFuse: before.controlFuse === 'none' ? 'none' : 'auto',
   };

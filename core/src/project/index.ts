@@ -78,6 +78,6 @@ export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts
 export { FAMILIES, type Family, READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
 export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
-export { breaksOf, controlSupplyOf, loadSupplyOf, supplyById, usualGuard, usualProtection } from './supply.ts';
+export { breaksOf, controlSupplyOf, loadSupplyOf, protectionOn, supplyById, usualGuard, usualProtection } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
 export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

@@ -275,18 +275,23 @@ function readyOnMains(
   };
 }
 
-/** Another battery of the same voltage than the first supply; undefined where there is none. */
-const secondBattery = ({ supplies: [first, ...others] }: Design) =>
-  others.find((supply) => isStored(supply) && supply.nominalV === first?.nominalV);
+/** Another battery of the same voltage; undefined where there is none. */
+const batteryBeside = (design: Design, first: Supply | undefined) =>
+  design.supplies.find((supply) => supply.id !== first?.id && isStored(supply) && supply.nominalV === first?.nominalV);
+/** Names that mean whichever other battery there is. */
+const ANY_OTHER = /^(?:second|other) battery$/i;
+/** The battery that is called so beside one, where the project has it. */
+export const secondBattery = (design: Design, first: Supply | undefined, name: string): Supply | undefined =>
+  design.supplies.find((supply) => supply.id !== first?.id && isStored(supply) && supply.name.toLowerCase() === name.toLowerCase()) ??
+  (ANY_OTHER.test(name) ? batteryBeside(design, first) : undefined);
 /** One that is charged beside another, where the list has that of its voltage. */
 function secondVariant(nominalV: number): string {
   const charged = `battery-${nominalV}-second`;
   return SUPPLY_VARIANTS.some(({ key }) => key === charged) ? charged : `battery-${nominalV}`;
 }
-/** The project with a second battery of a kind that its first one charges; as it is where it has one, or none that is a battery. */
-export function withSecondBattery(design: Design, name = 'second battery'): Design {
-  const [first] = design.supplies;
-  if (secondBattery(design) || !first || !isStored(first)) return design;
+/** The project with a battery of that name, of a kind that the first one charges; as it is where it has one, or the first is none. */
+export function withSecondBattery(design: Design, first = design.supplies[0], name = SECOND): Design {
+  if (!first || !isStored(first) || secondBattery(design, first, name)) return design;
   const place = design.places.find(({ id }) => id !== first.place) ?? design.places[0]!;
   const id = mintId('supply', design.supplies);
   return {
@@ -294,35 +299,28 @@ export function withSecondBattery(design: Design, name = 'second battery'): Desi
     supplies: [...design.supplies, asVariant({ id, name, place: (design.places[2] ?? place).id }, secondVariant(first.nominalV))],
   };
 }
+const SECOND = 'second battery';
 /** Most that flows between two batteries where nobody said it: of a usual alternator (from memory), A. */
 export const CHARGING_A = 30;
-/** The second battery of a project as a load of its first, in the place of a line. */
-export function charging(
-  design: Design,
-  line: Job['loads'][number],
-  { name, ampere }: { readonly name: string; readonly ampere: number },
-): Job['loads'][number] {
-  const second = secondBattery(design)!;
-  return {
-    ...asCharged({ ...line, important: true, earth: 'none' }, second),
-    name,
-    plate: { unit: 'A', value: ampere, ratedV: second.nominalV },
-  };
-}
+/** A battery as a load of the one that charges it, in the place of a line. */
+export const charging = (line: Job['loads'][number], second: Supply, ampere: number): Job['loads'][number] => ({
+  ...asCharged({ ...line, important: true, earth: 'none' }, second),
+  plate: { unit: 'A', value: ampere, ratedV: second.nominalV },
+});
 const SPLIT_CHARGE = ready(
   'split-charge',
   'Split charge',
   'While the start battery is being charged, charge a second battery too.',
   [chargeSense],
   (job, _, design) => {
-    const second = secondBattery(design)!;
+    const second = secondBattery(design, design.supplies[0], SECOND)!;
     return {
       ...job,
       device: {
         ...job.device,
         part: POWER_RELAYS.find(({ id }) => id === relayPart(job).replace('30a', '40a'))?.id ?? relayPart(job),
       } as Job['device'],
-      loads: [charging(design, job.loads[0]!, { name: second.name, ampere: CHARGING_A })],
+      loads: [charging(job.loads[0]!, second, CHARGING_A)],
     };
   },
 );

@@ -2,7 +2,7 @@
 import { type Supply, isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { supplyIdOf } from './intent.ts';
-import { type Protection, VEHICLE_FUSE_V } from '../reference/index.ts';
+import { DC_PROTECTIONS, type Protection, VEHICLE_FUSE_V } from '../reference/index.ts';
 
 export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
 
@@ -25,6 +25,13 @@ const BANK_A = 4000;
 /** The fuse that a circuit of direct current begins with: a vehicle's own, or one of high breaking capacity. */
 export const usualGuard = ({ restV, highestV, internalOhm }: Supply): 'blade' | 'high-breaking' =>
   highestV > VEHICLE_FUSE_V || restV / internalOhm > BANK_A ? 'high-breaking' : 'blade';
+
+/** What guards a circuit that goes over to a supply: what it has where that is for it, and breaks enough; else the usual. */
+export function protectionOn(supply: Supply, known: Protection): Protection {
+  const usual = usualProtection(supply);
+  const isDirect = DC_PROTECTIONS.some((one) => one === known);
+  return isMains(supply) === isDirect || (isDirect && usual !== 'blade') ? usual : known;
+}
 
 /** What guards a circuit of a supply where nobody said otherwise. */
 export const usualProtection = (supply: Supply): Protection =>

@@ -63,7 +63,7 @@ export const bootEnergises: Rule = {
           const gate = gateOf(one);
           if (!gate) return [];
           const [at, ground] = [gate.pin, gate.ground].map((pin) => circuit.nodeOf(terminal(one.id, pin))) as [number, number];
-          return [(volts: ArrayLike<number>) => volts[at]! - volts[ground]! > gate.quietV];
+          return [{ at, ground, quietV: gate.quietV }];
         });
         // The sheet promises the least gain; a strong transistor carries a coil on a fifth of that.
         const strong = netlist.parts.flatMap((one) => {
@@ -86,7 +86,7 @@ export const bootEnergises: Rule = {
             asked++;
             const adrift =
               gates.some((node) => solution.floating[node]) ||
-              half.some((is) => is(solution.volts)) ||
+              half.some(({ at, ground, quietV }) => solution.volts[at]! - solution.volts[ground]! > quietV) ||
               strong.some(({ at, ampere }) => solution.amps(at) > ampere);
             const pulled = armatures.some((at) => solution.sensed[at] === 1);
             if (adrift || (pulled && job.job.lost === 'off')) wrong++;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { DC_PROTECTIONS, isFeed, isMains, powerRelays, usualProtection } from '@iron-nudge/core';
+import { isFeed, powerRelays, protectionOn } from '@iron-nudge/core';
 import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
@@ -30,11 +30,8 @@ function put(value: string): void {
 function protectionFor(supply: string) {
   const found = project.design!.supplies.find(({ id }) => id === supply);
   if (!found) return [];
-  const { protection } = project.job!;
-  const ofMains = !DC_PROTECTIONS.some((one) => one === protection);
-  const value = usualProtection(found);
-  // What breaks more than it has to may stay.
-  if (isMains(found) ? ofMains : !ofMains && (value === 'blade' || protection === value)) return [];
+  const value = protectionOn(found, project.job!.protection);
+  if (value === project.job!.protection) return [];
   return [
     { path: ['jobs', project.jobIndex, 'protection'], value },
     { path: ['jobs', project.jobIndex, 'fuse'], value: 'auto' },

@@ -88,6 +88,7 @@ export const ownRelaySchema = z
     if (part.coilMostV < part.coilV) say('coilMostV', 'is below the nominal voltage');
   });
 
+export const isRelayForm = (form: string): form is OwnForm => OWN_FORMS.some((one) => one === form);
 export const isSolidForm = (form: OwnForm): boolean => form === 'solid-ac' || form === 'solid-dc';
 
 export type OwnRelay = z.infer<typeof ownRelaySchema>;

@@ -1,6 +1,6 @@
 import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
-import { OWN_FORMS, type OwnForm, type OwnRelay } from './own-relay.ts';
+import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
 import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
 import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart, sizeName, sizesFrom } from '../../reference/index.ts';
@@ -670,7 +670,7 @@ export function powerRelays({ parts }: OwnParts): readonly RelayType[] {
   return own.length === 0 ? POWER_RELAYS : [...POWER_RELAYS, ...own];
 }
 
-const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => OWN_FORMS.some((form) => form === part.form);
+const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => isRelayForm(part.form);
 
 /** Whether a part of the shelf has this id, so that no own one may. */
 export const isOfShelf = (id: string): boolean => [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS].some((part) => part.id === id);

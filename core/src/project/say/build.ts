@@ -25,7 +25,7 @@ import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { ratingsOf } from '../../reference/index.ts';
 import { usualProtection } from '../supply.ts';
-import { blankDesign, blankJob, charging, supplyName, withSecondBattery } from '../starters.ts';
+import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
@@ -55,6 +55,10 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;
 }
+
+/** Several loads of the mains are joined somewhere: on a page that begins with them, in a box. A place that is there stays as it was entered. */
+export const joinsInABox = (onto: Design | null, feeding: Supply, loads: readonly { readonly count: number }[]): boolean =>
+  isMains(feeding) && (onto?.jobs.length ?? 0) === 0 && loads.reduce((sum, { count }) => sum + count, 0) > 1;
 
 export function build(onto: Design, said: Whole): Design {
   let design = onto;
@@ -93,7 +97,8 @@ export function build(onto: Design, said: Whole): Design {
         return { op: clause.op, of: clause.of.map(when) };
     }
   };
-  if (said.charged) design = withSecondBattery(design, said.charged.name);
+  if (said.charged) design = withSecondBattery(design, feeding, said.charged.name);
+  const second = said.charged && secondBattery(design, feeding, said.charged.name);
   const name = said.charged?.name ?? said.loads[0]!.name;
   for (const [signal, gpio] of pinsOf(design, said.signals)) design = withBoard(design, ids.get(signal.name)!, gpio, at);
   const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));
@@ -111,9 +116,9 @@ export function build(onto: Design, said: Whole): Design {
       count: load.count,
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
     })) as Job['loads'];
-  const loads = said.charged ? [charging(design, plain.loads[0]!, said.charged)] : lines(said.loads, 0);
+  const loads = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
-  const mains = isMains(feeding) && part !== null ? onMains(design, said, outputs) : null;
+  const mains = isMains(feeding) && part !== null ? onMains(design, said, outputs, feeding) : null;
   design = mains?.design ?? design;
   const place = said.place?.id ?? plain.device.place;
   const job: Job = {
@@ -146,9 +151,7 @@ export function build(onto: Design, said: Whole): Design {
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
       // Several loads of the mains are joined somewhere: in a box.
-      ...(one.id === loadPlace && one.box === 'open' && isMains(feeding) && loads.reduce((sum, { count }) => sum + count, 0) > 1
-        ? { box: 'plastic' as const }
-        : {}),
+      ...(one.id === loadPlace && joinsInABox(onto, feeding, said.loads) ? { box: 'plastic' as const } : {}),
     })),
     // A way that no other measured one stands for yet is one more.
     distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
@@ -193,7 +196,12 @@ function withBoard(design: Design, signal: string, gpio: string, place: string):
 }
 
 /** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
-function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { design: Design; part: string; changes: Partial<Job> } {
+function onMains(
+  design: Design,
+  said: Whole,
+  outputs: readonly Signal[],
+  feeding: Supply,
+): { design: Design; part: string; changes: Partial<Job> } {
   const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
   const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
   const solid = isPhase(said)
@@ -202,7 +210,6 @@ function onMains(design: Design, said: Whole, outputs: readonly Signal[]): { des
   if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
   if (outputs.length > 0) {
     const module = POWER_RELAYS.find(({ id }) => id === MAINS_MODULE)!;
-    const feeding = design.supplies.find((supply) => isMains(supply))!;
     const taken = [...said.loads, ...said.others].reduce(
       (sum, load) => sum + shareOf(module.closing.ac ?? null, load, load.count * ampereOf(load, feeding)),
       0,

@@ -335,15 +335,9 @@ function newSignal(
   if (calls) return { nature: 'regulator', begins: {} };
   if (side !== undefined && level !== undefined) {
     const pascal = PASCALS.find(([pattern]) => pattern.test(unit ?? ''))?.[1];
-    const quantity = pascal
-      ? 'pressure'
-      : unit?.startsWith('v')
-        ? 'voltage'
-        : unit
-          ? 'temperature'
-          : MEASURED.find(([words]) => words.test(name))?.[1];
     // Fifty of what? A number that nobody said the unit of, or one in a unit of something else, is no level.
-    if (!quantity || (word?.measures && word.measures !== quantity) || (quantity === 'pressure' && !pascal)) return null;
+    const plain = unit?.startsWith('v') ? 'voltage' : unit ? 'temperature' : MEASURED.find(([words]) => words.test(name))?.[1];
+    if (word?.measures && word.measures !== (pascal ? 'pressure' : plain)) return null;
     const typed = toNumber(level);
     const below = /below|under/.test(side);
     if (pascal) {
@@ -353,7 +347,8 @@ function newSignal(
         begins: { closesAtPa, opensAtPa: Math.round(closesAtPa * (below ? 1 + PRESSURE_SHARE : 1 - PRESSURE_SHARE)) },
       };
     }
-    if (quantity === 'pressure') return null;
+    if (!plain) return null;
+    const quantity = plain;
     const closesAt = quantity === 'temperature' && isFahrenheit(unit ?? '', units) ? Math.round(10 * celsius(typed)) / 10 : typed;
     const opensAt = closesAt + HYSTERESIS[quantity] * (below ? 1 : -1);
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };

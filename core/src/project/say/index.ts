@@ -29,7 +29,7 @@ import {
 import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { OPENS_AT_C, build, fittedTo } from './build.ts';
+import { OPENS_AT_C, build, fittedTo, joinsInABox } from './build.ts';
 import { endOfClause, readClause } from './clause.ts';
 import {
   type Answers,
@@ -278,7 +278,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   if (feeding && isMains(feeding)) {
     // Lives hang on these three: said, so that whoever has it otherwise says so.
     assumed.push(`an earth conductor to the metal of ${loads.map(({ name }) => name).join(' and ') || 'the load'}`);
-    if (wholeLoads.reduce((sum, { count }) => sum + count, 0) > 1) assumed.push('a plastic box at the loads, in which they are joined');
+    if (joinsInABox(design, feeding, loads)) assumed.push('a plastic box at the loads, in which they are joined');
     if (supplyFacets(feeding).residualProtection(feeding))
       assumed.push(`residual-current protection before the ${feeding.name || 'outlet'}`);
     if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct')

@@ -328,6 +328,34 @@ test('a second battery is joined to the first; without a battery there is none t
   expect(read('When the key is on, charge the house battery from the mains').design).toBeNull();
 });
 
+test('the battery that is charged is the one that is called so, or the other one, or a new one; never the one that charges', () => {
+  const first = read('when the key is on, charge the house battery from the battery').design!;
+  const charged = (words: string, design = first) => {
+    const now = hear(`when the key is on, charge the ${words}`, design).add!(design);
+    const [load] = now.jobs.at(-1)!.loads;
+    return [now.supplies.find(({ id }) => 'supply' in load! && id === load.supply)?.name, now.supplies.length];
+  };
+  expect(charged('house battery from the battery')).toEqual(['house battery', 2]);
+  expect(charged('second battery from the battery')).toEqual(['house battery', 2]);
+  expect(charged('boat battery from the battery')).toEqual(['boat battery', 3]);
+  expect(charged('second battery from the house battery')).toEqual(['battery', 2]);
+  // Where the mains stands first on the page.
+  const mains = hear('when the key is on, light a 5 W lamp from a 12 V battery', blankDesign('Shed', 'mains-230')).add!(
+    blankDesign('Shed', 'mains-230'),
+  );
+  expect(charged('second battery from the battery', mains)).toEqual(['second battery', 3]);
+});
+
+test('a place that is there is not boxed by a sentence: its loads are joined where somebody says', () => {
+  const blank = read('when the hand switch is on, light two 55 W lamps from the mains');
+  expect(blank.design!.places.map(({ box }) => box)).toEqual(['open', 'plastic', 'plastic']);
+  expect(blank.heard.assumed).toContain('a plastic box at the loads, in which they are joined');
+  const first = read('when the hand switch is on, light a 60 W lamp from the mains').design!;
+  const heard = hear('when the hand switch is on, light two 55 W lamps from the mains', first);
+  expect(heard.add!(first).places).toEqual(first.places);
+  expect(heard.assumed.join()).not.toMatch(/plastic box/);
+});
+
 test('a module hangs on the rail of its board, and a pin that is low triggers it low', () => {
   const { job } = read('when pin D4 is high, run a 1 A pump from the battery through a relay module');
   expect(job).toMatchObject({ device: { part: 'module-5v-10a' }, module: { trigger: 'high' } });

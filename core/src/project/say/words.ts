@@ -75,8 +75,8 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
 ];
 
 /** What a number without a unit is of, by the name that it stands beside; of anything else it is not read. */
-export const MEASURED: readonly (readonly [words: RegExp, quantity: Quantity])[] = [
-  [/\bpressure\b|\bspeed\b|\blevel\b|\bcurrent\b|\bhumidity\b/, 'pressure'],
+export const MEASURED: readonly (readonly [words: RegExp, quantity: 'voltage' | 'temperature' | null])[] = [
+  [/\bpressure\b|\bspeed\b|\blevel\b|\bcurrent\b|\bhumidity\b/, null],
   [/\bvolt(?:age|s)?\b|\bbatter(?:y|ies)\b/, 'voltage'],
   [/\btemperatures?\b|\bheat\b|\bovens?\b|\bkilns?\b|\bcoolant\b|\bwater\b|\bair\b|\bengine\b|\broom\b|\bradiator\b/, 'temperature'],
 ];
