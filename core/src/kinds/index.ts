@@ -8,13 +8,11 @@ export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields
 export { assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
+export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE } from './catalogue/plain-parts.ts';
 export {
-  PLAIN_FAMILIES,
-  POWER_DIODE,
   POWER_RELAYS,
   RELAYS,
   type RelayType,
-  SMALL_DIODE,
   SOCKETS,
   type SocketType,
   type SolidType,

@@ -3,11 +3,9 @@ import { LOADS, type LoadKind } from '../load/registry.ts';
 import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
 import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
-import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart, sizeName, sizesFrom } from '../../reference/index.ts';
+import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart } from '../../reference/index.ts';
 import { CONTROLLERS, type ControllerType } from './controllers.ts';
 import { HEATSINKS, type HeatsinkType } from './heatsinks.ts';
-import { TRANSISTORS } from './transistor-types.ts';
-import { GUARD_PRICES, SMALL_PRICES, wirePrice } from './prices.ts';
 
 /** Continuous direct-current rating of one throw at the coil's system voltage, A. */
 export interface ThrowRating {
@@ -717,107 +715,3 @@ export function throwRating(type: RelayType, pin: string, kind: LoadKind, curren
   if (own !== undefined) return { ampere: own, source: ofPart(type.name) };
   return { ampere: rating.resistiveA * derating, source: CONTACT_DERATING_SOURCE };
 }
-
-/** A part that is bought by its rating alone. */
-export interface PlainPart {
-  readonly name: string;
-  readonly rating: string;
-  readonly price: number;
-  /** Per piece, or per metre. */
-  readonly per: 'piece' | 'm';
-}
-
-/** Across a coil or before one: reverse voltage and current well above any 12 V or 24 V coil. */
-export const SMALL_DIODE = { name: 'Rectifier diode', reverseV: 400, forwardA: 1 } as const;
-/** Before a lamp that feeds share. */
-export const POWER_DIODE = { name: 'Power diode with heat sink', reverseV: 100, forwardA: 15 } as const;
-
-/** What the shelf has beside relays and sockets, by family; sensors are whatever the vehicle has. */
-export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: string; readonly parts: readonly PlainPart[] }[] = [
-  {
-    id: 'protection',
-    title: 'Fuses and breakers',
-    parts: [
-      {
-        name: 'Blade fuse, 1 to 40 A, with in-line holder',
-        rating: `32 V, wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
-        price: GUARD_PRICES.blade,
-        per: 'piece',
-      },
-      {
-        name: 'Bolt-down strip fuse, 50 to 300 A, in a covered holder',
-        rating: `58 V, breaks 2 kA, wire to ${TERMINAL_MOST_MM2.ring} mm²`,
-        price: GUARD_PRICES.bolt,
-        per: 'piece',
-      },
-      {
-        name: 'Battery fuse of high breaking capacity, class T, 1 to 300 A',
-        rating: `125 V of direct current, breaks 20 kA, wire to ${TERMINAL_MOST_MM2.ring} mm²`,
-        price: GUARD_PRICES['high-breaking'],
-        per: 'piece',
-      },
-      {
-        name: 'Breaker with stud terminals, 5 to 40 A',
-        rating: `32 V, wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
-        price: GUARD_PRICES.breaker,
-        per: 'piece',
-      },
-      { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
-      { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
-      { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
-    ],
-  },
-  {
-    id: 'electronics',
-    title: 'Boards, transistors, diodes',
-    parts: [
-      ...CONTROLLERS.map(({ name, pinV, pinA, chipA, price }): PlainPart => ({
-        name,
-        rating: `${pinV} V pins of ${pinA * 1000} mA, ${chipA * 1000} mA together`,
-        price,
-        per: 'piece',
-      })),
-      ...TRANSISTORS.map(({ name, mostA, mostV, price }): PlainPart => ({ name, rating: `${mostA} A, ${mostV} V`, price, per: 'piece' })),
-      {
-        name: SMALL_DIODE.name,
-        rating: `${SMALL_DIODE.reverseV} V, ${SMALL_DIODE.forwardA} A`,
-        price: SMALL_PRICES['small diode'],
-        per: 'piece',
-      },
-      {
-        name: POWER_DIODE.name,
-        rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
-        price: SMALL_PRICES['power diode'],
-        per: 'piece',
-      },
-      { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },
-      { name: 'Filter for a pulsed tap', rating: '0.25 A', price: SMALL_PRICES['tap filter'], per: 'piece' },
-      ...HEATSINKS.slice(1).map(({ name, kPerW, price }): PlainPart => ({
-        name: `For a solid-state relay: ${name}`,
-        rating: `${kPerW} K/W`,
-        price,
-        per: 'piece',
-      })),
-    ],
-  },
-  {
-    id: 'wire',
-    title: 'Switches, terminals, wire',
-    parts: [
-      { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
-      {
-        name: 'Blade receptacle, 6.3 mm',
-        rating: `30 A, wire to ${TERMINAL_MOST_MM2.blade} mm²`,
-        price: SMALL_PRICES['blade receptacle'],
-        per: 'piece',
-      },
-      { name: 'Ring terminal, M5 to M10', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
-      ...[...sizesFrom('metric', 'signal'), ...sizesFrom('awg', 'signal')].map((size): PlainPart => ({
-        name: `Wire ${sizeName(size)}`,
-        rating: 'copper, fine strands',
-        price: wirePrice(size),
-        per: 'm',
-      })),
-    ],
-  },
-];
