@@ -54,7 +54,7 @@ describe('cautions', () => {
   // ISO 13851, type III C: synchronous actuation within 0.5 s (from memory).
   test('two buttons in series are said to see no tape, where what they start moves', () => {
     expect(said('circuits/21-two-hand')).toMatch(
-      /left button and right button in series see that each is pressed.*ISO 13851.*half a second/,
+      /In series, left button and right button see that each is pressed.*ISO 13851.*half a second/,
     );
     const press = read('circuits/21-two-hand');
     const words = (changes: Partial<Design['jobs'][number]>, signals = press.signals) => {

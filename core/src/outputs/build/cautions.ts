@@ -70,7 +70,7 @@ function byBothHands(design: Design, job: Job): string[] {
   });
   if (buttons.length < 2 || !job.loads.some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
   return [
-    `${buttons.join(' and ')} in series see that each is pressed, and not by what: one that is taped down leaves the other to one hand. Where what moves can injure, a two-hand relay after ISO 13851 is for it: it wants both within half a second, and both let go in between.`,
+    `In series, ${buttons.join(' and ')} see that each is pressed, and not by what: one that is taped down leaves the other to one hand. Where what moves can injure, a two-hand relay after ISO 13851 is for it: it wants both within half a second, and both let go in between.`,
   ];
 }
 
