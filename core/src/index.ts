@@ -93,6 +93,7 @@ export {
   type OwnRelay,
   type ReadRating,
   assumable,
+  AC_VOLT,
   beginOwn,
   isSolidForm,
   readRating,

@@ -35,7 +35,8 @@ export type Field<T> = Common<T> &
         readonly whole?: boolean;
         readonly times?: number;
       }
-    | { readonly type: 'choice'; readonly choices: readonly Choice[] }
+    /** `unset`: which of them it is where nothing stands. */
+    | { readonly type: 'choice'; readonly choices: readonly Choice[]; readonly unset?: string | number }
     | { readonly type: 'tick' }
     | { readonly type: 'reference'; readonly to: Reference }
     /** A line of words in its place; no question. */

@@ -5,7 +5,7 @@ export { type OwnBoard, readPins } from './catalogue/own-board.ts';
 export { withUsualOf } from './catalogue/own-card.ts';
 export { OWN_COILS_V, OWN_FORMS, type OwnForm, type OwnRelay, isSolidForm, ownRelaySchema } from './catalogue/own-relay.ts';
 export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields.ts';
-export { assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
+export { AC_VOLT, assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
 export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE } from './catalogue/plain-parts.ts';
@@ -128,11 +128,13 @@ export {
   isRegulator,
   isVoltageSensor,
   levelsOf,
+  madeForOf,
   restOf,
   signalFacets,
   signalSchema,
   stateWord,
 } from './signal/registry.ts';
+export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
 export { chargeSensor } from './signal/threshold.ts';
 export {
   SUPPLY_VARIANTS,
@@ -140,6 +142,8 @@ export {
   type SupplyOf,
   TOUCH_V,
   asVariant,
+  borneAt,
+  borneV,
   conductorColours,
   currentOf,
   isMains,

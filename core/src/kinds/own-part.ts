@@ -7,7 +7,7 @@ import type { OwnCard } from './catalogue/own-card.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
 import { OWN_FORMS, type OwnRelay, isRelayForm, ownRelaySchema } from './catalogue/own-relay.ts';
-import { beginOwn } from './catalogue/own-usual.ts';
+import { AC_VOLT, beginOwn } from './catalogue/own-usual.ts';
 import type { OwnParts } from './catalogue/shelf.ts';
 import {
   KEPT_FORMS,
@@ -83,8 +83,12 @@ export function assumedOf(
       return rating ? [{ path: side, label, value: Math.max(rating.resistiveA, rating.ac?.resistiveA ?? 0), unit: 'A' as const }] : [];
     });
     const fields = ownFields(part.form).filter(({ path }) => part.assumed.includes(path));
+    const volt = part.assumed.includes(AC_VOLT) ? part.closing.ac?.mostV : undefined;
     return [
       ...throws,
+      ...(volt === undefined
+        ? []
+        : [{ path: AC_VOLT, label: 'Highest alternating voltage of its contact', value: volt, unit: 'V' as const }]),
       ...fields.map(({ path, label, unit }) => ({ path, label, value: fieldValue(part, path.split('.')) as number, unit })),
     ];
   }

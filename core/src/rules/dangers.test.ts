@@ -3,6 +3,8 @@
  * Where a face has a limit, the pair stands a hair on either side of it.
  */
 import { describe, expect, test } from '@jest/globals';
+import type { OwnRelay } from '../kinds/catalogue/own-relay.ts';
+import { beginOwn, withLabel } from '../kinds/catalogue/own-usual.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
@@ -15,10 +17,33 @@ const truck = { nominalV: 24, restV: 25.4, lowestV: 21, highestV: 29.6 };
 
 const valve = (suppressed: boolean) => ({ ...watts('heater', 30, 12), kind: 'solenoid', name: 'valve', suppressed }) as Load;
 /** 24 V switched by a relay whose coil is on 12 V. */
-const onTruck = (line: Load): Design =>
-  design([job({ when: on('dash'), supply: 'truck', controlSupply: 'main', loads: [line] })], {
+const onTruck = (line: Load, changes: Partial<Job> = {}, more: Partial<Design> = {}): Design =>
+  design([job({ when: on('dash'), supply: 'truck', controlSupply: 'main', loads: [line], ...changes })], {
     supplies: [...design().supplies, { ...design().supplies[0]!, ...truck, id: 'truck', name: 'truck' } as Design['supplies'][0]],
+    ...more,
   });
+/** What names a part of one's own, and the project that brings it along. */
+const byOwn = ({ id }: OwnRelay): Partial<Job> => ({ device: { kind: 'relay', part: id, socket: 'auto', place: 'box' } });
+const withOwn = (part: OwnRelay): Partial<Design> => ({ parts: [part] });
+const labelled = (label: string): Design => {
+  const { part } = withLabel(beginOwn('two-pole', 'own', 'Own relay'), label);
+  return mains(byOwn(part), {}, withOwn(part));
+};
+const solidTo = (ratedV: number): Design => {
+  const begun = beginOwn('solid-dc', 'own', 'Own relay');
+  const part: OwnRelay = { ...begun, solid: { ...begun.solid!, ratedV }, assumed: [] };
+  return onTruck(watts('filament', 60, 24), byOwn(part), withOwn(part));
+};
+/** What the maker of its switches prints on them. */
+const madeFor = (made: Design, printed: 'vehicle' | 'mains'): Design => ({
+  ...made,
+  signals: made.signals.map((signal) => (signal.nature === 'switch' ? { ...signal, madeFor: printed } : signal)),
+});
+const switchedAt48 = (line: Load): Design =>
+  design(
+    [job({ when: on('dash'), device: { kind: 'direct', place: 'box' }, protection: 'high-breaking', loads: [line] })],
+    battery({ nominalV: 48, restV: 50.8, lowestV: 42, highestV: 57.6 }),
+  );
 const changeover = (first: 'heater' | 'filament', then: 'heater' | 'filament'): Design =>
   design([
     job({
@@ -534,6 +559,38 @@ const FACES: readonly Face[] = [
     words: /made for 16\.00 V: at 29\.60 V it breaks 15 A/,
     bad: () => onTruck(watts('heater', 310, 24, { ownCutOut: true })),
     good: () => onTruck(watts('heater', 280, 24, { ownCutOut: true })),
+  },
+  {
+    rule: 'contact-voltage',
+    says: 'a contact whose label names less than the mains',
+    fails: 'danger',
+    words: /made for 229 V of alternating current and holds off 230 V/,
+    bad: () => labelled('10 A 229 V~'),
+    good: () => labelled('10 A 230 V~'),
+  },
+  {
+    rule: 'contact-voltage',
+    says: 'a solid-state relay that holds off less than the battery has while it charges',
+    fails: 'danger',
+    words: /made for 29\.50 V of direct current and holds off 29\.60 V/,
+    bad: () => solidTo(29.5),
+    good: () => solidTo(29.6),
+  },
+  {
+    rule: 'contact-voltage',
+    says: 'a switch of a vehicle in the line to a mains coil',
+    fails: 'danger',
+    words: /made for 32\.00 V of alternating current and has 230 V on it/,
+    bad: () => madeFor(onCoil({}), 'vehicle'),
+    good: () => madeFor(onCoil({}), 'mains'),
+  },
+  {
+    rule: 'contact-voltage',
+    says: 'a switch of a vehicle that breaks a load of 48 V by itself',
+    fails: 'danger',
+    words: /made for 32\.00 V: at 57\.60 V it breaks 800 mA, and/,
+    bad: () => madeFor(switchedAt48(watts('filament', 33, 48)), 'vehicle'),
+    good: () => madeFor(switchedAt48(watts('filament', 31, 48)), 'vehicle'),
   },
   {
     rule: 'heat-at-rest',

@@ -1,4 +1,4 @@
-import { type Conditions, type PartPlaying, type Supply, currentOf, kindOf } from '../kinds/index.ts';
+import { type Conditions, type PartPlaying, type Supply, borneAt, borneV, currentOf, kindOf } from '../kinds/index.ts';
 import { conditionsAt } from '../analysis/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 import type { Link } from '../graph/index.ts';
@@ -61,8 +61,7 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
   const limits = PROTECTION_LIMITS[fuse.spec.style];
   const current = currentOf(supply);
   const ratedV = (current === 'ac' ? limits.acV : limits.dcV) ?? 0;
-  // What is made for a network bears its tolerance; a vehicle's is told by its charging voltage.
-  const volt = current === 'ac' ? supply.nominalV : supply.highestV;
+  const volt = borneV(supply);
   const volts = judge(ID, {
     code: 'voltage',
     severity: 'danger',
@@ -89,7 +88,7 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
         meaning: supply.name,
         value: volt,
         unit: 'V',
-        source: entered(`supplies[${at}].${current === 'ac' ? 'nominalV' : 'highestV'}`),
+        source: entered(`supplies[${at}].${borneAt(supply)}`),
       },
       limit: { symbol: 'V_device', meaning: `on ${WORDS[current]}`, value: ratedV, unit: 'V', source: limits.source },
     },

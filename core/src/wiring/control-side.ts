@@ -241,7 +241,7 @@ export class ControlSide {
         role: 'return',
         colour: conductorColours(this.supply).back,
       };
-    const to = groundingTerminal(this.builder, this.design, literal.signal as Grounding);
+    const to = groundingTerminal(this.builder, this.design, literal.signal as Grounding, this.supply);
     this.sense(literal.signal);
     return { to, role: 'control', colour: 'BU/BK' };
   }
@@ -306,7 +306,7 @@ export class ControlRun {
   through(signal: Dry, leg: string, apart = false): ControlRun {
     const { builder, design } = this.side;
     const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
-      const [into, out] = dryContact(builder, design, signal);
+      const [into, out] = dryContact(builder, design, signal, this.side.supply);
       this.side.sense(signal);
       const reached = this.wire(leg, into, 'BU');
       return { out, trail: reached.trail };

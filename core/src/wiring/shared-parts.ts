@@ -1,16 +1,21 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
-import { type Terminal, terminal } from '../quantity/index.ts';
+import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
 import {
   type Signal,
   type SignalOf,
   type Supply,
+  askedV,
+  borneV,
   bootState,
   controllerType,
+  currentOf,
   isOnVehicle,
   isOutput,
   isPin,
   isRegulator,
+  madeForOf,
+  printedV,
   signalFacets,
   supplyFacets,
 } from '../kinds/index.ts';
@@ -212,30 +217,40 @@ function bodyGround(builder: NetlistBuilder, design: Design, place: string): Ter
 export type Dry = Signal;
 export type Grounding = Signal;
 
+/** What a list asks of the voltage of a contact, or what is printed on it; nothing where any switch of a vehicle does. */
+function bearsText(signal: Signal, on: Supply): string {
+  const current = currentOf(on);
+  const volt = printedV(madeForOf(signal), current) ?? askedV(borneV(on), current);
+  return volt === null || askedV(volt, current) === null
+    ? ''
+    : `${formatQuantity(volt, 'V')} of ${current === 'ac' ? 'alternating' : 'direct'} current`;
+}
+
 /** The part that stands for a signal of contacts, with so many poles. */
-function contactPart(builder: NetlistBuilder, design: Design, signal: Signal, poles: number): string {
+function contactPart(builder: NetlistBuilder, design: Design, signal: Signal, poles: number, on: Supply): string {
   const own = header(design, signal);
   const made = signalFacets(signal).part(signal);
   if (!made) throw new Error(`${signal.name} has no part of its own`);
-  const spec = { signal: signal.id, poles, ...made.spec };
+  const bears = bearsText(signal, on);
+  const spec = { signal: signal.id, poles, ...made.spec, ...(bears && { bears }) };
   builder.add({ ...own, kind: made.kind, spec } as Parameters<NetlistBuilder['add']>[0]);
   return own.id;
 }
 
 /** The next free contact of a switch: each circuit of its own has one. */
-export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry): [Terminal, Terminal] {
+export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry, on: Supply): [Terminal, Terminal] {
   const id = signalPartId(signal.id);
   const known = builder.find(id);
   const poles = (known && 'poles' in known.spec ? known.spec.poles : 0) + 1;
   if (known) builder.change<'switch'>(id, { poles });
-  else contactPart(builder, design, signal, poles);
+  else contactPart(builder, design, signal, poles, on);
   return [terminal(id, String(2 * poles - 1)), terminal(id, String(2 * poles))];
 }
 
-export function groundingTerminal(builder: NetlistBuilder, design: Design, signal: Grounding): Terminal {
+export function groundingTerminal(builder: NetlistBuilder, design: Design, signal: Grounding, on: Supply): Terminal {
   const id = signalPartId(signal.id);
   if (!builder.find(id)) {
-    contactPart(builder, design, signal, 1);
+    contactPart(builder, design, signal, 1, on);
     builder.join(terminal(id, 'body'), bodyGround(builder, design, signal.place));
   }
   return terminal(id, '1');

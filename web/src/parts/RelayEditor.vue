@@ -2,6 +2,7 @@
 /** A relay as a card: first what its label prints, then what is usual for its class until it is typed, with what each number decides. */
 import { computed } from 'vue';
 import {
+  AC_VOLT,
   OWN_COILS_V,
   OWN_FORMS,
   OWN_FORM_NAMES,
@@ -30,7 +31,12 @@ const set = (changes: Partial<OwnRelay>) => put(withUsual({ ...draft.value, ...c
 function setForm(form: OwnForm): void {
   const { id, name, label, price } = draft.value;
   const begun = { ...beginOwn(form, id, name), price };
-  put(label === '' ? begun : withLabel(begun, label).part);
+  const labelled = label === '' ? begun : withLabel(begun, label).part;
+  // What was typed and the other form has as well is typed there too.
+  const alike = (field: OwnField) => ownFields(form).some(({ path, label: called }) => path === field.path && called === field.label);
+  const typed = fields.value.filter((field) => !isAssumed(field) && alike(field));
+  const kept = typed.reduce((part, field) => withField(part, field.path, valueOf(field)), labelled);
+  put(withUsual({ ...kept, assumed: kept.assumed.filter((path) => !typed.some((field) => field.path === path)) }));
 }
 const label = computed(() => withLabel(draft.value, draft.value.label));
 const labelWords = computed(() => {
@@ -50,7 +56,8 @@ const labelWords = computed(() => {
   const rest = read.notUnderstood.length > 0 ? ` Not understood: ${read.notUnderstood.join(' ')}.` : '';
   const highest = 'Of several voltages the highest one’s figure is taken for all.';
   const many = (draft.value.label.match(/\d\s*V/gi) ?? []).length > said.length && said.length > 0 ? ` ${highest}` : '';
-  return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}${many}`;
+  const voltless = !trouble && draft.value.assumed.includes(AC_VOLT) ? ' It names no alternating voltage: 250 V is assumed.' : '';
+  return trouble ? `${trouble}.${rest}` : `Read: ${said.join('; ')}.${rest}${many}${voltless}`;
 });
 function setLabel(text: string): void {
   put(withLabel(draft.value, text).part);

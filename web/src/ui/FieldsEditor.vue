@@ -21,7 +21,7 @@ const emit = defineEmits<{ change: [value: object, typed: string | null] }>();
 const asked = computed(() => props.fields.filter((field) => field.asked?.(props.value as never) ?? true));
 const at = (field: Field<never>) => fieldValue(props.value, field.path);
 /** A choice is a word or a number. */
-const choiceAt = (field: Field<never>) => at(field) as string & number;
+const choiceAt = (field: Field<never>) => (at(field) ?? (field.type === 'choice' ? field.unset : undefined)) as string & number;
 const keyOf = (field: Field<never>) => `${field.type} ${field.path.join('.')} ${field.label}`;
 const set = (field: Field<never>, value: unknown, typed = false) =>
   emit('change', applyPatches(props.value, [{ path: field.path, value }]), typed ? field.path.join('.') : null);

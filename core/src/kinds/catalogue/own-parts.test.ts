@@ -2,7 +2,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { ownRelaySchema, OWN_FORMS, OWN_COILS_V, type OwnRelay } from './own-relay.ts';
 import { ownFields } from './own-fields.ts';
-import { assumable, beginOwn, withLabel, withUsual } from './own-usual.ts';
+import { assumedOf } from '../own-part.ts';
+import { AC_VOLT, assumable, beginOwn, withLabel, withUsual } from './own-usual.ts';
 import { readRating } from './rating-label.ts';
 import { RELAYS, ownRelay, throwRating } from './shelf.ts';
 import { fieldValue } from '../../document/index.ts';
@@ -134,6 +135,13 @@ describe('a label typed into a card', () => {
   test('a motor’s rating alone is no larger one for what is resistive', () => {
     const { part } = withLabel(beginOwn('contactor', 'own-part', 'Own part'), 'AC-3 9 A');
     expect(part.closing.ac).toMatchObject({ resistiveA: 9, own: { motor: 9 } });
+  });
+  test('a rating for alternating current that names no voltage has one assumed, until it names it', () => {
+    const { part } = withLabel(beginOwn('contactor', 'own-part', 'Own part'), 'AC-3 9 A');
+    expect(assumedOf(part)).toContainEqual({ path: AC_VOLT, label: 'Highest alternating voltage of its contact', value: 250, unit: 'V' });
+    const named = withLabel(part, 'AC-3 9 A 400 V').part;
+    expect(named.closing.ac!.mostV).toBe(400);
+    expect(assumedOf(named).filter(({ path }) => path === AC_VOLT)).toEqual([]);
   });
   test.each([
     ['solid-ac', '40 A 30 V⎓'],

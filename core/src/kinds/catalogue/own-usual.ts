@@ -130,6 +130,8 @@ const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
 };
 /** The highest alternating voltage that a rating without one is taken to hold to: less than that would be a guess in nobody's favour. */
 const USUAL_AC_V = 250;
+/** Where that stands in a part whose label rates it for alternating current and names no voltage. */
+export const AC_VOLT = 'closing.ac.mostV';
 
 /** What is rated for alternating current where its label does not say. */
 const switchesMains = (form: OwnForm): boolean => form === 'contactor' || form === 'solid-ac';
@@ -220,6 +222,7 @@ export function withLabel(part: OwnRelay, label: string): { part: OwnRelay; read
   // What an earlier label said of the throw at rest, and this one does not, is nobody's word any more.
   const untyped = part.assumed.filter((field) => field !== 'closing' && field !== 'resting');
   const restAssumed = part.resting !== null && !saysRest && (saidRest || part.assumed.includes('resting'));
-  const assumed = restAssumed ? [...untyped, 'resting'] : untyped;
+  const voltless = acA > 0 && read.ac?.mostV === undefined;
+  const assumed = [...untyped.filter((field) => field !== AC_VOLT), ...(restAssumed ? ['resting'] : []), ...(voltless ? [AC_VOLT] : [])];
   return { part: withUsual({ ...said, closing, resting, assumed }), read, problem: null };
 }

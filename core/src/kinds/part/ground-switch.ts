@@ -5,6 +5,8 @@ import { type PartKind, branchId } from './kind.ts';
 export interface GroundSwitchSpec {
   readonly signal: string;
   readonly limitA: number;
+  /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
+  readonly bears?: string;
   readonly rest: 'open' | 'closed';
   /** Always one: its body is the other side. */
   readonly poles: number;
@@ -39,5 +41,5 @@ export const groundSwitch: PartKind<'ground-switch', GroundSwitchSpec> = {
   faults: () => [],
   signalBranches: () => [{ key: 'contact' }],
   listed: ({ name, spec }) =>
-    `Switch to ground, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, body grounded, at least ${spec.limitA} A (${name})`,
+    `Switch to ground, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, body grounded, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''} (${name})`,
 };

@@ -6,6 +6,8 @@ import { type PartKind, branchId, poleFaults } from './kind.ts';
 export interface SwitchSpec {
   readonly signal: string;
   readonly limitA: number;
+  /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
+  readonly bears?: string;
   readonly action: 'maintained' | 'momentary';
   readonly rest: 'open' | 'closed';
   /** One pole for each circuit that uses it. */
@@ -49,5 +51,5 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A (${name})`,
+    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''} (${name})`,
 };

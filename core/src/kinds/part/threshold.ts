@@ -6,6 +6,8 @@ import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.t
 export interface ThresholdSpec {
   readonly signal: string;
   readonly limitA: number;
+  /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
+  readonly bears?: string;
   readonly output: 'contact' | 'ground';
   /** What it watches, as a list names it, and its unit. */
   readonly watches: string;
@@ -89,5 +91,5 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A (${name})`,
+    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''} (${name})`,
 };

@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { REST, limitA } from '../../document/index.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT, REST_FIELD, trippedWord } from './words.ts';
 
 /** A sensor with one terminal and its body on ground: thermostat, pressure, door. */
-const schema = z.strictObject({ ...signalBase, nature: z.literal('ground-switch'), limitA, rest: z.enum(REST) });
+const schema = z.strictObject({ ...signalBase, nature: z.literal('ground-switch'), limitA, madeFor: madeForSchema, rest: z.enum(REST) });
 export type GroundSwitchSignal = z.infer<typeof schema>;
 
 export const groundSwitch = {
@@ -12,8 +13,8 @@ export const groundSwitch = {
   title: 'a sensor that switches to ground',
   short: 'to ground',
   schema,
-  fields: [REST_FIELD, CONTACT_LIMIT],
-  begin: (base) => ({ ...base, nature: 'ground-switch', limitA: 2, rest: 'open' }),
+  fields: [REST_FIELD, CONTACT_LIMIT, MADE_FOR_FIELD],
+  begin: (base) => ({ ...base, nature: 'ground-switch', limitA: 2, madeFor: 'asked', rest: 'open' }),
   state: ({ rest }, on) => (rest === 'closed' ? trippedWord(on) : on ? 'is closed' : 'is open'),
   form: () => 'ground',
   conductsWhen: ({ rest }) => rest === 'open',

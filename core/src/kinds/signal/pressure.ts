@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
 import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
@@ -12,6 +13,7 @@ const schema = z.strictObject({
   ...signalBase,
   nature: z.literal('pressure'),
   limitA,
+  madeFor: madeForSchema,
   output: z.enum(['contact', 'ground']),
   /** Gauge pressures at which it moves, Pa. */
   closesAtPa: pressure,
@@ -35,10 +37,20 @@ export const pressureSwitch = {
     DELAY_FIELD,
     OUTPUT_FIELD,
     CONTACT_LIMIT,
+    MADE_FOR_FIELD,
     { type: 'note', path: ['output'], label: 'Gauge pressure: 100 kPa is 1 bar above the air around it.' },
   ],
   // An oil pressure switch closes at about half a bar on the fall of an engine that stops; this one rises with it.
-  begin: (base) => ({ ...base, nature: 'pressure', limitA: 2, output: 'contact', closesAtPa: 60_000, opensAtPa: 40_000, delayS: 0 }),
+  begin: (base) => ({
+    ...base,
+    nature: 'pressure',
+    limitA: 2,
+    madeFor: 'asked',
+    output: 'contact',
+    closesAtPa: 60_000,
+    opensAtPa: 40_000,
+    delayS: 0,
+  }),
   state: ({ closesAtPa, opensAtPa }, on) => levelWord(closesAtPa, opensAtPa, on),
   form: formOf,
   conductsWhen: () => true,

@@ -1,10 +1,17 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
 import { AFTER_CUT, CONTACT_LIMIT } from './words.ts';
 
 /** A radio receiver or phone link with a dry contact, and how it stands after a power cut. */
-const schema = z.strictObject({ ...signalBase, nature: z.literal('receiver'), limitA, afterCut: z.enum(AFTER_CUT) });
+const schema = z.strictObject({
+  ...signalBase,
+  nature: z.literal('receiver'),
+  limitA,
+  madeFor: madeForSchema,
+  afterCut: z.enum(AFTER_CUT),
+});
 export type ReceiverSignal = z.infer<typeof schema>;
 
 export const receiver = {
@@ -25,8 +32,9 @@ export const receiver = {
       ],
     },
     CONTACT_LIMIT,
+    MADE_FOR_FIELD,
   ],
-  begin: (base) => ({ ...base, nature: 'receiver', limitA: 5, afterCut: 'off' }),
+  begin: (base) => ({ ...base, nature: 'receiver', limitA: 5, madeFor: 'asked', afterCut: 'off' }),
   state: (_, on) => (on ? 'is on' : 'is off'),
   form: () => 'contact',
   conductsWhen: () => true,

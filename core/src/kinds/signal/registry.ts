@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { dashSwitch } from './switch.ts';
 import { feed } from './feed.ts';
 import { groundSwitch } from './ground-switch.ts';
+import type { MadeFor } from './made-for.ts';
 import type { SignalBase, SignalFacets } from './kind.ts';
 import { pin } from './pin.ts';
 import { pressureSwitch } from './pressure.ts';
@@ -45,6 +46,9 @@ export function asNature({ id, name, place, usual }: SignalBase, nature: SignalN
 
 export const stateWord = (signal: Signal, on: boolean): string => signalFacets(signal).state(signal, on);
 export const formOfSignal = (signal: Signal) => signalFacets(signal).form(signal);
+/** What its contact is made for, as it was entered; null where it has none. */
+export const madeForOf = (signal: Signal): Exclude<MadeFor, undefined> | null =>
+  formOfSignal(signal) === 'contact' || formOfSignal(signal) === 'ground' ? ('madeFor' in signal && signal.madeFor) || 'asked' : null;
 export const levelsOf = (signal: Signal) => signalFacets(signal).levels(signal);
 
 /** A live wire of the vehicle that a clause or a load may hang on. */

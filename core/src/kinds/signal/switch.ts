@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { REST, limitA } from '../../document/index.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT, REST_FIELD, trippedWord } from './words.ts';
 
@@ -8,6 +9,7 @@ const schema = z.strictObject({
   ...signalBase,
   nature: z.literal('switch'),
   limitA,
+  madeFor: madeForSchema,
   action: z.enum(['maintained', 'momentary']),
   rest: z.enum(REST),
 });
@@ -30,8 +32,9 @@ export const dashSwitch = {
     },
     REST_FIELD,
     CONTACT_LIMIT,
+    MADE_FOR_FIELD,
   ],
-  begin: (base) => ({ ...base, nature: 'switch', limitA: 10, action: 'maintained', rest: 'open' }),
+  begin: (base) => ({ ...base, nature: 'switch', limitA: 10, madeFor: 'asked', action: 'maintained', rest: 'open' }),
   state({ action, rest }, on) {
     if (action === 'momentary') return on ? 'is pressed' : 'is released';
     return rest === 'closed' ? trippedWord(on) : on ? 'is on' : 'is off';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, limitA } from '../../document/index.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { NO_REFERENCES, type SignalBase, type SignalFacets, signalBase } from './kind.ts';
 import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
@@ -10,6 +11,7 @@ const schema = z.strictObject({
   ...signalBase,
   nature: z.literal('threshold'),
   limitA,
+  madeFor: madeForSchema,
   output: z.enum(['contact', 'ground']),
   watches: z.discriminatedUnion('quantity', [
     z.strictObject({ quantity: z.literal('temperature') }),
@@ -48,11 +50,13 @@ export const threshold = {
     DELAY_FIELD,
     OUTPUT_FIELD,
     CONTACT_LIMIT,
+    MADE_FOR_FIELD,
   ],
   begin: (base) => ({
     ...base,
     nature: 'threshold',
     limitA: 2,
+    madeFor: 'asked',
     output: 'contact',
     watches: { quantity: 'temperature' },
     closesAt: 92,
@@ -98,6 +102,7 @@ export const chargeSensor = (base: SignalBase, supply: { readonly id: string; re
   ...base,
   nature: 'threshold',
   limitA: 2,
+  madeFor: 'asked',
   output: 'contact',
   watches: { quantity: 'voltage', supply: supply.id },
   ...chargeLevels(supply.nominalV),

@@ -26,6 +26,9 @@ export const supplyFacets = (supply: Pick<Supply, 'kind'>): SupplyFacets<SupplyK
   SUPPLIES[supply.kind] as unknown as SupplyFacets<SupplyKind, Supply>;
 
 export const currentOf = (supply: Supply): CurrentKind => supplyFacets(supply).current(supply);
+/** What anything on it has to bear, V: what is made for a network bears its tolerance; a vehicle's is told by its charging voltage. */
+export const borneV = (supply: Supply): number => (currentOf(supply) === 'ac' ? supply.nominalV : supply.highestV);
+export const borneAt = (supply: Supply): string => (currentOf(supply) === 'ac' ? 'nominalV' : 'highestV');
 export const isMains = (supply: Supply): boolean => supplyFacets(supply).isMains;
 export const isTwoHot = (supply: Supply): boolean => supplyFacets(supply).isTwoHot(supply);
 /** Whether its current comes back through the vehicle. */

@@ -76,7 +76,7 @@ export const direct: Way = {
     } else throw new Error('wire() called on a job that was refused');
     run.wire(`load-${load.id}`, plus, 'RD/BK', 'control', 'load');
     if (grounding) {
-      const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding);
+      const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding, side.supply);
       side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });
     } else side.back(load, minus, 0, ampere);
     side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, fuseAmpere: 0, legs: [...legs, `return-${load.id}`] }, ampere);
