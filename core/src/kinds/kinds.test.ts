@@ -5,6 +5,7 @@ import { analyse, drawJobs } from '../analyse.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { readDesk, thresholdState } from '../analysis/desk.ts';
 import { type Field, fieldValue } from '../document/field.ts';
+import { orderOfWork } from '../outputs/build/order.ts';
 import { benchPlan } from '../outputs/bench/plan.ts';
 import { SHAPES } from '../outputs/drawing/symbols.ts';
 import { parseDesign } from '../project/parse.ts';
@@ -152,8 +153,8 @@ describe('a transformer', () => {
   });
 });
 
-describe('an alternator', () => {
-  const alternator = asVariant({ id: 'gen', name: 'alternator', place: 'front' }, 'alternator-12');
+describe.each(['alternator-12', 'converter-12', 'solar-12'])('%s', (variant) => {
+  const alternator = asVariant({ id: 'gen', name: 'source', place: 'front' }, variant);
   const made = (ratedA: number) =>
     design([job({ supply: 'gen' })], { supplies: [...design().supplies, { ...alternator, ratedA } as Supply] });
   const of = (rule: string, ratedA: number) => checkEvidence(gatherEvidence(made(ratedA))).filter((finding) => finding.rule === rule);
@@ -165,9 +166,16 @@ describe('an alternator', () => {
     expect(netlist.wires.some(({ role, to }) => role === 'return' && to === 'gnd-rear.G')).toBe(true);
     expect(of('parasitic-drain', 70)).toEqual([]);
   });
+  test('is measured on the bench, and connected without the words of a battery', () => {
+    const evidence = gatherEvidence(made(70));
+    expect(benchPlan(evidence, 'job-1').some(({ words }) => words === 'out of source, on')).toBe(true);
+    const { wires } = analyse(made(70)).analysis;
+    const steps = orderOfWork(evidence.design, evidence.netlist, wires).filter(({ title }) => title === 'Connect source');
+    expect(steps).toMatchObject([{ caution: null }]);
+  });
   test('gives what its plate says and no more: a hair below what is asked is a danger, a hair above holds', () => {
     const value = of('supply-overload', 70)[0]!.value;
-    expect(value).toBeGreaterThan(8);
+    expect(value).toBeGreaterThan(7.5);
     expect(of('supply-overload', value * 1.001)).toMatchObject([{ severity: 'hold' }]);
     expect(of('supply-overload', value * 0.999)).toMatchObject([{ severity: 'danger' }]);
   });

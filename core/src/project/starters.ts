@@ -14,6 +14,7 @@ import {
   isMains,
   isOnVehicle,
   isStored,
+  supplyFacets,
   isRegulator,
   isMomentary,
   isVoltageSensor,
@@ -26,20 +27,20 @@ import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } fr
 const CLEAN = { starter: false, pulsed: false, filtered: false } as const;
 
 /** Where a page's things stand: its supply, the relay with its signals, the load. */
-const ROOMS: Readonly<Record<'vehicle' | 'indoors', readonly [supply: string, relay: string, load: string]>> = {
-  vehicle: ['battery', 'dash', 'load'],
+const ROOMS: Readonly<Record<'vehicle' | 'indoors', readonly [supply: string | null, relay: string, load: string]>> = {
+  vehicle: [null, 'dash', 'load'],
   indoors: ['wall outlet', 'relay case', 'load'],
 };
 
 /** What a supply is called where nobody has named it. */
-export const supplyName = (supply: Supply): string =>
-  isOnVehicle(supply) ? 'battery' : isMains(supply) ? 'wall outlet' : 'isolated supply';
+export const supplyName = (supply: Supply): string => supplyFacets(supply).called(supply);
 
 /** An empty page for one supply, with nothing on it that belongs to another: no battery where there is mains. */
 export function blankDesign(name: string, variant = 'battery-12'): Design {
   const supply = asVariant({ id: 'supply-1', name: '', place: 'place-1' }, variant);
   const vehicle = isOnVehicle(supply);
-  const [first, second, third] = ROOMS[vehicle ? 'vehicle' : 'indoors'];
+  const [room, second, third] = ROOMS[vehicle ? 'vehicle' : 'indoors'];
+  const first = room ?? supplyName(supply);
   const place = (id: string, called: string, box: 'open' | 'plastic'): Design['places'][number] => ({
     id,
     name: called,

@@ -2,6 +2,7 @@ import { adapter } from './adapter.ts';
 import { bar } from './bar.ts';
 import { battery } from './battery.ts';
 import { controller } from './controller.ts';
+import { converter } from './converter.ts';
 import { dashSwitch } from './switch.ts';
 import { diode } from './diode.ts';
 import { enclosure } from './enclosure.ts';
@@ -29,6 +30,7 @@ const REGISTRY = {
   bar,
   battery,
   controller,
+  converter,
   switch: dashSwitch,
   diode,
   enclosure,

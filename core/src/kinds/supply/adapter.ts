@@ -3,17 +3,19 @@ import { positive } from '../../document/index.ts';
 import { type CurrentKind, type SupplyFacets, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS } from './vehicle.ts';
 
-/** An isolated supply of extra-low voltage: a plug-top supply, or a transformer where it is alternating. */
+/** What plug-top and bench supplies are sold for, V. */
+const NOMINAL_V = [5, 6, 9, 12, 15, 24, 36, 48] as const;
+/** An isolated supply of extra-low voltage: a plug-top or bench supply, or a transformer where it is alternating. */
 const schema = z.strictObject({
   ...supplyBase,
   kind: z.literal('adapter'),
-  nominalV: z.union([z.literal(5), z.literal(12), z.literal(24)]),
+  nominalV: z.literal([...NOMINAL_V]),
   current: z.enum(['dc', 'ac']),
   ratedA: positive.max(200),
 });
 export type AdapterSupply = z.infer<typeof schema>;
 
-const variant = (nominalV: 5 | 12 | 24, current: CurrentKind, text: string) => ({
+const variant = (nominalV: (typeof NOMINAL_V)[number], current: CurrentKind, text: string) => ({
   key: `adapter-${nominalV}${current === 'ac' ? '-ac' : ''}`,
   text,
   begin: () => ({
@@ -32,11 +34,10 @@ const variant = (nominalV: 5 | 12 | 24, current: CurrentKind, text: string) => (
 export const adapter = {
   kind: 'adapter',
   title: 'isolated supply',
+  called: () => 'isolated supply',
   schema,
   variants: [
-    variant(5, 'dc', '5 V ⎓ isolated supply'),
-    variant(12, 'dc', '12 V ⎓ isolated supply'),
-    variant(24, 'dc', '24 V ⎓ isolated supply'),
+    ...NOMINAL_V.map((volt) => variant(volt, 'dc', `${volt} V ⎓ isolated supply`)),
     variant(24, 'ac', '24 V ~ isolating transformer'),
   ],
   fields: [{ type: 'number', path: ['ratedA'], label: 'It gives at most', unit: 'A', least: 1e-6, most: 200 }],

@@ -28,6 +28,7 @@ export const alternator = {
   ...vehicle,
   kind: 'alternator',
   title: 'alternator that charges',
+  called: () => 'alternator',
   schema,
   variants: [variant(12, 13.2, 14.2, 14.8), variant(24, 26.4, 28.4, 29.6)],
   fields: [

@@ -53,6 +53,7 @@ export const battery = {
   ...vehicle,
   kind: 'battery',
   title: 'battery',
+  called: () => 'battery',
   schema,
   // The plain ones last: every battery is one of those, whatever it is besides.
   variants: [

@@ -34,6 +34,16 @@ export type SupplyPart =
       readonly spec: { readonly supply: string; readonly nominalV: number; readonly loopOhm: number; readonly twoHot: boolean };
     }
   | {
+      readonly kind: 'converter';
+      readonly spec: {
+        readonly supply: string;
+        readonly nominalV: number;
+        readonly ratedA: number;
+        readonly internalOhm: number;
+        readonly of: 'converter' | 'solar';
+      };
+    }
+  | {
       readonly kind: 'adapter';
       readonly spec: {
         readonly supply: string;
@@ -80,6 +90,8 @@ export interface Variant<S> {
 export interface SupplyFacets<K extends string, S extends SupplyBase> {
   readonly kind: K;
   readonly title: string;
+  /** What it is called where nobody named it, and the place where it stands. */
+  called(supply: S): string;
   readonly schema: z.ZodType<S>;
   readonly variants: readonly Variant<S>[];
   /** Beside its voltages, which all have. */

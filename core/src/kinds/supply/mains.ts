@@ -42,6 +42,7 @@ const isTwoHot = ({ nominalV }: MainsSupply): boolean => nominalV === 240;
 export const mains = {
   kind: 'mains',
   title: 'mains',
+  called: () => 'wall outlet',
   schema,
   variants: [
     variant(230, '230 V mains: line, neutral, earth', 0.1, 0.4),

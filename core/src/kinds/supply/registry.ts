@@ -4,10 +4,11 @@ import type { Field } from '../../document/index.ts';
 import { adapter } from './adapter.ts';
 import { alternator } from './alternator.ts';
 import { battery } from './battery.ts';
+import { converter } from './converter.ts';
 import type { CurrentKind, SupplyFacets } from './kind.ts';
 import { mains } from './mains.ts';
 
-const REGISTRY = { battery, alternator, mains, adapter } as const;
+const REGISTRY = { battery, alternator, converter, mains, adapter } as const;
 
 export type SupplyKind = keyof typeof REGISTRY;
 type Schemas = { [K in SupplyKind]: (typeof REGISTRY)[K]['schema'] };

@@ -5,7 +5,7 @@
 import { partOf } from '../../quantity/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
 import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { plays, isMains, isOnVehicle, kindOf, supplyFacets } from '../../kinds/index.ts';
+import { plays, isMains, isStored, kindOf, supplyFacets } from '../../kinds/index.ts';
 import type { WireRow } from './lists.ts';
 
 export const PHASES = ['mount', 'ground', 'control side', 'check', 'load side', 'tug', 'looms', 'supply'] as const;
@@ -176,7 +176,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
       check: isMains(supply) ? 'the load follows the sentence' : 'no spark, no fuse blows, nothing gets warm with everything off',
       caution: isMains(supply)
         ? 'The box is closed before it is plugged in. Your local code comes first; in some places mains work is reserved by law to licensed people.'
-        : isOnVehicle(supply)
+        : isStored(supply)
           ? 'A battery gives hundreds of amperes into a dropped spanner: rings off your fingers, its other pole covered.'
           : null,
     });

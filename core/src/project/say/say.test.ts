@@ -1,6 +1,7 @@
 /** Sentences as people type them: what is understood, what is asked, and that nothing is guessed in silence. */
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { variantOf } from '../../kinds/index.ts';
 import { blankDesign, hear, projectOf, sentenceOf, sentenceText, writeWhen } from '../index.ts';
 import type { Units } from '../../quantity/index.ts';
 import { type Answers, MOST_SAID } from './index.ts';
@@ -106,6 +107,23 @@ test.each([
   expect(job!.loads).toMatchObject([{ name, count, kind, plate: { unit, value } }]);
 });
 
+test.each([
+  ['a 24 V dc-dc converter', 'converter-24', 'converter'],
+  ['a converter', 'converter-12', 'converter'],
+  ['the 12 V solar charge controller', 'solar-12', 'solar controller'],
+  ['a 48 V power supply', 'adapter-48', 'isolated supply'],
+  ['a bench supply', 'adapter-12', 'isolated supply'],
+])('a load from %s is on a supply of electronics', (said, variant, name) => {
+  const { supplies } = read(`when the dash switch is on, run a 24 W lamp from ${said}`).design!;
+  expect(supplies.map((supply) => [variantOf(supply), supply.name])).toEqual([[variant, name]]);
+});
+test('a power supply that is turned on is a load, and no supply', () => {
+  const { design, job } = read('when the dash switch is on, turn on a 24 W power supply from the battery');
+  expect([design!.supplies.map((supply) => variantOf(supply)), job!.loads.map(({ kind }) => kind)]).toEqual([
+    ['battery-12'],
+    ['electronics'],
+  ]);
+});
 test('the rest of it: several loads, another voltage, supply, place, distance, what happens when a wire breaks', () => {
   const { design, job, heard } = read(
     'When the key is on, run an 8 A fan and two 10 W lamps from the 24 V battery through a relay at the engine bay, 4 m away, for hours, on if a wire breaks.',

@@ -20,15 +20,29 @@ const BATTERY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
   }),
   [/(?:12 ?v(?:olts?)? )?(?:(?!\d|v\b)\w+ )?battery/, 'battery-12'],
 ];
+/** Supplies that are made of electronics, by their voltage; 12 V where they name none. */
+const ELECTRONIC_WORDS: readonly (readonly [words: RegExp, variant: string])[] = SUPPLY_VARIANTS.flatMap(({ key }): [RegExp, string][] => {
+  const [, made, volt] = /^(converter|solar|adapter)-(\d+)$/.exec(key) ?? [];
+  if (!made) return [];
+  const words = {
+    converter: String.raw`(?:dc[-–/ ]?(?:to[- ])?dc )?converter`,
+    solar: String.raw`solar (?:charge )?(?:controller|regulator)`,
+    adapter: String.raw`(?:(?:isolated|bench|plug-top|wall|power|lab) )?(?:power )?(?:supply|adapter|power pack)`,
+  }[made as 'converter' | 'solar' | 'adapter'];
+  const voltage = String.raw`${volt} ?v(?:olts?)? `;
+  return [[new RegExp(`${volt === '12' ? `(?:${voltage})?` : voltage}(?:${words})`), key]];
+});
 /** Words for a supply that is not in the project, and which one they mean. */
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
   ...BATTERY_WORDS,
+  ...ELECTRONIC_WORDS,
   [/240 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-240'],
   [/120 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-120'],
   [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall)|230 ?v(?:olts?)?/, 'mains-230'],
 ];
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
-  const from = /\b(?:from|off|on) (?:the |a |an |my )?/g;
+  // A power supply that is turned on is a load.
+  const from = /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on) (?:the |a |an |my )?/g;
   for (let found = from.exec(text); found; found = from.exec(text)) {
     if (!outside(found.index)) continue;
     const after = text.slice(found.index + found[0].length);

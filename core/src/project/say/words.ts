@@ -12,7 +12,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\bfans?\b|\bblowers?\b|\bpumps?\b|\bmotors?\b|\bwinch(?:es)?\b|\bwipers?\b|\bcompressors?\b|\bdrills?\b|\bextractors?\b/, 'motor'],
   [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b/, 'solenoid'],
   [
-    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b/,
+    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b/,
     'electronics',
   ],
   [/\btransformers?\b/, 'transformer'],

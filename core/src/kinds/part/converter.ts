@@ -1,0 +1,38 @@
+import { terminal } from '../../quantity/index.ts';
+import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
+import { type PartKind, branchId } from './kind.ts';
+
+export interface ConverterSpec {
+  readonly supply: string;
+  readonly nominalV: number;
+  readonly ratedA: number;
+  readonly internalOhm: number;
+  readonly of: 'converter' | 'solar';
+}
+const NAMES = { converter: 'Direct-current converter', solar: 'Solar controller with a load output' } as const;
+
+/** A source with its minus on the vehicle's; what feeds it is a circuit of its own. */
+export const converter: PartKind<'converter', ConverterSpec> = {
+  kind: 'converter',
+  plays: null,
+  title: 'converter',
+  terminalStyle: 'screw clamp, ferrule',
+  takesMm2: () => TERMINAL_MOST_MM2.clamp,
+  pins: () => ['+', '-'],
+  model({ id, spec }, into) {
+    into.branch({
+      kind: 'source',
+      id: branchId(id, 'cell'),
+      a: terminal(id, '+'),
+      b: terminal(id, '-'),
+      volt: (conditions) => conditions.volt(spec.supply),
+      ohm: () => spec.internalOhm,
+    });
+  },
+  drawn: () => [],
+  rail: () => ({ pin: '+', side: 'supply', label: '+' }),
+  faults: () => [],
+  minus: { pin: '-', isolated: false },
+  endName: ({ name }, pin) => `${name} ${pin === '-' ? '−' : pin}`,
+  listed: ({ spec: { nominalV, ratedA, of } }) => `${NAMES[of]}, ${nominalV} V ⎓, ${ratedA} A`,
+};
