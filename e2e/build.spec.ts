@@ -193,3 +193,27 @@ test('what was built otherwise is noted, a revision is kept, and what changed si
   await expect(page.getByText('black, there was no brown')).toHaveCount(0);
   expect(errors).toEqual([]);
 });
+
+test('two jobs stand side by side with what each takes, and what falls away where one takes the other’s place', async ({
+  page,
+  request,
+}) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Beside');
+  await page.goto(`/projects/${project}/build?view=beside`);
+  const table = page.getByLabel('Variants, side by side');
+  await expect(table.getByRole('columnheader')).toHaveCount(2);
+  await expect(table.getByRole('row', { name: 'States as meant' })).toContainText(/\d+ of \d+/);
+  await expect(page.getByRole('list', { name: 'Changes' }).locator('[data-kind=gone]').first()).toContainText(' to ');
+  await choose(page.getByLabel('and this'), 'All jobs together');
+  await expect(table.getByRole('columnheader')).toHaveCount(3);
+  await expect(table.getByRole('columnheader').last()).toHaveText('All jobs together');
+  // A kept revision stands beside what became of it.
+  await view(page, 'As built');
+  await page.getByLabel('Name', { exact: true }).fill('before');
+  await page.getByRole('button', { name: 'Keep as a revision' }).click();
+  await view(page, 'Side by side');
+  await choose(page.getByLabel('beside this'), 'Revision before');
+  await expect(table.getByRole('columnheader').nth(1)).toHaveText('Revision before');
+  expect(errors).toEqual([]);
+});

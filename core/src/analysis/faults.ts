@@ -41,12 +41,13 @@ export function evidenceFor(evidence: Evidence, jobs: ReadonlySet<string>): Evid
   return { ...evidence, netlist, circuit: toCircuit(netlist) };
 }
 
-/** Solves every state of a job on a fair day, the other signals off, once for each broken branch; null breaks none. */
+/** Solves every state of a job on a fair day, the other signals off, once for each broken branch, or one that is stuck closed; null breaks none. */
 export function withBroken(
   { circuit, design, netlist, hotWireC }: Evidence,
   { job, sequential }: JobEvidence,
   branches: readonly (string | null)[],
   each: (branch: string | null, state: Explored<readonly Intent[]>) => void,
+  fault: 'open' | 'closed' = 'open',
 ): void {
   const machine = machineOf(design, job);
   const own = sensorsOf(netlist, circuit, new Set([job.id]));
@@ -58,7 +59,7 @@ export function withBroken(
     setVolts: voltSetter(design, circuit, 'usual'),
   };
   for (const branch of branches) {
-    if (branch !== null) circuit.setFault(branch, 'open');
+    if (branch !== null) circuit.setFault(branch, fault);
     const rest = new Uint8Array(circuit.sensors.length);
     explore(circuit, machine, { ...around, rest }, sequential, (state) => each(branch, state));
     if (branch !== null) circuit.setFault(branch, null);

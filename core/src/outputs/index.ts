@@ -41,7 +41,7 @@ export {
 export { foundPart } from './bench/found-part.ts';
 export { type ExplainedByTwo, explainByTwo } from './bench/two-faults.ts';
 export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from './build/cautions.ts';
-export { type Change, type Comparison, compareDesigns } from './build/compare.ts';
+export { type Change, type Comparison, compareDesigns, wireFacts } from './build/compare.ts';
 export { type Cut, type Stock } from './build/cut-list.ts';
 export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice, wireList } from './build/lists.ts';
 export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts';

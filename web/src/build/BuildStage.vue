@@ -9,6 +9,7 @@ import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { download, fileName } from '../ui/download.ts';
 import AsBuiltView from './AsBuiltView.vue';
+import BesideView from './BesideView.vue';
 import CutView from './CutView.vue';
 import DrawingView from './DrawingView.vue';
 import LabelView from './LabelView.vue';
@@ -34,6 +35,7 @@ const VIEWS: readonly { id: string; title: string; shows: Component }[] = [
   { id: 'labels', title: 'Labels', shows: LabelView },
   { id: 'work', title: 'Order of work', shows: WorkView },
   { id: 'built', title: 'As built', shows: AsBuiltView },
+  { id: 'beside', title: 'Side by side', shows: BesideView },
 ];
 const view = computed(() => VIEWS.find(({ id }) => id === route.query.view) ?? VIEWS[0]!);
 const show = (id: string) => router.replace({ query: id === VIEWS[0]!.id ? {} : { view: id } });

@@ -21,6 +21,7 @@ import {
   type SizeOrder,
   type SymptomId,
   type SweepProgress,
+  type Variant,
 } from '@iron-nudge/core';
 import { proxy } from 'comlink';
 import { startEngine } from '../worker/engine.ts';
@@ -389,6 +390,7 @@ export const useProject = defineStore('project', () => {
     engine.ask((remote) => remote.heat(setup, faults, from, forS, everyS));
   const nudgeAll = (of: string) => searcher.ask((remote) => remote.nudgeAll(of));
   const wirings = (of: string) => searcher.ask((remote) => remote.wirings(of));
+  const sides = (variants: readonly Variant[]) => searcher.ask((remote) => remote.sides(variants));
   const plugIn = (of: string) => searcher.ask((remote) => remote.plugIn(of));
   const size = (of: string, order: SizeOrder) => searcher.ask((remote) => remote.size(of, order));
   const mountPlaces = (of: string) => searcher.ask((remote) => remote.places(of));
@@ -451,6 +453,7 @@ export const useProject = defineStore('project', () => {
     skipTime,
     states,
     wirings,
+    sides,
     plugIn,
     nudgeAll,
     following,

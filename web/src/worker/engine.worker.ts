@@ -21,6 +21,7 @@ import {
   runHeat,
   comparePlaces,
   compareWirings,
+  sideOf,
   whatMayBePluggedIn,
   type PlugInAnswer,
   drawJobs,
@@ -54,6 +55,8 @@ import {
   type HeatState,
   type MendingNudge,
   type MountPlace,
+  type Variant,
+  type VariantSide,
   type NudgePlan,
   type Sized,
   type StartChart,
@@ -273,6 +276,15 @@ const engine = {
   size: asked('size', (job, order): Sized | null =>
     newest?.design.jobs.some(({ id }) => id === job) ? sizeJob(newest.design, job, order) : null,
   ),
+  /** Variants side by side, one after the other; other questions get their turn between two. */
+  async sides(variants: readonly Variant[]): Promise<VariantSide[]> {
+    const sides: VariantSide[] = [];
+    for (const variant of variants) {
+      sides.push(sideOf(variant));
+      await breathe();
+    }
+    return sides;
+  },
   places: asked('places', (job): MountPlace[] => (newest ? comparePlaces(newest.design, job) : [])),
   /** The start of a job's loads against its fuse and its weakest wire. */
   start: asked('start', async (job): Promise<StartChart | null> => {

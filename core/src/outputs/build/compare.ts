@@ -72,7 +72,8 @@ function placeOf(part: AnyPart, ...designs: readonly Design[]): string {
 }
 const partFacts = (part: AnyPart, place: string): Facts => ({ part: kindOf(part).listed(part) ?? part.name, place, tag: part.tag });
 
-function wireFacts(wire: Wire, { parts, units }: Netlist): Facts {
+/** What a wire is, as facts by name: `from` and `to` with their pins. */
+export function wireFacts(wire: Wire, { parts, units }: Netlist): Facts {
   const end = (at: string) => `${parts.find(({ id }) => id === partOf(at))?.tag ?? partOf(at)} ${pinOf(at)}`;
   return {
     size: sizeName(wire.sizeMm2),
