@@ -20,7 +20,7 @@ export interface Choice {
 }
 
 /** What of the project a choice is made from. */
-export type Reference = 'place' | 'supply' | 'other-supply';
+export type Reference = 'place' | 'supply' | 'other-supply' | 'feeding';
 
 export type Field<T> = Common<T> &
   /** Words; `optional` where none is an answer too. */
@@ -34,11 +34,12 @@ export type Field<T> = Common<T> &
         readonly most: number;
         readonly whole?: boolean;
         readonly times?: number;
+        readonly unset?: number;
       }
     /** `unset`: which of them it is where nothing stands. */
     | { readonly type: 'choice'; readonly choices: readonly Choice[]; readonly unset?: string | number }
     | { readonly type: 'tick' }
-    | { readonly type: 'reference'; readonly to: Reference }
+    | { readonly type: 'reference'; readonly to: Reference; readonly unset?: string }
     /** A line of words in its place; no question. */
     | { readonly type: 'note' }
   );

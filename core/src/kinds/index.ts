@@ -120,6 +120,7 @@ export {
   type SignalNature,
   type SignalOf,
   asNature,
+  feedingOf,
   formOfSignal,
   isFeed,
   isMomentary,
@@ -135,6 +136,8 @@ export {
   stateWord,
 } from './signal/registry.ts';
 export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
+export { ITSELF } from './signal/fed-by.ts';
+export { type FedSpec, SELF } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';
 export {
   SUPPLY_VARIANTS,

@@ -33,11 +33,13 @@ const at = { id: 'x', name: 'thing', place: 'front' };
 
 /** Fields that are asked of a value and reach nothing in it. */
 const astray = <T extends object>(value: T, fields: readonly Field<T>[]) =>
-  fields.filter((field) => (field.asked?.(value) ?? true) && fieldValue(value, field.path) === undefined).map(({ label }) => label);
+  fields
+    .filter((field) => (field.asked?.(value) ?? true) && fieldValue(value, field.path) === undefined && !('unset' in field))
+    .map(({ label }) => label);
 const withinLimits = <T extends object>(value: T, fields: readonly Field<T>[]) =>
   fields.every((field) => {
     if (field.type !== 'number' || !(field.asked?.(value) ?? true)) return true;
-    const typed = Number(fieldValue(value, field.path)) / (field.times ?? 1);
+    const typed = Number(fieldValue(value, field.path) ?? field.unset) / (field.times ?? 1);
     return typed >= field.least && typed <= field.most;
   });
 

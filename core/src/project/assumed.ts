@@ -3,7 +3,7 @@
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
-import { assumedOf, supplyBegun, supplyFields } from '../kinds/index.ts';
+import { assumedOf, feedingOf, supplyBegun, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
 
@@ -35,6 +35,7 @@ const filledIn = (design: Design): Assumption[] => [
   ...ofPlaces(design),
   ...ofDistances(design),
   ...ofSupplies(design),
+  ...ofSignals(design),
   ...ofLeads(design),
   ...ofParts(design),
 ];
@@ -130,6 +131,23 @@ function ofParts({ parts, jobs, controllers }: Design): Assumption[] {
         }))
       : [],
   );
+}
+
+function ofSignals({ signals }: Design): Assumption[] {
+  return signals.flatMap((signal, at) => {
+    const fed = feedingOf(signal);
+    return fed !== null && !('ownA' in signal && signal.ownA !== undefined)
+      ? [
+          {
+            key: `signals.${signal.id}.ownA`,
+            path: `signals[${at}].ownA`,
+            label: `${signal.name}: what it takes all the time`,
+            value: fed.ownA,
+            unit: 'A',
+          },
+        ]
+      : [];
+  });
 }
 
 function ofLeads({ jobs }: Design): Assumption[] {

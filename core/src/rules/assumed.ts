@@ -15,6 +15,7 @@ function solvedPaths(context: RuleContext, job: WiredJob, way: ReturnType<typeof
   const supply = `supplies[${context.design.supplies.indexOf(job.supply)}]`;
   return [
     ...['lowestV', 'restV', 'highestV', 'internalOhm'].map((field) => `${supply}.${field}`),
+    ...job.evidence.signals.map((id) => `signals[${context.design.signals.findIndex((signal) => signal.id === id)}].ownA`),
     `jobs[${job.at}].fuseLeadM`,
     ...job.wires.flatMap((wire) => wirePaths(way(wire))),
   ];

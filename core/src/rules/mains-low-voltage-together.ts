@@ -1,6 +1,6 @@
 import { controlSupplyOf } from '../project/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
-import { partOf } from '../quantity/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
@@ -20,7 +20,10 @@ function mixedSwitches(context: RuleContext, job: WiredJob): Finding[] {
   return job.evidence.signals.flatMap((id) => {
     const part = context.netlist.parts.find((one) => one.id === signalPartId(id));
     if (!part || !kindOf(part).signalBranches) return [];
-    const on = context.netlist.wires.filter(({ from, to }) => partOf(from) === part.id || partOf(to) === part.id);
+    // What feeds its electronics is apart from its contact inside it, or the receiver could not be sold.
+    const fed = 'fed' in part.spec ? (part.spec.fed?.pins.map((pin) => terminal(part.id, pin)) ?? []) : [];
+    const atContact = (end: Terminal) => partOf(end) === part.id && !fed.includes(end);
+    const on = context.netlist.wires.filter(({ from, to }) => atContact(from) || atContact(to));
     if (!on.some(({ mains }) => mains) || on.every(({ mains }) => mains)) return [];
     return [
       judge(ID, {

@@ -1,5 +1,5 @@
 import { batteryId } from '../wiring/index.ts';
-import { branchId, plays, supplyFacets } from '../kinds/index.ts';
+import { type AnyPart, SELF, branchId, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { keyIsOff } from './key-off.ts';
@@ -13,6 +13,10 @@ const USABLE = 0.5;
 /** What leaks through what is off. */
 const NOTHING_A = 1e-5;
 
+/** Whether a sensor's own electronics hang on a supply, or its eye on the voltage that it watches. */
+const takesOf = (part: AnyPart, supply: string): boolean =>
+  (plays(part, 'sensor') && part.spec.inCircuit) || ('fed' in part.spec && part.spec.fed?.supply === supply);
+
 export const parasiticDrain: Rule = {
   id: ID,
   group: 'works',
@@ -25,12 +29,12 @@ export const parasiticDrain: Rule = {
       const capacityAh = supplyFacets(job.supply).storedAh(job.supply);
       if (capacityAh === null) return [];
       const off = keyIsOff(context, job);
-      // What this job takes for itself: its coils, and the eyes of its voltage sensors.
+      // What this job takes for itself: its coils, and its sensors with their electronics.
       const takers = [
         ...job.relays.filter(({ spec }) => spec.supply === job.supply.id).map(coilBranch),
         ...context.netlist.parts.flatMap((part) =>
-          plays(part, 'sensor') && part.spec.inCircuit && job.evidence.signals.includes(part.spec.signal)
-            ? [branchId(part.id, 'self')]
+          'signal' in part.spec && job.evidence.signals.includes(part.spec.signal) && takesOf(part, job.supply.id)
+            ? [branchId(part.id, SELF)]
             : [],
         ),
       ];

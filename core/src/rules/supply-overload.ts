@@ -1,5 +1,5 @@
 import { batteryId, postsOf } from '../wiring/index.ts';
-import { branchId, controllerType, isCharged, supplyFacets } from '../kinds/index.ts';
+import { SELF, branchId, controllerType, isCharged, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
@@ -25,11 +25,18 @@ export const supplyOverload: Rule = {
       if (!part) return [];
       // Each job's own loads and coils at their largest: jobs on one switch are not counted in each other's states,
       // and jobs that exclude each other are summed all the same.
+      const counted = new Set<string>();
       const users = context.jobs.flatMap((job) => {
         const own = [
           ...(job.supply.id === supply.id ? job.loads.map(({ id }) => branchId(id, 'load')) : []),
           ...job.relays.filter(({ job: of, spec }) => of === job.job.id && spec.supply === supply.id).map(coilBranch),
         ];
+        const fed = context.netlist.parts.filter(
+          ({ id, spec }) =>
+            'fed' in spec && spec.fed?.supply === supply.id && job.evidence.signals.includes(spec.signal) && !counted.has(id),
+        );
+        fed.forEach(({ id }) => counted.add(id));
+        own.push(...fed.map(({ id }) => branchId(id, SELF)));
         // What charges a battery is no load of its own: then all that the supply gives with the others off.
         const charges = job.supply.id === supply.id && job.job.loads.some(isCharged);
         const ampere = charges

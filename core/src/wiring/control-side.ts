@@ -26,6 +26,7 @@ import {
   type Dry,
   type Grounding,
   dryContact,
+  fedSpec,
   groundAt,
   groundingTerminal,
   liveTap,
@@ -249,14 +250,35 @@ export class ControlSide {
   /** The leads by which a voltage switch sees what it watches: fused, and back to ground. */
   sense(signal: Signal): void {
     const supply = levelsOf(signal)?.supply ?? null;
-    if (supply === null) return;
-    this.builder.once(`sense|${signal.id}`, () => {
-      const part = signalPartId(signal.id);
+    const part = signalPartId(signal.id);
+    if (supply !== null) {
+      const ground = () => groundAt(this.builder, this.design, signal.place);
+      this.leads(signal, supply, [terminal(part, '+'), terminal(part, '-')], ground);
+    }
+    const fed = fedSpec(this.design, signal);
+    if (fed === null) return;
+    const by = supplyById(this.design, fed.supply);
+    const [out, back] = fed.pins;
+    this.leads(
+      signal,
+      by.id,
+      [terminal(part, out), terminal(part, back)],
+      () => returnTo(this.builder, this.design, by, signal.place),
+      by.nominalV / fed.ohm,
+    );
+  }
+
+  /** From a fuse to a part's plus and back from its minus; whoever uses the part after uses them too. */
+  private leads(signal: Signal, supply: string, [plus, minus]: readonly [Terminal, Terminal], ground: () => Terminal, ampere = 0): void {
+    const { thing, fresh } = this.builder.once(`sense|${signal.id}`, () => {
       const run = this.battery(supply);
-      run.wire(`control-sense-${signal.id}`, terminal(part, '+'), 'BU/YE');
-      const ground = groundAt(this.builder, this.design, signal.place);
-      run.from(terminal(part, '-')).wire(`control-sense-${signal.id}-return`, ground, 'BN', 'return');
+      run.feeds(ampere);
+      const out = run.wire(`control-sense-${signal.id}`, plus, 'BU/YE');
+      const colour = conductorColours(this.supplyOf(supply)).back;
+      const back = run.from(minus).wire(`control-sense-${signal.id}-return`, ground(), colour, 'return');
+      return { trail: [...out.trail, ...back.trail] };
     });
+    if (!fresh) thing.trail.forEach((step) => this.share(step));
   }
 
   splice(id: string, tag: string): Terminal {
@@ -307,10 +329,10 @@ export class ControlRun {
     const { builder, design } = this.side;
     const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
       const [into, out] = dryContact(builder, design, signal, this.side.supply);
-      this.side.sense(signal);
       const reached = this.wire(leg, into, 'BU');
       return { out, trail: reached.trail };
     });
+    this.side.sense(signal);
     if (!fresh) thing.trail.forEach((step) => this.side.share(step));
     return new ControlRun(this.side, thing.out, this.group, thing.trail, this.mains);
   }

@@ -2,6 +2,7 @@
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
 import {
+  type FedSpec,
   type Signal,
   type SignalOf,
   type Supply,
@@ -10,10 +11,12 @@ import {
   bootState,
   controllerType,
   currentOf,
+  feedingOf,
   isOnVehicle,
   isOutput,
   isPin,
   isRegulator,
+  isVoltageSensor,
   madeForOf,
   printedV,
   signalFacets,
@@ -226,13 +229,23 @@ function bearsText(signal: Signal, on: Supply): string {
     : `${formatQuantity(volt, 'V')} of ${current === 'ac' ? 'alternating' : 'direct'} current`;
 }
 
+/** What feeds a sensor or a receiver; null where it needs no supply, or is fed by what it watches. */
+export function fedSpec(design: Design, signal: Signal): FedSpec | null {
+  const by = feedingOf(signal);
+  if (by === null || isVoltageSensor(signal)) return null;
+  const supply = supplyById(design, by.supply);
+  const [out, back] = supplyFacets(supply).pins(supply);
+  return { supply: supply.id, pins: [out, back], ohm: supply.nominalV / by.ownA };
+}
+
 /** The part that stands for a signal of contacts, with so many poles. */
 function contactPart(builder: NetlistBuilder, design: Design, signal: Signal, poles: number, on: Supply): string {
   const own = header(design, signal);
   const made = signalFacets(signal).part(signal);
   if (!made) throw new Error(`${signal.name} has no part of its own`);
   const bears = bearsText(signal, on);
-  const spec = { signal: signal.id, poles, ...made.spec, ...(bears && { bears }) };
+  const fed = fedSpec(design, signal);
+  const spec = { signal: signal.id, poles, ...made.spec, ...(bears && { bears }), ...(fed && { fed }) };
   builder.add({ ...own, kind: made.kind, spec } as Parameters<NetlistBuilder['add']>[0]);
   return own.id;
 }

@@ -45,7 +45,7 @@ const times = (field: Field<never>) => (field.type === 'number' ? (field.times ?
       :least="field.least"
       :most="field.most"
       :whole="field.whole ?? false"
-      :model-value="Number(at(field)) / times(field)"
+      :model-value="Number(at(field) ?? field.unset) / times(field)"
       @update:model-value="set(field, $event * times(field), true)"
     />
     <SelectField
@@ -58,7 +58,7 @@ const times = (field: Field<never>) => (field.type === 'number' ? (field.times ?
     <SelectField
       v-else-if="field.type === 'reference'"
       :label="field.label"
-      :model-value="at(field) as string"
+      :model-value="(at(field) ?? field.unset) as string"
       :options="references[field.to]"
       @update:model-value="set(field, $event)"
     />

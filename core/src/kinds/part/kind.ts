@@ -9,6 +9,7 @@ export type PartSymbol =
   | 'ground-switch'
   | 'threshold'
   | 'voltage-sensor'
+  | 'fed'
   | 'coil'
   | 'coil-timer'
   | 'coil-step'

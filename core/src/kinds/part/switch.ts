@@ -1,9 +1,10 @@
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
 import { type PartKind, branchId, poleFaults } from './kind.ts';
 
-export interface SwitchSpec {
+export interface SwitchSpec extends MaybeFed {
   readonly signal: string;
   readonly limitA: number;
   /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
@@ -24,9 +25,10 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   title: 'switch',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
-  pins: ({ poles }) => Array.from({ length: 2 * poles }, (_, at) => String(at + 1)),
+  pins: (spec) => [...Array.from({ length: 2 * spec.poles }, (_, at) => String(at + 1)), ...fedPins(spec)],
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'hand'), signal: spec.signal });
+    modelFed(id, spec, into);
     for (let pole = 1; pole <= spec.poles; pole++)
       into.branch({
         kind: 'switch',
@@ -38,8 +40,8 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
         closedWhen: spec.rest === 'open',
       });
   },
-  drawn: ({ id, tag, name, spec }) =>
-    Array.from({ length: spec.poles }, (_, at) => ({
+  drawn: ({ id, tag, name, spec }) => [
+    ...Array.from({ length: spec.poles }, (_, at) => ({
       key: `pole${at + 1}`,
       from: String(2 * at + 1),
       to: String(2 * at + 2),
@@ -47,9 +49,11 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
       branch: branchId(id, `pole${at + 1}`),
       labels: [tag, name],
     })),
+    ...drawnFed({ id, tag, name, spec }),
+  ],
   price: () => SMALL_PRICES.switch,
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''} (${name})`,
+    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
 };

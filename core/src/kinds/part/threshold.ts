@@ -1,9 +1,10 @@
 import { type Unit, figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { Sensor } from '../primitives.ts';
+import { type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
 import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
 
-export interface ThresholdSpec {
+export interface ThresholdSpec extends MaybeFed {
   readonly signal: string;
   readonly limitA: number;
   /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
@@ -38,9 +39,9 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   title: 'threshold switch',
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
-  pins: ({ inCircuit, output, poles }) => [
+  pins: ({ inCircuit, output, poles, fed }) => [
     ...(output === 'ground' ? ['1', 'body'] : Array.from({ length: 2 * poles }, (_, at) => String(at + 1))),
-    ...(inCircuit ? ['+', '-'] : []),
+    ...(inCircuit ? ['+', '-'] : fedPins({ ...(fed && { fed }) })),
   ],
   model({ id, spec }, into) {
     const sense = branchId(id, 'sense');
@@ -56,7 +57,10 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
         ...(spec.delayS > 0 ? { delays: { closeS: spec.delayS, openS: spec.delayS } } : {}),
       };
       into.sensor(eye);
-    } else into.sensor({ kind: 'signal', id: sense, signal: spec.signal });
+    } else {
+      into.sensor({ kind: 'signal', id: sense, signal: spec.signal });
+      modelFed(id, spec, into);
+    }
     for (let pole = 1; pole <= spec.poles; pole++)
       into.branch({
         kind: 'switch',
@@ -86,10 +90,10 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
         branch: branchId(id, 'self'),
         labels: [tag, `${formatQuantity(spec.opensAt, 'V')} to ${formatQuantity(spec.closesAt, 'V')}`],
       });
-    return elements;
+    return spec.inCircuit ? elements : [...elements, ...drawnFed({ id, tag, name, spec })];
   },
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''} (${name})`,
+    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
 };

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { type SignalFacets, signalBase } from './kind.ts';
 import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 
@@ -14,6 +15,7 @@ const schema = z.strictObject({
   nature: z.literal('pressure'),
   limitA,
   madeFor: madeForSchema,
+  ...fedBySchema,
   output: z.enum(['contact', 'ground']),
   /** Gauge pressures at which it moves, Pa. */
   closesAtPa: pressure,
@@ -38,6 +40,7 @@ export const pressureSwitch = {
     OUTPUT_FIELD,
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
+    ...FED_FIELDS,
     { type: 'note', path: ['output'], label: 'Gauge pressure: 100 kPa is 1 bar above the air around it.' },
   ],
   // An oil pressure switch closes at about half a bar on the fall of an engine that stops; this one rises with it.
@@ -66,7 +69,7 @@ export const pressureSwitch = {
     spec: { limitA: most, output, watches: 'Pressure', unit: 'Pa', inCircuit: false, closesAt: closesAtPa, opensAt: opensAtPa, delayS },
   }),
   wrong: ({ closesAtPa, opensAtPa }) => sameLevels(closesAtPa, opensAtPa, 'opensAtPa'),
-  references: () => NO_REFERENCES,
+  references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: () => null,
   wakes: () => false,
   sticks: true,

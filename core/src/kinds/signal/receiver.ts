@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { type SignalFacets, signalBase } from './kind.ts';
 import { AFTER_CUT, CONTACT_LIMIT } from './words.ts';
 
 /** A radio receiver or phone link with a dry contact, and how it stands after a power cut. */
@@ -10,6 +11,7 @@ const schema = z.strictObject({
   nature: z.literal('receiver'),
   limitA,
   madeFor: madeForSchema,
+  ...fedBySchema,
   afterCut: z.enum(AFTER_CUT),
 });
 export type ReceiverSignal = z.infer<typeof schema>;
@@ -33,8 +35,10 @@ export const receiver = {
     },
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
+    ...FED_FIELDS,
   ],
-  begin: (base) => ({ ...base, nature: 'receiver', limitA: 5, madeFor: 'asked', afterCut: 'off' }),
+  // It listens all the time.
+  begin: (base, supply) => ({ ...base, nature: 'receiver', fedBy: supply, limitA: 5, madeFor: 'asked', afterCut: 'off' }),
   state: (_, on) => (on ? 'is on' : 'is off'),
   form: () => 'contact',
   conductsWhen: () => true,
@@ -43,7 +47,7 @@ export const receiver = {
   levels: () => null,
   part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'maintained', rest: 'open' } }),
   wrong: () => [],
-  references: () => NO_REFERENCES,
+  references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: ({ afterCut }) => afterCut,
   wakes: () => false,
   sticks: true,

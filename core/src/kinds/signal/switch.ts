@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { REST, limitA } from '../../document/index.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT, REST_FIELD, trippedWord } from './words.ts';
 
 /** A dry contact under a hand. *On* means operated: pressed, tripped; what its contact does then depends on its rest. */
@@ -10,6 +11,7 @@ const schema = z.strictObject({
   nature: z.literal('switch'),
   limitA,
   madeFor: madeForSchema,
+  ...fedBySchema,
   action: z.enum(['maintained', 'momentary']),
   rest: z.enum(REST),
 });
@@ -33,6 +35,7 @@ export const dashSwitch = {
     REST_FIELD,
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
+    ...FED_FIELDS,
   ],
   begin: (base) => ({ ...base, nature: 'switch', limitA: 10, madeFor: 'asked', action: 'maintained', rest: 'open' }),
   state({ action, rest }, on) {
@@ -46,7 +49,7 @@ export const dashSwitch = {
   levels: () => null,
   part: ({ limitA: most, action, rest }) => ({ kind: 'switch', spec: { limitA: most, action, rest } }),
   wrong: () => [],
-  references: () => NO_REFERENCES,
+  references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: () => null,
   wakes: ({ action }) => action === 'momentary',
   sticks: true,

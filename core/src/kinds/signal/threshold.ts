@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { idSchema, limitA } from '../../document/index.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { NO_REFERENCES, type SignalBase, type SignalFacets, signalBase } from './kind.ts';
+import { type SignalBase, type SignalFacets, signalBase } from './kind.ts';
 import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 import { chargeLevels } from '../../reference/index.ts';
@@ -12,6 +13,7 @@ const schema = z.strictObject({
   nature: z.literal('threshold'),
   limitA,
   madeFor: madeForSchema,
+  ...fedBySchema,
   output: z.enum(['contact', 'ground']),
   watches: z.discriminatedUnion('quantity', [
     z.strictObject({ quantity: z.literal('temperature') }),
@@ -51,6 +53,7 @@ export const threshold = {
     OUTPUT_FIELD,
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
+    ...FED_FIELDS,
   ],
   begin: (base) => ({
     ...base,
@@ -89,8 +92,13 @@ export const threshold = {
     },
   }),
   wrong: ({ closesAt, opensAt }) => sameLevels(closesAt, opensAt, 'opensAt'),
-  references: ({ watches }) =>
-    watches.quantity === 'voltage' ? { supplies: [{ path: 'watches.supply', id: watches.supply }], controllers: [] } : NO_REFERENCES,
+  references: (signal) => ({
+    supplies: [
+      ...(signal.watches.quantity === 'voltage' ? [{ path: 'watches.supply', id: signal.watches.supply }] : []),
+      ...fedReferences(signal),
+    ],
+    controllers: [],
+  }),
   afterCut: () => null,
   // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
   wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),

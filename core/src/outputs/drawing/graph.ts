@@ -2,7 +2,7 @@
 import { type Terminal, type Units, cutLength, partOf, pinOf, terminal } from '../../quantity/index.ts';
 import { sizeName } from '../../reference/index.ts';
 import { type Netlist, type Wire, groups } from '../../graph/index.ts';
-import { type AnyPart, type SymbolName, kindOf } from '../../kinds/index.ts';
+import { type AnyPart, SELF, type SymbolName, kindOf } from '../../kinds/index.ts';
 import { SHAPES } from './symbols.ts';
 
 export interface Edge {
@@ -122,7 +122,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       if (kindOf(part).rail?.(part.spec).side === 'supply' && !charged.has(from)) continue;
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires, nor has
       // the eye of a voltage sensor.
-      const shown = used.has(from) || used.has(to) || (element.symbol === 'voltage-sensor' && touched);
+      const shown = used.has(from) || used.has(to) || (element.key === SELF && touched);
       if (part.job === null && !shown) continue;
       if (netlist.bridged.has(part.id)) continue;
       const load = [from, to].some((at) => power.has(at));

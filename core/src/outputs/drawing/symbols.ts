@@ -36,6 +36,7 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
   button: { half: 13, room: 40, shapes: contact(pusher, () => path('lever', 'M-14 -7 h-5 v14 h5')) },
   'ground-switch': { half: 13, room: 40, shapes: contact(() => path('lever', 'M-12 0 H-20 M-20 -5 V5')) },
   threshold: { half: 13, room: 40, shapes: contact(() => letter(-22, '±', true)) },
+  fed: { half: 20, room: 66, shapes: (h) => [box(34, h), letter(0, '±')] },
   'voltage-sensor': { half: 20, room: 66, shapes: (h) => [box(34, h), letter(0, 'V')] },
   coil: { is: 'coil', half: 22, room: 68, shapes: coil() },
   'coil-timer': {

@@ -24,7 +24,7 @@ import {
 import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { ratingsOf } from '../../reference/index.ts';
-import { usualProtection } from '../supply.ts';
+import { controlSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
@@ -143,9 +143,13 @@ export function build(onto: Design, said: Whole): Design {
   const setC = Math.max(...outputs.map((signal) => (isRegulator(signal) ? signal.setC : -Infinity)));
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
+  // What listens or looks all the time is fed by what the coil hangs on.
+  const by = controlSupplyOf(design, job).id;
+  const fresh = new Set(said.signals.flatMap(({ name, id }) => (id === null ? [ids.get(name)!] : [])));
   return {
     ...design,
     jobs: [...design.jobs, job],
+    signals: design.signals.map((signal) => (fresh.has(signal.id) && 'fedBy' in signal ? { ...signal, fedBy: by } : signal)),
     places: design.places.map((one) => ({
       ...one,
       ...(named !== null && one.id === place ? { name: named } : {}),

@@ -20,6 +20,8 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
 
 export type Quantity = 'temperature' | 'voltage' | 'pressure';
 
+/** Of a sensor with electronics: fed by what its job's coil hangs on, once there is one. */
+const FED = { fedBy: 'control' } as const;
 export interface SignalWord {
   readonly words: RegExp;
   readonly nature: SignalNature;
@@ -53,7 +55,13 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
     means: 'a switch to ground that closes when it opens',
   },
   {
-    words: /\b(?:motion|movement|light|rain|water|level|distance|proximity|presence) (?:sensors?|detectors?)\b/,
+    words: /\b(?:motion|movement|light|rain|distance|proximity|presence) (?:sensors?|detectors?)\b/,
+    nature: 'switch',
+    begins: FED,
+    means: 'a sensor that is fed, with a contact of its own',
+  },
+  {
+    words: /\b(?:water|level) (?:sensors?|detectors?)\b/,
     nature: 'switch',
     means: 'a sensor with a contact of its own',
   },
@@ -87,11 +95,16 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
     const motion: SignalWord = {
       words: /\bmovement\b|\bmotion\b/,
       nature: 'switch',
-      begins: { action: 'momentary' },
+      begins: { action: 'momentary', ...FED },
       means: 'a motion sensor with a contact of its own',
     };
-    const dark: SignalWord = { words: /\bdarkness\b/, nature: 'switch', means: 'a light sensor whose contact closes in the dark' };
-    const rain: SignalWord = { words: /\brain\b/, nature: 'switch', means: 'a rain sensor with a contact of its own' };
+    const dark: SignalWord = {
+      words: /\bdarkness\b/,
+      nature: 'switch',
+      begins: FED,
+      means: 'a light sensor whose contact closes in the dark',
+    };
+    const rain: SignalWord = { words: /\brain\b/, nature: 'switch', begins: FED, means: 'a rain sensor with a contact of its own' };
     return [
       { said: /^(?:there is )?(?:any )?(?:movement|motion)(?: is)? (?:sensed|detected|seen)\b/, name: 'movement', word: motion },
       { said: /^(?:there is )(?:any )?(?:movement|motion)\b/, name: 'movement', word: motion },
