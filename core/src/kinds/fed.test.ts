@@ -1,13 +1,15 @@
 /** Sensors and receivers with electronics of their own: what feeds them is wired, bought, drawn and counted. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse, drawJobs } from '../analyse.ts';
+import { readDesk } from '../analysis/desk.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { assumptionsOf } from '../project/assumed.ts';
 import { parseDesign } from '../project/parse.ts';
 import { blankDesign, hear } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
+import { wireBranch } from '../wiring/index.ts';
 import { checkEvidence } from '../rules/check.ts';
-import { and, design, job, on } from '../testing/designs.ts';
+import { and, design, job, not, on } from '../testing/designs.ts';
 import { adapter, mains, watts } from '../testing/mains.ts';
 import type { SignalOf } from './signal/registry.ts';
 
@@ -46,6 +48,30 @@ describe('a receiver that is fed', () => {
       ['job-1', 'job-2'],
       ['job-1', 'job-2'],
     ]);
+  });
+  test.each([
+    ['a receiver whose contact closes', {}, 'off'],
+    ['a sensor whose contact opens when it trips', { nature: 'switch', action: 'maintained', rest: 'closed' }, 'on'],
+    [
+      'a thermostat of its own electronics',
+      { nature: 'threshold', output: 'contact', watches: { quantity: 'temperature' }, closesAt: 30, opensAt: 25, delayS: 0 },
+      'off',
+    ],
+  ])('that lost a lead stands as it rests: %s', (_, changes, dead) => {
+    const { afterCut: _cut, ...base } = receiver();
+    const signal = { ...(Object.keys(changes).length === 0 ? receiver() : base), ...changes } as SignalOf<'receiver'>;
+    const closed = dead === 'on';
+    const evidence = gatherEvidence(
+      made(signal, [lamp('job-1', { when: closed ? and(on('dash'), not(on('radio'))) : and(on('dash'), on('radio')) })]),
+    );
+    expect(evidence.unwired).toEqual([]);
+    const on2 = (signals: string[]) => readDesk(evidence, { on: signals, volts: {} }, null, 0).reading.loads['job-1/job-1-lamp'];
+    expect([on2(['dash', 'radio']), on2(['dash'])]).toEqual(closed ? ['off', 'on'] : ['on', 'off']);
+    const lead = evidence.netlist.wires.find(({ to }) => to === 'sig-radio.+')!;
+    evidence.circuit.setFault(wireBranch(lead.id), 'open');
+    // With no feed it does not see what it looks at.
+    expect([on2(['dash', 'radio']), on2(['dash'])]).toEqual([dead, dead]);
+    evidence.circuit.setFault(wireBranch(lead.id), null);
   });
   test('counts on a rated supply: a hair under what is asked is a danger, a hair over holds', () => {
     const on2A = (ratedA: number) =>

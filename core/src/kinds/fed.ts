@@ -1,6 +1,6 @@
 /** A switch or a sensor with electronics of its own: two more pins, and what it takes all the time. */
 import { terminal } from '../quantity/index.ts';
-import type { ModelBuilder } from './primitives.ts';
+import type { Branch, ModelBuilder } from './primitives.ts';
 import { type DrawnElement, branchId } from './part/kind.ts';
 
 export interface FedSpec {
@@ -9,6 +9,7 @@ export interface FedSpec {
   readonly pins: readonly [out: string, back: string];
   /** What it takes at the nominal voltage of its supply, as a resistance, Ω. */
   readonly ohm: number;
+  readonly nominalV: number;
 }
 /** Of a part with `fed`; nothing where it has none. */
 export interface MaybeFed {
@@ -16,17 +17,38 @@ export interface MaybeFed {
 }
 export const SELF = 'self';
 
+const innerOf = (branch: string): string => `inner ${branch.slice(branch.lastIndexOf('/') + 1)}`;
+export const hiddenOf = ({ fed, poles }: MaybeFed & { readonly poles: number }): readonly string[] =>
+  fed ? Array.from({ length: poles }, (_, at) => innerOf(`pole${at + 1}`)) : [];
 export const fedPins = ({ fed }: MaybeFed): readonly string[] => fed?.pins ?? [];
+/** Shares of its usual current from which it works, and below which it is dead (from memory). */
+const [WORKS, DIES] = [0.6, 0.5];
+/** Of a contact inside it that says nothing of its own resistance, Ω. */
+const LINK_OHM = 1e-4;
+
+/** Its electronics between its two pins, and whether they have what they need. */
 export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): void {
-  if (fed)
-    into.branch({
-      kind: 'resistor',
-      id: branchId(id, SELF),
-      a: terminal(id, fed.pins[0]),
-      b: terminal(id, fed.pins[1]),
-      ohm: () => fed.ohm,
-    });
+  if (!fed) return;
+  const [a, b] = fed.pins.map((pin) => terminal(id, pin)) as [string, string];
+  into.branch({ kind: 'resistor', id: branchId(id, SELF), a, b, ohm: () => fed.ohm });
+  const [closesAtA, opensAtA] = [WORKS, DIES].map((share) => (share * fed.nominalV) / fed.ohm) as [number, number];
+  into.sensor({ kind: 'current', id: branchId(id, 'alive'), branch: branchId(id, SELF), closesAtA, opensAtA });
 }
+
+/** A pole as its electronics move it: dead, it stands as it rests. Without any it is `pole` alone. */
+export function modelPole(id: string, { fed }: MaybeFed, pole: Switching, rest: 'open' | 'closed', into: ModelBuilder): void {
+  if (!fed) return into.branch(pole);
+  const inner = terminal(id, innerOf(pole.id));
+  const link = { kind: 'switch', id: `${pole.id} alive`, ohm: () => LINK_OHM, follows: branchId(id, 'alive') } as const;
+  if (rest === 'closed') {
+    into.branch(pole);
+    return into.branch({ ...link, a: pole.a, b: pole.b, closedWhen: false });
+  }
+  into.branch({ ...pole, b: inner });
+  into.branch({ ...link, a: inner, b: pole.b, closedWhen: true });
+}
+type Switching = Extract<Branch, { kind: 'switch' }>;
+
 export function drawnFed({ id, tag, name, spec: { fed } }: { id: string; tag: string; name: string; spec: MaybeFed }): DrawnElement[] {
   if (!fed) return [];
   const [from, to] = fed.pins;

@@ -102,7 +102,7 @@ export function circuitParts(netlist: Netlist) {
   });
   for (const part of netlist.parts) {
     const kind = kindOf(part);
-    for (const pin of kind.pins(part.spec)) terminals.push(terminal(part.id, pin));
+    for (const pin of [...kind.pins(part.spec), ...(kind.hidden?.(part.spec) ?? [])]) terminals.push(terminal(part.id, pin));
     const own = primitivesOf(part);
     branches.push(...own.branches);
     sensors.push(...own.sensors);

@@ -235,7 +235,7 @@ export function fedSpec(design: Design, signal: Signal): FedSpec | null {
   if (by === null || isVoltageSensor(signal)) return null;
   const supply = supplyById(design, by.supply);
   const [out, back] = supplyFacets(supply).pins(supply);
-  return { supply: supply.id, pins: [out, back], ohm: supply.nominalV / by.ownA };
+  return { supply: supply.id, pins: [out, back], ohm: supply.nominalV / by.ownA, nominalV: supply.nominalV };
 }
 
 /** The part that stands for a signal of contacts, with so many poles. */

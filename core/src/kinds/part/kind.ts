@@ -160,6 +160,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly minus?: { readonly pin: string; readonly isolated: boolean };
   /** The pin that counts as 0 V in an island of its own. */
   readonly zeroPin?: string;
+  /** Points inside it that its model has and nobody can touch. */
+  hidden?(spec: Spec): readonly string[];
   /** A pin that hangs on a supply inside existing wiring, which is not drawn. */
   readonly innerPin?: string;
   /** The pin of metal that one can touch and that does nothing else, so that it is led to earth. */

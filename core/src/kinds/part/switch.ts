@@ -1,7 +1,7 @@
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
-import { type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
+import { type MaybeFed, drawnFed, fedPins, fedWords, hiddenOf, modelFed, modelPole } from '../fed.ts';
 import { type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface SwitchSpec extends MaybeFed {
@@ -26,19 +26,26 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: (spec) => [...Array.from({ length: 2 * spec.poles }, (_, at) => String(at + 1)), ...fedPins(spec)],
+  hidden: hiddenOf,
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'hand'), signal: spec.signal });
     modelFed(id, spec, into);
     for (let pole = 1; pole <= spec.poles; pole++)
-      into.branch({
-        kind: 'switch',
-        id: branchId(id, `pole${pole}`),
-        a: terminal(id, String(2 * pole - 1)),
-        b: terminal(id, String(2 * pole)),
-        ohm: () => CONTACT_OHM,
-        follows: branchId(id, 'hand'),
-        closedWhen: spec.rest === 'open',
-      });
+      modelPole(
+        id,
+        spec,
+        {
+          kind: 'switch',
+          id: branchId(id, `pole${pole}`),
+          a: terminal(id, String(2 * pole - 1)),
+          b: terminal(id, String(2 * pole)),
+          ohm: () => CONTACT_OHM,
+          follows: branchId(id, 'hand'),
+          closedWhen: spec.rest === 'open',
+        },
+        spec.rest,
+        into,
+      );
   },
   drawn: ({ id, tag, name, spec }) => [
     ...Array.from({ length: spec.poles }, (_, at) => ({

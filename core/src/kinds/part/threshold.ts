@@ -1,7 +1,7 @@
 import { type Unit, figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { Sensor } from '../primitives.ts';
-import { type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
+import { type MaybeFed, drawnFed, fedPins, fedWords, hiddenOf, modelFed, modelPole } from '../fed.ts';
 import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface ThresholdSpec extends MaybeFed {
@@ -43,6 +43,7 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
     ...(output === 'ground' ? ['1', 'body'] : Array.from({ length: 2 * poles }, (_, at) => String(at + 1))),
     ...(inCircuit ? ['+', '-'] : fedPins({ ...(fed && { fed }) })),
   ],
+  hidden: hiddenOf,
   model({ id, spec }, into) {
     const sense = branchId(id, 'sense');
     if (spec.inCircuit) {
@@ -62,15 +63,21 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
       modelFed(id, spec, into);
     }
     for (let pole = 1; pole <= spec.poles; pole++)
-      into.branch({
-        kind: 'switch',
-        id: branchId(id, `pole${pole}`),
-        a: terminal(id, String(2 * pole - 1)),
-        b: terminal(id, spec.output === 'ground' ? 'body' : String(2 * pole)),
-        ohm: () => CONTACT_OHM,
-        follows: sense,
-        closedWhen: true,
-      });
+      modelPole(
+        id,
+        spec.inCircuit ? {} : spec,
+        {
+          kind: 'switch',
+          id: branchId(id, `pole${pole}`),
+          a: terminal(id, String(2 * pole - 1)),
+          b: terminal(id, spec.output === 'ground' ? 'body' : String(2 * pole)),
+          ohm: () => CONTACT_OHM,
+          follows: sense,
+          closedWhen: true,
+        },
+        'open',
+        into,
+      );
   },
   drawn: ({ id, tag, name, spec }) => {
     const elements = Array.from({ length: spec.poles }, (_, at): DrawnElement => ({
