@@ -24,7 +24,9 @@ export const fedPins = ({ fed }: MaybeFed): readonly string[] => fed?.pins ?? []
 /** Shares of its usual current from which it works, and below which it is dead (from memory). */
 const [WORKS, DIES] = [0.6, 0.5];
 /** Of a contact inside it that says nothing of its own resistance, Ω. */
-const LINK_OHM = 1e-4;
+export const LINK_OHM = 1e-4;
+
+export const aliveId = (id: string): string => branchId(id, 'alive');
 
 /** Its electronics between its two pins, and whether they have what they need. */
 export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): void {
@@ -32,14 +34,14 @@ export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): voi
   const [a, b] = fed.pins.map((pin) => terminal(id, pin)) as [string, string];
   into.branch({ kind: 'resistor', id: branchId(id, SELF), a, b, ohm: () => fed.ohm });
   const [closesAtA, opensAtA] = [WORKS, DIES].map((share) => (share * fed.nominalV) / fed.ohm) as [number, number];
-  into.sensor({ kind: 'current', id: branchId(id, 'alive'), branch: branchId(id, SELF), closesAtA, opensAtA });
+  into.sensor({ kind: 'current', id: aliveId(id), branch: branchId(id, SELF), closesAtA, opensAtA });
 }
 
 /** A pole as its electronics move it: dead, it stands as it rests. Without any it is `pole` alone. */
 export function modelPole(id: string, { fed }: MaybeFed, pole: Switching, rest: 'open' | 'closed', into: ModelBuilder): void {
   if (!fed) return into.branch(pole);
   const inner = terminal(id, innerOf(pole.id));
-  const link = { kind: 'switch', id: `${pole.id} alive`, ohm: () => LINK_OHM, follows: branchId(id, 'alive') } as const;
+  const link = { kind: 'switch', id: `${pole.id} alive`, ohm: () => LINK_OHM, follows: aliveId(id) } as const;
   if (rest === 'closed') {
     into.branch(pole);
     return into.branch({ ...link, a: pole.a, b: pole.b, closedWhen: false });

@@ -137,7 +137,7 @@ export {
 } from './signal/registry.ts';
 export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
 export { ITSELF } from './signal/fed-by.ts';
-export { type FedSpec, SELF } from './fed.ts';
+export { type FedSpec, SELF, aliveId } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';
 export {
   SUPPLY_VARIANTS,

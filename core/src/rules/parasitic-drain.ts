@@ -1,9 +1,9 @@
-import { batteryId } from '../wiring/index.ts';
-import { type AnyPart, SELF, branchId, plays, supplyFacets } from '../kinds/index.ts';
+import { batteryId, controllerId } from '../wiring/index.ts';
+import { type AnyPart, SELF, branchId, isPin, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { keyIsOff } from './key-off.ts';
-import { coilBranch, partSubject } from './context.ts';
+import { type RuleContext, type WiredJob, coilBranch, partSubject } from './context.ts';
 import { addKey, coilFits, otherRelays } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -12,6 +12,10 @@ const ID = 'parasitic-drain';
 const USABLE = 0.5;
 /** What leaks through what is off. */
 const NOTHING_A = 1e-5;
+
+/** Whether a board's pins are signals of a job. */
+const drives = ({ design }: RuleContext, { evidence }: WiredJob, board: string): boolean =>
+  design.signals.some((signal) => isPin(signal) && evidence.signals.includes(signal.id) && signal.controller !== null && controllerId(signal.controller) === board);
 
 /** Whether a sensor's own electronics hang on a supply, or its eye on the voltage that it watches. */
 const takesOf = (part: AnyPart, supply: string): boolean =>
@@ -29,13 +33,15 @@ export const parasiticDrain: Rule = {
       const capacityAh = supplyFacets(job.supply).storedAh(job.supply);
       if (capacityAh === null) return [];
       const off = keyIsOff(context, job);
-      // What this job takes for itself: its coils, and its sensors with their electronics.
+      // What this job takes for itself: its coils, and its sensors and boards with their electronics.
       const takers = [
         ...job.relays.filter(({ spec }) => spec.supply === job.supply.id).map(coilBranch),
         ...context.netlist.parts.flatMap((part) =>
           'signal' in part.spec && job.evidence.signals.includes(part.spec.signal) && takesOf(part, job.supply.id)
             ? [branchId(part.id, SELF)]
-            : [],
+            : plays(part, 'board') && part.spec.fed?.supply === job.supply.id && drives(context, job, part.id)
+              ? [branchId(part.id, SELF)]
+              : [],
         ),
       ];
       const isIdle = (state: (typeof job.evidence.states)[number]) =>

@@ -33,7 +33,11 @@ export const supplyOverload: Rule = {
         ];
         const fed = context.netlist.parts.filter(
           ({ id, spec }) =>
-            'fed' in spec && spec.fed?.supply === supply.id && job.evidence.signals.includes(spec.signal) && !counted.has(id),
+            'signal' in spec &&
+            'fed' in spec &&
+            spec.fed?.supply === supply.id &&
+            job.evidence.signals.includes(spec.signal) &&
+            !counted.has(id),
         );
         fed.forEach(({ id }) => counted.add(id));
         own.push(...fed.map(({ id }) => branchId(id, SELF)));

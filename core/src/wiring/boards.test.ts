@@ -4,9 +4,11 @@ import { terminal } from '../quantity/terminal.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ModuleSettings } from '../project/schema.ts';
 import type { Supply } from '../kinds/supply/registry.ts';
 import type { When } from '../document/when-schema.ts';
-import { analyse } from '../analyse.ts';
+import { analyse, drawJobs } from '../analyse.ts';
 import { jobVerdicts } from '../analysis/verdict.ts';
 import { branchId } from '../kinds/part/kind.ts';
+import { readDesk } from '../analysis/desk.ts';
+import { wireBranch } from './compile.ts';
 import { HEATER, design, job, not, on } from '../testing/designs.ts';
 
 const twelve: Supply = {
@@ -267,5 +269,43 @@ describe('a cut-out counts where it is wired', () => {
   test('none, and a contactor that this way does not wire, are said as danger', () => {
     expect(severity(solid({ kind: 'none' }))).toBe('danger');
     expect(severity(solid({ kind: 'contactor', part: 'contactor-24v-2x25a', signal: 'warm' }))).toBe('danger');
+  });
+});
+
+describe('a board that hangs on a supply of the project', () => {
+  const fed = (supply: string, changes: Partial<Job> = {}): Design => {
+    const base = made({ ...relayModule('module-5v-10a', {}), controlSupply: 'same', ...changes });
+    return { ...base, controllers: base.controllers.map((board) => ({ ...board, supply })) };
+  };
+  const ends = (of: Design) => analyse(of).analysis.netlist.wires.map(({ from, to }) => `${from} > ${to}`);
+
+  test('has a fused lead to its input and a way back from its ground; on a computer’s port it has neither', () => {
+    expect(ends(fed('twelve')).filter((one) => one.includes('ctrl-a.VIN') || one.startsWith('ctrl-a.GND'))).toEqual([
+      expect.stringMatching(/fuse.* > ctrl-a\.VIN$/),
+      expect.stringMatching(/^ctrl-a\.GND > bar-bat-twelve/),
+    ]);
+    expect(ends(fed('usb')).filter((one) => one.includes('ctrl-a.VIN'))).toEqual([]);
+  });
+  test('is drawn as a box between the two, and on a computer’s port as none', () => {
+    const boxes = (of: Design) => drawJobs(analyse(of).analysis.netlist, ['job-1']).symbols.filter(({ symbol }) => symbol === 'fed').length;
+    expect([boxes(fed('twelve')), boxes(fed('usb'))]).toEqual([1, 0]);
+  });
+  test('that lost either lead turns its load off: a dead pin drives nothing', () => {
+    const { evidence } = analyse(fed('twelve'));
+    const load = (signals: string[]) => readDesk(evidence, { on: signals, volts: {} }, null, 0).reading.loads['job-1/load-1'];
+    expect([load(['pin']), load([])]).toEqual(['on', 'off']);
+    const leads = evidence.netlist.wires.filter(({ from, to }) => to === 'ctrl-a.VIN' || from === 'ctrl-a.GND');
+    expect(leads).toHaveLength(2);
+    for (const { id } of leads) {
+      evidence.circuit.setFault(wireBranch(id), 'open');
+      expect([load(['pin']), load([])]).toEqual(['off', 'off']);
+      evidence.circuit.setFault(wireBranch(id), null);
+    }
+  });
+  test('takes its own current from it at rest: 50 mA flatten a battery of 75 Ah in a month', () => {
+    const found = (of: Design) => analyse(of).analysis.findings.find(({ rule }) => rule === 'parasitic-drain')!;
+    // Half of 75 Ah over 0.05 A · 12.7 V / 12 V are 709 h: 30 days.
+    expect(found(fed('main', { supply: 'main' })).title).toMatch(/flat in (?:29|30) days/);
+    expect(found(fed('usb', { supply: 'main' })).value).toBeLessThan(1e-4);
   });
 });

@@ -1,6 +1,8 @@
 /** What all ways of driving a coil share: relays with their diodes, fused sources, contacts, grounds. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import {
+  controllerType,
+  isPin,
   type Delays,
   type RelayType,
   SMALL_DIODE,
@@ -18,13 +20,16 @@ import {
   signalFacets,
   socketOf,
 } from '../kinds/index.ts';
-import { type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
+import { type Controller, type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
 import type { When } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
 import {
   type Dry,
   type Grounding,
+  boardFed,
+  boardOf,
+  controllerId,
   dryContact,
   fedSpec,
   groundAt,
@@ -226,7 +231,18 @@ export class ControlSide {
 
   /** A controller's pin as the source of one coil. */
   pinSource(pin: SignalOf<'pin' | 'regulator'>): ControlRun {
-    return this.loose(liveTap(this.builder, this.design, pin));
+    const tap = liveTap(this.builder, this.design, pin);
+    const board = isPin(pin) ? boardOf(this.design, pin) : undefined;
+    if (board && board.supply !== 'usb') this.boardLeads(board);
+    return this.loose(tap);
+  }
+
+  /** What a board hangs on: fused for all that its regulator gives. */
+  private boardLeads(board: Controller): void {
+    const { supply, pins } = boardFed(this.design, board);
+    const [vin, gnd] = pins.map((pin) => terminal(controllerId(board.id), pin)) as [Terminal, Terminal];
+    const back = () => returnTo(this.builder, this.design, supplyById(this.design, supply), board.place);
+    this.leads(`board-${board.id}`, supply, [vin, gnd], back, controllerType(this.design, board.type).regulatorA);
   }
 
   /** Wires from a terminal that has its own limit and no fuse: a pin, a board's rail. */
@@ -253,14 +269,14 @@ export class ControlSide {
     const part = signalPartId(signal.id);
     if (supply !== null) {
       const ground = () => groundAt(this.builder, this.design, signal.place);
-      this.leads(signal, supply, [terminal(part, '+'), terminal(part, '-')], ground);
+      this.leads(`sense-${signal.id}`, supply, [terminal(part, '+'), terminal(part, '-')], ground);
     }
     const fed = fedSpec(this.design, signal);
     if (fed === null) return;
     const by = supplyById(this.design, fed.supply);
     const [out, back] = fed.pins;
     this.leads(
-      signal,
+      `sense-${signal.id}`,
       by.id,
       [terminal(part, out), terminal(part, back)],
       () => returnTo(this.builder, this.design, by, signal.place),
@@ -269,13 +285,13 @@ export class ControlSide {
   }
 
   /** From a fuse to a part's plus and back from its minus; whoever uses the part after uses them too. */
-  private leads(signal: Signal, supply: string, [plus, minus]: readonly [Terminal, Terminal], ground: () => Terminal, ampere = 0): void {
-    const { thing, fresh } = this.builder.once(`sense|${signal.id}`, () => {
+  private leads(key: string, supply: string, [plus, minus]: readonly [Terminal, Terminal], ground: () => Terminal, ampere = 0): void {
+    const { thing, fresh } = this.builder.once(`leads|${key}`, () => {
       const run = this.battery(supply);
       run.feeds(ampere);
-      const out = run.wire(`control-sense-${signal.id}`, plus, 'BU/YE');
+      const out = run.wire(`control-${key}`, plus, 'BU/YE');
       const colour = conductorColours(this.supplyOf(supply)).back;
-      const back = run.from(minus).wire(`control-sense-${signal.id}-return`, ground(), colour, 'return');
+      const back = run.from(minus).wire(`control-${key}-return`, ground(), colour, 'return');
       return { trail: [...out.trail, ...back.trail] };
     });
     if (!fresh) thing.trail.forEach((step) => this.share(step));

@@ -6,6 +6,7 @@ import {
   type Signal,
   type SignalOf,
   type Supply,
+  aliveId,
   askedV,
   borneV,
   bootState,
@@ -88,6 +89,13 @@ export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply)
 
 export const controllerId = (controller: string): string => `ctrl-${controller}`;
 
+/** What feeds a board that hangs on no computer's port. */
+export function boardFed(design: Design, board: Controller): FedSpec {
+  const supply = supplyById(design, board.supply);
+  const { nominalV } = supply;
+  return { supply: supply.id, pins: ['VIN', 'GND'], ohm: nominalV / controllerType(design, board.type).ownA, nominalV };
+}
+
 /** A board's 5 V rail. */
 export function railOf(builder: NetlistBuilder, design: Design, board: Controller): Terminal {
   const id = controllerId(board.id);
@@ -95,7 +103,16 @@ export function railOf(builder: NetlistBuilder, design: Design, board: Controlle
     const type = controllerType(design, board.type);
     const railA = (board.supply === 'usb' ? type.portA : type.regulatorA) - type.ownA;
     const tag = `A${design.controllers.indexOf(board) + 1}`;
-    builder.add({ id, kind: 'controller', tag, name: `${board.name}, 5 V`, place: board.place, job: null, spec: { type, railA } });
+    const fed = board.supply === 'usb' ? null : boardFed(design, board);
+    builder.add({
+      id,
+      kind: 'controller',
+      tag,
+      name: board.name,
+      place: board.place,
+      job: null,
+      spec: { type, railA, ...(fed && { fed }) },
+    });
   }
   return terminal(id, '5V');
 }
@@ -109,12 +126,6 @@ export function boardGround(builder: NetlistBuilder, design: Design, board: Cont
     name: `ground, ${board.name}`,
     place: board.place,
   });
-  if (board.supply !== 'usb')
-    builder.once(`ground|${board.id}`, () => {
-      const supply = supplyById(design, board.supply);
-      supplyOut(builder, design, supply.id);
-      builder.join(own, isOnVehicle(supply) ? RETURN_TERMINAL : postsOf(supply)[1]);
-    });
   return ground;
 }
 
@@ -161,7 +172,10 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
       builder.add({
         ...own,
         kind: 'pin',
-        spec: { signal: signal.id, limitA: signal.limitA, volt: signal.volt, boot, pullOhm: type?.pullOhm ?? 1e5 },
+        spec: {
+          ...{ signal: signal.id, limitA: signal.limitA, volt: signal.volt, boot, pullOhm: type?.pullOhm ?? 1e5 },
+          ...(board && board.supply !== 'usb' && { alive: aliveId(controllerId(board.id)) }),
+        },
       });
       if (board) builder.join(terminal(own.id, '-'), boardGround(builder, design, board));
       else if (isPin(signal)) builder.join(terminal(own.id, '-'), RETURN_TERMINAL);

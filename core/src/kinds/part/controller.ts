@@ -1,9 +1,10 @@
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { ControllerType } from '../catalogue/controllers.ts';
+import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
 import { type PartKind, branchId } from './kind.ts';
 
-export interface ControllerSpec {
+export interface ControllerSpec extends MaybeFed {
   readonly type: ControllerType;
   /** What its 5 V rail may give beside the board itself, A. */
   readonly railA: number;
@@ -19,18 +20,31 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   title: 'controller board',
   terminalStyle: 'pin header',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
-  pins: () => ['5V', 'GND'],
-  model({ id }, into) {
+  pins: (spec) => ['5V', 'GND', ...fedPins(spec).slice(0, 1)],
+  hidden: ({ fed }) => (fed ? ['regulator'] : []),
+  model({ id, spec }, into) {
+    modelFed(id, spec, into);
+    const rail = terminal(id, spec.fed ? 'regulator' : '5V');
     into.branch({
       kind: 'source',
       id: branchId(id, 'rail'),
-      a: terminal(id, '5V'),
+      a: rail,
       b: terminal(id, 'GND'),
       volt: () => 5,
       ohm: () => RAIL_OHM,
     });
+    if (spec.fed)
+      into.branch({
+        kind: 'switch',
+        id: branchId(id, 'regulator'),
+        a: rail,
+        b: terminal(id, '5V'),
+        ohm: () => LINK_OHM,
+        follows: aliveId(id),
+        closedWhen: true,
+      });
   },
-  drawn: () => [],
+  drawn: ({ id, tag, name, spec }) => drawnFed({ id, tag, name, spec }),
   rail: () => ({ pin: '5V', side: 'supply', label: '5 V' }),
   bearsAirC: () => 70,
   price: ({ spec: { type } }) => type.price,

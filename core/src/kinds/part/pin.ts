@@ -1,5 +1,6 @@
 import { terminal } from '../../quantity/index.ts';
 import type { BootState } from '../catalogue/controllers.ts';
+import { LINK_OHM } from '../fed.ts';
 import { type PartKind, branchId } from './kind.ts';
 
 export interface PinSpec {
@@ -9,6 +10,8 @@ export interface PinSpec {
   /** What holds it while its program does not run yet, with the resistance of what pulls. */
   readonly boot: BootState;
   readonly pullOhm: number;
+  /** What its board hangs on, as a sensor: dead, it drives nothing. Left out where the board is always fed. */
+  readonly alive?: string;
 }
 
 /** Output resistance of a controller's pin, Ω (from memory). */
@@ -21,6 +24,7 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
   title: 'controller pin',
   terminalStyle: 'screw terminal',
   pins: () => ['rail', 'out', '-'],
+  hidden: ({ alive }) => (alive === undefined ? [] : ['driver']),
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'program'), signal: spec.signal });
     into.branch({
@@ -31,12 +35,13 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
       volt: () => spec.volt,
       ohm: () => PIN_OHM,
     });
+    const out = terminal(id, spec.alive === undefined ? 'out' : 'driver');
     const drive = (key: string, from: string, closedWhen: boolean) =>
       into.branch({
         kind: 'switch',
         id: branchId(id, key),
         a: terminal(id, from),
-        b: terminal(id, 'out'),
+        b: out,
         ohm: () => (closedWhen ? 0.1 : PIN_OHM),
         follows: branchId(id, 'program'),
         closedWhen,
@@ -49,8 +54,18 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
         kind: 'resistor',
         id: branchId(id, 'pull'),
         a: terminal(id, spec.boot === 'pulled up' ? 'rail' : '-'),
-        b: terminal(id, 'out'),
+        b: out,
         ohm: () => spec.pullOhm,
+      });
+    if (spec.alive !== undefined)
+      into.branch({
+        kind: 'switch',
+        id: branchId(id, 'alive'),
+        a: out,
+        b: terminal(id, 'out'),
+        ohm: () => LINK_OHM,
+        follows: spec.alive,
+        closedWhen: true,
       });
   },
   drawn: () => [],

@@ -119,7 +119,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       const from = terminal(part.id, element.from);
       const to = terminal(part.id, element.to);
       // A supply is a rail where it feeds, and on a path only where it is charged.
-      if (kindOf(part).rail?.(part.spec).side === 'supply' && !charged.has(from)) continue;
+      if (element.key !== SELF && kindOf(part).rail?.(part.spec).side === 'supply' && !charged.has(from)) continue;
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires, nor has
       // the eye of a voltage sensor.
       const shown = used.has(from) || used.has(to) || (element.key === SELF && touched);
