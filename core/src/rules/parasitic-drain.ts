@@ -15,7 +15,10 @@ const NOTHING_A = 1e-5;
 
 /** Whether a board's pins are signals of a job. */
 const drives = ({ design }: RuleContext, { evidence }: WiredJob, board: string): boolean =>
-  design.signals.some((signal) => isPin(signal) && evidence.signals.includes(signal.id) && signal.controller !== null && controllerId(signal.controller) === board);
+  design.signals.some(
+    (signal) =>
+      isPin(signal) && evidence.signals.includes(signal.id) && signal.controller !== null && controllerId(signal.controller) === board,
+  );
 
 /** Whether a sensor's own electronics hang on a supply, or its eye on the voltage that it watches. */
 const takesOf = (part: AnyPart, supply: string): boolean =>
