@@ -284,6 +284,7 @@ export {
   type When,
   applyPatches,
   boxSurfaceM2,
+  groundOhmAt,
   distanceSchema,
   fieldValue,
   idSchema,

@@ -15,6 +15,8 @@ export const placeSchema = z.strictObject({
   boxM2: positive.max(20).optional(),
   /** Wet, outdoors, or where one stands on earth with wet hands. */
   wet: z.boolean().default(false),
+  /** Its ground stud and the metal from there to the battery, as measured, Ω; where nobody did, that of a clean one. */
+  groundOhm: positive.max(100).optional(),
   /** Whether what leaves it goes over a numbered terminal strip. */
   strip: z.boolean().default(false),
 });
@@ -36,6 +38,10 @@ export const ASSUMED_INDOOR_C = { coldestC: 5, hottestC: 35 } as const;
 
 export type Place = z.infer<typeof placeSchema>;
 export type Distance = z.infer<typeof distanceSchema>;
+
+/** Stud on clean bare metal, and the vehicle's metal from there to the battery's negative post (from memory), Ω. */
+const CLEAN_GROUND_OHM = 0.002;
+export const groundOhmAt = ({ groundOhm }: Place): number => groundOhm ?? CLEAN_GROUND_OHM;
 
 /** Outside of a box of about 200 × 150 × 75 mm (common practice), m². */
 const ASSUMED_BOX_M2 = 0.1;

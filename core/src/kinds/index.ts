@@ -136,6 +136,7 @@ export {
   stateWord,
 } from './signal/registry.ts';
 export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
+export { FEED_OHM } from './signal/feed.ts';
 export { ITSELF } from './signal/fed-by.ts';
 export { type FedSpec, SELF, aliveId } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';

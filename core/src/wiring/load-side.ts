@@ -19,13 +19,12 @@ import { type Leg, type Path, chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
-import { earthOf, liveTap, returnTo, supplyOut } from './shared-parts.ts';
+import { groundOhmAt } from '../document/index.ts';
+import { earthOf, feedOhm, liveTap, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
 const TAIL_M = 0.3;
-/** Ground metal between a stud and the battery, for choosing sizes, Ω. */
-const GROUND_OHM = 0.002;
 
 /** Where load current comes from: behind the fuse, with what it has passed. */
 export interface Source {
@@ -136,7 +135,7 @@ export class LoadSide {
     const feed = feedOf(design, job);
     const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
     if (trunk) builder.use(partOf(trunk.at), job.id);
-    const before = trunk?.dropV ?? 0;
+    const before = (trunk?.dropV ?? 0) + (feed ? ampere * feedOhm(feed) : 0);
     const auto =
       job.fuse === 'auto' ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection) : job.fuse;
     if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
@@ -231,10 +230,11 @@ export class LoadSide {
 
   /** Remembers a way out and back with its budget, for the choice of sizes. */
   path(load: Load, source: Source, ampere: number): void {
-    const { settings } = this.design;
+    const { settings, places } = this.design;
+    const ground = places.find(({ id }) => id === load.place)!;
     this.paths.push({
       legs: source.legs,
-      fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * GROUND_OHM : 0),
+      fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * groundOhmAt(ground) : 0),
       fuseAmpere: source.fuseAmpere,
       budgetV: dropBudgetV(settings, load, hardestV(this.supply, load)),
     });

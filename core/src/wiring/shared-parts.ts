@@ -2,6 +2,7 @@
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
 import {
+  FEED_OHM,
   type FedSpec,
   type Signal,
   type SignalOf,
@@ -23,6 +24,7 @@ import {
   signalFacets,
   supplyFacets,
 } from '../kinds/index.ts';
+import { groundOhmAt } from '../document/index.ts';
 import type { NetlistBuilder } from './builder.ts';
 
 const RETURN = 'return';
@@ -149,7 +151,8 @@ export function groundAt(builder: NetlistBuilder, design: Design, place: string)
   const at = design.places.findIndex((candidate) => candidate.id === place);
   const id = `gnd-${place}`;
   if (!builder.find(id)) {
-    builder.add({ id, kind: 'ground-point', tag: `G${at + 1}`, name: `ground at ${design.places[at]!.name}`, place, job: null, spec: {} });
+    const spec = { ohm: groundOhmAt(design.places[at]!) };
+    builder.add({ id, kind: 'ground-point', tag: `G${at + 1}`, name: `ground at ${design.places[at]!.name}`, place, job: null, spec });
     builder.join(terminal(id, '31'), RETURN_TERMINAL);
   }
   return terminal(id, 'G');
@@ -160,6 +163,9 @@ export const signalPartId = (signal: string): string => `sig-${signal}`;
 function header(design: Design, signal: Signal) {
   return { id: signalPartId(signal.id), tag: `S${design.signals.indexOf(signal) + 1}`, name: signal.name, place: signal.place, job: null };
 }
+
+/** What a feed loses to its own wire, as measured or as usual, Ω. */
+export const feedOhm = ({ ownOhm }: SignalOf<'feed'>): number => ownOhm ?? FEED_OHM;
 
 /** The tap of a feed, or the output of a controller's pin. */
 export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed' | 'pin' | 'regulator'>): Terminal {
@@ -184,7 +190,7 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
   }
   if (!builder.find(own.id)) {
     const plus = supplyOut(builder, design, signal.supply);
-    builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn } });
+    builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn, ohm: feedOhm(signal) } });
     builder.join(terminal(own.id, 'B'), plus);
     builder.join(terminal(own.id, '31'), feedReturn(builder, design, signal));
   }

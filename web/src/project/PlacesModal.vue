@@ -1,7 +1,17 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
-import { assumptionsOf, boxSurfaceM2, linesOf, loadedWays, mintId, type Design, type Place } from '@iron-nudge/core';
+import {
+  assumptionsOf,
+  boxSurfaceM2,
+  groundOhmAt,
+  isOnVehicle,
+  linesOf,
+  loadedWays,
+  mintId,
+  type Design,
+  type Place,
+} from '@iron-nudge/core';
 import PlaceMap from './PlaceMap.vue';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
@@ -35,6 +45,9 @@ const TICKS = [
   { key: 'wet', head: 'Wet', says: 'wet or outdoors', title: 'Wet, outdoors, or where one stands on earth with wet hands' },
   { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
 ] as const;
+/** Current comes back through metal: by studs, whose ohms can be measured. */
+const byMetal = computed(() => design.value.settings.returnPath === 'chassis' && design.value.supplies.some(isOnVehicle));
+const GROUND = 'Ground, mΩ';
 const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
 const isAssumed = (at: number, end: 'coldestC' | 'hottestC') => assumed.value.has(`places[${at}].${end}`);
 /** Circuits of this project that go a way. */
@@ -104,6 +117,7 @@ function remove(id: string): void {
                 <th scope="col">Coldest, hottest air, {{ named('°C') }}</th>
                 <th scope="col">Closed in</th>
                 <th v-for="{ key, head, title } in TICKS" :key="key" scope="col" :title="title">{{ head }}</th>
+                <th v-if="byMetal" scope="col" title="Stud and metal from there to the battery’s minus, as measured">{{ GROUND }}</th>
                 <th scope="col"><span class="visually-hidden">Delete</span></th>
               </tr>
             </thead>
@@ -172,6 +186,17 @@ function remove(id: string): void {
                     quiet
                     :model-value="place[key]"
                     @update:model-value="setPlace(at, { ...place, [key]: $event })"
+                  />
+                </td>
+                <td v-if="byMetal" class="ground" :data-title="GROUND">
+                  <NumberField
+                    :class="{ assumed: place.groundOhm === undefined }"
+                    :label="`Ground stud at ${place.name}, mΩ`"
+                    quiet
+                    :least="0.1"
+                    :most="100_000"
+                    :model-value="Number((1000 * groundOhmAt(place)).toPrecision(4))"
+                    @update:model-value="setPlace(at, { ...place, groundOhm: $event / 1000 }, 'ground')"
                   />
                 </td>
                 <td>
@@ -297,11 +322,17 @@ table {
   border-bottom: 1px solid var(--line);
 }
 .places td {
-  padding: 4px;
+  padding: 4px 3px;
   border-bottom: 1px solid var(--line);
 }
+.places td.ground {
+  min-width: 54px;
+}
+.places td.tick {
+  padding: 4px 0;
+}
 .places td:first-child {
-  min-width: 124px;
+  min-width: 96px;
 }
 .air {
   display: flex;

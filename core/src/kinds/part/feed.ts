@@ -5,10 +5,9 @@ export interface FeedSpec {
   readonly signal: string;
   readonly limitA: number;
   readonly keyOn: boolean;
+  /** Existing wiring, its fuse and the key switch between the battery and the tap, Ω. */
+  readonly ohm: number;
 }
-
-/** Existing wiring, its fuse and the key switch between the battery and the tap, Ω (from memory). */
-const FEED_OHM = 0.05;
 
 /**
  * What hangs on an existing circuit already, Ω: its lamps, or on a key-on feed the least that it has (both from
@@ -30,7 +29,7 @@ export const feed: PartKind<'feed', FeedSpec, 'tap'> = {
       id: branchId(id, 'feed'),
       a: terminal(id, 'B'),
       b: terminal(id, '15'),
-      ohm: () => FEED_OHM,
+      ohm: () => spec.ohm,
       follows: branchId(id, 'key'),
       closedWhen: true,
     });

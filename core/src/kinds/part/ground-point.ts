@@ -2,19 +2,21 @@ import { terminal } from '../../quantity/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { type PartKind, branchId } from './kind.ts';
 
-/** Stud on clean metal, and the vehicle's metal from there to the battery's negative post, Ω (from memory). */
-const CHASSIS_OHM = 0.002;
+export interface GroundPointSpec {
+  /** The stud, and the vehicle's metal from there to the battery's negative post, Ω. */
+  readonly ohm: number;
+}
 
 /** A ground stud; pin 31 is the far end of the vehicle's metal, at the battery. */
-export const groundPoint: PartKind<'ground-point', Record<string, never>, 'ground'> = {
+export const groundPoint: PartKind<'ground-point', GroundPointSpec, 'ground'> = {
   kind: 'ground-point',
   plays: 'ground',
   title: 'ground point',
   inLine: true,
   terminalStyle: 'M6 ring',
   pins: () => ['G', '31'],
-  model({ id }, into) {
-    into.branch({ kind: 'resistor', id: branchId(id, 'metal'), a: terminal(id, 'G'), b: terminal(id, '31'), ohm: () => CHASSIS_OHM });
+  model({ id, spec }, into) {
+    into.branch({ kind: 'resistor', id: branchId(id, 'metal'), a: terminal(id, 'G'), b: terminal(id, '31'), ohm: () => spec.ohm });
   },
   drawn: () => [],
   rail: () => ({ pin: 'G', side: 'return', label: '31', end: '31' }),

@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { idSchema, limitA } from '../../document/index.ts';
+import { idSchema, limitA, positive } from '../../document/index.ts';
 import { NO_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
+
+/** Existing wiring, its fuse and the key switch between the battery and the tap (from memory), Ω. */
+export const FEED_OHM = 0.05;
 
 /** A feed that is live when on: key-on or an existing circuit. */
 const schema = z.strictObject({
@@ -11,6 +14,8 @@ const schema = z.strictObject({
   /** What one may take from it, A. */
   limitA,
   keyOn: z.boolean(),
+  /** Existing wiring from the battery to here, a resistor wire in it, as measured, Ω; left out where it is as usual. */
+  ownOhm: positive.max(1000).optional(),
   /** Live just while the engine is cranked. */
   starter: z.boolean(),
   /** Whether its vehicle dims it by switching fast, or watches its current; a filter at the tap mends the first. */
@@ -31,6 +36,7 @@ export const feed = {
     { type: 'tick', path: ['pulsed'], label: 'dimmed by pulses, or watched by the vehicle' },
     { type: 'tick', path: ['filtered'], label: 'with a filter at the tap', asked: ({ pulsed }) => pulsed },
     limitField('One may take from it', 200),
+    { type: 'number', path: ['ownOhm'], label: 'Its own wire up to here', unit: 'Ω', least: 1e-4, most: 1000, unset: FEED_OHM },
   ],
   begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),
   state: (_, on) => (on ? 'is on' : 'is off'),

@@ -1,0 +1,63 @@
+/** What is there already, as it was measured: a ground stud, and the wire of a feed that is tapped. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../analyse.ts';
+import { voltsBetween } from '../analysis/index.ts';
+import type { Design, Job } from '../project/schema.ts';
+import { design, job, on } from '../testing/designs.ts';
+import { watts } from '../testing/mains.ts';
+
+const heater = (changes: Partial<Job> = {}) => job({ when: on('dash'), loads: [watts('heater', 96, 12)], ...changes });
+const grounded = (groundOhm?: number): Design => {
+  const made = design([heater()]);
+  return {
+    ...made,
+    places: made.places.map((place) => (place.id === 'rear' && groundOhm !== undefined ? { ...place, groundOhm } : place)),
+  };
+};
+const tapped = (ownOhm?: number): Design => {
+  const made = design([heater({ supply: 'key' })]);
+  return {
+    ...made,
+    signals: made.signals.map((signal) =>
+      signal.nature === 'feed' ? { ...signal, limitA: 20, ...(ownOhm !== undefined && { ownOhm }) } : signal,
+    ),
+  };
+};
+function solved(made: Design, from: string, to: string): { volts: number; ampere: number; drop: string } {
+  const { evidence, analysis } = analyse(made);
+  const state = evidence.jobs.get('job-1')!.states.find(({ lines, corner }) => corner === 'usual' && lines[0] === 'on')!;
+  const { circuit } = evidence;
+  return {
+    volts: voltsBetween(circuit, state.solution, from, to),
+    ampere: Math.abs(state.solution.amps(circuit.branchIndex('job-1-load-1-1/load'))),
+    drop: analysis.findings.find(({ rule }) => rule === 'wire-drop')!.severity,
+  };
+}
+
+describe('a ground stud', () => {
+  test.each([0.002, 0.05, 0.3])('of %s Ω loses what Ohm’s law says of what comes back by it', (ohm) => {
+    const { volts, ampere } = solved(grounded(ohm), 'gnd-rear.G', 'return.31');
+    expect(volts).toBeCloseTo(ohm * ampere, 4);
+  });
+  test('that nobody measured is a clean one; a bad one is said where its loss breaks the budget', () => {
+    expect(solved(grounded(), 'gnd-rear.G', 'return.31')).toEqual(solved(grounded(0.002), 'gnd-rear.G', 'return.31'));
+    // A tenth of the supply may be lost: 1.27 V, which 8 A lose in 0.16 Ω alone.
+    expect([solved(grounded(), 'gnd-rear.G', 'return.31').drop, solved(grounded(0.3), 'gnd-rear.G', 'return.31').drop]).toEqual([
+      'hold',
+      'caution',
+    ]);
+  });
+  test('that loses more leaves less for the wires: they are laid thicker', () => {
+    const copper = (made: Design) => analyse(made).analysis.netlist.wires.reduce((sum, { sizeMm2 }) => sum + sizeMm2, 0);
+    expect(copper(grounded(0.08))).toBeGreaterThan(copper(grounded(0.002)));
+  });
+});
+
+describe('a feed', () => {
+  test('with a resistor wire in it loses 1.8 Ω times what is taken, and the load is said to get too little', () => {
+    const { volts, ampere, drop } = solved(tapped(1.8), 'bat-main.+', 'sig-key.15');
+    // The feed's own others take a little as well.
+    expect(volts / (1.8 * ampere)).toBeCloseTo(1, 1);
+    expect([drop, solved(tapped(), 'bat-main.+', 'sig-key.15').drop]).toEqual(['caution', 'hold']);
+  });
+});
