@@ -4,7 +4,7 @@ import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
-import { type Clause, NUMBER, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
+import { type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
@@ -20,15 +20,25 @@ export function endOfClause(text: string, at: number, from: number): number {
   return text.length;
 }
 const DOES = new RegExp(
-  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source})\s|[;.](?=\s|$)`,
+  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s|[;.](?=\s|$)`,
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|live|pressed|pushed|held|pulled|high|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
-const OFF = String.raw`off|open|dead|released|low|cold|gone|away|down|unplugged|disconnected|disengaged`;
+const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
+const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged`;
 const STATE = new RegExp(
   String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?|(calls for heat|calls))(?![\w-])`,
 );
+/** *And the stop button is not*: the state that was said before. */
+const IS_NOT = /^(.*?)\s+(?:is|are) not(?=\s*(?:$|[,;.\0)]|(?:and|or)\b))/;
+/** As though it had been said in full. */
+function stateIn(text: string): RegExpExecArray | null {
+  const found = STATE.exec(text);
+  const short = IS_NOT.exec(text);
+  if (!short || (found && found[0].length <= short[0].length)) return found;
+  const state = /\bbutton\b/.test(short[1]!) ? 'pressed' : 'on';
+  return Object.assign([short[0], short[1]!, 'not ', state], { index: 0, input: text }) as unknown as RegExpExecArray;
+}
 const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
 const STAYING = new RegExp(
   String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
@@ -148,16 +158,18 @@ export function readClause(
     const job = ofJob();
     if (job) return job;
     const named = ownSignal(text.slice(at), design);
-    const alone = named && STATE.exec(`it${text.slice(at + named.length)}`);
+    const alone = named && stateIn(`it${text.slice(at + named.length)}`);
     // A known name whose state follows at once is that signal; more of them, or one with another word behind it, are read as any.
     const own = alone?.[1] === 'it' && !all && !any ? named : null;
-    const found = own ? alone! : STATE.exec(text.slice(at));
+    const found = own ? alone! : stateIn(text.slice(at));
     if (!found) return null;
     const length = own ? found[0].length - 2 + own.length : found[0].length;
     const listed = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
     const names = listed.length === 1 && !own ? severalOf(listed[0]!, all, any) : listed;
     if (!names) return null;
-    const [, , negated, on, off, side, level, unit, calls] = found;
+    const [, , negated, saidOn, saidOff, side, level, unit, calls] = found;
+    // *Opens* and *closes* say what it does: how it stands then is open, closed.
+    const [on, off] = [saidOn, saidOff].map((state) => state?.replace(/^(?:opens|opened)$/, 'open').replace(/^closes$/, 'closed'));
     // *The key or the door is open*: of a door it means on, of a switch off. Said of both it is neither.
     if (
       /^(?:open|closed)$/.test(on ?? off ?? '') &&
@@ -173,7 +185,9 @@ export function readClause(
         op = part;
         continue;
       }
-      const name = part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
+      // *It is below 5 °C*: of the air.
+      const name =
+        part === 'it' && !own && side !== undefined ? 'air temperature' : part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
       // A stop button is a thing, and no word that turns the meaning.
       const mine = own ?? knownAs(name, design);
       if (!name || (!mine && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
@@ -355,4 +369,27 @@ function newSignal(
   }
   if (word) return { nature: word.nature, begins: word.begins ?? {} };
   return /^(?:pressed|pushed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
+}
+
+/** A sensor with the other level that a sentence says of it; null where it is no sensor, or both levels would be on one side. */
+export function otherLevel(
+  signal: SaidSignal,
+  below: boolean,
+  level: string,
+  unit: string | undefined,
+  units: Units,
+): { readonly signal: SaidSignal; readonly at: number; readonly unit: 'V' | '°C' | 'Pa' } | null {
+  const begun = begunOf(signal);
+  const levels = begun && levelsOf(begun);
+  if (!begun || !levels) return null;
+  const said = newSignal(signal.name, undefined, below ? 'below' : 'above', level, unit, false, '', units);
+  const other = said && begunOf({ ...signal, ...said });
+  const found = other ? levelsOf(other) : null;
+  if (!found || found.unit !== levels.unit) return null;
+  const at = found.closesAt;
+  // What closes on a rise opens on a fall, lower down.
+  if (below ? at >= levels.closesAt || levels.closesAt < levels.opensAt : at <= levels.closesAt || levels.closesAt > levels.opensAt)
+    return null;
+  const key = 'opensAtPa' in signal.begins ? 'opensAtPa' : 'opensAt';
+  return { signal: { ...signal, begins: { ...signal.begins, [key]: at } }, at, unit: levels.unit as 'V' | '°C' | 'Pa' };
 }

@@ -30,7 +30,7 @@ import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { OPENS_AT_C, build, fittedTo, joinsInABox } from './build.ts';
-import { endOfClause, readClause } from './clause.ts';
+import { endOfClause, otherLevel, readClause } from './clause.ts';
 import {
   type Answers,
   type Blank,
@@ -38,6 +38,7 @@ import {
   type Heard,
   MOST_SAID,
   NUMBER,
+  OFF_VERB,
   type SaidSignal,
   type Told,
   type WholeLoad,
@@ -76,6 +77,12 @@ const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
 
+/** *10 seconds after the key is on*. */
+const SINCE = new RegExp(String.raw`\b(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
+/** *And off when it falls below 30 °C*: the level at which a sensor lets go. */
+const BACK = new RegExp(
+  String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?temperature|the voltage|the pressure) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?(below|under|above|over) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?(?![\w-])`,
+);
 const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever))(?![\w-])/;
 /** What ends a thing is not what works it. */
 const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
@@ -87,11 +94,31 @@ const isMomentary = (clause: Clause, signals: readonly SaidSignal[]): boolean =>
   clause.op === 'signal'
     ? signals.some((signal) => signal.name === clause.name && signal.begins.action === 'momentary')
     : (clause.op === 'and' || clause.op === 'or') && clause.of.every((part) => isMomentary(part, signals));
+const STOPPING = /\b(?:stop|emergency|kill)\b/i;
+const negatedIn = (clause: Clause): string[] =>
+  clause.op === 'not' && clause.of.op === 'signal'
+    ? [clause.of.name]
+    : clause.op === 'and' || clause.op === 'or'
+      ? clause.of.flatMap(negatedIn)
+      : [];
 /** A button that ends something is closed at rest, so that a broken wire ends it too. */
 function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
   if (signal.id !== null || signal.begins.action !== 'momentary') return signal;
   assumed.push(`${signal.name}: a contact that is closed at rest, so that a broken wire stops it too`);
   return { ...signal, begins: { ...signal.begins, rest: 'closed' } };
+}
+
+/** Where what is done begins. */
+const OFF_VERB_AT = new RegExp(String.raw`((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)${OFF_VERB.source}`);
+/** Sets the other level of the one sensor of a condition; null where that is none of its, or on the wrong side. */
+function withBack(clause: Clause, signals: SaidSignal[], [, side, level, unit]: RegExpExecArray, units: Units): string | null {
+  if (clause.op !== 'signal') return null;
+  const at = signals.findIndex(({ name, id }) => name === clause.name && id === null);
+  const signal = signals[at];
+  const set = signal && otherLevel(signal, /below|under/.test(side!), level!, unit, units);
+  if (!set) return null;
+  signals[at] = set.signal;
+  return `and opens at ${formatQuantity(set.at, set.unit, units)}`;
 }
 
 /** Reads a sentence against a project, or against none: an empty page then comes with it. */
@@ -135,7 +162,10 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   if (far) take(far.index, far[0].length, 'distance', `${formatQuantity(distanceM!, 'm', units)} of wire each way`);
 
   // Where the condition stands, and where what is done.
-  const whenAt = WHEN.exec(rest);
+  const back = BACK.exec(rest);
+  if (back) rest = rest.slice(0, back.index) + '\0'.repeat(back[0].length) + rest.slice(back.index + back[0].length);
+  const since = SINCE.exec(rest);
+  const whenAt = WHEN.exec(rest) ?? since;
   const signals: SaidSignal[] = [];
   let clause: Clause | null = null;
   let wrongClause: { at: number; end: number } | null = null;
@@ -145,6 +175,11 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     const to = endOfClause(rest, whenAt.index, from);
     const reading = readClause(rest.slice(from, to), from, text, design, units, signals, take);
     clause = reading.clause && whenAt[0] === 'unless' ? { op: 'not', of: reading.clause } : reading.clause;
+    if (clause && whenAt === since) {
+      const onS = toSeconds(since[1]!, since[2]!);
+      told.push({ at: since.index, end: since.index + since[0].length, as: 'delay', means: `after ${formatQuantity(onS, 's')}` });
+      clause = { op: 'delay', of: clause, onS, offS: 0 };
+    }
     clauseEnd = clause ? from + reading.end : to;
     if (!clause) wrongClause = { at: from, end: to };
     rest = rest.slice(0, whenAt.index) + '\0'.repeat(whenAt[0].length) + rest.slice(from);
@@ -186,6 +221,29 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
       signals.length = before;
       rest = left;
     }
+  }
+
+  // A stop button that must not be pressed is closed at rest: so a broken wire is a press.
+  const stops = clause ? negatedIn(clause).filter((name) => STOPPING.test(name)) : [];
+  stops.forEach((name) => {
+    const at = signals.findIndex((signal) => signal.name === name);
+    if (at !== -1) signals[at] = stopping(signals[at]!, assumed);
+  });
+  if (back) {
+    const means = clause && withBack(clause, signals, back, units);
+    if (means) take(back.index, back[0].length, 'signal', means);
+    else rest = rest.slice(0, back.index) + lower.slice(back.index, back.index + back[0].length) + rest.slice(back.index + back[0].length);
+  }
+  const offVerb = clause && OFF_VERB_AT.exec(rest);
+  if (clause && offVerb && outside(offVerb.index)) {
+    // What is left of it reads as *run*.
+    const [end, run] = [offVerb.index + offVerb[0].length, 'run'];
+    const from = offVerb.index + offVerb[1]!.length;
+    take(from, end - run.length - from, 'words', 'off then');
+    rest = rest.slice(0, end - run.length) + run + rest.slice(end);
+    // Nobody said what begins it: a heater that is on by day and night would be a guess.
+    ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
+    clause = clause.op === 'not' ? clause.of : { op: 'not', of: clause };
   }
 
   const charged = readCharged(rest, text, outside);

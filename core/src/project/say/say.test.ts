@@ -1,5 +1,5 @@
 /** Sentences as people type them: what is understood, what is asked, and that nothing is guessed in silence. */
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { variantOf } from '../../kinds/index.ts';
 import { blankDesign, hear, projectOf, sentenceOf, sentenceText, writeWhen } from '../index.ts';
@@ -107,6 +107,63 @@ test.each([
   expect(job!.loads).toMatchObject([{ name, count, kind, plate: { unit, value } }]);
 });
 
+describe('what is said in other words', () => {
+  const when = (sentence: string) => {
+    const { design, job } = read(sentence);
+    return job && writeWhen(job.when, design!.signals);
+  };
+  test.each([
+    ['10 seconds after the key is turned on, run a 40 W lamp from the battery', 'key is on after a delay of 10 s'],
+    ['2 min after the dash switch is on, run a 40 W lamp from the battery', 'dash switch is on after a delay of 120 s'],
+    ['when the door opens, run a 5 W lamp from the battery', 'door switch is closed'],
+    ['when the door is opened, run a 5 W lamp from the battery', 'door switch is closed'],
+    ['when the float switch closes, run a 40 W lamp from the battery', 'float switch is on'],
+    ['when the float switch opens, run a 40 W lamp from the battery', 'float switch is off'],
+    ['when the high beam is on, run two 55 W lamps from the battery', 'high beam is on'],
+    ['when the low beam is off, run two 55 W lamps from the battery', 'low beam is off'],
+    ['when the dash switch is on, heat with a 60 W heater from the battery', 'dash switch is on'],
+    [
+      'when the dash switch is on and the door switch is not, run a 40 W lamp from the battery',
+      'dash switch is on and door switch is open',
+    ],
+  ])('%s', (sentence, expected) => {
+    expect(when(sentence)).toBe(expected);
+  });
+  test.each([
+    ['when the dash switch is on, turn off a 40 W lamp from the battery', 'dash switch is off'],
+    ['when the dash switch is off, disconnect a 40 W lamp from the battery', 'dash switch is on'],
+    ['turn off a 40 W lamp from the battery when the dash switch is on', 'dash switch is off'],
+  ])('what is switched off is on at all other times once somebody says so: %s', (sentence, expected) => {
+    const asked = hear(sentence, null);
+    expect([asked.add, asked.unclear, asked.blanks.map(({ key }) => key)]).toEqual([null, [], ['other times']]);
+    const built = projectOf(hear(sentence, null, { 'other times': 'on' }))!;
+    expect(writeWhen(built.jobs[0]!.when, built.signals)).toBe(expected);
+  });
+  test('it, with a level and no name, is the air', () => {
+    const { signals } = read('when it is below 5 °C, run a 60 W heater from the battery').design!;
+    expect(signals).toMatchObject([{ name: 'air temperature', nature: 'threshold', closesAt: 5, opensAt: 10 }]);
+  });
+  test.each([
+    ['rises above 35 °C and off when it falls below 30 °C', 35, 30],
+    ['is above 95 °F, and off again when it drops below 86 °F', 35, 30],
+    ['is below 5 °C and switches off when it is above 8 °C', 5, 8],
+  ])('two levels: the temperature %s', (said, closesAt, opensAt) => {
+    const { design: made, heard } = read(`turn on a 40 W fan from the battery when the temperature ${said}`);
+    expect(made!.signals).toMatchObject([{ nature: 'threshold', closesAt, opensAt }]);
+    expect(heard.unclear).toEqual([]);
+  });
+  test.each([
+    'is above 35 °C and off when it falls below 40 °C',
+    'is below 5 °C and off when it is above 3 °C',
+    'is above 35 °C and off when it falls below 12 V',
+  ])('two levels that cannot be are not read: the temperature %s', (said) => {
+    expect(read(`turn on a 40 W fan from the battery when the temperature ${said}`).design).toBeNull();
+  });
+  test('a stop button that must not be pressed is closed at rest', () => {
+    const { signals } = read('when the dash switch is on and the stop button is not pressed, run a 40 W lamp from the battery').design!;
+    expect(signals.find(({ name }) => name === 'stop button')).toMatchObject({ rest: 'closed', action: 'momentary' });
+  });
+});
 test.each([
   ['a 24 V dc-dc converter', 'converter-24', 'converter'],
   ['a converter', 'converter-12', 'converter'],
