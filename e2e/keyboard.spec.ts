@@ -137,8 +137,8 @@ test('arrow keys go from tab to tab, round the end, with the focus', async ({ pa
   await page.keyboard.press('ArrowLeft');
   await expect(tab('Wires')).toBeFocused();
   await page.keyboard.press('ArrowLeft');
-  await expect(tab('As built')).toBeFocused();
-  await expect(page.getByRole('heading', { name: 'Built otherwise' })).toBeVisible();
+  await expect(tab('Side by side')).toBeFocused();
+  await expect(page.getByRole('region', { name: 'Side by side' })).toBeVisible();
 });
 
 test('typing digits into a field does not operate the desk', async ({ page, request }) => {

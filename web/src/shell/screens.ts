@@ -46,6 +46,7 @@ export const SCREENS: Readonly<Record<string, ScreenHelp>> = {
       'Wires, cuts, strips, parts and labels print or leave as CSV; the drawing as SVG.',
       'Work is a list to tick beside the vehicle, also on a phone without a connection.',
       'As built: write what became different, and it stands in the book.',
+      'Side by side: two jobs, or what it was and what it is, with money, wire and what a failure does.',
     ],
     not: 'A length that nobody entered is cut by a guess: ≈ marks it. Measure along the way first.',
   },
