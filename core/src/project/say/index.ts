@@ -83,6 +83,11 @@ const SINCE = new RegExp(String.raw`\b(${NUMBER}) ?(seconds?|secs?|s|minutes?|mi
 const BACK = new RegExp(
   String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?temperature|the voltage|the pressure) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?(below|under|above|over) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?(?![\w-])`,
 );
+/** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
+const AWHILE = new RegExp(
+  String.raw`\bfor (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
+);
+
 const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever))(?![\w-])/;
 /** What ends a thing is not what works it. */
 const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
@@ -204,6 +209,12 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     clause = clause.op === 'delay' ? { ...clause, offS } : { op: 'delay', of: clause, onS: 0, offS };
   }
 
+  const awhile = clause && !later && isMomentary(clause, signals) ? AWHILE.exec(rest) : null;
+  if (clause && awhile && outside(awhile.index)) {
+    const offS = toSeconds(awhile[1]!, awhile[2]!);
+    take(awhile.index, awhile[0].length, 'delay', `stays on ${formatQuantity(offS, 's')} after it is let go`);
+    clause = { op: 'delay', of: clause, onS: 0, offS };
+  }
   const held = clause && isMomentary(clause, signals) ? UNTIL.exec(rest) : null;
   if (clause && held && outside(held.index)) {
     const from = held.index + held[0].length;

@@ -139,6 +139,16 @@ describe('what is said in other words', () => {
     const built = projectOf(hear(sentence, null, { 'other times': 'on' }))!;
     expect(writeWhen(built.jobs[0]!.when, built.signals)).toBe(expected);
   });
+  test('for a while, of what a press begins: a time relay holds it; of what stays by itself it is not read', () => {
+    expect(when('when the start button is pressed, run a 40 W lamp for 30 s from the battery')).toMatch(/start button.*30 s/);
+    const { job } = read('when the start button is pressed, run a 40 W lamp for 2 minutes from the battery');
+    expect(job!.when).toMatchObject({ op: 'delay', onS: 0, offS: 120 });
+    for (const said of [
+      'when the dash switch is on, run a 40 W lamp for 30 s',
+      'when the start button is pressed, run a 40 W lamp for 30 s every hour',
+    ])
+      expect(read(`${said} from the battery`).design).toBeNull();
+  });
   test('it, with a level and no name, is the air', () => {
     const { signals } = read('when it is below 5 °C, run a 60 W heater from the battery').design!;
     expect(signals).toMatchObject([{ name: 'air temperature', nature: 'threshold', closesAt: 5, opensAt: 10 }]);
