@@ -53,7 +53,11 @@ export const threshold = {
     OUTPUT_FIELD,
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
-    ...FED_FIELDS,
+    // What watches a voltage is fed by it.
+    ...FED_FIELDS.map((field) => ({
+      ...field,
+      asked: (signal: ThresholdSignal) => !volts(signal) && ('asked' in field ? field.asked(signal) : true),
+    })),
   ],
   begin: (base) => ({
     ...base,
