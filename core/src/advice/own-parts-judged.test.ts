@@ -17,7 +17,10 @@ import {
 } from '../kinds/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
 import { checkEvidence } from '../rules/index.ts';
-import { type Design, parseDesignText, withParts } from '../project/index.ts';
+import { ownRelaysCsv } from '../outputs/formats/parts-csv.ts';
+import { type Design, type Job, parseDesignText, withParts } from '../project/index.ts';
+import { design, job, on } from '../testing/designs.ts';
+import { watts } from '../testing/mains.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
   if (/^stud/.test(socket)) return 'stud';
@@ -117,4 +120,56 @@ test('a board that is taken anew is judged anew, whatever was remembered of it',
   const cache = new Map();
   const boots = (design: Design) => checkEvidence(gatherEvidence(design, cache)).find(({ rule }) => rule === 'boot-energises')!.severity;
   expect([boots(before), boots(after), boots(before)]).toEqual(['hold', 'danger', 'hold']);
+});
+
+describe('a relay with a diode or a resistor inside', () => {
+  const part = (builtIn?: 'diode' | 'resistor'): OwnRelay => ({
+    ...typed(RELAYS.find(({ id }) => id === 'relay-12v-30a-4')!)!,
+    ...(builtIn && { builtIn }),
+  });
+  const with1 = (builtIn: 'diode' | 'resistor' | undefined, changes: Partial<Job> = {}): Design => {
+    const own = part(builtIn);
+    const made = design([job({ when: on('dash'), suppression: 'none', loads: [watts('motor', 60, 12)], ...changes })]);
+    return withParts({ ...made, jobs: made.jobs.map((one) => ({ ...one, device: { ...one.device, part: own.id } as Job['device'] })) }, [
+      own,
+    ]);
+  };
+  const found = (made: Design, rule: string) => checkEvidence(gatherEvidence(made)).filter((finding) => finding.rule === rule);
+  const list = (made: Design) =>
+    analyse(made)
+      .analysis.parts.map(({ description }) => description)
+      .join('\n');
+
+  test.each(['diode', 'resistor'] as const)('has a path for its spike by its %s, and none beside it is bought', (builtIn) => {
+    expect(found(with1(undefined), 'coil-no-suppression')).toMatchObject([{ severity: 'caution' }]);
+    expect(found(with1(builtIn), 'coil-no-suppression')).toMatchObject([{ severity: 'hold' }]);
+    expect(list(with1(undefined, { suppression: builtIn }))).toMatch(/Rectifier diode|resistor/i);
+    expect(list(with1(builtIn))).not.toMatch(/Rectifier diode|resistor/i);
+    // What a job would put across it is there already.
+    expect(list(with1(builtIn, { suppression: 'diode' }))).toBe(list(with1(builtIn)));
+  });
+  test('lets go as late as with a diode beside it', () => {
+    const late = (made: Design) => found(made, 'coil-release-slow')[0]!.value;
+    expect(late(with1('diode'))).toBe(late(with1(undefined, { suppression: 'diode' })));
+    expect(late(with1('diode'))).toBeGreaterThan(late(with1('resistor')));
+  });
+  test('is a short when its coil is wired the wrong way round; one without may be', () => {
+    const relay = 'job-1-relay';
+    const turned = { edits: [{ kind: 'swap', part: relay, a: '85', b: '86' }] as Job['edits'] };
+    expect(found(with1('diode'), 'coil-diode-reversed')).toMatchObject([{ severity: 'hold' }]);
+    expect(found(with1('diode', turned), 'coil-diode-reversed')).toMatchObject([{ severity: 'danger' }]);
+    expect(found(with1(undefined, turned), 'coil-diode-reversed')).toEqual([]);
+  });
+  test('is of plug-in relays and relays on studs alone', () => {
+    const contactor = typed(RELAYS.find(({ build }) => build === 'contactor')!)!;
+    expect(ownRelaySchema.safeParse({ ...contactor, builtIn: 'diode' }).error?.issues.map(({ path }) => path)).toEqual([['builtIn']]);
+    expect(ownRelaySchema.safeParse(part('diode')).success).toBe(true);
+  });
+  test('goes out as a row and comes back', () => {
+    const [header, row] = ownRelaysCsv([{ ...part('diode'), name: 'Own' }])
+      .trim()
+      .split(/\r?\n/);
+    const cells = row!.split(',');
+    expect(cells[header!.split(',').indexOf('builtIn')]).toBe('diode');
+  });
 });

@@ -1,5 +1,5 @@
 /** What a person wired otherwise than the app would, put into a finished netlist. */
-import { type Terminal, terminal } from '../quantity/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import type { Design, Edit } from '../project/index.ts';
 import { plays, kindOf } from '../kinds/index.ts';
 import { graphOf, usedThrows } from './graph.ts';
@@ -40,12 +40,15 @@ export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
   switch (edit.kind) {
     case 'swap': {
       const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];
+      // What is inside the part stays on its own pins.
+      const inside = new Set(netlist.parts.flatMap(({ id, spec }) => ('inside' in spec && spec.inside ? [id] : [])));
+      const stays = (x: Terminal, y: Terminal) => inside.has(partOf(x)) || inside.has(partOf(y));
       const turned = (at: Terminal): Terminal => (at === a ? b : at === b ? a : at);
       return withUses(
         {
           ...netlist,
           wires: netlist.wires.map((wire) => ({ ...wire, from: turned(wire.from), to: turned(wire.to) })),
-          joints: netlist.joints.map(([x, y]) => [turned(x), turned(y)] as const),
+          joints: netlist.joints.map(([x, y]) => (stays(x, y) ? ([x, y] as const) : ([turned(x), turned(y)] as const))),
         },
         edit.part,
       );

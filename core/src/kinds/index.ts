@@ -3,7 +3,16 @@ export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './c
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
 export { type OwnBoard, readPins } from './catalogue/own-board.ts';
 export { withUsualOf } from './catalogue/own-card.ts';
-export { OWN_COILS_V, OWN_FORMS, type OwnForm, type OwnRelay, isSolidForm, ownRelaySchema } from './catalogue/own-relay.ts';
+export {
+  BUILT_IN,
+  OWN_COILS_V,
+  OWN_FORMS,
+  type OwnForm,
+  type OwnRelay,
+  isSolidForm,
+  mayBuildIn,
+  ownRelaySchema,
+} from './catalogue/own-relay.ts';
 export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields.ts';
 export { AC_VOLT, assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
@@ -16,6 +25,7 @@ export {
   SOCKETS,
   type SocketType,
   type SolidType,
+  acrossCoil,
   alikeBuilt,
   boardsOf,
   commonOf,

@@ -1,6 +1,6 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { SILICON_V, computed, fromMemory, ofPart } from '../reference/index.ts';
-import { COIL_TOLERANCE_SOURCE, type PartPlaying, coilTemperature, leastCoilOhm, needsSuppression } from '../kinds/index.ts';
+import { COIL_TOLERANCE_SOURCE, type PartPlaying, acrossCoil, coilTemperature, leastCoilOhm, needsSuppression } from '../kinds/index.ts';
 import { CLAMP_V, coilRelease, parallelOhm } from '../solve/index.ts';
 import { type RuleContext, type WiredJob, coilBranch, partSubject } from './context.ts';
 import { type Finding, type Given, type Rule, judge } from './rule.ts';
@@ -12,7 +12,7 @@ const INDUCTIVE = new Set(['motor', 'solenoid']);
 
 function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>): Finding {
   const { type } = relay.spec;
-  const { suppression } = job.job;
+  const suppression = acrossCoil(type, job.job.suppression);
   const coldC = context.design.places.find(({ id }) => id === relay.place)!.coldestC;
   const ohm = leastCoilOhm(type, coilTemperature(type, coldC, 0));
   const ampere = context.worstAmps(job, coilBranch(relay)).value;

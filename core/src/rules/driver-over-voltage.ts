@@ -1,5 +1,5 @@
 import { CLAMP_V, coilRelease, parallelOhm } from '../solve/index.ts';
-import { needsSuppression, plays } from '../kinds/index.ts';
+import { acrossCoil, needsSuppression, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { SILICON_V, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { coilBranch, partSubject, supplyOf } from './context.ts';
@@ -25,7 +25,7 @@ export const driverOverVoltage: Rule = {
         if (!relay || !supply) return [];
         const { coilOhm, coilHenry, coilV, releaseV } = relay.spec.type;
         const left = context.netlist.leftOut.has(`${relay.id}-diode`) || context.netlist.leftOut.has(`${relay.id}-resistor`);
-        const suppression = left ? 'none' : job.job.suppression;
+        const suppression = left ? 'none' : acrossCoil(relay.spec.type, job.job.suppression);
         const ampere = context.worstAmps(job, coilBranch(relay)).value;
         const { peakV } = coilRelease(
           { henry: coilHenry, ohm: coilOhm, ampere, releaseA: releaseV / coilOhm, nominalV: coilV },

@@ -9,6 +9,7 @@ import {
   type Signal,
   type SignalOf,
   type Supply,
+  acrossCoil,
   coilTemperature,
   conductorColours,
   currentOf,
@@ -119,13 +120,15 @@ export class ControlSide {
   private suppress(relay: string, tag: string, type: RelayType): void {
     const { builder, job } = this;
     const [plus, minus] = [terminal(relay, type.coil[0]), terminal(relay, type.coil[1])];
-    switch (job.suppression) {
+    const across = acrossCoil(type, job.suppression);
+    const inside = type.builtIn ? ({ inside: true } as const) : {};
+    switch (across) {
       case 'none':
         return;
       case 'resistor': {
         const id = `${relay}-resistor`;
         const ohm = parallelOhm(type.coilV);
-        const spec = { ohm, watt: this.supply.highestV ** 2 / ohm };
+        const spec = { ohm, watt: this.supply.highestV ** 2 / ohm, ...inside };
         builder.add({
           id,
           kind: 'resistor',
@@ -141,15 +144,14 @@ export class ControlSide {
       }
       case 'diode':
       case 'zener': {
-        const part =
-          job.suppression === 'zener' ? { ...SMALL_DIODE, name: `Clamp of ${CLAMP_V} V with diode`, clampV: CLAMP_V } : SMALL_DIODE;
-        const diode = this.diode(`${relay}-diode`, tag.replace('K', 'D'), false, part);
+        const part = across === 'zener' ? { ...SMALL_DIODE, name: `Clamp of ${CLAMP_V} V with diode`, clampV: CLAMP_V } : SMALL_DIODE;
+        const diode = this.diode(`${relay}-diode`, tag.replace('K', 'D'), false, { ...part, ...inside });
         builder.join(terminal(diode, 'K'), plus);
         builder.join(terminal(diode, 'A'), minus);
         return;
       }
       default:
-        job.suppression satisfies never;
+        across satisfies never;
     }
   }
 
@@ -157,7 +159,7 @@ export class ControlSide {
     id: string,
     tag: string,
     inLine: boolean,
-    part: { name: string; reverseV: number; forwardA: number; clampV?: number } = SMALL_DIODE,
+    part: { name: string; reverseV: number; forwardA: number; clampV?: number; inside?: true } = SMALL_DIODE,
   ): string {
     const { place } = this.job.device;
     this.builder.add({ id, kind: 'diode', tag, name: part.name, place, job: this.job.id, spec: { ...part, inLine } });

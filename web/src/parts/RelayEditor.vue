@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import {
   AC_VOLT,
+  BUILT_IN,
   OWN_COILS_V,
   OWN_FORMS,
   OWN_FORM_NAMES,
@@ -10,6 +11,7 @@ import {
   fieldValue,
   formatQuantity,
   isSolidForm,
+  mayBuildIn,
   ownFields,
   withLabel,
   withUsual,
@@ -37,6 +39,11 @@ function setForm(form: OwnForm): void {
   const typed = fields.value.filter((field) => !isAssumed(field) && alike(field));
   const kept = typed.reduce((part, field) => withField(part, field.path, valueOf(field)), labelled);
   put(withUsual({ ...kept, assumed: kept.assumed.filter((path) => !typed.some((field) => field.path === path)) }));
+}
+function setBuiltIn(what: string): void {
+  const { builtIn: _, ...bare } = draft.value;
+  const builtIn = BUILT_IN.find((one) => one === what);
+  put(builtIn ? { ...bare, builtIn } : bare);
 }
 const label = computed(() => withLabel(draft.value, draft.value.label));
 const labelWords = computed(() => {
@@ -137,6 +144,18 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
       @update:model-value="setLabel"
     />
     <p class="hint" role="note">{{ labelWords }}</p>
+    <SelectField
+      v-if="mayBuildIn(draft.form)"
+      label="Built in across its coil"
+      class="firing"
+      :model-value="draft.builtIn ?? ''"
+      :options="[
+        { value: '', text: 'nothing' },
+        { value: 'diode', text: 'a diode, band to 86' },
+        { value: 'resistor', text: 'a resistor' },
+      ]"
+      @update:model-value="setBuiltIn($event)"
+    />
     <TickField
       v-if="draft.module"
       label="its inputs are apart from its coils by light (optocoupler, with a ground of their own)"

@@ -45,6 +45,10 @@ const solidSchema = z.strictObject({
   pasteKPerW: positive.max(5),
 });
 
+export const BUILT_IN = ['diode', 'resistor'] as const;
+/** Forms that are sold with one: plug-in relays, and power relays on studs. */
+export const mayBuildIn = (form: OwnForm): boolean => form === 'four' || form === 'five' || form === 'stud';
+
 /** A switching part typed from its label or data sheet. A project carries those that it uses, so that its file stands alone. */
 export const ownRelaySchema = z
   .strictObject({
@@ -65,6 +69,8 @@ export const ownRelaySchema = z
     resting: rating.nullable(),
     module: moduleSchema.optional(),
     solid: solidSchema.optional(),
+    /** What is inside it across its coil, as the sketch on its side shows; left out where nothing is. */
+    builtIn: z.enum(BUILT_IN).optional(),
     /** What is printed on it, as it was typed. */
     label: z.string().max(160).default(''),
     /** Fields that nobody typed: what is usual for its class stands in them. */
@@ -85,6 +91,7 @@ export const ownRelaySchema = z
       say('closing', 'of a solid-state relay for alternating current has none for direct: it never opens again');
     if (part.releaseV >= part.pullInV) say('releaseV', 'must be below the pull-in voltage');
     if (!isSolidForm(part.form) && part.pullInV > part.coilV) say('pullInV', 'is above the nominal voltage: it would never pull in');
+    if (part.builtIn && !mayBuildIn(part.form)) say('builtIn', 'is what plug-in relays and relays on studs may have, and no other part');
     if (part.coilMostV < part.coilV) say('coilMostV', 'is below the nominal voltage');
   });
 

@@ -86,6 +86,8 @@ export interface RelayType {
   readonly resting: ThrowRating | null;
   /** Highest voltage that the coil bears for good, V. */
   readonly coilMostV: number;
+  /** What is inside it across its coil; nothing where it is left out. */
+  readonly builtIn?: 'diode' | 'resistor';
   /** Inductance of the coil with the armature pulled in, H. */
   readonly coilHenry: number;
   readonly socket: SocketKind;
@@ -635,7 +637,7 @@ const MODULE_LETS_GO = 0.3;
 const MODULE_INPUT_V = 1.2;
 
 /** A person's own part as the shelf has its own. */
-export function ownRelay({ form, module, solid, label: _label, assumed: _assumed, ...own }: OwnRelay): RelayType {
+export function ownRelay({ form, module, solid, builtIn, label: _label, assumed: _assumed, ...own }: OwnRelay): RelayType {
   // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
   const kinds = (of: OwnRelay['closing']['own']) => Object.fromEntries(Object.entries(of).filter(([, ampere]) => ampere !== undefined));
   const rating = ({ resistiveA, own: ofKinds, mostV, ac }: OwnRelay['closing']): ThrowRating => ({
@@ -650,6 +652,7 @@ export function ownRelay({ form, module, solid, label: _label, assumed: _assumed
     // What carries more than a stud of M8 has larger ones.
     ...(form === 'stud' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
+    ...(builtIn && { builtIn }),
     ...(solid && { solid: { ...solid, switches: form === 'solid-dc' ? ('dc' as const) : ('ac' as const) } }),
     duty: 'power',
     closing: rating(own.closing),
@@ -695,6 +698,9 @@ export function heatsinkOf(design: OwnParts, id: string): HeatsinkType {
   if (!sink) throw new Error(`no heatsink "${id}"`);
   return sink;
 }
+
+/** What takes the spike of a coil: what is inside the relay, or else what a job puts across it. */
+export const acrossCoil = <S extends string>({ builtIn }: RelayType, chosen: S): S | 'diode' | 'resistor' => builtIn ?? chosen;
 
 /** Whether one may take the other's place with no other change to the wiring. */
 export const alikeBuilt = (a: RelayType, b: RelayType): boolean =>

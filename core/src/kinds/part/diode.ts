@@ -11,6 +11,8 @@ export interface DiodeSpec {
   readonly inLine: boolean;
   /** What a clamp in series with it adds before it conducts, V; 0 for a plain diode. */
   readonly clampV?: number;
+  /** Inside the relay whose coil it is across: bought with it, and out of reach. */
+  readonly inside?: true;
 }
 
 export const diode: PartKind<'diode', DiodeSpec, 'diode'> = {
@@ -34,14 +36,19 @@ export const diode: PartKind<'diode', DiodeSpec, 'diode'> = {
     const [from, to] = spec.inLine ? ['A', 'K'] : ['K', 'A'];
     return [{ key: 'junction', from, to, symbol: 'diode', branch: branchId(id, 'junction'), labels: [tag] }];
   },
-  price: ({ spec }) => SMALL_PRICES[spec.clampV ? 'clamp' : spec.forwardA > 3 ? 'power diode' : 'small diode'],
+  price: ({ spec }) => (spec.inside ? 0 : SMALL_PRICES[spec.clampV ? 'clamp' : spec.forwardA > 3 ? 'power diode' : 'small diode']),
   faults: ({ tag }) => [{ key: 'junction', kind: 'short', words: `${tag} is shorted`, fault: 'closed', weight: 0.7 }],
   misbuilt: ({ tag, spec }) =>
-    spec.inLine ? [] : [{ key: 'turned', kind: 'swapped pins', words: `${tag} is in the wrong way round`, weight: 1, swap: ['A', 'K'] }],
-  handEdits: ({ inLine }) => [
-    { text: 'Turn it round', does: 'swap', a: 'A', b: 'K' },
-    { text: 'Leave it out', does: 'leave-out' },
-    ...(inLine ? [{ text: 'A wire instead', does: 'bridge' } as const] : []),
-  ],
-  listed: ({ spec }) => `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`,
+    spec.inLine || spec.inside
+      ? []
+      : [{ key: 'turned', kind: 'swapped pins', words: `${tag} is in the wrong way round`, weight: 1, swap: ['A', 'K'] }],
+  handEdits: ({ inLine, inside }) =>
+    inside
+      ? []
+      : [
+          { text: 'Turn it round', does: 'swap', a: 'A', b: 'K' },
+          { text: 'Leave it out', does: 'leave-out' },
+          ...(inLine ? [{ text: 'A wire instead', does: 'bridge' } as const] : []),
+        ],
+  listed: ({ spec }) => (spec.inside ? null : `${spec.name}, ${spec.reverseV} V, ${spec.forwardA} A`),
 };

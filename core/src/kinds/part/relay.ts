@@ -176,6 +176,8 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     });
     const { ohm, volt } = OTHER_COIL;
     return [
+      // Turned, the diode inside is a short.
+      ...(type.builtIn === 'diode' ? [swapped('turned', type.coil[0], type.coil[1])] : []),
       ...(pole && carries === 'load'
         ? [
             ...(pole.resting ? [swapped('throws-swapped', pole.closing, pole.resting)] : []),
@@ -191,10 +193,14 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       },
     ];
   },
-  handEdits: ({ type }) =>
-    type.poles.flatMap(({ closing, resting }) =>
+  handEdits: ({ type }) => [
+    ...(type.builtIn === 'diode'
+      ? [{ text: `Swap ${type.coil[0]} and ${type.coil[1]}`, does: 'swap', a: type.coil[0], b: type.coil[1] } as const]
+      : []),
+    ...type.poles.flatMap(({ closing, resting }) =>
       resting === null ? [] : [{ text: `Swap ${closing} and ${resting}`, does: 'swap', a: closing, b: resting } as const],
     ),
+  ],
   screwed: ({ socket }) => socket.fits === 'eight-pin',
   listed: ({ spec: { type, socket, delays } }) =>
     `${type.name}${/coil/.test(type.name) ? '' : `, ${type.coilV} V coil`}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,

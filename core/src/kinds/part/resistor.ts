@@ -7,6 +7,8 @@ export interface ResistorSpec {
   readonly ohm: number;
   /** Power that it must bear, W. */
   readonly watt: number;
+  /** Inside the relay whose coil it is across: bought with it. */
+  readonly inside?: true;
 }
 
 /** What a small resistor bears, W. */
@@ -26,10 +28,12 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
   drawn: ({ id, tag, spec }) => [
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
-  price: () => SMALL_PRICES.resistor,
+  price: ({ spec }) => (spec.inside ? 0 : SMALL_PRICES.resistor),
   faults: ({ tag }) => [{ key: 'wire', kind: 'driver dead', words: `${tag} is broken`, fault: 'open', weight: 0.5 }],
   listed: ({ spec }) =>
-    spec.watt < SMALL_W
-      ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`
-      : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+    spec.inside
+      ? null
+      : spec.watt < SMALL_W
+        ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`
+        : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
 };
