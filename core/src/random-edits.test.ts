@@ -10,6 +10,7 @@ import {
   HEATSINKS,
   POWER_RELAYS,
   SIGNAL_NATURES,
+  type Signal,
   SUPPLY_VARIANTS,
   TRANSISTOR_IDS,
   UNIT_KINDS,
@@ -17,6 +18,7 @@ import {
   asKind,
   asNature,
   asVariant,
+  formOfSignal,
 } from './kinds/index.ts';
 import type { When } from './document/index.ts';
 import { DC_PROTECTIONS, MAINS_PROTECTIONS } from './reference/index.ts';
@@ -146,6 +148,22 @@ function changed(design: Design, dice: Dice): Design {
       })),
     }),
     () => ({ ...design, distances: one(design.distances, (way) => ({ ...way, lengthM: times(way.lengthM) })) }),
+    () => ({
+      ...design,
+      signals: design.signals.map((signal) =>
+        formOfSignal(signal) === 'contact' && bit()
+          ? ({
+              ...signal,
+              fedBy: pick(['itself', ...design.supplies.map(({ id }) => id)]),
+              madeFor: pick(['asked', 'vehicle', 'mains']),
+            } as Signal)
+          : signal.nature === 'feed'
+            ? { ...signal, ownOhm: pick([0.05, 2]) }
+            : signal,
+      ),
+      places: one(design.places, (one_) => ({ ...one_, groundOhm: pick([0.002, 0.2, 20]) })),
+      controllers: design.controllers.map((board) => ({ ...board, supply: pick(['usb', ...design.supplies.map(({ id }) => id)]) })),
+    }),
     () => (design.controllers.length > 0 ? withBoardType(design, 0, pick(CONTROLLERS).id) : design),
     () => ({
       ...design,
