@@ -6,23 +6,11 @@
 import { expose } from 'comlink';
 import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract';
 import {
-  OPEN_OHM,
   analyse,
   analyseInSteps,
   answersOf,
   applyPatches,
-  diagnose,
-  dictionaryInSteps,
-  explainByTwo,
-  faultyReader,
-  meterError,
   checkStatements,
-  coldStart,
-  runHeat,
-  comparePlaces,
-  compareWirings,
-  sideOf,
-  whatMayBePluggedIn,
   type PlugInAnswer,
   drawJobs,
   nudgeAllInSteps,
@@ -30,8 +18,6 @@ import {
   parseDesign,
   readDesk,
   ruleContext,
-  sizeJob,
-  startChart,
   stateTable,
   sweep,
   trailOf,
@@ -65,6 +51,9 @@ import {
   type SweepProgress,
   type WiringView,
 } from '@iron-nudge/core';
+
+/** Fetched once, when it is asked for first. */
+const rare = () => import('./rare.ts');
 
 /** A fault as it is shown: without the netlist that it may carry. */
 export type PlainFault = Pick<Dictionary['faults'][number], 'id' | 'kind' | 'words' | 'subject'>;
@@ -235,6 +224,7 @@ const engine = {
   async plugIn(job: string): Promise<PlugInAnswer | null> {
     const of = newest;
     if (!of) return null;
+    const { whatMayBePluggedIn } = await rare();
     const tries = whatMayBePluggedIn(of.design, job);
     for (;;) {
       const step = tries.next();
@@ -243,7 +233,10 @@ const engine = {
       if (newest !== of) return null;
     }
   },
-  wirings: asked('wirings', (job): WiringView[] => (newest ? compareWirings(newest.design, job) : [])),
+  wirings: asked('wirings', async (job): Promise<WiringView[]> => {
+    const { compareWirings } = await rare();
+    return newest ? compareWirings(newest.design, job) : [];
+  }),
   /** Runs a sweep, telling how far it is after each batch; answers false when it was stopped. */
   async sweep(vary: readonly string[], fixedOn: readonly string[], tell: (progress: SweepProgress) => void): Promise<boolean> {
     const mine = ++sweeping;
@@ -273,11 +266,13 @@ const engine = {
     return made && finding ? trailOf(ruleContext(made.evidence), finding) : [];
   }),
   /** Relay, socket, fuse and wires of a job together. */
-  size: asked('size', (job, order): Sized | null =>
-    newest?.design.jobs.some(({ id }) => id === job) ? sizeJob(newest.design, job, order) : null,
-  ),
+  size: asked('size', async (job, order): Promise<Sized | null> => {
+    const { sizeJob } = await rare();
+    return newest?.design.jobs.some(({ id }) => id === job) ? sizeJob(newest.design, job, order) : null;
+  }),
   /** Variants side by side, one after the other; other questions get their turn between two. */
   async sides(variants: readonly Variant[]): Promise<VariantSide[]> {
+    const { sideOf } = await rare();
     const sides: VariantSide[] = [];
     for (const variant of variants) {
       sides.push(sideOf(variant));
@@ -285,23 +280,28 @@ const engine = {
     }
     return sides;
   },
-  places: asked('places', (job): MountPlace[] => (newest ? comparePlaces(newest.design, job) : [])),
+  places: asked('places', async (job): Promise<MountPlace[]> => {
+    const { comparePlaces } = await rare();
+    return newest ? comparePlaces(newest.design, job) : [];
+  }),
   /** The start of a job's loads against its fuse and its weakest wire. */
   start: asked('start', async (job): Promise<StartChart | null> => {
     const made = await current();
     if (!made) return null;
+    const { startChart } = await rare();
     const context = ruleContext(made.evidence);
     const wired = context.jobs.find((candidate) => candidate.job.id === job);
     return wired ? startChart(context, wired) : null;
   }),
   /** Runs a heated thing on for some seconds of its own time; `from` null begins cold. */
-  heat(
+  async heat(
     setup: HeatSetup,
     faults: HeatFaults,
     from: HeatState | null,
     forS: number,
     everyS: number,
-  ): { state: HeatState; samples: HeatSample[] } {
+  ): Promise<{ state: HeatState; samples: HeatSample[] }> {
+    const { coldStart, runHeat } = await rare();
     return runHeat(setup.plant, setup.control, faults, from ?? coldStart(setup.plant), forS, everyS);
   },
   /**
@@ -312,6 +312,8 @@ const engine = {
     const mine = ++opening;
     const evidence = (await current())?.evidence;
     if (!evidence?.jobs.has(job)) return null;
+    const { dictionaryInSteps } = await rare();
+    if (mine !== opening) return null;
     const dictionary = await inSlices(
       dictionaryInSteps(evidence, job),
       () => mine === opening,
@@ -322,22 +324,25 @@ const engine = {
     const { steps, healthy, faults } = dictionary;
     return { steps, healthy, faults: faults.map(plain) };
   },
-  diagnose: asked('diagnose', (readings, blocked, symptom): PlainDiagnosis | null => {
+  diagnose: asked('diagnose', async (readings, blocked, symptom): Promise<PlainDiagnosis | null> => {
+    const { diagnose } = await rare();
     if (!bench) return null;
     const { explained, ...rest } = diagnose(bench.dictionary, readings, new Set(blocked), symptom);
     return { ...rest, explained: explained.map(({ fault, share }) => ({ fault: plain(fault), share })) };
   }),
   /** Pairs of faults that would explain what no single one does. */
-  explainByTwo: asked('explainByTwo', (readings): PlainPair[] =>
-    bench
+  explainByTwo: asked('explainByTwo', async (readings): Promise<PlainPair[]> => {
+    const { explainByTwo } = await rare();
+    return bench
       ? explainByTwo(bench.evidence, bench.dictionary, readings).map(({ faults: [a, b], share }) => ({
           faults: [plain(a), plain(b)],
           share,
         }))
-      : [],
-  ),
+      : [];
+  }),
   /** What a meter shows on a bench with faults in it; `chance` from 0 to 1 moves supply, parts and the meter. */
-  simulate: asked('simulate', (step, hidden, chance): number | null => {
+  simulate: asked('simulate', async (step, hidden, chance): Promise<number | null> => {
+    const { OPEN_OHM, faultyReader, meterError } = await rare();
     if (!bench) return null;
     const { evidence, dictionary } = bench;
     const found = dictionary.steps.find(({ id }) => id === step);

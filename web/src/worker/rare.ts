@@ -1,0 +1,17 @@
+/** What a worker fetches only once somebody asks for it: the bench, sizes, variants, heat. */
+export {
+  OPEN_OHM,
+  coldStart,
+  comparePlaces,
+  compareWirings,
+  diagnose,
+  dictionaryInSteps,
+  explainByTwo,
+  faultyReader,
+  meterError,
+  runHeat,
+  sideOf,
+  sizeJob,
+  startChart,
+  whatMayBePluggedIn,
+} from '@iron-nudge/core';
