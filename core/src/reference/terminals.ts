@@ -18,4 +18,4 @@ export const TERMINAL_MOST_MM2 = {
 export const BAD_JOINT_OHM = 0.4;
 
 /** The usual thermal fuse: what it carries for good (from memory, IEC 60691). */
-export const THERMAL_FUSE = { ratedA: 15 } as const;
+export const THERMAL_FUSE = { ratedA: 15, mostC: 300 } as const;

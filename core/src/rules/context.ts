@@ -14,17 +14,7 @@ import {
   usedThrows,
 } from '../graph/index.ts';
 import { type Design, type Job, linesOf, supplyIdOf } from '../project/index.ts';
-import {
-  type AnyPart,
-  type Load,
-  type PartPlaying,
-  type SignalOf,
-  type Supply,
-  branchId,
-  contactBranchId,
-  isRegulator,
-  plays,
-} from '../kinds/index.ts';
+import { type AnyPart, type Load, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, wireOhmPerM } from '../reference/index.ts';
 import {
   type Corner,
@@ -252,13 +242,6 @@ function wiredJob(
 /** The line of the sentence that a load is a unit of. */
 export const lineOf = ({ job }: WiredJob, { spec }: PartPlaying<'load'>): Load | undefined =>
   linesOf(job).find(({ id }) => id === spec.line);
-/** Temperature controllers that a job follows. */
-export const regulatorsOf = ({ design }: RuleContext, { evidence }: WiredJob): SignalOf<'regulator'>[] =>
-  design.signals.flatMap((signal) => (isRegulator(signal) && evidence.signals.includes(signal.id) ? [signal] : []));
-/** The hottest that the controllers of a job are set to, °C; nothing where it follows none. */
-export const setPointC = (context: RuleContext, job: WiredJob): number =>
-  Math.max(-Infinity, ...regulatorsOf(context, job).map(({ setC }) => setC));
-
 export const coilBranch = (relay: PartPlaying<'relay'>) => branchId(relay.id, 'coil');
 export const coilTerminals = ({ id, spec: { type } }: PartPlaying<'relay'>) =>
   [terminal(id, type.coil[0]), terminal(id, type.coil[1])] as const;

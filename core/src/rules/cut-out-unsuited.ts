@@ -3,7 +3,8 @@ import type { When } from '../document/index.ts';
 import { LOADS, type Signal, levelsOf, loadFacets } from '../kinds/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, jobSubject, partSubject, setPointC } from './context.ts';
+import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
+import { setPointC, turnedOver } from './heat-settings.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
@@ -26,12 +27,6 @@ function weakest(context: RuleContext, job: WiredJob): { celsius: number; title:
   const least = rest.reduce((a, b) => (b.insulationC < a.insulationC ? b : a), first);
   return { celsius: least.insulationC, title: least.title };
 }
-
-/** Whether a clause asks for a signal turned over. */
-const turnedOver = (when: When, signal: string): boolean =>
-  when.op === 'not' && when.of.op === 'signal'
-    ? when.of.signal === signal
-    : (when.op === 'and' || when.op === 'or') && when.of.some((term) => turnedOver(term, signal));
 
 /** Whether what holds a contactor in does so while it is hot. A sensor with two levels is on above them or below; all else is on when heat operates it. */
 function holdsWhenHot(signal: Signal, when: When): boolean {
@@ -86,7 +81,15 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
         detail: opensAtC < set + MARGIN_K ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is set',
         working: {
           formula: 'T_open ≥ T_set + 10 K',
-          given: [{ symbol: 'T_set', meaning: 'of the controller', value: set, unit: '°C', source: computed('largest of its set points') }],
+          given: [
+            {
+              symbol: 'T_set',
+              meaning: 'that it heats to',
+              value: set,
+              unit: '°C',
+              source: computed('largest of its set points and levels'),
+            },
+          ],
           result,
           limit: { symbol: 'T_set + 10 K', meaning: 'least', value: set + MARGIN_K, unit: '°C', source: commonPractice() },
         },

@@ -5,6 +5,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { OwnRelay } from '../kinds/catalogue/own-relay.ts';
 import { beginOwn, withLabel } from '../kinds/catalogue/own-usual.ts';
+import type { Signal } from '../kinds/signal/registry.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
@@ -39,6 +40,18 @@ const madeFor = (made: Design, printed: 'vehicle' | 'mains'): Design => ({
   ...made,
   signals: made.signals.map((signal) => (signal.nature === 'switch' ? { ...signal, madeFor: printed } : signal)),
 });
+/** A heater at the rear that a sensor there works, the rear being as hot as it is entered. */
+const bySensor = (closesAt: number, opensAt: number, hottestC: number, when = on('eye'), fuseC = 150): Design => {
+  const made = design();
+  const eye: Signal = {
+    ...{ id: 'eye', name: 'heat eye', place: 'rear', usual: false, nature: 'threshold', limitA: 2, output: 'contact' },
+    ...{ watches: { quantity: 'temperature' }, closesAt, opensAt, delayS: 0 },
+  };
+  return design([job({ when, loads: [watts('heater', 60, 12)], insulation: 'glass', cutOut: { kind: 'thermal-fuse', opensAtC: fuseC } })], {
+    signals: [...made.signals, eye],
+    places: made.places.map((place) => (place.id === 'rear' ? { ...place, hottestC } : place)),
+  });
+};
 const switchedAt48 = (line: Load): Design =>
   design(
     [job({ when: on('dash'), device: { kind: 'direct', place: 'box' }, protection: 'high-breaking', loads: [line] })],
@@ -460,6 +473,31 @@ const FACES: readonly Face[] = [
     words: /wires on the heater bear 60/,
     bad: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 61 } }),
     good: () => mains({ loads: [watts('heater', 1000, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 60 } }),
+  },
+  {
+    rule: 'set-point-hotter',
+    says: 'a sensor that heats a place hotter than it is entered',
+    fails: 'caution',
+    words: /heats rear to 55/,
+    bad: () => bySensor(48, 55, 54),
+    good: () => bySensor(48, 55, 55),
+  },
+  {
+    rule: 'set-point-hotter',
+    says: 'a sensor that is on when it is hot, and heats while it is not',
+    fails: 'caution',
+    words: /heats rear to 55/,
+    bad: () => bySensor(55, 48, 54, not(on('eye'))),
+    good: () => bySensor(55, 48, 55, not(on('eye'))),
+  },
+  {
+    // It lets go at 70 °C: a fuse of 79 °C opens in ordinary use.
+    rule: 'cut-out-unsuited',
+    says: 'a thermal fuse close above what its sensor heats to',
+    fails: 'caution',
+    words: /opens at 79.*70/,
+    bad: () => bySensor(60, 70, 75, on('eye'), 79),
+    good: () => bySensor(60, 70, 75, on('eye'), 80),
   },
   {
     // 230 V · 1.1 over 17 Ω is 14.9 A; a thermal fuse carries 15 A.

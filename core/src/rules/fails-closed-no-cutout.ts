@@ -2,16 +2,16 @@ import { CUT_OUT, relayId } from '../wiring/index.ts';
 import { loadVolts } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { LOADS, branchId, isMains } from '../kinds/index.ts';
-import { commonPractice, computed, standard } from '../reference/index.ts';
+import { THERMAL_FUSE, commonPractice, computed, standard } from '../reference/index.ts';
 import { isWhole } from '../graph/index.ts';
-import { type RuleContext, type WiredJob, lineOf, partSubject, setPointC } from './context.ts';
+import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
+import { setPointC } from './heat-settings.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { solidContacts } from './solid.ts';
 
 const ID = 'fails-closed-no-cutout';
-/** How far above the hottest that is usual where it sits a cut-out opens, K (common practice), and the hottest thermal fuse, °C (from memory). */
+/** How far above the hottest that is usual where it sits a cut-out opens, K (common practice). */
 const ABOVE_K = 50;
-const MOST_FUSE_C = 300;
 /** And above what a controller is set to, K (common practice). */
 const MARGIN_K = 10;
 /** Below this a heater at extra-low voltage is no source of fire by its power (IEC 62368-1, power source class 2, from memory), W. */
@@ -135,7 +135,7 @@ export const failsClosedNoCutout: Rule = {
         const air = context.design.places.find(({ id }) => id === job.job.loads[0]!.place)!.hottestC;
         const opensAtC = Math.round(Math.max(air + ABOVE_K, setPointC(context, job) + MARGIN_K));
         // Hotter than any thermal fuse it takes a contactor, which somebody has to find a place for.
-        if (opensAtC > MOST_FUSE_C) return [];
+        if (opensAtC > THERMAL_FUSE.mostC) return [];
         const fuse = { path: ['jobs', job.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC } };
         return [
           { label: `Nudge in a thermal fuse of ${context.says(opensAtC, '°C')}`, patches: [fuse] },

@@ -1,23 +1,23 @@
 import { LOADS, isCharged } from '../kinds/index.ts';
 import { entered } from '../reference/index.ts';
-import { regulatorsOf } from './context.ts';
+import { heatSettings } from './heat-settings.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'set-point-hotter';
 /** Above this a chamber is meant, that no wire is in; up to it a room, a cabinet or a bath, that all is in (from memory), °C. */
 const CHAMBER_C = 150;
 
-/** A controller heats the place of its heater to what it is set to: the place is at least that hot. */
+/** A controller or a sensor lets its heater heat the place to what it is set to: the place is at least that hot. */
 export const setPointHotter: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Is its place entered as hot as it is heated to?',
-  notAsked: 'no temperature controller heats with it, or it heats a chamber that no wire is in',
+  notAsked: 'no temperature ends its heat, or it heats a chamber that no wire is in',
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(
-        regulatorsOf(context, job).flatMap((signal) => {
-          if (signal.setC > CHAMBER_C) return [];
+        heatSettings(context, job).flatMap(({ signal, field, setC }) => {
+          if (setC > CHAMBER_C) return [];
           const signalAt = context.design.signals.indexOf(signal);
           return job.job.loads.flatMap((load) => {
             if (isCharged(load) || !LOADS[load.kind].heats) return [];
@@ -29,17 +29,17 @@ export const setPointHotter: Rule = {
                 job: job.job.id,
                 subject: { kind: 'job', id: `${job.job.id}/${place.id}`, label: place.name },
                 value: place.hottestC,
-                limit: signal.setC,
+                limit: setC,
                 unit: '°C',
                 sense: 'at least',
                 title:
-                  place.hottestC < signal.setC
-                    ? `${signal.name} heats ${place.name} to ${context.says(signal.setC, '°C')}, and it is entered as ${context.says(place.hottestC, '°C')} at the hottest`
+                  place.hottestC < setC
+                    ? `${signal.name} heats ${place.name} to ${context.says(setC, '°C')}, and it is entered as ${context.says(place.hottestC, '°C')} at the hottest`
                     : `${place.name} is entered as hot as it is heated to`,
                 detail:
-                  place.hottestC < signal.setC
+                  place.hottestC < setC
                     ? 'wires, terminals and cut-outs there are judged at what is entered'
-                    : `${context.says(signal.setC, '°C')} are set`,
+                    : `${context.says(setC, '°C')} are set`,
                 working: {
                   formula: 'T_place ≥ T_set',
                   given: [],
@@ -53,9 +53,9 @@ export const setPointHotter: Rule = {
                   limit: {
                     symbol: 'T_set',
                     meaning: signal.name,
-                    value: signal.setC,
+                    value: setC,
                     unit: '°C',
-                    source: entered(`signals[${signalAt}].setC`),
+                    source: entered(`signals[${signalAt}].${field}`),
                   },
                 },
               }),

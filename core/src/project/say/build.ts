@@ -23,14 +23,32 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import type { Design, Job } from '../schema.ts';
-import { ratingsOf } from '../../reference/index.ts';
+import { THERMAL_FUSE, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
 const SET_C = 120;
-export const OPENS_AT_C = 150;
+const OPENS_AT_C = 150;
+/** How far above what a sensor or a controller heats to (common practice: clear of ordinary use), K, in steps of ten degrees. */
+const ABOVE_SET_K = 30;
+const STEP_K = 10;
+/** Up to it a place is heated with all that lies in it; above it a chamber is meant (from memory), °C. */
+const CHAMBER_C = 150;
+
+/** What a signal that is on in the cold lets its heat rise to, °C; nothing where it says none. */
+function heatsTo(signal: Signal): number {
+  if (isRegulator(signal)) return signal.setC;
+  const levels = levelsOf(signal);
+  return levels?.unit === '°C' && levels.closesAt < levels.opensAt ? levels.opensAt : -Infinity;
+}
+/** Where a thermal fuse opens, clear of what is heated to, °C; null where none is made for that. */
+export function thermalFuseC(signals: readonly Signal[]): number | null {
+  const least = Math.max(-Infinity, ...signals.map(heatsTo)) + ABOVE_SET_K;
+  const opensAtC = Math.max(OPENS_AT_C, STEP_K * Math.ceil(least / STEP_K));
+  return opensAtC > THERMAL_FUSE.mostC ? null : opensAtC;
+}
 
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
 export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
@@ -118,7 +136,16 @@ export function build(onto: Design, said: Whole): Design {
     })) as Job['loads'];
   const loads = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
-  const mains = isMains(feeding) && part !== null ? onMains(design, said, outputs, feeding) : null;
+  const mains =
+    isMains(feeding) && part !== null
+      ? onMains(
+          design,
+          said,
+          outputs,
+          design.signals.filter(({ id }) => [...ids.values()].includes(id)),
+          feeding,
+        )
+      : null;
   design = mains?.design ?? design;
   const place = said.place?.id ?? plain.device.place;
   const job: Job = {
@@ -140,7 +167,9 @@ export function build(onto: Design, said: Whole): Design {
   const measured = (a: string, b: string) => (a === feeding.place && b === loadPlace) || (b === feeding.place && a === loadPlace);
   const named = said.place && said.place.id === null ? said.place.name : null;
   // What a controller heats is as hot as it is set to.
-  const setC = Math.max(...outputs.map((signal) => (isRegulator(signal) ? signal.setC : -Infinity)));
+  const heated = said.loads.some(({ kind }) => LOADS[kind].heats);
+  const asked = design.signals.filter(({ id }) => [...ids.values()].includes(id));
+  const setC = heated ? Math.max(-Infinity, ...asked.map(heatsTo).filter((celsius) => celsius <= CHAMBER_C)) : -Infinity;
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
   // What listens or looks all the time is fed by what the coil hangs on.
@@ -204,10 +233,14 @@ function onMains(
   design: Design,
   said: Whole,
   outputs: readonly Signal[],
+  signals: readonly Signal[],
   feeding: Supply,
 ): { design: Design; part: string; changes: Partial<Job> } {
   const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
-  const cutOut = heats ? ({ cutOut: { kind: 'thermal-fuse', opensAtC: OPENS_AT_C }, insulation: 'glass' } as const) : {};
+  const opensAtC = thermalFuseC(signals);
+  const cutOut = heats
+    ? ({ ...(opensAtC !== null && { cutOut: { kind: 'thermal-fuse', opensAtC } }), insulation: 'glass' } as Partial<Job>)
+    : {};
   const solid = isPhase(said)
     ? { part: PHASE_PART, changes: { ...cutOut, cooling: 'big-fins' } }
     : { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' } };

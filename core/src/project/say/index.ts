@@ -29,7 +29,7 @@ import {
 import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { OPENS_AT_C, build, fittedTo, joinsInABox } from './build.ts';
+import { build, fittedTo, joinsInABox, thermalFuseC } from './build.ts';
 import { endOfClause, otherLevel, readClause } from './clause.ts';
 import {
   type Answers,
@@ -350,8 +350,16 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     if (joinsInABox(design, feeding, loads)) assumed.push('a plastic box at the loads, in which they are joined');
     if (supplyFacets(feeding).residualProtection(feeding))
       assumed.push(`residual-current protection before the ${feeding.name || 'outlet'}`);
-    if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct')
-      assumed.push(`a thermal fuse at the heat that opens at ${formatQuantity(OPENS_AT_C, '°C', units)}, and wires of glass fibre`);
+    if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct') {
+      const opensAtC = thermalFuseC(
+        fitting.flatMap((signal) => begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id) ?? []),
+      );
+      assumed.push(
+        opensAtC === null
+          ? 'nothing yet that ends the heat if the relay sticks, for no thermal fuse is made for it; wires of glass fibre'
+          : `a thermal fuse at the heat that opens at ${formatQuantity(opensAtC, '°C', units)}, and wires of glass fibre`,
+      );
+    }
   }
   if (lost === null) assumed.push('off if the signal is lost');
   if (distanceM === null) assumed.push('lengths of wire, until they are measured');

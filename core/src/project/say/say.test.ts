@@ -107,6 +107,18 @@ test.each([
   expect(job!.loads).toMatchObject([{ name, count, kind, plate: { unit, value } }]);
 });
 
+test.each([
+  ['the temperature is below 5 °C', 150, 35],
+  ['the temperature is below 60 °C', 150, 65],
+  ['the oven temperature is below 200 °C', 240, 35],
+  ['the kiln is below 1000 °C', null, 35],
+])('heat while %s: its thermal fuse stands clear of that, and the place is as hot', (said, opensAtC, hottestC) => {
+  const { design: built, job, heard } = read(`when ${said}, run a 500 W heater from the mains`);
+  expect(job!.cutOut).toEqual(opensAtC === null ? { kind: 'none' } : { kind: 'thermal-fuse', opensAtC });
+  expect(built!.places.find(({ id }) => id === job!.loads[0]!.place)!.hottestC).toBe(hottestC);
+  const assumed = heard.assumed.find((line) => /thermal fuse/.test(line))!;
+  expect(assumed).toMatch(opensAtC === null ? /^nothing yet/ : new RegExp(`opens at ${opensAtC}`));
+});
 describe('what is said in other words', () => {
   const when = (sentence: string) => {
     const { design, job } = read(sentence);
