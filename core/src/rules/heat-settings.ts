@@ -1,6 +1,6 @@
 /** What ends the heat of a job in ordinary use, and at what temperature: several rules ask it. */
 import type { When } from '../document/index.ts';
-import { type Signal, isRegulator, levelsOf } from '../kinds/index.ts';
+import { type Signal, heatsTo } from '../kinds/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 
 export interface HeatSetting {
@@ -23,13 +23,8 @@ export const turnedOver = (when: When, signal: string): boolean =>
 export function heatSettings({ design }: RuleContext, { job, evidence }: WiredJob): HeatSetting[] {
   return design.signals.flatMap((signal): HeatSetting[] => {
     if (!evidence.signals.includes(signal.id) || (job.cutOut.kind === 'contactor' && job.cutOut.signal === signal.id)) return [];
-    if (isRegulator(signal)) return [{ signal, field: 'setC', setC: signal.setC }];
-    const levels = levelsOf(signal);
-    if (levels?.unit !== '°C') return [];
-    const onInTheCold = levels.closesAt < levels.opensAt !== turnedOver(job.when, signal.id);
-    if (!onInTheCold) return [];
-    const [field, setC] = levels.closesAt < levels.opensAt ? ['opensAt', levels.opensAt] : ['closesAt', levels.closesAt];
-    return [{ signal, field: field as string, setC: setC as number }];
+    const heats = heatsTo(signal, turnedOver(job.when, signal.id));
+    return heats ? [{ signal, ...heats }] : [];
   });
 }
 /** The hottest that a job heats to in ordinary use, °C; nothing where nobody said. */

@@ -1,11 +1,9 @@
-import { LOADS, isCharged } from '../kinds/index.ts';
+import { CHAMBER_C, LOADS, isCharged } from '../kinds/index.ts';
 import { entered } from '../reference/index.ts';
 import { heatSettings } from './heat-settings.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'set-point-hotter';
-/** Above this a chamber is meant, that no wire is in; up to it a room, a cabinet or a bath, that all is in (from memory), °C. */
-const CHAMBER_C = 150;
 
 /** A controller or a sensor lets its heater heat the place to what it is set to: the place is at least that hot. */
 export const setPointHotter: Rule = {

@@ -1,6 +1,6 @@
-import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { type PartKind } from './kind.ts';
+import { modelSource } from '../source.ts';
 
 export interface AdapterSpec {
   readonly supply: string;
@@ -18,16 +18,7 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   terminalStyle: 'screw clamp, ferrule',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
   pins: () => ['+', '-'],
-  model({ id, spec }, into) {
-    into.branch({
-      kind: 'source',
-      id: branchId(id, 'output'),
-      a: terminal(id, '+'),
-      b: terminal(id, '-'),
-      volt: (conditions) => conditions.volt(spec.supply),
-      ohm: () => spec.internalOhm,
-    });
-  },
+  model: (part, into) => modelSource('output', part, into),
   drawn: () => [],
   rail: () => ({ pin: '+', side: 'supply', label: '+' }),
   faults: () => [],

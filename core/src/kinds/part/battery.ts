@@ -1,5 +1,5 @@
-import { terminal } from '../../quantity/index.ts';
 import { type PartKind, branchId } from './kind.ts';
+import { modelSource } from '../source.ts';
 
 export interface BatterySpec {
   readonly supply: string;
@@ -13,16 +13,7 @@ export const battery: PartKind<'battery', BatterySpec> = {
   title: 'battery',
   terminalStyle: 'M8 ring',
   pins: () => ['+', '-'],
-  model({ id, spec }, into) {
-    into.branch({
-      kind: 'source',
-      id: branchId(id, 'cell'),
-      a: terminal(id, '+'),
-      b: terminal(id, '-'),
-      volt: (conditions) => conditions.volt(spec.supply),
-      ohm: () => spec.internalOhm,
-    });
-  },
+  model: (part, into) => modelSource('cell', part, into),
   // A rail where it feeds; where it is charged, a load between its posts.
   drawn: ({ id, tag, name }) => [{ key: 'cell', from: '+', to: '-', symbol: 'battery', branch: branchId(id, 'cell'), labels: [tag, name] }],
   rail: () => ({ pin: '+', side: 'supply', label: '30' }),

@@ -1,6 +1,8 @@
 /** A job of what was said, with the signals, the supply and the board that it needs. */
 import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
+  CHAMBER_C,
+  heatsTo,
   controllerType,
   LOADS,
   POWER_RELAYS,
@@ -34,18 +36,9 @@ const OPENS_AT_C = 150;
 /** How far above what a sensor or a controller heats to (common practice: clear of ordinary use), K, in steps of ten degrees. */
 const ABOVE_SET_K = 30;
 const STEP_K = 10;
-/** Up to it a place is heated with all that lies in it; above it a chamber is meant (from memory), °C. */
-const CHAMBER_C = 150;
-
-/** What a signal that is on in the cold lets its heat rise to, °C; nothing where it says none. */
-function heatsTo(signal: Signal): number {
-  if (isRegulator(signal)) return signal.setC;
-  const levels = levelsOf(signal);
-  return levels?.unit === '°C' && levels.closesAt < levels.opensAt ? levels.opensAt : -Infinity;
-}
 /** Where a thermal fuse opens, clear of what is heated to, °C; null where none is made for that. */
 export function thermalFuseC(signals: readonly Signal[]): number | null {
-  const least = Math.max(-Infinity, ...signals.map(heatsTo)) + ABOVE_SET_K;
+  const least = Math.max(-Infinity, ...signals.map((signal) => heatsTo(signal)?.setC ?? -Infinity)) + ABOVE_SET_K;
   const opensAtC = Math.max(OPENS_AT_C, STEP_K * Math.ceil(least / STEP_K));
   return opensAtC > THERMAL_FUSE.mostC ? null : opensAtC;
 }
@@ -169,7 +162,9 @@ export function build(onto: Design, said: Whole): Design {
   // What a controller heats is as hot as it is set to.
   const heated = said.loads.some(({ kind }) => LOADS[kind].heats);
   const asked = design.signals.filter(({ id }) => [...ids.values()].includes(id));
-  const setC = heated ? Math.max(-Infinity, ...asked.map(heatsTo).filter((celsius) => celsius <= CHAMBER_C)) : -Infinity;
+  const setC = heated
+    ? Math.max(-Infinity, ...asked.map((signal) => heatsTo(signal)?.setC ?? -Infinity).filter((celsius) => celsius <= CHAMBER_C))
+    : -Infinity;
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
   // What listens or looks all the time is fed by what the coil hangs on.
