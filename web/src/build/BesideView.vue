@@ -142,7 +142,10 @@ const ROWS: readonly { readonly label: string; readonly of: (side: VariantSide) 
         </tbody>
       </table>
     </div>
-    <p class="note">Each by itself: what it shares with other jobs counts in full, and what only the others do is not asked.</p>
+    <p class="note">
+      Each by itself and numbered anew (its first relay is K1): what it shares with other jobs counts in full, and what only the others do
+      is not asked.
+    </p>
     <template v-if="swap">
       <h2>{{ swap.come }} in the place of {{ swap.gone }}</h2>
       <p v-if="swap.changes.length === 0" class="note">Both use the same wires and parts.</p>
