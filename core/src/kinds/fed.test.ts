@@ -30,7 +30,7 @@ describe('a receiver that is fed', () => {
     expect(ends.some((one) => one.endsWith(' > sig-radio.+'))).toBe(true);
     expect(ends.some((one) => one.startsWith('sig-radio.- > gnd-dash'))).toBe(true);
     expect(drawJobs(analysis.netlist, ['job-1']).symbols.filter(({ symbol }) => symbol === 'fed')).toHaveLength(1);
-    expect(analysis.parts.map(({ description }) => description).join()).toMatch(/fed by \+ and - \(gate radio\)/);
+    expect(analysis.parts.map(({ description }) => description).join()).toMatch(/fed by \+ and - with 12 V⎓ \(gate radio\)/);
   });
   test('that needs no supply has none of it', () => {
     const { analysis } = analyse(made(receiver({ fedBy: 'itself' })));

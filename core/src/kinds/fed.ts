@@ -9,7 +9,10 @@ export interface FedSpec {
   readonly pins: readonly [out: string, back: string];
   /** What it takes at the nominal voltage of its supply, as a resistance, Ω. */
   readonly ohm: number;
+  /** What it is made for, V. */
   readonly nominalV: number;
+  /** In words, what it is to be made for. */
+  readonly madeFor: string;
 }
 /** Of a part with `fed`; nothing where it has none. */
 export interface MaybeFed {
@@ -56,4 +59,4 @@ export function drawnFed({ id, tag, name, spec: { fed } }: { id: string; tag: st
   const [from, to] = fed.pins;
   return [{ key: SELF, from, to, symbol: 'fed', branch: branchId(id, SELF), labels: [tag, name] }];
 }
-export const fedWords = ({ fed }: MaybeFed): string => (fed ? `, fed by ${fed.pins.join(' and ')}` : '');
+export const fedWords = ({ fed }: MaybeFed): string => (fed ? `, fed by ${fed.pins.join(' and ')} with ${fed.madeFor}` : '');

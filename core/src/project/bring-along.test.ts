@@ -65,3 +65,23 @@ test('a job on another supply is left alone', () => {
   expect(along.jobs[0]).not.toEqual(both.jobs[0]);
   expect(along.jobs[1]).toEqual(both.jobs[1]);
 });
+
+test('a receiver that is printed for 12 V is asked for anew where its battery becomes one of 24 V, and named', () => {
+  const before = said('when the radio receiver is on, light a 5 W lamp from the battery');
+  const printed = (design: Design, ownSupply: string): Design => ({
+    ...design,
+    signals: design.signals.map((signal) => ({ ...signal, ownSupply }) as Design['signals'][0]),
+  });
+  const [{ id }] = before.supplies as [Design['supplies'][0]];
+  const on12 = printed(before, 'dc-12');
+  expect(dangers(on12)).toEqual([]);
+  const stranded = over(on12, 'battery-24');
+  expect(dangers(stranded).join()).toMatch(/fed-wrong-voltage: .* is made for 12 V⎓/);
+  expect(leftBehind(stranded, id)).toContain(on12.signals[0]!.name);
+  const along = broughtAlong(stranded, id);
+  expect(dangers(along)).toEqual([]);
+  expect(leftBehind(along, id)).toEqual([]);
+  // One for 10 to 30 V lives on both.
+  const wide = over(printed(before, 'dc-10-30'), 'battery-24');
+  expect(broughtAlong(wide, id).signals).toEqual(wide.signals);
+});

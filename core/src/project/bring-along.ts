@@ -1,7 +1,7 @@
-/** Jobs whose supply has become one of another voltage: what of them is made for the old one, made for the new. */
-import { type RelayType, currentOf, isCharged, powerRelays, relayOf } from '../kinds/index.ts';
+/** Jobs and sensors whose supply has become one of another voltage: what of them is made for the old one, made for the new. */
+import { type RelayType, type Signal, currentOf, feedingOf, isCharged, powerRelays, relayOf, suits } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
-import { controlSupplyOf, loadSupplyOf, protectionOn } from './supply.ts';
+import { controlSupplyOf, loadSupplyOf, protectionOn, supplyById } from './supply.ts';
 
 /** What is made for a voltage bears a fifth more or less; further off it was made for another one. */
 const APART = 0.2;
@@ -58,12 +58,23 @@ function job(design: Design, before: Job): Job {
 
 /**
  * The project with the jobs on a supply made for its voltage: loads of the same watts, relays with a coil for it, the protection
- * that is usual for it. What goes over to another kind of current is another circuit, and stays as it is.
+ * that is usual for it, sensors that the list asks for anew. What goes over to another kind of current is another circuit, and stays as it is.
  */
 export function broughtAlong(design: Design, supply: string): Design {
   const on = (one: Job) => loadSupplyOf(design, one).id === supply || controlSupplyOf(design, one).id === supply;
   const jobs = design.jobs.map((one) => (on(one) && fits(design, one) ? job(design, one) : one));
-  return jobs.every((one, at) => one === design.jobs[at]) ? design : { ...design, jobs };
+  const signals = design.signals.map((signal) => askedAnew(design, signal, supply));
+  const changed = jobs.some((one, at) => one !== design.jobs[at]) || signals.some((one, at) => one !== design.signals[at]);
+  return changed ? { ...design, jobs, signals } : design;
+}
+
+/** A sensor or a receiver that is printed for another supply than the one that it hangs on now: the list asks for one. */
+function askedAnew(design: Design, signal: Signal, supply: string): Signal {
+  const feeding = feedingOf(signal);
+  if (feeding?.supply !== supply) return signal;
+  const by = supplyById(design, supply);
+  if (suits(feeding.printed, currentOf(by), by)) return signal;
+  return { ...signal, ownSupply: 'asked' } as Signal;
 }
 
 /** Whether a job's relay is one for the current of its supply: a contact for the mains is none for a battery. */
@@ -73,8 +84,10 @@ function fits(design: Design, one: Job): boolean {
   return !type || (current === 'ac' ? type.closing.ac !== undefined : type.closing.resistiveA > 0);
 }
 
-/** Names of the jobs that bringing them along would change. */
+/** Names of the jobs and sensors that bringing them along would change. */
 export function leftBehind(design: Design, supply: string): string[] {
   const along = broughtAlong(design, supply);
-  return design.jobs.flatMap((one, at) => (one === along.jobs[at] ? [] : [one.name]));
+  const changed = <T extends { readonly name: string }>(before: readonly T[], after: readonly T[]) =>
+    before.flatMap((one, at) => (one === after[at] ? [] : [one.name]));
+  return [...changed(design.jobs, along.jobs), ...changed(design.signals, along.signals)];
 }

@@ -5,6 +5,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { OwnRelay } from '../kinds/catalogue/own-relay.ts';
 import { beginOwn, withLabel } from '../kinds/catalogue/own-usual.ts';
+import { asVariant } from '../kinds/supply/registry.ts';
 import type { Signal } from '../kinds/signal/registry.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
@@ -276,6 +277,16 @@ const dividedFrom12 = (divider: { upperOhm: number; lowerOhm: number }): Design 
   return { ...made, controllers: made.controllers.map((board) => ({ ...board, links: [link] })) };
 };
 
+/** A lamp that a fed receiver lights, on a supply of a variant. */
+const heard = (variant: string, radio: object, supply: object = {}): Design => {
+  const { signals, supplies } = design();
+  const bare = { id: 'radio', name: 'gate radio', place: 'dash', usual: false, nature: 'receiver', limitA: 5, afterCut: 'off' };
+  return design([job({ when: on('radio'), loads: [watts('filament', 10, variant.endsWith('24') ? 24 : 12)] })], {
+    supplies: supplies.map((one) => ({ ...asVariant(one, variant), ...supply }) as Design['supplies'][0]),
+    signals: [...signals, { ...bare, fedBy: 'main', ...radio } as Design['signals'][0]],
+  });
+};
+
 interface Face {
   readonly rule: string;
   readonly says: string;
@@ -415,6 +426,38 @@ const FACES: readonly Face[] = [
     words: /made for 228/,
     bad: () => mains({ loads: [watts('filament', 10, 228, { earth: 'wired' })] }),
     good: () => mains({ loads: [watts('filament', 10, 230, { earth: 'wired' })] }),
+  },
+  {
+    rule: 'fed-wrong-voltage',
+    says: 'a receiver for 12 V on a truck’s 24 V',
+    fails: 'danger',
+    words: /gate radio is made for 12 V⎓ and gets up to 29/,
+    bad: () => heard('battery-24', { ownSupply: 'dc-12' }),
+    good: () => heard('battery-24', { ownSupply: 'dc-24' }),
+  },
+  {
+    rule: 'fed-wrong-voltage',
+    says: 'a receiver for 10 to 30 V a hair over and under both its ends',
+    fails: 'danger',
+    words: /made for 10 to 30 V⎓ and gets up to 30\.10 V/,
+    bad: () => heard('battery-24', { ownSupply: 'dc-10-30' }, { highestV: 30.1 }),
+    good: () => heard('battery-24', { ownSupply: 'dc-10-30' }, { highestV: 30, lowestV: 10 }),
+  },
+  {
+    rule: 'fed-wrong-voltage',
+    says: 'a receiver for 10 to 30 V on a battery that falls under it',
+    fails: 'caution',
+    words: /as little as 9\.9/,
+    bad: () => heard('battery-12', { ownSupply: 'dc-10-30' }, { lowestV: 9.9 }),
+    good: () => heard('battery-12', { ownSupply: 'dc-10-30' }, { lowestV: 10 }),
+  },
+  {
+    rule: 'fed-wrong-voltage',
+    says: 'a receiver for the mains on a battery',
+    fails: 'danger',
+    words: /made for 230 V~; .* gives direct current/,
+    bad: () => heard('battery-12', { ownSupply: 'ac-230' }),
+    good: () => heard('battery-12', {}),
   },
   {
     rule: 'protection-unsuited',

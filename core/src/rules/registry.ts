@@ -1,4 +1,5 @@
 import { loadWrongVoltage } from './load-wrong-voltage.ts';
+import { fedWrongVoltage } from './fed-wrong-voltage.ts';
 import { protectionUnsuited } from './protection-unsuited.ts';
 import { cutOutUnsuited } from './cut-out-unsuited.ts';
 import { disconnectionTime } from './disconnection-time.ts';
@@ -99,6 +100,7 @@ export const RULES: readonly Rule[] = [
   distanceContradicted,
   loadWrongCurrentKind,
   loadWrongVoltage,
+  fedWrongVoltage,
   stateMismatch,
   relayChatter,
   backfeed,

@@ -5,7 +5,7 @@ export { boxId } from './load-side.ts';
 export { modulePowered } from './control-side.ts';
 export { CONTINUOUS, chooseFuse, headroomOf, instantSurge, leastRating, surgeRating } from './fuse-choice.ts';
 export { type SizedLeg, type SizingParts, type SizingProblem, type Variant, neededA, sizedLegs } from './problem.ts';
-export { batteryId, controllerId, postsOf, signalPartId } from './shared-parts.ts';
+export { batteryId, controllerId, fedSpec, postsOf, signalPartId } from './shared-parts.ts';
 export { CUT_OUT } from './ways/mains.ts';
 export { relayId } from './ways/way.ts';
 export { wiringsOf } from './wiring.ts';

@@ -95,7 +95,8 @@ export const controllerId = (controller: string): string => `ctrl-${controller}`
 export function boardFed(design: Design, board: Controller): FedSpec {
   const supply = supplyById(design, board.supply);
   const { nominalV } = supply;
-  return { supply: supply.id, pins: ['VIN', 'GND'], ohm: nominalV / controllerType(design, board.type).ownA, nominalV };
+  const { name, ownA } = controllerType(design, board.type);
+  return { supply: supply.id, pins: ['VIN', 'GND'], ohm: nominalV / ownA, nominalV, madeFor: name };
 }
 
 /** A board's 5 V rail. */
@@ -255,7 +256,10 @@ export function fedSpec(design: Design, signal: Signal): FedSpec | null {
   if (by === null || isVoltageSensor(signal)) return null;
   const supply = supplyById(design, by.supply);
   const [out, back] = supplyFacets(supply).pins(supply);
-  return { supply: supply.id, pins: [out, back], ohm: supply.nominalV / by.ownA, nominalV: supply.nominalV };
+  const madeFor = by.printed?.text ?? `${supply.nominalV} V${currentOf(supply) === 'ac' ? '~' : '⎓'}`;
+  // Of one that is made for another voltage: a fifth under what is printed it works still.
+  const nominalV = by.printed ? by.printed.leastV / 0.8 : supply.nominalV;
+  return { supply: supply.id, pins: [out, back], ohm: supply.nominalV / by.ownA, nominalV, madeFor };
 }
 
 /** The part that stands for a signal of contacts, with so many poles. */

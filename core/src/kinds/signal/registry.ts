@@ -1,7 +1,7 @@
 /** Natures of signal. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
 import { z } from 'zod';
 import { dashSwitch } from './switch.ts';
-import { isFed, ownAOf } from './fed-by.ts';
+import { type PrintedSupply, isFed, ownAOf, printedOf } from './fed-by.ts';
 import { feed } from './feed.ts';
 import { groundSwitch } from './ground-switch.ts';
 import type { MadeFor } from './made-for.ts';
@@ -51,8 +51,10 @@ export const formOfSignal = (signal: Signal) => signalFacets(signal).form(signal
 export const madeForOf = (signal: Signal): Exclude<MadeFor, undefined> | null =>
   formOfSignal(signal) === 'contact' || formOfSignal(signal) === 'ground' ? ('madeFor' in signal && signal.madeFor) || 'asked' : null;
 /** The supply that a signal's own electronics hang on, and what they take, A; null where it has none. */
-export function feedingOf(signal: Signal): { readonly supply: string; readonly ownA: number } | null {
-  return 'fedBy' in signal && isFed(signal) ? { supply: signal.fedBy!, ownA: ownAOf(signal) } : null;
+export function feedingOf(
+  signal: Signal,
+): { readonly supply: string; readonly ownA: number; readonly printed: PrintedSupply | null } | null {
+  return 'fedBy' in signal && isFed(signal) ? { supply: signal.fedBy!, ownA: ownAOf(signal), printed: printedOf(signal) } : null;
 }
 export const levelsOf = (signal: Signal) => signalFacets(signal).levels(signal);
 
