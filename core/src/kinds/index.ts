@@ -21,6 +21,7 @@ export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE } from './catalogue/plain-part
 export {
   POWER_RELAYS,
   RELAYS,
+  type Pole,
   type RelayType,
   SOCKETS,
   type SocketType,

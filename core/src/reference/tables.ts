@@ -180,6 +180,7 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     rows: [
       ['receptacle of a 6.3 mm blade', text(TERMINAL_MOST_MM2.blade)],
       ['heavy receptacle, lead of a blade fuse’s holder', text(TERMINAL_MOST_MM2.heavy)],
+      ['receptacle of a 9.5 mm blade', text(TERMINAL_MOST_MM2.wide)],
       ['screw clamp of an eight-pin socket', text(TERMINAL_MOST_MM2.clamp)],
       ['ring on a stud', text(TERMINAL_MOST_MM2.ring)],
     ],

@@ -8,6 +8,8 @@ export const TERMINAL_MOST_MM2 = {
   blade: 6,
   /** Receptacle for a wide blade, and the leads of a blade fuse's holder. */
   heavy: 10,
+  /** Receptacle for a blade of 9.5 mm. */
+  wide: 16,
   /** Screw clamp of an eight-pin socket. */
   clamp: 2.5,
   /** Ring on a stud. */

@@ -15,19 +15,20 @@ export function liveWhenOff(
   rule: string,
   context: RuleContext,
   job: WiredJob,
-  titles: { bad: string; good: string; why: string },
+  titles: { bad: string; good: string; why: string; /** Where a contactor before it leaves nothing live. */ ended?: string },
 ): Finding {
   const solved = touchWhenOff(context, job);
+  const ended = solved.ends && job.job.cutOut.kind === 'contactor' ? titles.ended : undefined;
   const { limit } = solved;
   const value = turnedRound(context, job) ? Math.max(solved.value, job.supply.nominalV) : solved.value;
   return judge(rule, {
-    severity: 'danger',
+    severity: ended === undefined ? 'danger' : 'caution',
     job: job.job.id,
     subject: jobSubject(job.job),
     value,
     limit,
     unit: 'V',
-    title: value > limit ? titles.bad : titles.good,
+    title: value > limit ? (ended ?? titles.bad) : titles.good,
     detail:
       value > limit
         ? `${formatQuantity(value, 'V')} to earth with the job off: ${titles.why}`

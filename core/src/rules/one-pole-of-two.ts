@@ -18,6 +18,7 @@ export const onePoleOfTwo: Rule = {
         ? [
             liveWhenOff(ID, context, job, {
               bad: 'One of two hot conductors is broken: off, the load stays live',
+              ended: 'Off, one hot conductor stays on the load until the contactor lets go of both: pull that before you work on it',
               good: 'Both hot conductors are broken',
               why: 'the conductor that is not broken is hot as well',
             }),

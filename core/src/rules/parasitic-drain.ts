@@ -1,3 +1,5 @@
+import type { SolvedState } from '../analysis/index.ts';
+import { meaning } from '../document/index.ts';
 import { batteryId, controllerId } from '../wiring/index.ts';
 import { type AnyPart, SELF, branchId, isPin, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
@@ -47,8 +49,12 @@ export const parasiticDrain: Rule = {
               : [],
         ),
       ];
-      const isIdle = (state: (typeof job.evidence.states)[number]) =>
-        state.corner === 'usual' && !state.othersOn && off(state) && state.lines.every((line) => line === 'off');
+      const { otherwise } = job.job;
+      // Told both ways at once a motor is braked, and nobody leaves it so.
+      const isBraked = ({ on }: SolvedState) =>
+        otherwise.kind === 'reverse' && meaning(otherwise.when, (signal) => on.has(signal), null).value;
+      const isIdle = (state: SolvedState) =>
+        state.corner === 'usual' && !state.othersOn && off(state) && state.lines.every((line) => line === 'off') && !isBraked(state);
       const { value } = context.worst(job, (state) =>
         isIdle(state) ? takers.reduce((sum, branch) => sum + context.amps(state.solution, branch), 0) : 0,
       );

@@ -222,6 +222,11 @@ export class LoadSide {
     return leg;
   }
 
+  /** From one contact in the way back to the next one. */
+  between(at: Terminal, to: Terminal, ampere: number, fuseA: number): void {
+    this.run({ leg: 'return-second', role: 'return', from: at, to, colour: this.colours.back, ampere, fuseA });
+  }
+
   /** From a contact in the way back on to the supply. */
   backFrom(at: Terminal, ampere: number, fuseA: number): void {
     const to = returnTo(this.builder, this.design, this.supply, this.job.device.place);

@@ -96,7 +96,7 @@ export interface RelayType {
 }
 
 /** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
-export type SocketKind = 'blade' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud-m8' | 'stud-m10';
+export type SocketKind = 'blade' | 'blade-wide' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud-m8' | 'stud-m10';
 
 export interface SocketType {
   readonly id: string;
@@ -118,6 +118,14 @@ export const SOCKETS: readonly SocketType[] = [
     terminalA: 40,
     mostMm2: TERMINAL_MOST_MM2.heavy,
     price: 2.9,
+  },
+  {
+    id: 'socket-wide-70',
+    name: 'Socket, 9.5 mm load receptacles',
+    fits: 'blade-wide',
+    terminalA: 70,
+    mostMm2: TERMINAL_MOST_MM2.wide,
+    price: 4.8,
   },
   {
     id: 'socket-pin-16',
@@ -197,6 +205,21 @@ const coilFor = (volt: number, base: { coilOhm: number; coilHenry: number }) =>
     releaseV: Number((0.1 * volt).toPrecision(3)),
     coilMostV: Number((1.3 * volt).toPrecision(3)),
     coilHenry: Number((base.coilHenry * (volt / 12) ** 2).toPrecision(3)),
+  }) as const;
+/** A plug-in relay with wide blades for its load (from memory, usual for its class). */
+const wide = (volt: number) =>
+  ({
+    ...power12,
+    ...coilFor(volt, { coilOhm: 80, coilHenry: 0.2 }),
+    id: `relay-${volt}v-70a-4`,
+    name: `70 A plug-in relay, four-pin, wide blades, ${volt} V`,
+    poles: four,
+    closing: { resistiveA: 70, own: { motor: 45, filament: 35, led: 45, solenoid: 30 } },
+    resting: null,
+    coilRiseK: 50,
+    contactOhm: 0.0015,
+    socket: 'blade-wide',
+    price: volt === 12 ? 12.5 : 13.5,
   }) as const;
 /** A power relay on studs, its contact with a magnet that blows the arc out (from memory, usual for its class). */
 const stud = (ampere: number, mostV: number, volt: number, price: number) =>
@@ -390,6 +413,8 @@ export const RELAYS: readonly RelayType[] = [
     ...coilFor(6, coil30),
     price: 5.3,
   },
+  wide(12),
+  wide(24),
   stud(150, 60, 6, 38),
   stud(150, 60, 12, 38),
   stud(150, 60, 24, 38),

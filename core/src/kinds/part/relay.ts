@@ -67,7 +67,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   title: 'plug-in relay',
   // The coil of a relay on studs has blades of its own: thin wire lands on those.
   terminalStyle({ type }, sizeMm2) {
-    if (type.socket === 'blade') return 'socket receptacle';
+    if (type.socket === 'blade' || type.socket === 'blade-wide') return 'socket receptacle';
     if (type.socket !== 'stud-m8' && type.socket !== 'stud-m10') return 'screw clamp, ferrule';
     if (sizeMm2 <= THIN_MM2) return '6.3 mm blade receptacle';
     return type.socket === 'stud-m10' ? 'M10 ring' : 'M8 ring';

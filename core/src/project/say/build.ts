@@ -24,25 +24,16 @@ import {
   variantOf,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
-import type { Design, Job } from '../schema.ts';
-import { THERMAL_FUSE, ratingsOf } from '../../reference/index.ts';
-import { controlSupplyOf, usualProtection } from '../supply.ts';
+import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
+import { ratingsOf } from '../../reference/index.ts';
+import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { type Clause, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
+import { RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
+import { heatEnd, withHeatEnd } from './heat-end.ts';
+import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
-/** Where the app sets a controller that the sentence gives no temperature, and the thermal fuse above it, °C: from memory, to be changed. */
+/** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
 const SET_C = 120;
-const OPENS_AT_C = 150;
-/** How far above what a sensor or a controller heats to (common practice: clear of ordinary use), K, in steps of ten degrees. */
-const ABOVE_SET_K = 30;
-const STEP_K = 10;
-/** Where a thermal fuse opens, clear of what is heated to, °C; null where none is made for that. */
-export function thermalFuseC(signals: readonly Signal[]): number | null {
-  const least = Math.max(-Infinity, ...signals.map((signal) => heatsTo(signal)?.setC ?? -Infinity)) + ABOVE_SET_K;
-  const opensAtC = Math.max(OPENS_AT_C, STEP_K * Math.ceil(least / STEP_K));
-  return opensAtC > THERMAL_FUSE.mostC ? null : opensAtC;
-}
-
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
 export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
   const { name, begins } = signal;
@@ -58,10 +49,11 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
     return { ...signal, nature: 'switch', begins: {} };
   }
   if (isRegulator(begun)) {
+    if ('setC' in begins) return signal;
     assumed.push(`${name}: set to ${formatQuantity(SET_C, '°C', units)}`);
     return { ...signal, begins: { ...begins, setC: SET_C } };
   }
-  if (isPin(begun) && namedPin(design ?? blankDesign(''), name) === undefined)
+  if (isPin(begun) && !signal.program && namedPin(design ?? blankDesign(''), name) === undefined)
     assumed.push(`${name}: no pin of the board is called so; one that is free of other duties`);
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;
@@ -70,6 +62,69 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
 /** Several loads of the mains are joined somewhere: on a page that begins with them, in a box. A place that is there stays as it was entered. */
 export const joinsInABox = (onto: Design | null, feeding: Supply, loads: readonly { readonly count: number }[]): boolean =>
   isMains(feeding) && (onto?.jobs.length ?? 0) === 0 && loads.reduce((sum, { count }) => sum + count, 0) > 1;
+
+/** The signals that are new, on a project, each fed and on its board; and what a clause of them is there. */
+function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply) {
+  let design = onto;
+  const supply = feeding.id;
+  const at = (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
+  const ids = new Map<string, string>();
+  for (const signal of said) {
+    const known = signal.id ?? design.signals.find(({ name }) => name.toLowerCase() === signal.name.toLowerCase())?.id;
+    ids.set(signal.name, known ?? mintId('signal', design.signals));
+    if (known) continue;
+    const base = { id: ids.get(signal.name)!, name: signal.name, place: at, usual: false };
+    const begun = asNature(base, signal.nature!, isMains(feeding) ? design.supplies[0]!.id : supply);
+    const begins =
+      'watches' in signal.begins && 'watches' in begun ? { ...signal.begins, watches: watching(signal.begins, supply) } : signal.begins;
+    design = { ...design, signals: [...design.signals, { ...begun, ...begins } as Signal] };
+  }
+  for (const [signal, gpio] of pinsOf(design, said))
+    design = withBoard(design, ids.get(signal.name)!, gpio, at, signal.program?.(ids.get(signal.name)!) ?? []);
+  const when = (clause: Clause): When => {
+    switch (clause.op) {
+      case 'signal':
+        return { op: 'signal', signal: ids.get(clause.name)! };
+      case 'not':
+        return { op: 'not', of: when(clause.of) };
+      case 'delay':
+        return { op: 'delay', of: when(clause.of), onS: clause.onS, offS: clause.offS };
+      case 'held':
+        return { op: 'held', set: when(clause.set), reset: when(clause.reset) };
+      case 'toggle':
+        return { op: 'toggle', of: when(clause.of) };
+      default:
+        return { op: clause.op, of: clause.of.map(when) };
+    }
+  };
+  return { design, ids, when, at };
+}
+
+/** A job that does not run while a clause holds; one that holds itself lets go and stays off, until it is started anew. */
+export function inhibited(onto: Design, id: string, clause: Clause, signals: readonly SaidSignal[]): Design {
+  const job = onto.jobs.find((one) => one.id === id)!;
+  const { design, ids, when } = withSignals(onto, signals, loadSupplyOf(onto, job));
+  const by = controlSupplyOf(onto, job).id;
+  const ends = when(clause);
+  const free: When = ends.op === 'not' ? ends.of : { op: 'not', of: ends };
+  const before = job.when;
+  const after: When =
+    before.op === 'held'
+      ? { op: 'held', set: { op: 'and', of: [before.set, free] }, reset: { op: 'or', of: [before.reset, ends] } }
+      : { op: 'and', of: [...(before.op === 'and' ? before.of : [before]), free] };
+  return fedBy(
+    { ...design, jobs: design.jobs.map((one) => (one.id === id ? { ...one, when: after } : one)) },
+    signals.flatMap((signal) =>
+      signal.id === null && !onto.signals.some((known) => known.id === ids.get(signal.name)) ? [ids.get(signal.name)!] : [],
+    ),
+    by,
+  );
+}
+/** What listens or looks all the time is fed by what the coil hangs on. */
+const fedBy = (design: Design, fresh: readonly string[], by: string): Design => ({
+  ...design,
+  signals: design.signals.map((signal) => (fresh.includes(signal.id) && 'fedBy' in signal ? { ...signal, fedBy: by } : signal)),
+});
 
 export function build(onto: Design, said: Whole): Design {
   let design = onto;
@@ -81,37 +136,12 @@ export function build(onto: Design, said: Whole): Design {
     design = { ...design, supplies: [...design.supplies, { ...made, name: supplyName(made) }] };
   }
   const feeding = design.supplies.find(({ id }) => id === supply)!;
-  const at = (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
-
-  const ids = new Map<string, string>();
-  for (const signal of said.signals) {
-    const known = signal.id ?? design.signals.find(({ name }) => name.toLowerCase() === signal.name.toLowerCase())?.id;
-    ids.set(signal.name, known ?? mintId('signal', design.signals));
-    if (known) continue;
-    const base = { id: ids.get(signal.name)!, name: signal.name, place: at, usual: false };
-    const begun = asNature(base, signal.nature!, isMains(feeding) ? design.supplies[0]!.id : supply);
-    const begins =
-      'watches' in signal.begins && 'watches' in begun ? { ...signal.begins, watches: watching(signal.begins, supply) } : signal.begins;
-    design = { ...design, signals: [...design.signals, { ...begun, ...begins } as Signal] };
-  }
-  const when = (clause: Clause): When => {
-    switch (clause.op) {
-      case 'signal':
-        return { op: 'signal', signal: ids.get(clause.name)! };
-      case 'not':
-        return { op: 'not', of: when(clause.of) };
-      case 'delay':
-        return { op: 'delay', of: when(clause.of), onS: clause.onS, offS: clause.offS };
-      case 'held':
-        return { op: 'held', set: when(clause.set), reset: when(clause.reset) };
-      default:
-        return { op: clause.op, of: clause.of.map(when) };
-    }
-  };
+  const begun = withSignals(design, said.signals, feeding);
+  const { ids, when } = begun;
+  design = begun.design;
   if (said.charged) design = withSecondBattery(design, feeding, said.charged.name);
   const second = said.charged && secondBattery(design, feeding, said.charged.name);
   const name = said.charged?.name ?? said.loads[0]!.name;
-  for (const [signal, gpio] of pinsOf(design, said.signals)) design = withBoard(design, ids.get(signal.name)!, gpio, at);
   const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));
   const plain = blankJob(
     { ...design, supplies: [feeding, ...design.supplies.filter(({ id }) => id !== supply)] },
@@ -128,7 +158,8 @@ export function build(onto: Design, said: Whole): Design {
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
     })) as Job['loads'];
   const loads = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
-  const part = said.device === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding);
+  const part =
+    said.device?.kind === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding, outputs.length > 0);
   const mains =
     isMains(feeding) && part !== null
       ? onMains(
@@ -137,6 +168,7 @@ export function build(onto: Design, said: Whole): Design {
           outputs,
           design.signals.filter(({ id }) => [...ids.values()].includes(id)),
           feeding,
+          { ...plain, loads },
         )
       : null;
   design = mains?.design ?? design;
@@ -150,10 +182,20 @@ export function build(onto: Design, said: Whole): Design {
     ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: lines(said.others, loads.length) } }),
     continuous: said.continuous,
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
+    ...(part !== null && moduleFeed(mains?.part ?? part, feeding)),
     ...mains?.changes,
+    ...(said.second && {
+      otherwise:
+        said.second.kind === 'reverse'
+          ? { kind: 'reverse' as const, when: when(said.second.when) }
+          : { kind: 'slower' as const, when: when(said.second.when), ohm: slowOhm(said.loads[0]!, feeding) },
+    }),
+    ...(said.guard && guarded(said.guard, feeding)),
     // What lies where a controller heats is as hot as it is set to.
     ...(outputs.some((signal) => isRegulator(signal)) && { insulation: 'glass' as const }),
-    ...(isLow(said, outputs) && { module: { ...plain.module, trigger: 'low' as const } }),
+    ...((isLow(said, outputs) || said.device?.trigger === 'low') && {
+      module: { ...plain.module, ...moduleFeed(mains?.part ?? part ?? '', feeding).module, trigger: 'low' as const },
+    }),
   };
   const { distanceM } = said;
   const loadPlace = loads[0]!.place;
@@ -167,19 +209,18 @@ export function build(onto: Design, said: Whole): Design {
     : -Infinity;
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
-  // What listens or looks all the time is fed by what the coil hangs on.
-  const by = controlSupplyOf(design, job).id;
-  const fresh = new Set(said.signals.flatMap(({ name, id }) => (id === null ? [ids.get(name)!] : [])));
+  const fresh = said.signals.flatMap(({ name: called, id }) => (id === null ? [ids.get(called)!] : []));
   return {
-    ...design,
+    ...fedBy(design, fresh, controlSupplyOf(design, job).id),
     jobs: [...design.jobs, job],
-    signals: design.signals.map((signal) => (fresh.has(signal.id) && 'fedBy' in signal ? { ...signal, fedBy: by } : signal)),
     places: design.places.map((one) => ({
       ...one,
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
       // Several loads of the mains are joined somewhere: in a box.
       ...(one.id === loadPlace && joinsInABox(onto, feeding, said.loads) ? { box: 'plastic' as const } : {}),
+      // What carries the mains at the heat is covered, and of metal there.
+      ...(one.id === loadPlace && mains?.changes.cutOut?.kind === 'contactor' && one.box === 'open' ? { box: 'metal' as const } : {}),
     })),
     // A way that no other measured one stands for yet is one more.
     distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
@@ -199,7 +240,8 @@ function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSi
   return signals.flatMap((signal): [SaidSignal, string][] => {
     const begun = begunOf(signal);
     if (!begun || !isPin(begun)) return [];
-    const named = namedPin(design, signal.name);
+    // What its board's program gives a name is no pin's.
+    const named = signal.program ? undefined : namedPin(design, signal.name);
     const gpio = named ?? idle.find((pin) => !taken.has(pin)) ?? type.pins[0]!;
     taken.add(gpio);
     return [[signal, gpio]];
@@ -210,35 +252,38 @@ function namedPin(design: Design, name: string): string | undefined {
   const said = /\b[a-z]{0,4}\d+\b/i.exec(name)?.[0].toUpperCase();
   return said === undefined ? undefined : boardType(design).pins.find((pin) => pin === said || pin.replace(/^\D+/, '') === said);
 }
-function withBoard(design: Design, signal: string, gpio: string, place: string): Design {
+function withBoard(design: Design, signal: string, gpio: string, place: string, steps: readonly ProgramStep[]): Design {
   const [known] = design.controllers;
   const type = boardType(design);
   const board = known?.id ?? mintId('board', design.controllers);
   return {
     ...design,
     controllers: known
-      ? design.controllers
-      : [{ id: board, name: 'controller board', type: type.id, place, supply: 'usb', links: [], program: [] }],
+      ? design.controllers.map((one) => (one.id === board ? { ...one, program: [...one.program, ...steps] } : one))
+      : [{ id: board, name: 'controller board', type: type.id, place, supply: 'usb', links: [], program: [...steps] }],
     signals: design.signals.map((one) => (one.id === signal && isPin(one) ? { ...one, volt: type.pinV, controller: board, gpio } : one)),
   };
 }
 
 /** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
 function onMains(
-  design: Design,
+  onto: Design,
   said: Whole,
   outputs: readonly Signal[],
   signals: readonly Signal[],
   feeding: Supply,
+  job: Job,
 ): { design: Design; part: string; changes: Partial<Job> } {
-  const heats = said.loads.some(({ kind }) => LOADS[kind].heats);
-  const opensAtC = thermalFuseC(signals);
-  const cutOut = heats
-    ? ({ ...(opensAtC !== null && { cutOut: { kind: 'thermal-fuse', opensAtC } }), insulation: 'glass' } as Partial<Job>)
-    : {};
+  const ampere = amperes(said.loads, feeding);
+  const ended = said.loads.some(({ kind }) => LOADS[kind].heats)
+    ? withHeatEnd(onto, heatEnd(signals, ampere, feeding), job, ampere, feeding)
+    : { design: onto, changes: {} };
+  const { design, changes: cutOut } = ended;
+  const named = said.device && strongEnough(partsNamed(said.device, feeding), said, feeding);
+  const solidNamed = isSolid(said) ? named : strongEnough(partsNamed(PLAIN_SOLID, feeding), said, feeding);
   const solid = isPhase(said)
-    ? { part: PHASE_PART, changes: { ...cutOut, cooling: 'big-fins' } }
-    : { part: 'ssr-ac-25a', changes: { ...cutOut, cooling: 'fins' } };
+    ? { part: named?.id ?? PHASE_PART, changes: { ...cutOut, cooling: 'big-fins' } }
+    : { part: solidNamed?.id ?? 'ssr-ac-25a', changes: { ...cutOut, cooling: ampere > FINS_A ? 'big-fins' : 'fins' } };
   if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
   if (outputs.length > 0) {
     const module = POWER_RELAYS.find(({ id }) => id === MAINS_MODULE)!;
@@ -248,28 +293,51 @@ function onMains(
     );
     const small =
       said.others.length > 0 || isLow(said, outputs) || (taken <= MODULE_SHARE && guardOf(said, feeding) <= module.module!.terminalA);
-    return isSolid(said) || (!small && said.device === null) ? { design, ...solid } : { design, part: MAINS_MODULE, changes: cutOut };
+    if (isSolid(said) || (!small && said.device === null)) return { design, ...solid };
+    if (named?.module && named.coilV !== RAIL_V) {
+      const { design: isolated, id } = withIsolated(design);
+      return { design: isolated, part: named.id, changes: { ...cutOut, controlSupply: id } };
+    }
+    return { design, part: (said.device?.kind === 'module' ? named?.id : undefined) ?? MAINS_MODULE, changes: cutOut };
   }
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
+  const { design: isolated, id } = withIsolated(design);
+  return {
+    design: isolated,
+    part: isSolid(said)
+      ? solid.part
+      : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : undefined) ?? 'relay-12v-2x30a'),
+    changes: { ...(isSolid(said) ? solid.changes : cutOut), controlSupply: id },
+  };
+}
+/** A module whose relays are not for the board’s rail: no bridge, and on a battery that feeds them itself. */
+function moduleFeed(part: string, feeding: Supply): Partial<Job> {
+  const type = POWER_RELAYS.find(({ id }) => id === part);
+  if (!type?.module || type.coilV === RAIL_V) return {};
+  return { module: { ...DEFAULT_MODULE, jumper: false }, ...(!isMains(feeding) && { controlSupply: feeding.id }) };
+}
+/** The isolated supply of a project, or one more. */
+function withIsolated(design: Design): { readonly design: Design; readonly id: string } {
   const known = design.supplies.find((supply) => variantOf(supply) === 'adapter-12');
   const id = known?.id ?? mintId('supply', design.supplies);
   const place = design.places[1]?.id ?? design.places[0]!.id;
   return {
     design: known ? design : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, 'adapter-12')] },
-    part: isSolid(said) ? solid.part : 'relay-12v-2x30a',
-    changes: { ...(isSolid(said) ? solid.changes : cutOut), controlSupply: id },
+    id,
   };
 }
-/** V of a controller board’s own rail. */
-const RAIL_V = 5;
 const FUSE_MARGIN = 1.25;
 const START_MARGIN = 2;
+/** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
+const FINS_A = 12;
+const PLAIN_SOLID = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false } as const;
 const MAINS_MODULE = 'module-5v-10a';
 /** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */
 const MODULE_SHARE = 0.8;
 const PHASE_PART = 'phase-ac-80a';
-const isPhase = ({ device }: Whole): boolean => device === 'phase';
-const isSolid = ({ device }: Whole): boolean => device === 'solid' || device === 'phase';
+const isPhase = ({ device }: Whole): boolean => device?.kind === 'phase';
+const isReversing = ({ second }: Whole): boolean => second?.kind === 'reverse';
+const isSolid = ({ device }: Whole): boolean => device?.kind === 'solid' || device?.kind === 'phase';
 const capital = (name: string): string => name.charAt(0).toUpperCase() + name.slice(1);
 const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string) => {
   const { quantity } = watches as { quantity: 'temperature' | 'voltage' };
@@ -289,31 +357,66 @@ function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null
   return ampere / (own ?? (rating?.resistiveA ?? 0) * derating);
 }
 /** The cheapest relay of the shelf whose contact bears it all; what the sentence names where it names one. */
-function relayFor(said: Whole, usual: string, supply: Supply): string {
-  const { device, clause, lost, loads } = said;
-  const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0;
-  const fits = POWER_RELAYS.toSorted((one, other) => one.price - other.price).filter(
-    ({ build: kind, coilV, resting: rest, solid: type }) =>
-      (isSolid(said)
-        ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
-        : device === 'module'
-          ? // Its relays hang on the rail of the board that drives it.
-            kind === 'module' && coilV === RAIL_V
-          : kind === (device === 'contactor' ? 'contactor' : undefined) && coilV === supply.nominalV && currentOf(supply) === 'dc') &&
-      (!resting || rest !== null),
-  );
+function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean): string {
+  const { device, clause, lost } = said;
+  const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0 || isReversing(said);
+  const fits =
+    device && isDescribed(device)
+      ? partsNamed(device.kind === 'module' && !byBoard ? { ...device, coilV: device.coilV ?? supply.nominalV } : device, supply)
+      : POWER_RELAYS.filter(
+          ({ build: kind, coilV, resting: rest, solid: type }) =>
+            (isSolid(said)
+              ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
+              : device?.kind === 'module'
+                ? // Its relays hang on the rail of the board that drives it, or on what the hand that does it switches.
+                  kind === 'module' && coilV === (byBoard ? RAIL_V : supply.nominalV)
+                : kind === (device?.kind === 'contactor' ? 'contactor' : undefined) &&
+                  coilV === supply.nominalV &&
+                  currentOf(supply) === 'dc') &&
+            (!resting || rest !== null),
+        );
+  return strongEnough(fits, said, supply)?.id ?? usual;
+}
+/** The cheapest of them whose contact and whose fuse bear it all; where none does, the strongest, and the rules say what is wrong. */
+function strongEnough(list: readonly RelayType[], said: Whole, supply: Supply): RelayType | undefined {
+  const { loads } = said;
+  const alternating = currentOf(supply) === 'ac';
+  const ratingOf = ({ closing }: RelayType) => (alternating ? closing.ac?.resistiveA : closing.resistiveA) ?? 0;
   // The fuse of a current that flows for hours stands a quarter above it, and the contact no lower.
   const charging = FUSE_MARGIN * (said.charged?.ampere ?? 0);
-  const share = (type: RelayType, list: readonly WholeLoad[], side: 'closing' | 'resting') =>
-    list.reduce((sum, load) => sum + shareOf(type[side], load, load.count * ampereOf(load, supply)), 0);
+  const share = (type: RelayType, lines: readonly WholeLoad[], side: 'closing' | 'resting') =>
+    lines.reduce(
+      (sum, load) => sum + shareOf(alternating ? (type[side]?.ac ?? null) : type[side], load, load.count * ampereOf(load, supply)),
+      0,
+    );
   const taken = (type: RelayType) =>
-    Math.max(share(type, loads, 'closing') + charging / type.closing.resistiveA, share(type, said.others, 'resting'));
-  const guardA = guardOf(said, supply);
-  const bears = (type: RelayType) => currentOf(supply) === 'ac' || type.closing.resistiveA >= guardA;
-  // Where none bears it, the strongest, and the rules say what is wrong.
-  const strongest = fits.toSorted((one, other) => other.closing.resistiveA - one.closing.resistiveA)[0];
-  return (fits.find((type) => taken(type) <= 1 && bears(type)) ?? strongest)?.id ?? usual;
+    Math.max(
+      share(type, loads, 'closing') + (charging > 0 ? charging / type.closing.resistiveA : 0),
+      // Backwards the current of a motor comes back through the throw that rests closed.
+      share(type, isReversing(said) ? loads : said.others, 'resting'),
+    );
+  // Whoever says the size of a relay has that relay.
+  if (said.device?.ratedA) return list[0];
+  const guardA = said.guard?.ratingA ?? guardOf(said, supply);
+  const bears = ({ closing, resting }: RelayType) =>
+    alternating || Math.min(closing.resistiveA, isReversing(said) ? (resting?.resistiveA ?? 0) : Infinity) >= guardA;
+  return (
+    list.toSorted((one, other) => one.price - other.price).find((type) => taken(type) <= 1 && bears(type)) ??
+    list.toSorted((one, other) => ratingOf(other) - ratingOf(one))[0]
+  );
 }
+/** A resistor that leaves a motor about half of its voltage, Ω, in two figures: common practice, to be tried. */
+function slowOhm(load: WholeLoad, supply: Supply): number {
+  const ohm = (0.5 * supply.nominalV) / (load.count * ampereOf(load, supply));
+  return Number(ohm.toPrecision(2));
+}
+/** The fuse or breaker that is said; the app chooses the rating where none is. */
+function guarded(guard: SaidGuard, supply: Supply): Partial<Job> {
+  const protection = protectionSaid(guard, supply);
+  return protection === null ? {} : { protection, fuse: guard.ratingA ?? 'auto' };
+}
+export const amperes = (loads: readonly WholeLoad[], supply: Supply): number =>
+  loads.reduce((sum, load) => sum + load.count * ampereOf(load, supply), 0);
 /** At the highest voltage of the supply, where most loads take most. */
 function ampereOf({ unit, value, ratedV }: WholeLoad, { nominalV, highestV }: Supply): number {
   const ownV = ratedV ?? nominalV;

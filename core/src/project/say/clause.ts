@@ -5,6 +5,7 @@ import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
+import { CHARACTER, ofCharacter } from './phrases.ts';
 import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
@@ -22,13 +23,21 @@ export function endOfClause(text: string, at: number, from: number): number {
 const DOES = new RegExp(
   String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s|[;.](?=\s|$)`,
 );
-const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in|inside)\b(?! a delay)/;
+const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|up|plugged in|connected|engaged|sensed|detected|(?<=\b(?:is|are) )in`;
+const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged`;
 const STATE = new RegExp(
   String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?|(calls for heat|calls))(?![\w-])`,
 );
+const TWO_STATES = new RegExp(
+  String.raw`^(?:either|both) (?!of\b)((?:(?!\b(?:and|or)\b)[^,;.\0])+?) (?:is|are|gets?|goes) [^,;.\0]+? (?:and|or) `,
+);
+/** Whether two clauses follow a word that may also stand before two names, or before several of a kind. */
+function bindsStates(text: string): boolean {
+  const found = TWO_STATES.exec(text);
+  return found !== null && !MANY.test(found[1]!);
+}
 /** *And the stop button is not*: the state that was said before. */
 const IS_NOT = /^(.*?)\s+(?:is|are) not(?=\s*(?:$|[,;.\0)]|(?:and|or)\b))/;
 /** As though it had been said in full. */
@@ -101,9 +110,19 @@ export function readClause(
     }
     return onS > 0 || offS > 0 ? { op: 'delay', of, onS, offS } : of;
   };
-  /** *Somebody moves*, *it is dark*: a sensor that nobody named. */
+  /** *Somebody moves*, *it is dark*, *the phone sends A*: a sensor that nobody named. */
   const sensor = (): Clause | null => {
     skip();
+    const sent = CHARACTER.exec(text.slice(at));
+    if (sent) {
+      const end = at + sent[0].replace(/['"“”]$/, '').length;
+      const letter = typed.slice(offset + end - 1, offset + end);
+      const pin = ofCharacter(letter, null);
+      if (!signals.some(({ name }) => name === pin.name)) signals.push(pin);
+      take(offset + at, sent[0].length, 'signal', `a pin of a board that the character ${letter} of the link sets`);
+      at += sent[0].length;
+      return { op: 'signal', name: pin.name };
+    }
     for (const { said, name, isOff, word: known } of SENSED) {
       const found = said.exec(text.slice(at));
       if (!found) continue;
@@ -152,6 +171,8 @@ export function readClause(
     }
     const sensed = sensor();
     if (sensed) return sensed;
+    // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
+    if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;
     const any = word('either') && (word('of'), true);
     const all = word('both');
     skip();
@@ -237,7 +258,8 @@ function knownAs(name: string, design: Design | null): { readonly signal: Signal
   return signal ? { signal, name } : null;
 }
 
-const JOB_STATE = /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|(off|out|at rest|released))(?![\w-])/;
+const JOB_STATE =
+  /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|charging|(?:being )?charged|(off|out|at rest|released))(?![\w-])/;
 /** A job of the project whose name the text begins with, with its article. */
 function ownJob(text: string, design: Design | null) {
   const article = /^(?:(?:the|a|an|my) )?/.exec(text)![0].length;

@@ -1,6 +1,6 @@
 /** What is said of a sentence, and what of it is read on the way. */
 import { type LoadKind, type Signal, type SignalNature, type UnitLoad, asNature } from '../../kinds/index.ts';
-import type { Design } from '../schema.ts';
+import type { Design, ProgramStep } from '../schema.ts';
 
 /** A stretch of the text and what it was taken for. */
 export interface Told {
@@ -43,6 +43,8 @@ export interface SaidSignal {
   readonly id: string | null;
   readonly nature: SignalNature | null;
   readonly begins: Readonly<Record<string, unknown>>;
+  /** What the board does with its pin. */
+  readonly program?: (pin: string) => ProgramStep[];
 }
 /** A new signal as it begins, for what its kind says of it; null where nobody knows yet what it is. */
 export function begunOf({ id, name, nature, begins }: SaidSignal): Signal | null {
@@ -65,6 +67,19 @@ export interface SaidLoad {
   readonly unit: 'W' | 'A' | 'Ω';
   readonly ratedV: number | null;
 }
+export interface SaidDevice {
+  readonly kind: 'phase' | 'solid' | 'module' | 'contactor' | 'relay' | 'direct';
+  /** What is said of it: least rating, A; its coil or its input, V; a throw that rests closed, or none; how a module is triggered. */
+  readonly ratedA: number | null;
+  readonly coilV: number | null;
+  readonly changeover: boolean | null;
+  readonly trigger: 'low' | 'high' | null;
+  readonly opto: boolean;
+}
+export interface SaidGuard {
+  readonly breaker: boolean;
+  readonly ratingA: number | null;
+}
 export interface SaidBattery {
   readonly name: string;
   /** Most that flows between the two, A. */
@@ -75,11 +90,12 @@ export type Clause =
   | { readonly op: 'not'; readonly of: Clause }
   | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }
   | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number }
-  | { readonly op: 'held'; readonly set: Clause; readonly reset: Clause };
+  | { readonly op: 'held'; readonly set: Clause; readonly reset: Clause }
+  | { readonly op: 'toggle'; readonly of: Clause };
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
 /** What is switched off by a condition is on at all other times. */
 export const OFF_VERB = /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch)))\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
@@ -102,6 +118,9 @@ export interface Whole {
   readonly lost: 'on' | 'off';
   readonly continuous: boolean;
   readonly distanceM: number | null;
-  readonly device: 'phase' | 'solid' | 'module' | 'contactor' | 'relay' | 'direct' | null;
+  readonly device: SaidDevice | null;
+  readonly guard: SaidGuard | null;
+  /** Two speeds or two directions: when the other one runs. */
+  readonly second: { readonly kind: 'slower' | 'reverse'; readonly when: Clause } | null;
   readonly place: SaidPlace | null;
 }

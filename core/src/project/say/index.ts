@@ -20,17 +20,18 @@ import {
   type SignalNature,
   UNIT_KINDS,
   asVariant,
-  currentOf,
   isMains,
   isOutput,
+  isRegulator,
   isStored,
   supplyFacets,
 } from '../../kinds/index.ts';
 import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, fittedTo, joinsInABox, thermalFuseC } from './build.ts';
+import { amperes, build, fittedTo, inhibited, joinsInABox } from './build.ts';
 import { endOfClause, otherLevel, readClause } from './clause.ts';
+import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard } from './device.ts';
 import {
   type Answers,
   type Blank,
@@ -41,11 +42,14 @@ import {
   OFF_VERB,
   type SaidSignal,
   type Told,
+  type Whole,
   type WholeLoad,
   begunOf,
   toNumber,
   toSeconds,
 } from './heard.ts';
+import { heatEnd, heatEndWords } from './heat-end.ts';
+import { CHARACTER_OFF, FORWARDS, FULL, NEVER, SECOND, SLOWLY, ofCharacter, readEvery, readHeatTo } from './phrases.ts';
 import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
 import { GLUE } from './words.ts';
 
@@ -60,19 +64,6 @@ const LONG = /\b(?:for (?:three|3|several|many) hours(?: or more)?|for hours|all
 const DISTANCE = new RegExp(
   String.raw`\b(?:(?:through|over|along|with) )?(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
 );
-/** What a relay may be called; how large it is, is the rules' to say. */
-const DEVICE =
-  /\b(?:through|via|using|with|by) (?:a |an |the )?(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b/;
-const DEVICE_WORDS = {
-  phase: 'a phase-angle regulator, set by its knob',
-  solid: 'a solid-state relay',
-  module: 'a relay module',
-  contactor: 'a contactor',
-  relay: 'a relay',
-  direct: 'with no relay',
-} as const;
-const DEVICES = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
-
 const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
@@ -111,6 +102,34 @@ function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
   if (signal.id !== null || signal.begins.action !== 'momentary') return signal;
   assumed.push(`${signal.name}: a contact that is closed at rest, so that a broken wire stops it too`);
   return { ...signal, begins: { ...signal.begins, rest: 'closed' } };
+}
+
+const TOGGLE_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)toggle\b/;
+/** Both of them, in one list. */
+function both(one: Clause | null, other: Clause): Clause {
+  if (!one) return other;
+  return { op: 'and', of: [...(one.op === 'and' ? one.of : [one]), other] };
+}
+/** A name that no signal has yet. */
+function freeName(name: string, design: Design | null, signals: readonly SaidSignal[]): string {
+  const taken = new Set([...(design?.signals ?? []), ...signals].map((one) => one.name.toLowerCase()));
+  for (let at = 1; ; at++) {
+    const next = at === 1 ? name : `${name} ${at}`;
+    if (!taken.has(next)) return next;
+  }
+}
+/** A job of the project that a sentence says never runs. */
+function neverOf(text: string, design: Design | null) {
+  for (const job of [...(design?.jobs ?? [])].sort((one, other) => other.name.length - one.name.length)) {
+    const name = job.name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+    const found =
+      new RegExp(`${NEVER.source}${name}(?![\\w-])(?: (?:run|start|come on|work|drive))?`).exec(text) ??
+      new RegExp(
+        String.raw`\b(?:the |my )?${name} (?:must|may|can|should|shall|does|is) (?:not|never)(?: to)? (?:run|start|come on|work|drive|be on)\b`,
+      ).exec(text);
+    if (found) return { job, at: found.index, length: found[0].length };
+  }
+  return null;
 }
 
 /** Where what is done begins. */
@@ -166,9 +185,21 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const distanceM = far ? toNumber(far[1]!) * (far[2]!.startsWith('f') ? FOOT_M : 1) : null;
   if (far) take(far.index, far[0].length, 'distance', `${formatQuantity(distanceM!, 'm', units)} of wire each way`);
 
+  /** Out of the way of what is read next; what is not taken afterwards is put back. */
+  const hide = (at: number, length: number) => (rest = rest.slice(0, at) + '\0'.repeat(length) + rest.slice(at + length));
+  const putBack = (at: number, length: number) => (rest = rest.slice(0, at) + lower.slice(at, at + length) + rest.slice(at + length));
+
   // Where the condition stands, and where what is done.
   const back = BACK.exec(rest);
-  if (back) rest = rest.slice(0, back.index) + '\0'.repeat(back[0].length) + rest.slice(back.index + back[0].length);
+  if (back) hide(back.index, back[0].length);
+  const characterOff = CHARACTER_OFF.exec(rest);
+  if (characterOff) hide(characterOff.index, characterOff[0].length);
+  const never = neverOf(rest, design);
+  if (never) take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);
+  const secondAt = SECOND.exec(rest) ?? (SLOWLY.test(rest) ? FULL.exec(rest) : null);
+  const unsplit = rest;
+  const secondEnd = secondAt ? endOfClause(rest, secondAt.index, secondAt.index + secondAt[0].length) : 0;
+  if (secondAt) hide(secondAt.index, secondEnd - secondAt.index);
   const since = SINCE.exec(rest);
   const whenAt = WHEN.exec(rest) ?? since;
   const signals: SaidSignal[] = [];
@@ -187,7 +218,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     }
     clauseEnd = clause ? from + reading.end : to;
     if (!clause) wrongClause = { at: from, end: to };
-    rest = rest.slice(0, whenAt.index) + '\0'.repeat(whenAt[0].length) + rest.slice(from);
+    hide(whenAt.index, whenAt[0].length);
   }
   // *With a dash switch*: what it is worked by, and no condition beside it.
   const by = whenAt ? null : BY.exec(rest);
@@ -243,7 +274,70 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   if (back) {
     const means = clause && withBack(clause, signals, back, units);
     if (means) take(back.index, back[0].length, 'signal', means);
-    else rest = rest.slice(0, back.index) + lower.slice(back.index, back.index + back[0].length) + rest.slice(back.index + back[0].length);
+    else putBack(back.index, back[0].length);
+  }
+  // What a board does with a pin by a character that it reads.
+  const sent = signals.findIndex(({ name }) => name.startsWith('character '));
+  if (sent !== -1) {
+    const high = signals[sent]!.name.slice(-1);
+    const off = characterOff && text.slice(characterOff.index, characterOff.index + characterOff[0].length).replace(/['"“”]$/, '');
+    const { low, ...pin } = ofCharacter(high, off ? off.slice(-1) : null);
+    signals[sent] = pin;
+    if (characterOff) take(characterOff.index, characterOff[0].length, 'signal', `${low} turns it off`);
+    else assumed.push(`the character ${low} turns it off again`);
+  } else if (characterOff) putBack(characterOff.index, characterOff[0].length);
+
+  // What a press begins ends by itself before the next round.
+  const every = clause && isMomentary(clause, signals) ? null : readEvery(rest);
+  if (every && outside(every.at)) {
+    take(every.at, every.length, 'time', every.means);
+    signals.push(every.signal);
+    clause = both(clause, { op: 'signal', name: every.signal.name });
+  }
+  const heat = readHeatTo(rest, units);
+  if (heat && outside(heat.at)) {
+    const at = signals.findIndex((signal) => isRegulator(begunOf(signal) ?? undefined));
+    take(heat.at, heat.length, 'signal', heat.means);
+    if (at !== -1) signals[at] = { ...signals[at]!, begins: { ...signals[at]!.begins, setC: heat.setC } };
+    else if (!wrongClause) {
+      const name = freeName('temperature controller', design, signals);
+      signals.push({ name, id: null, nature: 'regulator', begins: { setC: heat.setC } });
+      clause = both(clause, { op: 'signal', name });
+    }
+  }
+
+  let second: Whole['second'] = null;
+  if (secondAt && clause) {
+    const from = secondAt.index + secondAt[0].length;
+    const reading = readClause(unsplit.slice(from, secondEnd), from, text, design, units, signals, take);
+    const isReverse = secondAt[1] !== undefined;
+    if (reading.clause) {
+      const isFull = !isReverse && secondAt[2] === undefined;
+      take(
+        secondAt.index,
+        secondAt[0].length,
+        'words',
+        isReverse ? 'backwards when:' : isFull ? 'at full speed when also:' : 'slowly when:',
+      );
+      second = { kind: isReverse ? 'reverse' : 'slower', when: isFull ? clause : reading.clause };
+      if (isFull) clause = both(clause, reading.clause);
+      const word = (isReverse ? FORWARDS : isFull ? SLOWLY : /(?!)/).exec(rest);
+      if (word) take(word.index, word[0].length, 'words', '');
+      if (second.kind === 'slower') assumed.push('a resistor that leaves the motor about half of its voltage');
+      putBack(from + reading.end, secondEnd - from - reading.end);
+    } else putBack(secondAt.index, secondEnd - secondAt.index);
+  } else if (secondAt) putBack(secondAt.index, secondEnd - secondAt.index);
+
+  const toggles = TOGGLE_AT.exec(rest);
+  let togglesWhat: { readonly at: number; readonly length: number } | null = null;
+  if (toggles && outside(toggles.index)) {
+    const at = toggles.index + toggles[1]!.length;
+    // One press on, the next one off: of what stays on by itself nobody says what that would be.
+    if (clause && isMomentary(clause, signals)) {
+      take(at, 'tog'.length, 'words', 'on by one press, off by the next');
+      rest = `${rest.slice(0, at)}\0\0\0run${rest.slice(at + 'toggle'.length)}`;
+      clause = { op: 'toggle', of: clause };
+    } else togglesWhat = { at, length: 'toggle'.length };
   }
   const offVerb = clause && OFF_VERB_AT.exec(rest);
   if (clause && offVerb && outside(offVerb.index)) {
@@ -262,22 +356,26 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     take(charged.at, charged.length, 'load', `${charged.name}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`);
   const supplyFound = readSupply(rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
-  const deviceFound = DEVICE.exec(rest);
-  const device =
-    deviceFound && outside(deviceFound.index) ? (DEVICES.find((_, at) => deviceFound[at + 1] !== undefined) ?? 'direct') : null;
-  if (deviceFound && device) take(deviceFound.index, deviceFound[0].length, 'device', DEVICE_WORDS[device]);
+  const deviceSaid = readDevice(rest);
+  const deviceFound = deviceSaid && outside(deviceSaid.at) ? deviceSaid : null;
+  if (deviceFound) take(deviceFound.at, deviceFound.length, 'device', deviceFound.means);
+  const device = deviceFound?.kind ?? null;
+  const guardSaid = readGuard(rest);
+  const guard = guardSaid && outside(guardSaid.at) ? guardSaid : null;
+  if (guard) take(guard.at, guard.length, 'device', guard.means);
   const placeFound = readPlace(rest, text, design, outside);
   if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
 
   const other = OTHERWISE.exec(rest);
   const otherAt = other && outside(other.index) ? other.index : rest.length;
-  const loads = charged
-    ? []
-    : readLoads(
-        masked(rest, (at) => outside(at) && at < otherAt),
-        text,
-        take,
-      );
+  const loads =
+    charged || never
+      ? []
+      : readLoads(
+          masked(rest, (at) => outside(at) && at < otherAt),
+          text,
+          take,
+        );
   const others =
     other && loads.length > 0
       ? readLoads(
@@ -288,10 +386,12 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
       : [];
   if (other && others.length > 0) take(other.index, other[0].length, 'words', 'while that is not so, in their place:');
   const unclear = [...unclearOf(text, rest, wrongClause, answers)];
+  if (togglesWhat) unclear.push({ at: togglesWhat.at, end: togglesWhat.at + togglesWhat.length, text: 'toggle' });
 
   // What a circuit needs and the sentence did not say.
   if (!clause && !wrongClause) blanks.push({ key: 'when', asks: 'when? type “when … is on”', choices: [] });
-  if (loads.length === 0 && !charged) blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
+  if (loads.length === 0 && !charged && !never)
+    blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
   const natured = signals.map((signal) => {
     if (signal.id !== null || signal.nature !== null) return signal;
     const nature = ask({
@@ -315,7 +415,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     return { ...load, kind, value: answer > 0 ? answer : null };
   });
   const known = design?.supplies ?? [];
-  let supply: string | null = supplyFound?.supply ?? null;
+  let supply: string | null = never ? `known ${never.job.supply}` : (supplyFound?.supply ?? null);
   if (!supply && known.length === 1) {
     supply = `known ${known[0]!.id}`;
     assumed.push(`from the ${known[0]!.name}, the only supply`);
@@ -331,12 +431,12 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
   const feeding =
     supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
-  // It cuts into half waves: direct current has none.
-  if (device === 'phase' && feeding && currentOf(feeding) === 'dc') {
-    const { index: at } = deviceFound!;
-    const end = at + deviceFound![0].length;
-    unclear.push({ at, end, text: text.slice(at, end) });
-  }
+  const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
+    unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
+  // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
+  if (feeding && deviceFound && (device === 'phase' || isDescribed(deviceFound)) && partsNamed(deviceFound, feeding).length === 0)
+    notOf(deviceFound);
+  if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
   const byHand = fitting.some((signal) => {
     const begun = begunOf(signal);
@@ -351,27 +451,23 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     if (supplyFacets(feeding).residualProtection(feeding))
       assumed.push(`residual-current protection before the ${feeding.name || 'outlet'}`);
     if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct') {
-      const opensAtC = thermalFuseC(
-        fitting.flatMap((signal) => begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id) ?? []),
-      );
-      assumed.push(
-        opensAtC === null
-          ? 'nothing yet that ends the heat if the relay sticks, for no thermal fuse is made for it; wires of glass fibre'
-          : `a thermal fuse at the heat that opens at ${formatQuantity(opensAtC, '°C', units)}, and wires of glass fibre`,
-      );
+      const known = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null).slice(0, loads.length);
+      const asked = fitting.flatMap((signal) => begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id) ?? []);
+      assumed.push(heatEndWords(heatEnd(asked, amperes(known, feeding), feeding), units));
     }
   }
-  if (lost === null) assumed.push('off if the signal is lost');
-  if (distanceM === null) assumed.push('lengths of wire, until they are measured');
+  if (never) assumed.push(`everything else of ${never.job.name} stays as it is`);
+  else if (lost === null) assumed.push('off if the signal is lost');
+  if (distanceM === null && !never) assumed.push('lengths of wire, until they are measured');
 
   const whole =
     clause !== null &&
     blanks.length === 0 &&
     unclear.length === 0 &&
-    (wholeLoads.length > 0 || (charged !== null && feeding !== null && isStored(feeding))) &&
+    (wholeLoads.length > 0 || never !== null || (charged !== null && feeding !== null && isStored(feeding))) &&
     wholeLoads.every(({ value, kind }) => value !== null && kind !== null) &&
     supply !== null;
-  const name = wholeLoads[0]?.name ?? charged?.name ?? '';
+  const name = wholeLoads[0]?.name ?? charged?.name ?? never?.job.name ?? '';
   return {
     told: told.sort((one, other) => one.at - other.at),
     unclear,
@@ -379,22 +475,26 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     assumed,
     variant,
     name: name.charAt(0).toUpperCase() + name.slice(1),
-    add: whole
-      ? (onto) =>
-          build(onto, {
-            clause: clause!,
-            signals: fitting,
-            loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
-            others: wholeLoads.slice(loads.length) as WholeLoad[],
-            charged,
-            supply: supply!,
-            lost: lost ?? 'off',
-            continuous: long !== null,
-            distanceM,
-            device,
-            place: placeFound,
-          })
-      : null,
+    add: !whole
+      ? null
+      : never
+        ? (onto) => inhibited(onto, never.job.id, clause!, fitting)
+        : (onto) =>
+            build(onto, {
+              clause: clause!,
+              signals: fitting,
+              loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
+              others: wholeLoads.slice(loads.length) as WholeLoad[],
+              charged,
+              supply: supply!,
+              lost: lost ?? 'off',
+              continuous: long !== null,
+              distanceM,
+              device: deviceFound,
+              guard,
+              second,
+              place: placeFound,
+            }),
   };
 }
 

@@ -111,13 +111,11 @@ test.each([
   ['the temperature is below 5 °C', 150, 35],
   ['the temperature is below 60 °C', 150, 65],
   ['the oven temperature is below 200 °C', 240, 35],
-  ['the kiln is below 1000 °C', null, 35],
 ])('heat while %s: its thermal fuse stands clear of that, and the place is as hot', (said, opensAtC, hottestC) => {
   const { design: built, job, heard } = read(`when ${said}, run a 500 W heater from the mains`);
-  expect(job!.cutOut).toEqual(opensAtC === null ? { kind: 'none' } : { kind: 'thermal-fuse', opensAtC });
+  expect(job!.cutOut).toEqual({ kind: 'thermal-fuse', opensAtC });
   expect(built!.places.find(({ id }) => id === job!.loads[0]!.place)!.hottestC).toBe(hottestC);
-  const assumed = heard.assumed.find((line) => /thermal fuse/.test(line))!;
-  expect(assumed).toMatch(opensAtC === null ? /^nothing yet/ : new RegExp(`opens at ${opensAtC}`));
+  expect(heard.assumed.find((line) => /thermal fuse/.test(line))).toMatch(new RegExp(`opens at ${opensAtC}`));
 });
 describe('what is said in other words', () => {
   const when = (sentence: string) => {
@@ -282,7 +280,7 @@ test.each([
   'when the key is on for less than 5 s, run a 5 A pump from the battery',
   'when the key is on, run a 5 A pump until the door opens from the battery',
   'when the key is on, run a 5 A pump from the battery until the door opens',
-  'when the key is on, run a 5 A pump with a 30 A fuse from the battery',
+  'when the key is on, run a 5 A pump with a 33 A fuse from the battery',
   'when the key is on, run two lamps of 110 W together from the battery',
   'when the key is on, run a 5 A pump backwards from the battery',
   'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
@@ -515,14 +513,13 @@ test('a pin is the one that its name says, else a free one without other duties,
   });
 });
 
-test('a relay that is named is the one that is put in; one of a size that is named is left to the rules, and said', () => {
+test('a relay that is named is the one that is put in', () => {
   const part = (how: string, from: string) => read(`when the hand switch is on, run a 40 W heater from the ${from} ${how}`).job!.device;
   expect(part('through a solid-state relay', 'battery')).toMatchObject({ part: 'ssr-dc-40a' });
   expect(part('through a solid-state relay', 'mains')).toMatchObject({ part: 'ssr-ac-25a' });
   expect(part('through a contactor', 'battery')).toMatchObject({ part: 'relay-12v-2x30a' });
   expect(part('through a relay', '24 V battery')).toMatchObject({ part: 'relay-24v-20a-4' });
   expect(part('directly', 'battery')).toMatchObject({ kind: 'direct' });
-  expect(read('when the hand switch is on, run a 40 W heater from the battery through a 70 A relay').heard.unclear).toHaveLength(1);
 });
 
 test('a phase-angle regulator is put in on the mains, on a heatsink; on direct current it is not understood', () => {

@@ -106,7 +106,9 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
   return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[1]!.length, end) };
 }
 
-const PLATE = new RegExp(String.raw`(${NUMBER}) ?(kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω)(?![\w-])(?: each)?`);
+const PLATE = new RegExp(
+  String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω)(?![\w-])(?: each)?`,
+);
 const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?![\w-])`);
 const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   k: ['W', 1000],
@@ -117,46 +119,53 @@ const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   Ω: ['Ω', 1],
   ω: ['Ω', 1],
 };
+/** What a thing begins with that a verb of its own stands before. */
+const ARTICLE = String.raw`(?:a|an|the|my|its|two|both|three|four|\d+)`;
 const SUBJECT =
   /\s+(?:should |must |shall |will )?(?:runs?|comes? on|lights?(?: up)?|works?|starts?|turns? on|go(?:es)? on|is on|are on)\s*$/;
 
 /** The loads of what is done: between the verb and the first thing that was taken for something else. */
 export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
-  let from = -1;
-  const verbs = new RegExp(VERB.source, 'g');
-  for (let verb = verbs.exec(text); verb; verb = verbs.exec(text))
-    // At the beginning, or after what was read or a comma: *switch* within a name is none.
-    if (/(?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*$/.test(text.slice(0, verb.index))) {
-      from = verb.index + verb[0].length;
-      take(verb.index, verb[0].length, 'words', '');
-      break;
-    }
-  let stretch: string;
-  if (from >= 0) stretch = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
-  else {
-    // *A 160 W fan runs when …*: the load stands before its own verb.
-    const before = /^[^\0;]*/.exec(text)![0];
-    const subject = SUBJECT.exec(before);
-    if (!subject) return [];
-    from = 0;
-    stretch = before.slice(0, subject.index);
-    take(subject.index, subject[0].length, 'words', '');
-  }
   const loads: SaidLoad[] = [];
-  let at = from;
-  for (const piece of stretch.split(/(,? and |, )/)) {
-    const lead = /^[\s,]*/.exec(piece)![0].length;
-    const words = piece.trim().replace(/,$/, '');
-    const load = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
-    if (load) {
-      loads.push(load);
-      take(at + lead, words.length, 'load', loadMeans(load));
+  const listed = (from: number, stretch: string) => {
+    let at = from;
+    for (const piece of stretch.split(/(,? and |, )/)) {
+      const lead = new RegExp(String.raw`^[\s,]*(?:(?:${VERB.source}) (?=${ARTICLE}\b))?`).exec(piece)![0].length;
+      const words = piece.slice(lead).trim().replace(/,$/, '');
+      const load = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
+      if (load) {
+        loads.push(load);
+        if (lead > 1) take(at, lead, 'words', '');
+        take(at + lead, words.length, 'load', loadMeans(load));
+      }
+      at += piece.length;
     }
-    at += piece.length;
+  };
+  const verbs = new RegExp(VERB.source, 'g');
+  let read = 0;
+  for (let verb = verbs.exec(text); verb; verb = verbs.exec(text)) {
+    const [before, from] = [text.slice(0, verb.index), verb.index + verb[0].length];
+    // At the beginning, or after what was read or a comma: *switch* within a name is none. A second one begins a thing of its own.
+    if (verb.index < read || !/(?:^|[\0,;.]|\b(?:then|please|to|and))[\s\0]*$/.test(before)) continue;
+    if (loads.length > 0 && !new RegExp(`^ ${ARTICLE}\\b`).test(text.slice(from))) continue;
+    const after = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
+    take(verb.index, verb[0].length, 'words', '');
+    listed(from, after);
+    read = from + after.length;
+    verbs.lastIndex = Math.max(verbs.lastIndex, read);
   }
+  if (read > 0) return loads;
+  // *A 160 W fan runs when …*: the load stands before its own verb.
+  const before = /^[^\0;]*/.exec(text)![0];
+  const subject = SUBJECT.exec(before);
+  if (!subject) return [];
+  take(subject.index, subject[0].length, 'words', '');
+  listed(0, before.slice(0, subject.index));
   return loads;
 }
 
+/** What a pilot lamp takes (from memory: 0.3 to 2 W), W. */
+const TELLTALE_W = 1;
 function oneLoad(words: string, typed: string): SaidLoad | null {
   if (TURNING.test(words) || NO_LOAD.test(words)) return null;
   let rest = ` ${words} `;
@@ -180,12 +189,14 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     // *Latch a pump on*.
     .replace(/ on$/, '');
   if (!/[a-z]/.test(name) || count < 1 || count > 24) return null;
+  // So small that nobody reads its plate; one that is to light a room is no telltale.
+  const telltale = !plate && /\b(?:pilot|telltale|status|indicator) (?:lamp|light)s?$/.test(name);
   const [unit, times] = plate ? TIMES[plate[2]![0]!]! : (['W', 1] as const);
   return {
     name: asTyped(name, typed).slice(0, 60),
     count,
-    kind: LOAD_WORDS.find(([pattern]) => pattern.test(name))?.[1] ?? null,
-    value: plate ? toNumber(plate[1]!) * times : null,
+    kind: telltale ? 'led' : (LOAD_WORDS.find(([pattern]) => pattern.test(name))?.[1] ?? null),
+    value: plate ? toNumber(plate[1]!) * times : telltale ? TELLTALE_W : null,
     unit,
     ratedV: volts ? toNumber(volts[1]!) : null,
   };

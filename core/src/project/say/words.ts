@@ -3,16 +3,20 @@ import type { LoadKind, SignalNature } from '../../kinds/index.ts';
 
 /** Words of a load, and what kind of load it is. The name that was typed stays. */
 export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] = [
+  [/\bclutch(?:es)?\b/, 'solenoid'],
   [/\bleds?\b|\bled (?:lamp|light|bar|strip)s?\b|\blight bars?\b/, 'led'],
   [/\blamps?\b|\blights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
   [
-    /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkettles?\b|\bdew strips?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
+    /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkilns?\b|\bboilers?\b|\bkettles?\b|\bdew strips?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
     'heater',
   ],
-  [/\bfans?\b|\bblowers?\b|\bpumps?\b|\bmotors?\b|\bwinch(?:es)?\b|\bwipers?\b|\bcompressors?\b|\bdrills?\b|\bextractors?\b/, 'motor'],
-  [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b/, 'solenoid'],
   [
-    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b/,
+    /\bfans?\b|\bblowers?\b|\bpumps?\b|\bmotors?\b|\bwinch(?:es)?\b|\bwipers?\b|\bcompressors?\b|\bdrills?\b|\bextractors?\b|\bvacuums?\b|\bvacuum cleaners?\b|\bsaws?\b|\bgrinders?\b|\bmixers?\b/,
+    'motor',
+  ],
+  [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b|\bcontactors?\b/, 'solenoid'],
+  [
+    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
     'electronics',
   ],
   [/\btransformers?\b/, 'transformer'],
@@ -65,10 +69,15 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
     nature: 'switch',
     means: 'a sensor with a contact of its own',
   },
+  {
+    words: /\bthrottle\b|\baccelerator\b/,
+    nature: 'switch',
+    means: 'a switch at the throttle that closes when it is wide open',
+  },
   { words: /\bhand ?brake\b/, nature: 'ground-switch', means: 'a switch to ground that closes when it is on' },
   { words: /\bswitch(?:es)?\b|\btoggles?\b|\blevers?\b|\bfloats?\b/, nature: 'switch', means: 'a switch with two terminals' },
   { words: /\bkey\b|\bignition\b/, nature: 'feed', begins: { keyOn: true }, means: 'the feed that is live with the key' },
-  { words: /\breceivers?\b|\bremotes?\b/, nature: 'receiver', means: 'a radio receiver with a contact' },
+  { words: /\breceivers?\b|\bremotes?\b|\bphone links?\b/, nature: 'receiver', means: 'a radio receiver with a contact' },
   {
     words: /\bpins?\b|\bcontrollers?\b|\bboards?\b|\boutputs?\b|\bmicrocontrollers?\b|\bgpio\b/,
     nature: 'pin',
@@ -104,11 +113,25 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
       begins: FED,
       means: 'a light sensor whose contact closes in the dark',
     };
+    const running: SignalWord = {
+      words: /\bengine\b/,
+      nature: 'feed',
+      begins: { keyOn: true, limitA: 5 },
+      means: 'a feed of the vehicle that is live while its engine runs',
+    };
+    const cranking: SignalWord = {
+      words: /\bcrank/,
+      nature: 'feed',
+      begins: { keyOn: true, starter: true, limitA: 5 },
+      means: 'the feed of the starter, live just while the engine is cranked',
+    };
     const rain: SignalWord = { words: /\brain\b/, nature: 'switch', begins: FED, means: 'a rain sensor with a contact of its own' };
     return [
       { said: /^(?:there is )?(?:any )?(?:movement|motion)(?: is)? (?:sensed|detected|seen)\b/, name: 'movement', word: motion },
       { said: /^(?:there is )(?:any )?(?:movement|motion)\b/, name: 'movement', word: motion },
       { said: /^(?:somebody|someone|anybody) (?:moves|walks by|comes)\b/, name: 'movement', word: motion },
+      { said: /^(?:the |my )?engine (?:is )?(?:running|runs|started)\b/, name: 'engine running', word: running },
+      { said: /^(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)\b/, name: 'cranking', word: cranking },
       { said: /^it (?:is|gets) dark\b/, name: 'darkness', word: dark },
       { said: /^it (?:is|gets) light\b/, name: 'darkness', isOff: true, word: dark },
       { said: /^it (?:rains|is raining)\b/, name: 'rain', word: rain },

@@ -1,0 +1,110 @@
+/** What a sentence says of the relay and of the fuse: how they are built, and how large. */
+import { POWER_RELAYS, type RelayType, type Supply, currentOf, isMains } from '../../kinds/index.ts';
+import { formatQuantity } from '../../quantity/index.ts';
+import { PROTECTION_NAMES, type Protection, ratingsOf } from '../../reference/index.ts';
+import { usualProtection } from '../supply.ts';
+import { NUMBER, type SaidDevice, type SaidGuard, toNumber } from './heard.ts';
+
+/** V of a controller board’s own rail, which a module hangs on where nothing else is said. */
+export const RAIL_V = 5;
+
+const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
+/** Words before a relay’s name; any other is not understood. */
+const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b)[ ,]+)*`;
+const DEVICE = new RegExp(
+  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b`,
+);
+const KINDS = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
+const WORDS = {
+  phase: 'a phase-angle regulator, set by its knob',
+  solid: 'a solid-state relay',
+  module: 'a relay module',
+  contactor: 'a contactor',
+  relay: 'a relay',
+  direct: 'with no relay',
+} as const;
+
+interface Stretch {
+  readonly at: number;
+  readonly length: number;
+  readonly means: string;
+}
+
+export function readDevice(text: string): (SaidDevice & Stretch) | null {
+  const found = DEVICE.exec(text);
+  if (!found) return null;
+  const kind = KINDS.find((_, at) => found[at + 3] !== undefined) ?? 'direct';
+  const traits = found[1] ?? '';
+  const ampere = new RegExp(AMPS).exec(traits);
+  const volt = /(5|12|24) ?v/.exec(traits);
+  const pins = /(four|five|4|5)[- ]pin/.exec(traits);
+  const trigger = /(low|high)(?:[- ]level)?[- ]trigger/.exec(traits);
+  const device: SaidDevice = {
+    kind,
+    ratedA: ampere ? toNumber(ampere[1]!) : null,
+    coilV: volt ? Number(volt[1]) : null,
+    changeover: /changeover/.test(traits) || /five|5/.test(pins?.[1] ?? '') ? true : pins ? false : null,
+    trigger: trigger ? (trigger[1] as 'low' | 'high') : null,
+    opto: /opto/.test(traits),
+  };
+  const said = [
+    ...(device.ratedA === null ? [] : [`for at least ${formatQuantity(device.ratedA, 'A')}`]),
+    ...(device.coilV === null ? [] : [`for ${device.coilV} V`]),
+    ...(device.changeover === null ? [] : [device.changeover ? 'with a throw that rests closed' : 'with one throw']),
+    ...(device.trigger === null ? [] : [`triggered ${device.trigger}`]),
+    ...(device.opto ? ['with an optocoupler'] : []),
+  ];
+  return { ...device, at: found.index, length: found[0].length, means: [WORDS[kind], ...said].join(' ') };
+}
+
+/** Parts of the shelf that are as a sentence says, for what they would hang on; the smallest first. */
+export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
+  const alternating = currentOf(feeding) === 'ac';
+  const rating = ({ closing }: RelayType) => (alternating ? closing.ac?.resistiveA : closing.resistiveA) ?? 0;
+  const isKind = {
+    solid: ({ solid }: RelayType) => solid?.switches === currentOf(feeding) && solid.firing !== 'phase angle',
+    phase: ({ solid }: RelayType) => alternating && solid?.firing === 'phase angle',
+    module: ({ build, coilV }: RelayType) => build === 'module' && coilV === (device.coilV ?? RAIL_V),
+    contactor: ({ build }: RelayType) => build === 'contactor',
+    // On the mains its coil hangs on an isolated supply.
+    relay: ({ build, coilV }: RelayType) =>
+      build === undefined && coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
+    direct: () => false,
+  }[device.kind];
+  return POWER_RELAYS.filter(
+    (type) =>
+      isKind(type) &&
+      rating(type) > 0 &&
+      rating(type) >= (device.ratedA ?? 0) &&
+      (device.changeover === null || device.kind === 'module' || (type.resting !== null) === device.changeover) &&
+      (!device.opto || type.module?.opto === true),
+  ).toSorted((one, other) => rating(one) - rating(other) || one.price - other.price);
+}
+/** Of the supply that keeps hands on low voltage, V. */
+const ISOLATED_V = 12;
+
+/** Whether more is said of it than what it is. */
+export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto }: SaidDevice): boolean =>
+  ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
+
+const GUARD = new RegExp(
+  String.raw`,? ?\b(?:with|through|via|behind|and) (?:a |an |its own )?(?:${AMPS} )?((?:circuit |thermal |self[- ]resetting )*breaker|(?:blade |plug |battery )?fuse)(?![\w-])(?: (?:of|at) ${AMPS})?`,
+);
+/** A fuse or a breaker, and its rating where one is said. */
+export function readGuard(text: string): (SaidGuard & Stretch) | null {
+  const found = GUARD.exec(text);
+  if (!found) return null;
+  const said = found[1] ?? found[3];
+  const ratingA = said === undefined ? null : toNumber(said);
+  const breaker = found[2]!.endsWith('breaker');
+  const size = ratingA === null ? '' : ` of ${formatQuantity(ratingA, 'A')}`;
+  return { breaker, ratingA, at: found.index, length: found[0].length, means: `a ${breaker ? 'breaker' : 'fuse'}${size}` };
+}
+/** How it is built on a supply; null where none of that rating is sold. */
+export function protectionSaid({ breaker, ratingA }: SaidGuard, feeding: Supply): Protection | null {
+  const usual = usualProtection(feeding);
+  const isBreaker = PROTECTION_NAMES[usual].includes('breaker');
+  const built: Protection =
+    breaker === isBreaker ? usual : isMains(feeding) ? (breaker ? 'breaker-c' : 'plug') : breaker ? 'breaker' : 'blade';
+  return ratingA === null || ratingsOf(built).includes(ratingA) ? built : null;
+}

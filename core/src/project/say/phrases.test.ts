@@ -1,0 +1,209 @@
+/** Turns of a sentence with a clause or a program of their own: each as it is meant, and wired so that no state says otherwise. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { blankDesign, hear, projectOf, writeWhen } from '../index.ts';
+import type { Design } from '../schema.ts';
+
+const read = (text: string, onto: Design | null = null) => {
+  const heard = hear(text, onto);
+  const design = onto ? (heard.add?.(onto) ?? null) : projectOf(heard);
+  return { heard, design, job: design?.jobs[design.jobs.length - 1], when: design && writeWhen(design.jobs.at(-1)!.when, design.signals) };
+};
+const dangers = (design: Design) =>
+  analyse(design).analysis.findings.flatMap(({ severity, rule, title }) => (severity === 'danger' ? [`${rule}: ${title}`] : []));
+
+describe('two directions and two speeds', () => {
+  const reversing = 'run a 10 A winch forwards when the out switch is on and backwards when the in switch is on';
+  test('backwards on a clause of its own, through changeover relays whose rest throw bears the motor', () => {
+    const { design, job, when } = read(`${reversing} from the battery`);
+    expect(when).toBe('out switch is on');
+    expect(job!.otherwise).toMatchObject({ kind: 'reverse', when: { op: 'signal', signal: 'signal-2' } });
+    expect(job!.device).toMatchObject({ part: 'relay-12v-40a-5' });
+    expect(dangers(design!)).toEqual([]);
+    // Told both ways at once it is braked, and its coils draw: nobody leaves it so.
+    const drain = analyse(design!).analysis.findings.find(({ rule }) => rule === 'parasitic-drain')!;
+    expect([drain.severity, drain.value]).toEqual(['hold', 0]);
+  });
+  test.each([
+    ['run a 9 A fan when the fan switch is on, and slowly when the key is on, from the battery', 'fan switch is on', 'key is on'],
+    [
+      'when the key is on, run a 9 A fan slowly, and at full speed when the fan switch is on',
+      'key is on and fan switch is on',
+      'key is on',
+    ],
+  ])('%s', (said, full, slow) => {
+    const { design, job, when, heard } = read(said, blankDesign('Page'));
+    expect({ when, unclear: heard.unclear }).toEqual({ when: full, unclear: [] });
+    if (job!.otherwise.kind !== 'slower') throw new Error(job!.otherwise.kind);
+    expect(writeWhen(job!.otherwise.when, design!.signals)).toBe(slow);
+    // Half of 12 V over what it takes at 14.8 V: 6 / 11.1.
+    expect(job!.otherwise.ohm).toBeCloseTo(0.54, 2);
+    expect(analyse(design!).evidence.unwired).toEqual([]);
+  });
+  test.each([
+    'run a 9 A fan slowly when the key is on',
+    'run a 10 A winch backwards when the key is on',
+    'when the key is on, run a 9 A fan slowly, and at full speed when gizmos sing',
+    'run a 10 A winch forwards when the out switch is on and backwards when gizmos sing',
+  ])('%s: is not run as if that word were not there', (said) => {
+    const { design, heard } = read(`${said} from the battery`);
+    expect(design).toBeNull();
+    expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
+  });
+});
+
+describe('pulses and characters', () => {
+  test('for 10 s every minute: a pin of a board whose program says so', () => {
+    const { design, heard } = read('turn a 5 W lamp on for 10 seconds every minute', blankDesign('Page'));
+    expect(heard.unclear).toEqual([]);
+    const [pin] = design!.signals;
+    expect(design!.controllers[0]!.program).toEqual([
+      {
+        do: 'repeat',
+        times: 0,
+        steps: [
+          { do: 'set', pin: pin!.id, high: true },
+          { do: 'wait', seconds: 10 },
+          { do: 'set', pin: pin!.id, high: false },
+          { do: 'wait', seconds: 50 },
+        ],
+      },
+    ]);
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('beside a condition it is one more', () => {
+    expect(read('when the key is on, run a 2 A pump for 20 s every 5 minutes', blankDesign('Page')).when).toBe(
+      'key is on and pulse, 20 s in every 300 s is high',
+    );
+  });
+  test.each(['for 60 s every minute', 'for 2 minutes every minute', 'for 0 s every minute'])(
+    '%s has no pause, and is not read',
+    (words) => {
+      expect(read(`turn a 5 W lamp on ${words}`, blankDesign('Page')).design).toBeNull();
+    },
+  );
+  test.each([
+    ['when the phone sends A, run a 60 W fan from the mains', 'A', 'a'],
+    ["when the phone sends 'b', run a 60 W fan from the mains", 'b', 'B'],
+    ['when the phone says 1, run a 60 W fan from the mains', '1', '0'],
+    ['when the phone says 1, run a 60 W fan from the mains until it says 2', '1', '2'],
+    ['when the link sends x, run a 60 W fan from the mains and off again when it sends y', 'x', 'y'],
+  ])('%s', (said, high, low) => {
+    const { design, heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    const [pin] = design!.signals;
+    expect(design!.controllers[0]!.program).toEqual([{ do: 'character', pin: pin!.id, high, low }]);
+    // No pin is taken for its name: D1 is the upload’s.
+    expect(pin).toMatchObject({ gpio: 'D2' });
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('a second channel takes the next pin of the same board', () => {
+    const first = read('when the phone sends A, run a 60 W fan from the mains').design!;
+    const both = read('when the phone sends B, light a 60 W lamp', first).design!;
+    expect(both.controllers).toHaveLength(1);
+    expect(both.controllers[0]!.program.map((step) => ('high' in step ? step.high : ''))).toEqual(['A', 'B']);
+    expect(both.signals.map((signal) => ('gpio' in signal ? signal.gpio : ''))).toEqual(['D2', 'D3']);
+  });
+});
+
+describe('heat to a level', () => {
+  test.each([
+    ['heat two 1.2 kW elements to 250 °C by a temperature controller from the mains', 'temperature controller calls for heat', 250],
+    [
+      'when the oven switch is on, heat a 1.5 kW oven to 400 F from the mains',
+      'oven switch is on and temperature controller calls for heat',
+      204.4,
+    ],
+    ['when the kiln controller calls for heat, heat a 1.5 kW element to 200 °C from the mains', 'kiln controller calls for heat', 200],
+  ])('%s', (said, when, setC) => {
+    const { design, heard, ...found } = read(said);
+    expect({ when: found.when, unclear: heard.unclear }).toEqual({ when, unclear: [] });
+    expect(design!.signals.find(({ nature }) => nature === 'regulator')).toMatchObject({ setC });
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('two of them are two controllers', () => {
+    const first = read('heat a 1 kW oven to 200 °C from the mains').design!;
+    const second = read('heat a 1 kW plate to 100 °C', first);
+    expect(second.heard.blanks.map(({ key }) => key)).toEqual(['kind plate']);
+    const both = hear('heat a 1 kW plate to 100 °C', first, { 'kind plate': 'heater' }).add!(first);
+    expect(both.signals.map((signal) => ('setC' in signal ? [signal.name, signal.setC] : []))).toEqual([
+      ['temperature controller', 200],
+      ['temperature controller 2', 100],
+    ]);
+  });
+});
+
+describe('toggle', () => {
+  test('one press on, the next off', () => {
+    const { job, design } = read('when the horn button is pressed, toggle a 21 W lamp from the battery');
+    expect(job!.when).toEqual({ op: 'toggle', of: { op: 'signal', signal: 'signal-1' } });
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('by what stays on by itself it is not understood', () => {
+    const { heard, design } = read('when the key is on, toggle a 21 W lamp from the battery');
+    expect(design).toBeNull();
+    expect(heard.unclear.map(({ text }) => text)).toEqual(['toggle']);
+  });
+});
+
+describe('never', () => {
+  const page = () => read('when the dash switch is on, run a 5 A pump', blankDesign('Page')).design!;
+  test.each([
+    ['when the charger is plugged in, never run the pump', 'dash switch is on and charger is off'],
+    ['never run the pump while the door is open', 'dash switch is on and door switch is open'],
+    ['the pump must not run while the door is open', 'dash switch is on and door switch is open'],
+    ['never run the pump unless the key is on', 'dash switch is on and key is on'],
+  ])('%s', (said, when) => {
+    const before = page();
+    const answers = { 'signal charger': 'switch' };
+    const heard = hear(said, before, answers);
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    const after = heard.add!(before);
+    expect(after.jobs).toHaveLength(1);
+    expect(writeWhen(after.jobs[0]!.when, after.signals)).toBe(when);
+    expect(after.jobs[0]).toMatchObject({ loads: before.jobs[0]!.loads, device: before.jobs[0]!.device });
+    expect(dangers(after)).toEqual([]);
+  });
+  test('what holds itself lets go, and stays off until it is started anew', () => {
+    const before = read('when the start button is pressed, run a 5 A pump until the stop button is pressed', blankDesign('Page')).design!;
+    const after = read('never run the pump while the float is down', before).design!;
+    expect(writeWhen(after.jobs[0]!.when, after.signals)).toMatch(
+      /start button is pressed and float is on.*stop button is pressed or float is off/,
+    );
+    expect(dangers(after)).toEqual([]);
+  });
+  test('of a job that is not there it is not understood', () => {
+    expect(read('never run the winch while the door is open', page()).design).toBeNull();
+  });
+});
+
+describe('words of the trade', () => {
+  test.each([
+    [
+      'the key is on and either the engine is cranking or the oil pressure is above 50 kPa',
+      'key is on and (cranking is on or oil pressure is high)',
+    ],
+    ['either the key is on or the door is open', 'key is on or door switch is closed'],
+    ['both the key is on and the door is open', 'key is on and door switch is closed'],
+    ['the engine is running', 'engine running is on'],
+    ['the throttle is wide open', 'throttle is on'],
+    ['the throttle is not full', 'throttle is off'],
+    ['the fan thermostat grounds', 'fan thermostat is closed'],
+    ['the motion sensor sees somebody', 'motion sensor is on'],
+  ])('“when %s”', (said, expected) => {
+    const { when, heard } = read(`when ${said}, run a 5 A pump from the battery`);
+    expect({ when, unclear: heard.unclear, blanks: heard.blanks }).toEqual({ when: expected, unclear: [], blanks: [] });
+  });
+  test('the starter’s feed is that, and nothing is counted on after the start', () => {
+    const { design } = read('when the engine is cranking, run a 5 A pump from the battery');
+    expect(design!.signals[0]).toMatchObject({ nature: 'feed', starter: true, keyOn: true });
+  });
+  test('each verb begins a load of its own; a range is sized at its most; a pilot lamp needs no plate', () => {
+    const { job } = read('when the key is on, run a 4 to 12 A pump, light a 5 W lamp and feed a pilot lamp from the battery');
+    expect(job!.loads).toMatchObject([
+      { name: 'pump', plate: { unit: 'A', value: 12 } },
+      { name: 'lamp', plate: { unit: 'W', value: 5 } },
+      { name: 'pilot lamp', kind: 'led', plate: { unit: 'W', value: 1 } },
+    ]);
+  });
+});

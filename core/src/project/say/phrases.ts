@@ -1,0 +1,98 @@
+/** Turns of a sentence that bring a clause or a program of their own: two speeds, two directions, heat to a level, pulses, characters. */
+import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
+import { NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
+
+const WHENEVER = String.raw`(?:whenever|when|while|if|as long as)`;
+/** *And backwards when …*: its clause follows. */
+export const SECOND = new RegExp(
+  String.raw`,? ?\b(?:and|or|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:(backwards?|in reverse|reversed|the other way(?: round)?)|(slowly|slower|at (?:half|low) speed)) ${WHENEVER}\b`,
+);
+/** *And at full speed when …*, of what was said to run slowly. */
+export const FULL = new RegExp(
+  String.raw`,? ?\b(?:and|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:at full speed|fast(?:er)?|quickly) ${WHENEVER}\b`,
+);
+export const SLOWLY = /\b(?:slowly|at (?:half|low) speed)\b/;
+export const FORWARDS = /\bforwards?\b(?! (?:switch|button|lever|relay|contactor))/;
+
+const HEAT_TO = new RegExp(
+  String.raw`\b(?:to|up to|at) (${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])(?:,? (?:by|with|through|using) (?:a |an |the |its )?(?:temperature )?(?:controller|regulator))?`,
+);
+/** *Heat … to 250 °C*: a controller that is set so. */
+export function readHeatTo(
+  text: string,
+  units: Units,
+): { readonly at: number; readonly length: number; readonly setC: number; readonly means: string } | null {
+  const found = HEAT_TO.exec(text);
+  if (!found || !/\b(?:heat|warm)\b/.test(text.slice(0, found.index))) return null;
+  const typed = toNumber(found[1]!);
+  const isF = /f$|fahrenheit$/.test(found[2]!) || (!/c$|celsius$/.test(found[2]!) && units.temperatureUnit === 'F');
+  const setC = isF ? Math.round(10 * celsius(typed)) / 10 : typed;
+  return {
+    at: found.index,
+    length: found[0].length,
+    setC,
+    means: `by a temperature controller that is set to ${formatQuantity(setC, '°C', units)}`,
+  };
+}
+
+const TIME = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
+const EVERY = new RegExp(String.raw`\b(?:on )?for (${NUMBER}) ?${TIME}(?: in)? every (?:(${NUMBER}) ?)?${TIME}`);
+/** *For 10 s every minute*: pulses that a board makes; null where the pause would be none. */
+export function readEvery(
+  text: string,
+): { readonly at: number; readonly length: number; readonly signal: SaidSignal; readonly means: string } | null {
+  const found = EVERY.exec(text);
+  if (!found) return null;
+  const onS = toSeconds(found[1]!, found[2]!);
+  const roundS = toSeconds(found[3] ?? '1', found[4]!);
+  if (onS <= 0 || onS >= roundS) return null;
+  const said = `${formatQuantity(onS, 's')} in every ${formatQuantity(roundS, 's')}`;
+  return {
+    at: found.index,
+    length: found[0].length,
+    means: `a pin of a board that is on ${said}`,
+    signal: {
+      name: `pulse, ${said}`,
+      id: null,
+      nature: 'pin',
+      begins: {},
+      program: (pin) => [
+        {
+          do: 'repeat',
+          times: 0,
+          steps: [
+            { do: 'set', pin, high: true },
+            { do: 'wait', seconds: onS },
+            { do: 'set', pin, high: false },
+            { do: 'wait', seconds: roundS - onS },
+          ],
+        },
+      ],
+    },
+  };
+}
+
+const LINK = String.raw`(?:the |a |my )?(?:(?:phone|radio|serial|bluetooth|computer)(?: link)?|link|phone app|app)`;
+const SENDS = String.raw`(?:sends?|says?|types?) (?:the (?:letter|character) |an? )?['"“”]?([a-z0-9])['"“”]?(?![\w-])`;
+export const CHARACTER = new RegExp(`^${LINK} ${SENDS}`);
+/** What turns it off again. */
+export const CHARACTER_OFF = new RegExp(
+  String.raw`,? ?\b(?:until|and (?:it )?(?:(?:turns?|goes|switch(?:es)?) )?(?:it )?off (?:again )?(?:when|if|once)) (?:it|${LINK}) ${SENDS}`,
+);
+/** A pin that one character of a link sets and another clears: the other case of a letter, 0 for a digit, where none is said. */
+export function ofCharacter(high: string, off: string | null): SaidSignal & { readonly low: string } {
+  const other = high === high.toUpperCase() ? high.toLowerCase() : high.toUpperCase();
+  const low = off ?? (other !== high ? other : high === '0' ? 'x' : '0');
+  return {
+    name: `character ${high}`,
+    id: null,
+    nature: 'pin',
+    begins: {},
+    low,
+    program: (pin) => [{ do: 'character', pin, high, low }],
+  };
+}
+
+/** *Never run the pump while …*: what another job of the project must not do. */
+export const NEVER =
+  /\b(?:never|do not|don't) (?:let |have )?(?:(?:run|drive|start|feed|light|heat|use|operate|turn on|switch on|pull in) )?(?:the |a |my )?/;
