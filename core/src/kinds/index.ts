@@ -42,6 +42,7 @@ export {
   relayOf,
   servesLogic,
   servingRelay,
+  largestRating,
   socketOf,
   socketsFor,
   throwRating,

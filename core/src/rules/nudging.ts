@@ -2,6 +2,7 @@
 import { type Patch, withSignal } from '../document/index.ts';
 import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf } from '../project/index.ts';
 import {
+  largestRating,
   type PartPlaying,
   type RelayType,
   alikeBuilt,
@@ -113,8 +114,6 @@ export const coilFits =
   (design: Design, { job }: WiredJob) =>
   (type: RelayType): boolean =>
     type.solid !== undefined || type.coilV === (type.module && !modulePowered(job) ? 5 : controlSupplyOf(design, job).nominalV);
-
-const largestRating = ({ closing }: RelayType): number => Math.max(closing.resistiveA, closing.ac?.resistiveA ?? 0);
 
 /** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
 export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {

@@ -164,8 +164,10 @@ export const socketsFor = (type: RelayType): readonly SocketType[] => SOCKETS.fi
 export function socketOf(type: RelayType, choice: string): SocketType {
   const fitting = socketsFor(type);
   const named = fitting.find(({ id }) => id === choice);
-  return named ?? fitting.find(({ terminalA }) => terminalA >= type.closing.resistiveA) ?? fitting[fitting.length - 1]!;
+  return named ?? fitting.find(({ terminalA }) => terminalA >= largestRating(type)) ?? fitting[fitting.length - 1]!;
 }
+/** The most that its contact is rated for, of either kind of current, A. */
+export const largestRating = ({ closing }: Pick<RelayType, 'closing'>): number => Math.max(closing.resistiveA, closing.ac?.resistiveA ?? 0);
 
 /** Terminal numbers after DIN 72552 for vehicles, EN 50005 for the rest. */
 const four: readonly Pole[] = [{ common: '30', closing: '87', resting: null }];
@@ -314,6 +316,21 @@ const contactor = {
   socket: 'screw',
   price: 24,
 } as const;
+/** Above 30 A, with the coil of their class (from memory: about 5 VA held in; pull-in at 80 % of the rated voltage, IEC 60947-4-1). */
+const bigContactor = (volt: number, ampere: number, motorA: number) =>
+  ({
+    ...contactor,
+    id: `contactor-${volt}v-2x${ampere}a`,
+    name: `${ampere} A two-pole contactor, ${volt} V coil`,
+    closing: lines(ampere, motorA),
+    coilV: volt,
+    coilOhm: Number((6000 * (volt / 240) ** 2).toPrecision(3)),
+    pullInV: 0.8 * volt,
+    releaseV: 0.2 * volt,
+    coilMostV: Number((1.15 * volt).toPrecision(3)),
+    coilHenry: Number((21 * (volt / 240) ** 2).toPrecision(3)),
+    price: ampere > 40 ? 46 : 34,
+  }) as const;
 const solidInput = {
   duty: 'power',
   build: 'solid',
@@ -504,6 +521,11 @@ export const RELAYS: readonly RelayType[] = [
     coilMostV: 276,
     coilHenry: 21,
   },
+  bigContactor(120, 40, 18),
+  bigContactor(230, 40, 18),
+  bigContactor(240, 40, 18),
+  bigContactor(230, 63, 30),
+  bigContactor(240, 63, 30),
   {
     ...contactor,
     id: 'contactor-24v-2x25a',

@@ -44,7 +44,7 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
     return { ...signal, nature: 'switch' };
   }
   const hasVehicle = isOnVehicle(feeding) || (design?.supplies.some((supply) => isOnVehicle(supply)) ?? false);
-  if (isFeed(begun) && !hasVehicle) {
+  if (isFeed(begun) && !hasVehicle && !signal.from) {
     assumed.push(`${name}: a switch of two terminals, for there is no vehicle whose feed it could be`);
     return { ...signal, nature: 'switch', begins: {} };
   }
@@ -74,7 +74,12 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     ids.set(signal.name, known ?? mintId('signal', design.signals));
     if (known) continue;
     const base = { id: ids.get(signal.name)!, name: signal.name, place: at, usual: false };
-    const begun = asNature(base, signal.nature!, isMains(feeding) ? design.supplies[0]!.id : supply);
+    const own = signal.from && mintId('supply', design.supplies);
+    if (own) {
+      const { variant, name } = signal.from!;
+      design = { ...design, supplies: [...design.supplies, asVariant({ id: own, name, place: at }, variant)] };
+    }
+    const begun = asNature(base, signal.nature!, own ?? (isMains(feeding) ? design.supplies[0]!.id : supply));
     const begins =
       'watches' in signal.begins && 'watches' in begun ? { ...signal.begins, watches: watching(signal.begins, supply) } : signal.begins;
     design = { ...design, signals: [...design.signals, { ...begun, ...begins } as Signal] };
@@ -99,6 +104,11 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
   };
   return { design, ids, when, at };
 }
+
+/** What a supply gives at the most; null where its kind says none. */
+const ratedOf = (supply: Supply): number | null => ('ratedA' in supply ? supply.ratedA : null);
+export const rated = (supply: Supply, ratedA: number | null): Supply =>
+  ratedA === null || !('ratedA' in supply) ? supply : { ...supply, ratedA };
 
 /** A job that does not run while a clause holds; one that holds itself lets go and stays off, until it is started anew. */
 export function inhibited(onto: Design, id: string, clause: Clause, signals: readonly SaidSignal[]): Design {
@@ -129,12 +139,17 @@ const fedBy = (design: Design, fresh: readonly string[], by: string): Design => 
 export function build(onto: Design, said: Whole): Design {
   let design = onto;
   const [origin, key] = [said.supply.slice(0, said.supply.indexOf(' ')), said.supply.slice(said.supply.indexOf(' ') + 1)];
-  let supply = origin === 'known' ? key : design.supplies.find((known) => variantOf(known) === key)?.id;
+  const alike = origin === 'known' ? undefined : design.supplies.find((known) => variantOf(known) === key);
+  // Of another rating it is another one; on a page with nothing on it yet it is that page's.
+  const isOther = alike !== undefined && said.suppliedA !== null && ratedOf(alike) !== said.suppliedA && design.jobs.length > 0;
+  let supply = origin === 'known' ? key : isOther ? undefined : alike?.id;
   if (supply === undefined) {
     supply = mintId('supply', design.supplies);
-    const made = asVariant({ id: supply, name: '', place: design.places[0]!.id }, key);
-    design = { ...design, supplies: [...design.supplies, { ...made, name: supplyName(made) }] };
-  }
+    const made = rated(asVariant({ id: supply, name: '', place: design.places[0]!.id }, key), said.suppliedA);
+    const name = isOther ? `${formatQuantity(said.suppliedA!, 'A')} branch` : supplyName(made);
+    design = { ...design, supplies: [...design.supplies, { ...made, name }] };
+  } else if (origin !== 'known')
+    design = { ...design, supplies: design.supplies.map((one) => (one.id === supply ? rated(one, said.suppliedA) : one)) };
   const feeding = design.supplies.find(({ id }) => id === supply)!;
   const begun = withSignals(design, said.signals, feeding);
   const { ids, when } = begun;
@@ -274,9 +289,10 @@ function onMains(
   feeding: Supply,
   job: Job,
 ): { design: Design; part: string; changes: Partial<Job> } {
-  const ampere = amperes(said.loads, feeding);
+  const through = throughOf(said.loads, said.guard?.ratingA ?? null, feeding);
+  const { ampere } = through;
   const ended = said.loads.some(({ kind }) => LOADS[kind].heats)
-    ? withHeatEnd(onto, heatEnd(signals, ampere, feeding), job, ampere, feeding)
+    ? withHeatEnd(onto, heatEnd(signals, through, feeding), job, through, feeding)
     : { design: onto, changes: {} };
   const { design, changes: cutOut } = ended;
   const named = said.device && strongEnough(partsNamed(said.device, feeding), said, feeding);
@@ -300,14 +316,23 @@ function onMains(
     }
     return { design, part: (said.device?.kind === 'module' ? named?.id : undefined) ?? MAINS_MODULE, changes: cutOut };
   }
+  const lead = signals.find((signal) => isFeed(signal));
+  const own = lead && isFeed(lead) ? design.supplies.find(({ id }) => id === lead.supply) : undefined;
+  if (own && said.signals.some(({ from }) => from)) {
+    const list = POWER_RELAYS.filter(({ build: kind, coilV, closing }) => kind === undefined && coilV === own.nominalV && closing.ac);
+    return { design, part: strongEnough(list, said, feeding)?.id ?? 'relay-5v-16a', changes: { ...cutOut, controlSupply: own.id } };
+  }
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
   const { design: isolated, id } = withIsolated(design);
+  const usual = POWER_RELAYS.find((type) => type.id === HAND_PART)!;
+  const big = said.device === null && through.guardA > usual.closing.ac!.resistiveA;
   return {
     design: isolated,
-    part: isSolid(said)
-      ? solid.part
-      : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : undefined) ?? 'relay-12v-2x30a'),
-    changes: { ...(isSolid(said) ? solid.changes : cutOut), controlSupply: id },
+    part:
+      isSolid(said) || big
+        ? solid.part
+        : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : undefined) ?? HAND_PART),
+    changes: { ...(isSolid(said) || big ? solid.changes : cutOut), controlSupply: id },
   };
 }
 /** A module whose relays are not for the board’s rail: no bridge, and on a battery that feeds them itself. */
@@ -331,6 +356,7 @@ const START_MARGIN = 2;
 /** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
 const FINS_A = 12;
 const PLAIN_SOLID = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false } as const;
+const HAND_PART = 'relay-12v-2x30a';
 const MAINS_MODULE = 'module-5v-10a';
 /** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */
 const MODULE_SHARE = 0.8;
@@ -345,7 +371,7 @@ const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string
 };
 
 /** The fuse that what is said asks for, of the more of both throws: a quarter above what runs, twice what starts hard (common practice), A. */
-function guardOf({ loads, others }: Whole, supply: Supply): number {
+function guardOf({ loads, others }: Pick<Whole, 'loads' | 'others'>, supply: Supply): number {
   const ofLine = (load: WholeLoad) => load.count * ampereOf(load, supply) * (LOADS[load.kind].startsHard ? START_MARGIN : FUSE_MARGIN);
   const ampere = Math.max(...[loads, others].map((list) => list.reduce((sum, load) => sum + ofLine(load), 0)));
   return ratingsOf(usualProtection(supply)).find((rating) => rating >= ampere) ?? ampere;
@@ -399,7 +425,8 @@ function strongEnough(list: readonly RelayType[], said: Whole, supply: Supply): 
   if (said.device?.ratedA) return list[0];
   const guardA = said.guard?.ratingA ?? guardOf(said, supply);
   const bears = ({ closing, resting }: RelayType) =>
-    alternating || Math.min(closing.resistiveA, isReversing(said) ? (resting?.resistiveA ?? 0) : Infinity) >= guardA;
+    Math.min((alternating ? closing.ac?.resistiveA : closing.resistiveA) ?? 0, isReversing(said) ? (resting?.resistiveA ?? 0) : Infinity) >=
+    guardA;
   return (
     list.toSorted((one, other) => one.price - other.price).find((type) => taken(type) <= 1 && bears(type)) ??
     list.toSorted((one, other) => ratingOf(other) - ratingOf(one))[0]
@@ -415,8 +442,13 @@ function guarded(guard: SaidGuard, supply: Supply): Partial<Job> {
   const protection = protectionSaid(guard, supply);
   return protection === null ? {} : { protection, fuse: guard.ratingA ?? 'auto' };
 }
-export const amperes = (loads: readonly WholeLoad[], supply: Supply): number =>
+const amperes = (loads: readonly WholeLoad[], supply: Supply): number =>
   loads.reduce((sum, load) => sum + load.count * ampereOf(load, supply), 0);
+/** What flows through a job’s own contacts, and what guards them, A. */
+export const throughOf = (loads: readonly WholeLoad[], guardA: number | null, supply: Supply) => ({
+  ampere: amperes(loads, supply),
+  guardA: guardA ?? guardOf({ loads, others: [] }, supply),
+});
 /** At the highest voltage of the supply, where most loads take most. */
 function ampereOf({ unit, value, ratedV }: WholeLoad, { nominalV, highestV }: Supply): number {
   const ownV = ratedV ?? nominalV;

@@ -1,5 +1,5 @@
 /** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
-import { SIGNALS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts';
+import { SIGNALS, SUPPLY_VARIANTS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts';
 import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
@@ -38,6 +38,9 @@ function bindsStates(text: string): boolean {
   const found = TWO_STATES.exec(text);
   return found !== null && !MANY.test(found[1]!);
 }
+/** *The machine gives 5 V*, and what such a lead is good for (from memory, to be read on it), A. */
+const GIVES = /^(?:the |my |a )?([a-z][a-z ]*?) (?:gives|sends|puts out) (5|9|12|24|36|48) ?v(?:olts?)?(?![\w-])/;
+const LEAD_A = 0.2;
 /** *And the stop button is not*: the state that was said before. */
 const IS_NOT = /^(.*?)\s+(?:is|are) not(?=\s*(?:$|[,;.\0)]|(?:and|or)\b))/;
 /** As though it had been said in full. */
@@ -122,6 +125,17 @@ export function readClause(
       take(offset + at, sent[0].length, 'signal', `a pin of a board that the character ${letter} of the link sets`);
       at += sent[0].length;
       return { op: 'signal', name: pin.name };
+    }
+    const gives = GIVES.exec(text.slice(at));
+    if (gives && SUPPLY_VARIANTS.some(({ key }) => key === `adapter-${gives[2]}`)) {
+      const [whole, of, volt] = gives;
+      const name = `${typedAs(of!)} lead`;
+      const from = { variant: `adapter-${volt}`, name: `${typedAs(of!)}’s ${volt} V` };
+      if (!signals.some((other) => other.name === name))
+        signals.push({ name, id: null, nature: 'feed', begins: { keyOn: false, limitA: LEAD_A }, from });
+      take(offset + at, whole.length, 'signal', `a lead of the ${of} that is live with ${volt} V`);
+      at += whole.length;
+      return delayed({ op: 'signal', name });
     }
     for (const { said, name, isOff, word: known } of SENSED) {
       const found = said.exec(text.slice(at));

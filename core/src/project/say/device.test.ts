@@ -1,6 +1,7 @@
 /** Relays, modules and fuses by what people call them: the part of that name, and nothing that the shelf has none of. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
+import { POWER_RELAYS, socketOf } from '../../kinds/index.ts';
 import { hear, projectOf } from '../index.ts';
 
 const read = (text: string) => {
@@ -61,6 +62,11 @@ describe('a relay by what is said of it', () => {
   });
 });
 
+test('what holds a part for alternating current is chosen by that rating: 80 A are no matter for screws of 30 A', () => {
+  const type = (id: string) => POWER_RELAYS.find((one) => one.id === id)!;
+  expect(['ssr-ac-25a', 'ssr-ac-40a', 'contactor-240v-2x63a'].map((id) => socketOf(type(id), 'auto').terminalA)).toEqual([30, 80, 80]);
+});
+
 describe('a fuse or a breaker by its name', () => {
   test.each([
     ['with a 10 A fuse', 'battery', { protection: 'blade', fuse: 10 }],
@@ -99,6 +105,12 @@ describe('an end to heat', () => {
       expect.objectContaining({ name: 'heat cut-out', place: job.loads[0]!.place, opensAt: 150, closesAt: 130, usual: true }),
     );
     expect(assumed).toMatch(/contactor before it .* lets go at 150/);
+  });
+  test('a contactor bears the breaker before it, not the load alone', () => {
+    const { job, dangers } = ends('when the boiler switch is on, run a 5.5 kW boiler from a 40 A 240 V branch');
+    // 5500 W at 252 V take 24 A, behind a breaker of 32 A.
+    expect(job).toMatchObject({ cutOut: { part: 'contactor-240v-2x40a' }, device: { part: 'ssr-ac-40a' } });
+    expect(dangers).toEqual([]);
   });
   test('of a kiln too: no thermal fuse is made for that', () => {
     const { job, design, dangers } = ends('heat two 1.2 kW kiln elements to 1000 °C from the mains');

@@ -43,6 +43,8 @@ export interface SaidSignal {
   readonly id: string | null;
   readonly nature: SignalNature | null;
   readonly begins: Readonly<Record<string, unknown>>;
+  /** A small supply that it is live from: 5 V out of a machine. */
+  readonly from?: { readonly variant: string; readonly name: string };
   /** What the board does with its pin. */
   readonly program?: (pin: string) => ProgramStep[];
 }
@@ -115,6 +117,8 @@ export interface Whole {
   /** A second battery that is joined to the supply. */
   readonly charged: SaidBattery | null;
   readonly supply: string;
+  /** What an outlet, a branch or an adapter gives, where it is said, A. */
+  readonly suppliedA: number | null;
   readonly lost: 'on' | 'off';
   readonly continuous: boolean;
   readonly distanceM: number | null;

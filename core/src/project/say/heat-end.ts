@@ -12,23 +12,28 @@ const STEP_K = 10;
 /** How far a cut-out falls before it closes again, K (from memory: 10 to 30). */
 const FALLS_K = 20;
 
+/** What flows, and the fuse or breaker before it, A. */
+interface Through {
+  readonly ampere: number;
+  readonly guardA: number;
+}
 interface HeatEnd {
   readonly by: 'fuse' | 'contactor' | 'nothing';
   readonly opensAtC: number;
 }
 
 /** Clear of what is heated to; a contactor where a thermal fuse bears neither that heat nor the current, nothing where none is made for that. */
-export function heatEnd(signals: readonly Signal[], ampere: number, feeding: Supply): HeatEnd {
+export function heatEnd(signals: readonly Signal[], through: Through, feeding: Supply): HeatEnd {
   const least = Math.max(-Infinity, ...signals.map((signal) => heatsTo(signal)?.setC ?? -Infinity)) + ABOVE_SET_K;
   const opensAtC = Math.max(OPENS_AT_C, STEP_K * Math.ceil(least / STEP_K));
-  if (opensAtC <= THERMAL_FUSE.mostC && ampere <= THERMAL_FUSE.ratedA) return { by: 'fuse', opensAtC };
-  return { by: contactorFor(ampere, feeding) ? 'contactor' : 'nothing', opensAtC };
+  if (opensAtC <= THERMAL_FUSE.mostC && through.ampere <= THERMAL_FUSE.ratedA) return { by: 'fuse', opensAtC };
+  return { by: contactorFor(through, feeding) ? 'contactor' : 'nothing', opensAtC };
 }
 
-const contactorFor = (ampere: number, feeding: Supply) =>
+const contactorFor = ({ ampere, guardA }: Through, feeding: Supply) =>
   POWER_RELAYS.filter(
     ({ build, coilV, closing }) =>
-      build === 'contactor' && coilV === feeding.nominalV && closing.ac !== undefined && closing.ac.resistiveA >= ampere,
+      build === 'contactor' && coilV === feeding.nominalV && closing.ac !== undefined && closing.ac.resistiveA >= Math.max(ampere, guardA),
   ).toSorted((one, other) => one.price - other.price)[0];
 
 export function heatEndWords({ by, opensAtC }: HeatEnd, units: Units): string {
@@ -48,12 +53,12 @@ export function withHeatEnd(
   design: Design,
   end: HeatEnd,
   job: Pick<Job, 'when' | 'loads'>,
-  ampere: number,
+  through: Through,
   feeding: Supply,
 ): { readonly design: Design; readonly changes: Partial<Job> } {
   const glass = { insulation: 'glass' } as const;
   if (end.by === 'fuse') return { design, changes: { ...glass, cutOut: { kind: 'thermal-fuse', opensAtC: end.opensAtC } } };
-  const contactor = end.by === 'contactor' ? contactorFor(ampere, feeding) : undefined;
+  const contactor = end.by === 'contactor' ? contactorFor(through, feeding) : undefined;
   if (!contactor) return { design, changes: glass };
   const id = mintId('signal', design.signals);
   const base = { id, name: 'heat cut-out', place: job.loads[0]!.place, usual: true };

@@ -29,7 +29,7 @@ import {
 import { FOOT_M, METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { amperes, build, fittedTo, inhibited, joinsInABox } from './build.ts';
+import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { endOfClause, otherLevel, readClause } from './clause.ts';
 import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard } from './device.ts';
 import {
@@ -416,9 +416,13 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   });
   const known = design?.supplies ?? [];
   let supply: string | null = never ? `known ${never.job.supply}` : (supplyFound?.supply ?? null);
-  if (!supply && known.length === 1) {
-    supply = `known ${known[0]!.id}`;
-    assumed.push(`from the ${known[0]!.name}, the only supply`);
+  // What feeds coils and nothing else is no supply of loads.
+  const feeds = known.filter(
+    ({ id }) => design!.jobs.length === 0 || design!.jobs.every((job) => job.controlSupply !== id || job.supply === id),
+  );
+  if (!supply && feeds.length === 1) {
+    supply = `known ${feeds[0]!.id}`;
+    assumed.push(`from the ${feeds[0]!.name}, the only supply`);
   }
   supply ??= ask({
     key: 'supply',
@@ -430,7 +434,10 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   });
   const variant = supply?.startsWith('new ') ? supply.slice(4) : null;
   const feeding =
-    supply === null ? null : (known.find(({ id }) => `known ${id}` === supply) ?? asVariant({ id: '', name: '', place: '' }, variant!));
+    supply === null
+      ? null
+      : (known.find(({ id }) => `known ${id}` === supply) ??
+        rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
   // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
@@ -453,7 +460,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     if (wholeLoads.some(({ kind }) => kind !== null && LOADS[kind].heats) && device !== 'direct') {
       const known = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null).slice(0, loads.length);
       const asked = fitting.flatMap((signal) => begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id) ?? []);
-      assumed.push(heatEndWords(heatEnd(asked, amperes(known, feeding), feeding), units));
+      assumed.push(heatEndWords(heatEnd(asked, throughOf(known, guard?.ratingA ?? null, feeding), feeding), units));
     }
   }
   if (never) assumed.push(`everything else of ${never.job.name} stays as it is`);
@@ -487,6 +494,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
               others: wholeLoads.slice(loads.length) as WholeLoad[],
               charged,
               supply: supply!,
+              suppliedA: supplyFound?.ratedA ?? null,
               lost: lost ?? 'off',
               continuous: long !== null,
               distanceM,

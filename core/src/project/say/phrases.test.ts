@@ -198,6 +198,50 @@ describe('words of the trade', () => {
     const { design } = read('when the engine is cranking, run a 5 A pump from the battery');
     expect(design!.signals[0]).toMatchObject({ nature: 'feed', starter: true, keyOn: true });
   });
+  test.each([
+    ['a 40 W heater fan', 'motor'],
+    ['a 40 W fan heater', 'heater'],
+    ['a 4 A compressor clutch', 'solenoid'],
+    ['a 20 W LED lamp', 'led'],
+    ['a 20 W LED work light', 'led'],
+    ['a 20 W light bar', 'led'],
+    ['a 20 W reverse contactor', 'solenoid'],
+  ])('%s: what its name ends with says what it is', (said, kind) => {
+    expect(read(`when the key is on, run ${said} from the battery`).job!.loads).toMatchObject([{ kind }]);
+  });
+  test('a lead of a machine is a small supply of its own: the coil is for it, and hangs on it', () => {
+    const { design, job } = read('when the machine gives 5 V, run a 500 W vacuum from the mains');
+    const small = design!.supplies.find(({ nominalV }) => nominalV === 5)!;
+    expect([small.kind, small.name]).toEqual(['adapter', 'machine’s 5 V']);
+    expect(design!.signals).toMatchObject([{ name: 'machine lead', nature: 'feed', supply: small.id, limitA: 0.2 }]);
+    expect(job).toMatchObject({ device: { part: 'relay-5v-16a' }, controlSupply: small.id });
+    expect(dangers(design!)).toEqual([]);
+    expect(read('when the machine gives 7 V, run a 500 W vacuum from the mains').design).toBeNull();
+  });
+  test('what an outlet or a branch gives is the supply’s; of another rating it is another supply', () => {
+    const first = read('when the dash switch is on, run a 500 W heater from a 16 A outlet');
+    expect(first.design!.supplies.filter(({ kind }) => kind === 'mains')).toMatchObject([{ ratedA: 16 }]);
+    const second = read('when the boiler switch is on, run a 5 kW boiler from a 32 A branch', first.design!);
+    expect(second.heard.unclear).toEqual([]);
+    expect(second.design!.supplies.filter(({ kind }) => kind === 'mains')).toMatchObject([
+      { ratedA: 16 },
+      { ratedA: 32, name: '32 A branch' },
+    ]);
+    expect(second.job!.supply).toBe(second.design!.supplies.at(-1)!.id);
+    // On a page with nothing on it yet it is that page’s own.
+    expect(
+      read('when the dash switch is on, run a 500 W heater from a 16 A outlet', blankDesign('Page', 'mains-230')).design!.supplies,
+    ).toMatchObject([{ kind: 'mains', ratedA: 16 }, { kind: 'adapter' }]);
+    // A battery has no such rating.
+    expect(read('when the dash switch is on, run a 50 W heater from a 16 A battery').design).toBeNull();
+  });
+  test('what feeds coils alone is no answer to “from what?”', () => {
+    const first = read('when the dash switch is on, run a 500 W heater from the mains').design!;
+    expect(first.supplies).toHaveLength(2);
+    const { job, heard } = read('when the porch switch is on, light a 60 W lamp', first);
+    expect(heard.blanks).toEqual([]);
+    expect(job!.supply).toBe(first.jobs[0]!.supply);
+  });
   test('each verb begins a load of its own; a range is sized at its most; a pilot lamp needs no plate', () => {
     const { job } = read('when the key is on, run a 4 to 12 A pump, light a 5 W lamp and feed a pilot lamp from the battery');
     expect(job!.loads).toMatchObject([

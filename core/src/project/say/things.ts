@@ -1,5 +1,5 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
-import { LOADS, SUPPLY_VARIANTS, variantOf } from '../../kinds/index.ts';
+import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
@@ -36,10 +36,13 @@ const ELECTRONIC_WORDS: readonly (readonly [words: RegExp, variant: string])[] =
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
   ...BATTERY_WORDS,
   ...ELECTRONIC_WORDS,
-  [/240 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-240'],
-  [/120 ?v(?:olts?)?(?: mains| outlet)?/, 'mains-120'],
-  [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall)|230 ?v(?:olts?)?/, 'mains-230'],
+  [/240 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-240'],
+  [/120 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-120'],
+  [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall|branch|circuit)|230 ?v(?:olts?)?/, 'mains-230'],
 ];
+/** Whether what a supply gives is said beside it: of an outlet, a branch, an adapter. */
+const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', name: '', place: '' }, key);
+
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
   // A power supply that is turned on is a load.
   const from = /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on) (?:the |a |an |my )?/g;
@@ -54,12 +57,21 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
         at: found.index,
         length: found[0].length + known.name.length,
         supply: `known ${known.id}`,
+        ratedA: null,
         means: `${known.name}, of this project`,
       };
     for (const [words, key] of SUPPLY_WORDS) {
-      const match = new RegExp(`^(?:${words.source})\\b`).exec(after);
       const variant = SUPPLY_VARIANTS.find((candidate) => candidate.key === key);
-      if (!match || !variant) continue;
+      if (!variant) continue;
+      const rated = new RegExp(`^(${NUMBER}) ?(?:amps?|amperes?|a) (?:${words.source})\\b`).exec(after);
+      if (rated && takesRating(key)) {
+        const ratedA = toNumber(rated[1]!);
+        const length = found[0].length + rated[0].length;
+        const means = `${variant.text}, that gives ${formatQuantity(ratedA, 'A')}`;
+        return { at: found.index, length, supply: `new ${key}`, ratedA, means };
+      }
+      const match = new RegExp(`^(?:${words.source})\\b`).exec(after);
+      if (!match) continue;
       // The only battery of a project is the battery.
       const alike = (design?.supplies ?? []).filter((supply) => variantOf(supply) === key);
       return alike.length === 1
@@ -67,9 +79,10 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
             at: found.index,
             length: found[0].length + match[0].length,
             supply: `known ${alike[0]!.id}`,
+            ratedA: null,
             means: `${alike[0]!.name}, of this project`,
           }
-        : { at: found.index, length: found[0].length + match[0].length, supply: `new ${key}`, means: variant.text };
+        : { at: found.index, length: found[0].length + match[0].length, supply: `new ${key}`, ratedA: null, means: variant.text };
     }
   }
   return null;
@@ -195,12 +208,23 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   return {
     name: asTyped(name, typed).slice(0, 60),
     count,
-    kind: telltale ? 'led' : (LOAD_WORDS.find(([pattern]) => pattern.test(name))?.[1] ?? null),
+    kind: telltale ? 'led' : kindOfName(name),
     value: plate ? toNumber(plate[1]!) * times : telltale ? TELLTALE_W : null,
     unit,
     ratedV: volts ? toNumber(volts[1]!) : null,
   };
 }
+/** What a name ends with says what it is: a heater fan is a fan, a fan heater a heater. A lamp of LEDs is no filament. */
+function kindOfName(name: string): LoadKind | null {
+  let found: { kind: LoadKind; end: number } | null = null;
+  for (const [pattern, kind] of LOAD_WORDS)
+    for (const match of name.matchAll(new RegExp(pattern.source, 'g'))) {
+      const end = match.index + match[0].length;
+      if (!found || end > found.end) found = { kind, end };
+    }
+  return found?.kind === 'filament' && LED_WORDS.test(name) ? 'led' : (found?.kind ?? null);
+}
+const LED_WORDS = /\bleds?\b/;
 function loadMeans({ count, kind, value, unit }: SaidLoad): string {
   const many = count > 1 ? `${count} × ` : '';
   return `${many}${value === null ? '' : `${formatQuantity(value, unit)} `}${kind ? LOADS[kind].title : 'load'}`;

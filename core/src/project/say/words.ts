@@ -143,7 +143,7 @@ export const TURNING =
   /\b(?:no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
 /** The same for a load, whose words also end where its wiring begins. */
 export const NO_LOAD =
-  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|reverse(?! (?:lamps?|lights?|bulbs?))|half|dim(?:med)?)\b/;
+  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|reverse(?! (?:lamps?|lights?|bulbs?|contactors?|switch|relays?|gear))|half|dim(?:med)?)\b/;
 
 export const COUNTS: Readonly<Record<string, number>> = {
   a: 1,
