@@ -9,6 +9,7 @@ import { nudgeAll } from './advice/index.ts';
 import { jobVerdicts } from './analysis/verdict.ts';
 import { applyPatches } from './document/patch.ts';
 import { benchPlan, orderOfWork } from './outputs/index.ts';
+import { parseDesign } from './project/index.ts';
 import type { Design } from './project/schema.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
 
@@ -30,6 +31,7 @@ describe.each(PIECES.map((piece) => [piece.id, piece] as const))('%s', (_, piece
   const { analysis, evidence } = analyse(design);
 
   test('does in every state what its sentences say, and nothing of it is a danger', () => {
+    expect(parseDesign(design)).toMatchObject({ ok: true });
     expect(evidence.unwired).toEqual([]);
     for (const own of evidence.jobs.values()) {
       const verdicts = jobVerdicts(evidence, own);

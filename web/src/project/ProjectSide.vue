@@ -78,10 +78,11 @@ async function add(id: string): Promise<void> {
 }
 
 /** A design with the job that was said as its last. */
-async function addSaid(said: Design, close: () => void): Promise<void> {
+async function addSaid(said: Design, id: string, close: () => void): Promise<void> {
   close();
-  const job = said.jobs[said.jobs.length - 1]!;
-  if (project.edit(`add ${job.name.toLowerCase()}`, () => said)) await show(job.id);
+  const isNew = !project.design!.jobs.some((job) => job.id === id);
+  const { name } = said.jobs.find((job) => job.id === id)!;
+  if (project.edit(isNew ? `add ${name.toLowerCase()}` : `sentence of ${name}`, () => said)) await show(id);
 }
 
 function addSignal(name: string, nature: string): void {
@@ -152,7 +153,7 @@ const usedBy = (signal: string) =>
       <InPlaceEditor label="Add a job" button-class="add" placement="right">
         + job
         <template #editor="{ close }">
-          <SayBox :design="design" button="Add it" @wired="addSaid($event, close)" />
+          <SayBox :design="design" button="Add it" @wired="(said, job) => addSaid(said, job, close)" />
           <strong>Or start from a ready one</strong>
           <button v-for="ready in GALLERY" :key="ready.id" class="bare ready" @click="(close(), add(ready.id))">
             <b>{{ ready.title }}</b>

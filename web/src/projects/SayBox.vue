@@ -8,7 +8,7 @@ import { measure } from './measure.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
 const props = defineProps<{ design: Design | null; button: string }>();
-const emit = defineEmits<{ wired: [design: Design] }>();
+const emit = defineEmits<{ wired: [design: Design, job: string] }>();
 
 const text = ref('');
 const answers = ref<Record<string, string>>({});
@@ -37,8 +37,8 @@ const answered = computed(() => Object.keys(answers.value).filter((key) => !key.
 
 async function wire(): Promise<void> {
   const now = (await fetchReader()) && heard.value;
-  const design = now && reader.value!.saidIn(now, props.design);
-  if (design) emit('wired', props.design ? design : measuredIn(design, measure.value));
+  const said = now && reader.value!.saidIn(now, props.design);
+  if (said) emit('wired', props.design ? said.design : measuredIn(said.design, measure.value), said.job);
 }
 </script>
 

@@ -481,6 +481,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     blanks,
     assumed,
     variant,
+    namesRelay: deviceFound !== null && isDescribed(deviceFound),
     name: name.charAt(0).toUpperCase() + name.slice(1),
     add: !whole
       ? null
