@@ -172,6 +172,9 @@ export const jobSchema = z.strictObject({
   cooling: id.default('none'),
   cutOut: cutOutSchema.default({ kind: 'none' }),
   insulation: z.enum(['usual', 'glass']).default('usual'),
+  /** Panel meters behind its fuse: in the way of its load, and across what feeds it. */
+  ammeter: z.boolean().default(false),
+  voltmeter: z.boolean().default(false),
 });
 
 const step = { pin: id };
@@ -360,6 +363,8 @@ export const PLAIN_JOB = {
   cooling: 'none',
   cutOut: { kind: 'none' },
   insulation: 'usual',
+  ammeter: false,
+  voltmeter: false,
 } as const satisfies Partial<Job>;
 
 export const DEFAULT_SETTINGS: Settings = {

@@ -46,7 +46,10 @@ export const parasiticDrain: Rule = {
             ? [branchId(part.id, SELF)]
             : plays(part, 'board') && part.spec.fed?.supply === job.supply.id && drives(context, job, part.id)
               ? [branchId(part.id, SELF)]
-              : [],
+              : // A voltmeter shows what it hangs on by day and by night.
+                'measures' in part.spec && part.spec.measures === 'voltage' && part.job === job.job.id && part.spec.supply === job.supply.id
+                ? [branchId(part.id, SELF)]
+                : [],
         ),
       ];
       const { otherwise } = job.job;

@@ -4,15 +4,19 @@ import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV,
 import {
   type Load,
   type LoadOf,
+  type MeterSpec,
   type RelayType,
   type Supply,
   type UnitLoad,
   conductorColours,
+  currentOf,
   isCharged,
   isMains,
   isOnVehicle,
   isTwoHot,
   loadFacets,
+  meterOhm,
+  scaleFor,
 } from '../kinds/index.ts';
 import { bladeFuseOhm, builtAs, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
@@ -122,8 +126,42 @@ export class LoadSide {
     });
   }
 
-  /** The job's supply behind a load fuse; of several groups of lines, only one runs at a time. */
+  /** The job's supply behind a load fuse and the meters that the job asks for; of several groups of lines, only one runs at a time. */
   source(groups: readonly (readonly Load[])[], suffix = ''): Source {
+    const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
+    return this.metered(this.fused(groups, suffix), ampere, suffix);
+  }
+
+  /** Beside the relay, so that one looks at both. */
+  private metered(source: Source, ampere: number, suffix: string): Source {
+    const { builder, design, job, supply, number } = this;
+    const current = currentOf(supply);
+    const add = (key: 'ammeter' | 'voltmeter', spec: MeterSpec) => {
+      const id = `${job.id}-${key}${suffix}`;
+      const tag = `P${number}${key === 'ammeter' ? 'A' : 'V'}${suffix.replace('-', '.')}`;
+      builder.add({ id, kind: 'meter', tag, name: key, place: job.device.place, job: job.id, spec });
+      return id;
+    };
+    let after = source;
+    if (job.ammeter) {
+      const spec: MeterSpec = { measures: 'current', current, scaleA: scaleFor(Math.max(source.fuseA, ampere)) };
+      const id = add('ammeter', spec);
+      const reached = this.toRelay(source, terminal(id, '1'), ampere, `-ammeter${suffix}`);
+      after = { ...reached, at: terminal(id, '2'), fixedDropV: reached.fixedDropV + ampere * meterOhm(spec) };
+    }
+    // One of them, where the two throws of a job have a fuse each.
+    if (job.voltmeter && suffix === '') {
+      const id = add('voltmeter', { measures: 'voltage', current, supply: supply.id, nominalV: supply.nominalV });
+      const [out, back] = [terminal(id, '1'), terminal(id, '2')];
+      const { fuseA } = source;
+      this.run({ leg: 'voltmeter', role: 'load', from: after.at, to: out, colour: this.colours.out, ampere: 0, fuseA });
+      const to = returnTo(builder, design, supply, job.device.place);
+      this.run({ leg: 'voltmeter-back', role: 'return', from: back, to, colour: this.colours.back, ampere: 0, fuseA });
+    }
+    return after;
+  }
+
+  private fused(groups: readonly (readonly Load[])[], suffix: string): Source {
     const { builder, design, job, supply, number, trunk } = this;
     const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
     const fed: Fed = {

@@ -132,6 +132,18 @@ async function remove(): Promise<void> {
 <template>
   <TextField label="Name" :model-value="job.name" @update:model-value="set('name', $event, true)" />
   <TickField label="runs for three hours or more" :model-value="job.continuous" @update:model-value="set('continuous', $event)" />
+  <TickField
+    v-if="job.device.kind === 'relay' || job.ammeter"
+    label="an ammeter behind its fuse"
+    :model-value="job.ammeter"
+    @update:model-value="set('ammeter', $event)"
+  />
+  <TickField
+    v-if="job.device.kind === 'relay' || job.voltmeter"
+    label="a voltmeter behind its fuse"
+    :model-value="job.voltmeter"
+    @update:model-value="set('voltmeter', $event)"
+  />
   <OtherwisePhrase v-if="job.id === project.job?.id" />
   <SelectField
     label="Load protected by"

@@ -23,6 +23,7 @@ export const SMALL_PRICES = {
   clamp: 0.9,
   'thermal fuse': 1.4,
   'tap filter': 2.4,
+  meter: 9.5,
   switch: 3.1,
   splice: 0.3,
   'ground stud': 1.1,

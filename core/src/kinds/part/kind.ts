@@ -22,6 +22,8 @@ export type PartSymbol =
   | 'transistor-input'
   | 'module-input'
   | 'thermal-fuse'
+  | 'ammeter'
+  | 'voltmeter'
   | 'contact-solid';
 
 /** A load is drawn by its kind. */

@@ -12,6 +12,7 @@ import { groundPoint } from './ground-point.ts';
 import { groundSwitch } from './ground-switch.ts';
 import { load } from './load.ts';
 import { mains } from './mains.ts';
+import { meter } from './meter.ts';
 import { moduleInput } from './module-input.ts';
 import { pin } from './pin.ts';
 import { relay } from './relay.ts';
@@ -40,6 +41,7 @@ const REGISTRY = {
   'ground-switch': groundSwitch,
   load,
   mains,
+  meter,
   'module-input': moduleInput,
   pin,
   relay,

@@ -32,6 +32,8 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
   fuse: { half: 17, room: 42, shapes: (h) => [box(18, h), through(h)] },
   breaker: { half: 17, room: 42, shapes: (h) => [path('mark', `M0 ${h} L-9 ${-h + 6} M-5 ${-h} l10 8 M5 ${-h} l-10 8`), through(h)] },
   'thermal-fuse': { half: 17, room: 42, shapes: (h) => [box(18, h), through(h), letter(-20, 'ϑ', true)] },
+  ammeter: { half: 16, room: 44, shapes: (h) => [circle('box', 0, 0, h), letter(0, 'A')] },
+  voltmeter: { half: 16, room: 44, shapes: (h) => [circle('box', 0, 0, h), letter(0, 'V')] },
   switch: { half: 13, room: 40, shapes: contact(pusher) },
   button: { half: 13, room: 40, shapes: contact(pusher, () => path('lever', 'M-14 -7 h-5 v14 h5')) },
   'ground-switch': { half: 13, room: 40, shapes: contact(() => path('lever', 'M-12 0 H-20 M-20 -5 V5')) },

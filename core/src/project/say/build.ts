@@ -206,6 +206,8 @@ export function build(onto: Design, said: Whole): Design {
           : { kind: 'slower' as const, when: when(said.second.when), ohm: slowOhm(said.loads[0]!, feeding) },
     }),
     ...(said.guard && guarded(said.guard, feeding)),
+    ammeter: said.meters.includes('ammeter'),
+    voltmeter: said.meters.includes('voltmeter'),
     // What lies where a controller heats is as hot as it is set to.
     ...(outputs.some((signal) => isRegulator(signal)) && { insulation: 'glass' as const }),
     ...((isLow(said, outputs) || said.device?.trigger === 'low') && {

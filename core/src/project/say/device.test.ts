@@ -102,7 +102,7 @@ describe('an end to heat', () => {
     const { job, design, assumed } = ends('when the remote is on, run a 3140 W heater from the mains');
     expect(job.cutOut).toMatchObject({ kind: 'contactor', part: 'contactor-230v-2x25a' });
     expect(design.signals).toContainEqual(
-      expect.objectContaining({ name: 'heat cut-out', place: job.loads[0]!.place, opensAt: 150, closesAt: 130, usual: true }),
+      expect.objectContaining({ name: 'cut-out temperature', place: job.loads[0]!.place, opensAt: 150, closesAt: 130, usual: true }),
     );
     expect(assumed).toMatch(/contactor before it .* lets go at 150/);
   });

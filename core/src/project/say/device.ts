@@ -100,6 +100,16 @@ export function readGuard(text: string): (SaidGuard & Stretch) | null {
   const size = ratingA === null ? '' : ` of ${formatQuantity(ratingA, 'A')}`;
   return { breaker, ratingA, at: found.index, length: found[0].length, means: `a ${breaker ? 'breaker' : 'fuse'}${size}` };
 }
+const METER = String.raw`(?:an? )?(ammeter|voltmeter)\b`;
+const METERS = new RegExp(`,? ?\\b(?:with|and|through|behind) ${METER}(?:,? and ${METER})?`);
+/** Meters that are to be looked at. */
+export function readMeters(text: string): (Stretch & { readonly meters: readonly ('ammeter' | 'voltmeter')[] }) | null {
+  const found = METERS.exec(text);
+  if (!found) return null;
+  const meters = [found[1], found[2]].filter((one) => one !== undefined) as ('ammeter' | 'voltmeter')[];
+  return { at: found.index, length: found[0].length, meters, means: `${meters.join(' and ')} behind its fuse` };
+}
+
 /** How it is built on a supply; null where none of that rating is sold. */
 export function protectionSaid({ breaker, ratingA }: SaidGuard, feeding: Supply): Protection | null {
   const usual = usualProtection(feeding);

@@ -126,6 +126,7 @@ export interface Whole {
   readonly distanceM: number | null;
   readonly device: SaidDevice | null;
   readonly guard: SaidGuard | null;
+  readonly meters: readonly ('ammeter' | 'voltmeter')[];
   /** Two speeds or two directions: when the other one runs. */
   readonly second: { readonly kind: 'slower' | 'reverse'; readonly when: Clause } | null;
   readonly place: SaidPlace | null;

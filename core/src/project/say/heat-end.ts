@@ -61,7 +61,7 @@ export function withHeatEnd(
   const contactor = end.by === 'contactor' ? contactorFor(through, feeding) : undefined;
   if (!contactor) return { design, changes: glass };
   const id = mintId('signal', design.signals);
-  const base = { id, name: 'heat cut-out', place: job.loads[0]!.place, usual: true };
+  const base = { id, name: 'cut-out temperature', place: job.loads[0]!.place, usual: true };
   const signal = {
     ...asNature(base, 'threshold', feeding.id),
     limitA: 5,

@@ -31,7 +31,7 @@ import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { endOfClause, otherLevel, readClause } from './clause.ts';
-import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard } from './device.ts';
+import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
 import {
   type Answers,
   type Blank,
@@ -363,6 +363,9 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const guardSaid = readGuard(rest);
   const guard = guardSaid && outside(guardSaid.at) ? guardSaid : null;
   if (guard) take(guard.at, guard.length, 'device', guard.means);
+  const metersSaid = readMeters(rest);
+  const meters = metersSaid && outside(metersSaid.at) && device !== 'direct' ? metersSaid : null;
+  if (meters) take(meters.at, meters.length, 'device', meters.means);
   const placeFound = readPlace(rest, text, design, outside);
   if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
 
@@ -501,6 +504,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
               distanceM,
               device: deviceFound,
               guard,
+              meters: meters?.meters ?? [],
               second,
               place: placeFound,
             }),

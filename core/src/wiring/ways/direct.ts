@@ -39,6 +39,13 @@ export const direct: Way = {
     if (job.lost === 'on') return [{ path: `${path}.lost`, message: 'Without a relay a lost signal means off.' }];
     if (job.loads.length > 1 || isCharged(job.loads[0]!))
       return [{ path: `${path}.loads`, message: 'Without a relay there is one load line, and it is no battery.' }];
+    if (job.ammeter || job.voltmeter)
+      return [
+        {
+          path: `${path}.${job.ammeter ? 'ammeter' : 'voltmeter'}`,
+          message: 'Without a relay it has no fuse of its own that a meter could stand behind.',
+        },
+      ];
     const other = elsewhere(design, job);
     if (other) return [{ path: `${path}.${other.field}`, message: other.message }];
     const clause = normalForm(job.when);
