@@ -233,3 +233,16 @@ test('what nobody entered is counted and listed, says so at a finding, and goes 
   await expect(working.locator('tr', { hasText: 'inside the battery' })).toContainText('assumed ›');
   await expect(working.locator('tr', { hasText: 'plate of' }).first()).toContainText('entered ›');
 });
+
+test('an ammeter that is ticked stands in the way of the load, reads what flows, and is bought', async ({ page, request }) => {
+  const id = await freshOwlBox(request, 'Meters');
+  await openJob(page, id, 'dew');
+  await page.getByRole('button', { name: /: settings$|^Settings of/ }).click();
+  await page.getByLabel('an ammeter behind its fuse').check();
+  await page.keyboard.press('Escape');
+  // 60 mV at the end of its scale: 8.46 A of 15 A are 33.8 mV.
+  await expect(page.getByRole('button', { name: 'P1A, 0 to 15 A: 33.8 mV, 8.46 A' })).toBeVisible();
+  await page.getByRole('link', { name: 'Build' }).click();
+  await page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: 'Parts' }).click();
+  await expect(page.getByText('Panel ammeter, 0 to 15 A⎓').first()).toBeVisible();
+});
