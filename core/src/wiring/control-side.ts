@@ -22,7 +22,7 @@ import {
   socketOf,
 } from '../kinds/index.ts';
 import { type Controller, type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
-import type { When } from '../document/index.ts';
+import { type When, signalsOf } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
 import {
@@ -250,6 +250,25 @@ export class ControlSide {
   /** Wires from a terminal that has its own limit and no fuse: a pin, a board's rail. */
   loose(at: Terminal): ControlRun {
     return new ControlRun(this, at, this.builder.group(null, 'none'), []);
+  }
+
+  /** From a coil to ground: through a sensor that grounds it, or straight. Beside coils of other feeds a diode keeps it from feeding them backwards. */
+  toGround(run: ControlRun, { relay, suffix }: { readonly relay: string; readonly suffix: string }, grounding: Literal | undefined): void {
+    const { to, role, colour } = this.groundEnd(grounding);
+    const leg = `control-return${suffix}`;
+    if (!grounding || !this.groundsOthers(grounding.signal.id)) return void run.wire(leg, to, colour, role);
+    const diode = this.diode(`${relay}-ground-diode`, `D${this.number}.G${suffix.replace('-', '')}`, true);
+    run.wire(`control-ground-diode${suffix}`, terminal(diode, 'A'), colour).from(terminal(diode, 'K')).wire(leg, to, colour, role);
+  }
+
+  /** Whether a sensor that grounds a coil of this job grounds another one too that is not fed by just the same. */
+  private groundsOthers(signal: string): boolean {
+    const users = this.design.jobs.flatMap((job) =>
+      [job.when, ...('when' in job.otherwise ? [job.otherwise.when] : [])]
+        .filter((clause) => signalsOf(clause).includes(signal))
+        .map((clause) => JSON.stringify([clause, controlSupplyOf(this.design, job).id])),
+    );
+    return users.length > 1 && users.some((user) => user !== users[0]);
   }
 
   /** The coil's way to ground: through a sensor that grounds it, or straight. */

@@ -178,8 +178,7 @@ class ContactNetwork {
     let runs = [source];
     for (const term of terms) runs = this.network(term, this.gather(runs), early && base ? base : source);
     for (const run of runs) run.wire(`control-coil${leg}`, terminal(relay, type.coil[0]), 'BU/WH');
-    const end = side.groundEnd(grounding);
-    source.from(terminal(relay, type.coil[1])).wire(`control-return${leg}`, end.to, end.colour, end.role);
+    side.toGround(source.from(terminal(relay, type.coil[1])), { relay, suffix: leg }, grounding);
   }
 
   /** Removes the first term of a kind from those that all must hold. */

@@ -87,7 +87,6 @@ export const diodeOr: Drive = {
     let run = runs[0]!.from(meet);
     for (const { signal } of found.contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`);
     run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
-    const end = side.groundEnd(found.grounding);
-    run.wire(`control-return${suffix}`, end.to, end.colour, end.role);
+    side.toGround(run, { relay, suffix }, found.grounding);
   },
 };

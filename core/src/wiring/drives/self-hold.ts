@@ -91,7 +91,6 @@ export const selfHold: Drive = {
 
     for (const { signal } of hold.through) run = run.through(signal as Dry, `control-${signal.id}${suffix}`, true);
     run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
-    const end = side.groundEnd(hold.grounding);
-    run.wire(`control-return${suffix}`, end.to, end.colour, end.role);
+    side.toGround(run, { relay, suffix }, hold.grounding);
   },
 };

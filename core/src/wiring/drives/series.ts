@@ -58,8 +58,7 @@ function wire(side: ControlSide, { relay, type, suffix, clause }: Coil, contacts
   if (contactsFirst) pass();
   run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
   if (!contactsFirst) pass();
-  const end = side.groundEnd(grounding);
-  run.wire(`control-return${suffix}`, end.to, end.colour, end.role);
+  side.toGround(run, { relay, suffix }, grounding);
 }
 
 export const series: Drive = {
