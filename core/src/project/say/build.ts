@@ -120,7 +120,7 @@ export function inhibited(onto: Design, id: string, clause: Clause, signals: rea
   const before = job.when;
   const after: When =
     before.op === 'held'
-      ? { op: 'held', set: { op: 'and', of: [before.set, free] }, reset: { op: 'or', of: [before.reset, ends] } }
+      ? { ...before, reset: { op: 'or', of: [before.reset, ends] } }
       : { op: 'and', of: [...(before.op === 'and' ? before.of : [before]), free] };
   return fedBy(
     { ...design, jobs: design.jobs.map((one) => (one.id === id ? { ...one, when: after } : one)) },
@@ -129,6 +129,15 @@ export function inhibited(onto: Design, id: string, clause: Clause, signals: rea
     ),
     by,
   );
+}
+/** A controller proportions its heat in long cycles where a contact clicks with them: 20 s and more for a relay, 2 s without contacts (common practice). */
+const RELAY_CYCLE_S = 30;
+function proportioned(design: Design, fresh: readonly string[], { device }: Job): Design {
+  const type = device.kind === 'relay' ? POWER_RELAYS.find(({ id }) => id === device.part) : undefined;
+  if (!type || type.solid) return design;
+  const slower = (signal: Signal): Signal =>
+    fresh.includes(signal.id) && isRegulator(signal) ? { ...signal, cycleS: RELAY_CYCLE_S } : signal;
+  return { ...design, signals: design.signals.map(slower) };
 }
 /** What listens or looks all the time is fed by what the coil hangs on. */
 const fedBy = (design: Design, fresh: readonly string[], by: string): Design => ({
@@ -228,7 +237,7 @@ export function build(onto: Design, said: Whole): Design {
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
   const fresh = said.signals.flatMap(({ name: called, id }) => (id === null ? [ids.get(called)!] : []));
   return {
-    ...fedBy(design, fresh, controlSupplyOf(design, job).id),
+    ...proportioned(fedBy(design, fresh, controlSupplyOf(design, job).id), fresh, job),
     jobs: [...design.jobs, job],
     places: design.places.map((one) => ({
       ...one,

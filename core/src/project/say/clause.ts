@@ -4,7 +4,7 @@ import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
-import { type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
+import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { CHARACTER, ofCharacter } from './phrases.ts';
 import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
 
@@ -38,6 +38,8 @@ function bindsStates(text: string): boolean {
   const found = TWO_STATES.exec(text);
   return found !== null && !MANY.test(found[1]!);
 }
+const BY_HAND =
+  /^(?:i|we|you|one|somebody|someone|anybody) (press(?:es)?|push(?:es)?|holds?|releases?|flips?|turns? on|switch(?:es)? on|pulls?) (?:the |a |my )?((?:[a-z]+ ){0,3}(?:button|switch|lever|pedal))(?![\w-])/;
 /** *The machine gives 5 V*, and what such a lead is good for (from memory, to be read on it), A. */
 const GIVES = /^(?:the |my |a )?([a-z][a-z ]*?) (?:gives|sends|puts out) (5|9|12|24|36|48) ?v(?:olts?)?(?![\w-])/;
 const LEAD_A = 0.2;
@@ -51,9 +53,9 @@ function stateIn(text: string): RegExpExecArray | null {
   const state = /\bbutton\b/.test(short[1]!) ? 'pressed' : 'on';
   return Object.assign([short[0], short[1]!, 'not ', state], { index: 0, input: text }) as unknown as RegExpExecArray;
 }
-const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
+const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
 const STAYING = new RegExp(
-  String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
+  String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
 );
 
 /** What of the text is a clause, and where that ends; null where it begins with none. `typed` has names as they were typed. */
@@ -148,6 +150,22 @@ export function readClause(
     }
     return null;
   };
+  /** *I press the button*. */
+  const byHand = (): Clause | null => {
+    skip();
+    const found = BY_HAND.exec(text.slice(at));
+    if (!found) return null;
+    const [whole, does, name] = found;
+    const from = offset + at + whole.length - name!.length;
+    const state = /^(?:press|push|hold)/.test(does!) ? 'is pressed' : /^release/.test(does!) ? 'is released' : 'is on';
+    const means: string[] = [];
+    const named = typed.slice(from, from + name!.length);
+    const read = readClause(`${name} ${state}`, 0, `${named} ${state}`, design, units, signals, (_, __, ___, words) => means.push(words));
+    if (!read.clause) return null;
+    take(offset + at, whole.length, 'signal', means.filter(Boolean).join('; '));
+    at += whole.length;
+    return delayed(read.clause);
+  };
   /** *The pump runs*: what another job of the project says by now. */
   const ofJob = (): Clause | null => {
     const named = ownJob(text.slice(at), design);
@@ -183,7 +201,7 @@ export function readClause(
       const of = factor();
       return of && { op: 'not', of };
     }
-    const sensed = sensor();
+    const sensed = sensor() ?? byHand();
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
     if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;

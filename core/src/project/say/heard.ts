@@ -103,8 +103,26 @@ export const VERB =
 /** What is switched off by a condition is on at all other times. */
 export const OFF_VERB = /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch)))\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
+/** Numbers as people say them of a time. */
+const SAID_NUMBERS: Readonly<Record<string, number>> = {
+  'half a': 0.5,
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  ten: 10,
+  fifteen: 15,
+  twenty: 20,
+  thirty: 30,
+  forty: 40,
+  sixty: 60,
+};
+export const COUNT = String.raw`\d+(?:[.,]\d+)?|${Object.keys(SAID_NUMBERS).join('|')}`;
 const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
-export const toNumber = (text: string) => Number(text.replace(',', '.'));
+export const toNumber = (text: string): number => SAID_NUMBERS[text] ?? Number(text.replace(',', '.'));
 export const toSeconds = (value: string, unit: string) => toNumber(value) * SECONDS[unit[0]!]!;
 
 export type Take = (at: number, length: number, as: Told['as'], means: string) => void;

@@ -35,6 +35,7 @@ import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMet
 import {
   type Answers,
   type Blank,
+  COUNT,
   type Clause,
   type Heard,
   MOST_SAID,
@@ -49,7 +50,7 @@ import {
   toSeconds,
 } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
-import { CHARACTER_OFF, FORWARDS, FULL, NEVER, SECOND, SLOWLY, ofCharacter, readEvery, readHeatTo } from './phrases.ts';
+import { CHARACTER_OFF, EXCEPT, FORWARDS, FULL, NEVER, SECOND, SLOWLY, WAIT, ofCharacter, readEvery, readHeatTo } from './phrases.ts';
 import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
 import { GLUE } from './words.ts';
 
@@ -65,21 +66,21 @@ const DISTANCE = new RegExp(
   String.raw`\b(?:(?:through|over|along|with) )?(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
 );
 const STAYING_ANYWHERE = new RegExp(
-  String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
+  String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
 
 /** *10 seconds after the key is on*. */
-const SINCE = new RegExp(String.raw`\b(${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
+const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
 /** *And off when it falls below 30 °C*: the level at which a sensor lets go. */
 const BACK = new RegExp(
   String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?temperature|the voltage|the pressure) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?(below|under|above|over) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?(?![\w-])`,
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
-  String.raw`\bfor (${NUMBER}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
+  String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
 );
 
-const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever))(?![\w-])/;
+const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition))(?![\w-])/;
 /** What ends a thing is not what works it. */
 const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
 /** How long what was begun by a press stays. */
@@ -105,6 +106,10 @@ function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
 }
 
 const TOGGLE_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)toggle\b/;
+const negated = (clause: Clause): Clause => (clause.op === 'not' ? clause.of : { op: 'not', of: clause });
+/** What holds itself lets go then, and waits for a new start: by itself it does not begin again. */
+const notWhile = (clause: Clause, ends: Clause): Clause =>
+  clause.op === 'held' ? { ...clause, reset: { op: 'or', of: [clause.reset, ends] } } : both(clause, negated(ends));
 /** Both of them, in one list. */
 function both(one: Clause | null, other: Clause): Clause {
   if (!one) return other;
@@ -196,6 +201,15 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   if (characterOff) hide(characterOff.index, characterOff[0].length);
   const never = neverOf(rest, design);
   if (never) take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);
+  const beforeExcept = rest;
+  const exceptSaid = EXCEPT.exec(rest);
+  const exceptEnd = exceptSaid ? endOfClause(rest, exceptSaid.index, exceptSaid.index + exceptSaid[0].length) : 0;
+  if (exceptSaid) hide(exceptSaid.index, exceptEnd - exceptSaid.index);
+  // *Keep a lamp on unless …*: where nothing else says when, it is what does.
+  const exceptAt = WHEN.test(rest) ? exceptSaid : null;
+  if (exceptSaid && !exceptAt) putBack(exceptSaid.index, exceptEnd - exceptSaid.index);
+  const waits = WAIT.exec(rest);
+  if (waits) hide(waits.index, waits[0].length);
   const secondAt = SECOND.exec(rest) ?? (SLOWLY.test(rest) ? FULL.exec(rest) : null);
   const unsplit = rest;
   const secondEnd = secondAt ? endOfClause(rest, secondAt.index, secondAt.index + secondAt[0].length) : 0;
@@ -210,7 +224,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     const from = whenAt.index + whenAt[0].length;
     const to = endOfClause(rest, whenAt.index, from);
     const reading = readClause(rest.slice(from, to), from, text, design, units, signals, take);
-    clause = reading.clause && whenAt[0] === 'unless' ? { op: 'not', of: reading.clause } : reading.clause;
+    clause = reading.clause && whenAt[0] === 'unless' ? negated(reading.clause) : reading.clause;
     if (clause && whenAt === since) {
       const onS = toSeconds(since[1]!, since[2]!);
       told.push({ at: since.index, end: since.index + since[0].length, as: 'delay', means: `after ${formatQuantity(onS, 's')}` });
@@ -294,6 +308,21 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     signals.push(every.signal);
     clause = both(clause, { op: 'signal', name: every.signal.name });
   }
+  // *But not while …*: beside what begins it.
+  if (exceptAt) {
+    const from = exceptAt.index + exceptAt[0].length;
+    const reading = clause && readClause(beforeExcept.slice(from, exceptEnd), from, text, design, units, signals, take);
+    if (clause && reading?.clause) {
+      take(exceptAt.index, exceptAt[0].length, 'words', 'and not while:');
+      clause = notWhile(clause, reading.clause);
+      putBack(from + reading.end, exceptEnd - from - reading.end);
+    } else putBack(exceptAt.index, exceptEnd - exceptAt.index);
+  }
+  if (waits && clause && clause.op !== 'delay') {
+    const onS = toSeconds(waits[1]!, waits[2]!);
+    take(waits.index, waits[0].length, 'delay', `after ${formatQuantity(onS, 's')}`);
+    clause = { op: 'delay', of: clause, onS, offS: 0 };
+  } else if (waits) putBack(waits.index, waits[0].length);
   const heat = readHeatTo(rest, units);
   if (heat && outside(heat.at)) {
     const at = signals.findIndex((signal) => isRegulator(begunOf(signal) ?? undefined));
@@ -348,7 +377,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     rest = rest.slice(0, end - run.length) + run + rest.slice(end);
     // Nobody said what begins it: a heater that is on by day and night would be a guess.
     ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
-    clause = clause.op === 'not' ? clause.of : { op: 'not', of: clause };
+    clause = negated(clause);
   }
 
   const charged = readCharged(rest, text, outside);
@@ -407,6 +436,8 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   const wholeLoads = [...loads, ...others].map((load) => {
     const kind =
       load.kind ??
+      // What is heated is a heater.
+      (heat && outside(heat.at) ? 'heater' : null) ??
       (ask({
         key: `kind ${load.name}`,
         asks: `what kind of load is “${load.name}”?`,

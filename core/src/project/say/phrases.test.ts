@@ -1,6 +1,7 @@
 /** Turns of a sentence with a clause or a program of their own: each as it is meant, and wired so that no state says otherwise. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
+import { meaning } from '../../document/index.ts';
 import { blankDesign, hear, projectOf, writeWhen } from '../index.ts';
 import type { Design } from '../schema.ts';
 
@@ -124,9 +125,10 @@ describe('heat to a level', () => {
   test('two of them are two controllers', () => {
     const first = read('heat a 1 kW oven to 200 °C from the mains').design!;
     const second = read('heat a 1 kW plate to 100 °C', first);
-    expect(second.heard.blanks.map(({ key }) => key)).toEqual(['kind plate']);
-    const both = hear('heat a 1 kW plate to 100 °C', first, { 'kind plate': 'heater' }).add!(first);
-    expect(both.signals.map((signal) => ('setC' in signal ? [signal.name, signal.setC] : []))).toEqual([
+    // What is heated is a heater, whatever it is called.
+    expect(second.heard.blanks).toEqual([]);
+    expect(second.job!.loads).toMatchObject([{ kind: 'heater', name: 'plate' }]);
+    expect(second.design!.signals.map((signal) => ('setC' in signal ? [signal.name, signal.setC] : []))).toEqual([
       ['temperature controller', 200],
       ['temperature controller 2', 100],
     ]);
@@ -167,14 +169,80 @@ describe('never', () => {
   test('what holds itself lets go, and stays off until it is started anew', () => {
     const before = read('when the start button is pressed, run a 5 A pump until the stop button is pressed', blankDesign('Page')).design!;
     const after = read('never run the pump while the float is down', before).design!;
-    expect(writeWhen(after.jobs[0]!.when, after.signals)).toMatch(
-      /start button is pressed and float is on.*stop button is pressed or float is off/,
-    );
+    expect(writeWhen(after.jobs[0]!.when, after.signals)).toMatch(/start button is pressed.*stop button is pressed or float is off/);
     expect(dangers(after)).toEqual([]);
+    // With the float up again it stands still until somebody starts it.
+    const run = (steps: readonly string[][]) => {
+      const ids = (names: readonly string[]) => after.signals.filter(({ name }) => names.includes(name)).map(({ id }) => id);
+      return steps.reduce<{ memory: readonly boolean[] | null; value: boolean }>(
+        ({ memory }, names) => {
+          const { value, memory: next } = meaning(after.jobs[0]!.when, (signal) => ids(names).includes(signal), memory);
+          return { memory: next, value };
+        },
+        { memory: null, value: false },
+      ).value;
+    };
+    expect(run([['float', 'start button'], ['float']])).toBe(true);
+    expect(run([['float', 'start button'], ['float'], [], ['float']])).toBe(false);
+    expect(run([['start button']])).toBe(false);
   });
   test('of a job that is not there it is not understood', () => {
     expect(read('never run the winch while the door is open', page()).design).toBeNull();
   });
+});
+
+describe('but not while, wait, I press', () => {
+  test.each([
+    ['when the key is on, run a 5 A pump, but not while the float is down', 'key is on and float is on'],
+    ['when the key is on, run a 5 A pump unless the belt switch is closed', 'key is on and belt switch is off'],
+    ['run a 5 A pump when the key is on except when the door is open', 'key is on and door switch is open'],
+    ['when the key is on, wait 5 seconds and then run a 5 A pump', 'key is on after a delay of 5 s'],
+    ['when the key is on, wait half a minute, then run a 5 A pump', 'key is on after a delay of 30 s'],
+    ['when I press the horn button, run a 5 A pump', 'horn button is pressed'],
+    ['when somebody releases the horn button, run a 5 A pump', 'horn button is released'],
+    ['when I flip the dash switch, run a 5 A pump', 'dash switch is on'],
+    ['turn on a 5 A pump with the key', 'key is on'],
+    ['unless the door is closed, run a 5 A pump', 'door switch is closed'],
+    ['when the horn button is pressed, run a 5 A pump for ten seconds', 'horn button is pressed staying on for 10 s'],
+  ])('%s', (said, expected) => {
+    const { when, heard } = read(said, blankDesign('Page'));
+    expect({ when, unclear: heard.unclear, blanks: heard.blanks }).toEqual({ when: expected, unclear: [], blanks: [] });
+  });
+  test.each([
+    'when the key is on, run a 5 A pump, but not while gizmos sing',
+    'when the key is on, run a 5 A pump unless',
+    'when the key is on, run a 5 A pump, but not on Sundays',
+    'wait 5 seconds and then run a 5 A pump',
+  ])('%s: is not run as if that were not said', (said) => {
+    expect(read(said, blankDesign('Page')).design).toBeNull();
+  });
+  test('of what holds itself it is an end, and no pause', () => {
+    const { when, design } = read(
+      'when the start button is pressed, run a 5 A pump until the stop button is pressed, but not while the door is open',
+      blankDesign('Page'),
+    );
+    expect(when).toMatch(/stop button is pressed or door switch is closed/);
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('up and down, in and out', () => {
+    for (const [one, other] of [
+      ['in', 'out'],
+      ['up', 'down'],
+      ['left', 'right'],
+    ]) {
+      const { job, heard } = read(
+        `run a 10 A winch ${one} when the first button is pressed and ${other} when the second button is pressed`,
+        blankDesign('Page'),
+      );
+      expect([heard.unclear, job?.otherwise.kind]).toEqual([[], 'reverse']);
+    }
+  });
+});
+
+test('a controller that proportions through a contact does so in long cycles', () => {
+  const cycle = (said: string) => read(said).design!.signals.flatMap((signal) => ('cycleS' in signal ? [signal.cycleS] : []));
+  expect(cycle('heat a 60 W mat to 30 °C from the battery')).toEqual([30]);
+  expect(cycle('heat a 1 kW oven to 200 °C from the mains')).toEqual([2]);
 });
 
 describe('words of the trade', () => {

@@ -1,18 +1,26 @@
 /** Turns of a sentence that bring a clause or a program of their own: two speeds, two directions, heat to a level, pulses, characters. */
 import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
-import { NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
+import { COUNT, NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
 
 const WHENEVER = String.raw`(?:whenever|when|while|if|as long as)`;
 /** *And backwards when …*: its clause follows. */
 export const SECOND = new RegExp(
-  String.raw`,? ?\b(?:and|or|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:(backwards?|in reverse|reversed|the other way(?: round)?)|(slowly|slower|at (?:half|low) speed)) ${WHENEVER}\b`,
+  String.raw`,? ?\b(?:and|or|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:(backwards?|in reverse|reversed|the other way(?: round)?|in|out|up|down|left|right)|(slowly|slower|at (?:half|low) speed)) ${WHENEVER}\b`,
 );
 /** *And at full speed when …*, of what was said to run slowly. */
 export const FULL = new RegExp(
   String.raw`,? ?\b(?:and|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:at full speed|fast(?:er)?|quickly) ${WHENEVER}\b`,
 );
 export const SLOWLY = /\b(?:slowly|at (?:half|low) speed)\b/;
-export const FORWARDS = /\bforwards?\b(?! (?:switch|button|lever|relay|contactor))/;
+export const FORWARDS = /\b(?:forwards?|in|out|up|down|left|right)\b(?=\s*(?:[\0,;.]|$))/;
+
+/** *But not while …*, after what is done. */
+export const EXCEPT = new RegExp(
+  String.raw`(?<=\w),? (?:(?:but |and )?(?:not|never) ${WHENEVER}|(?:except|but not) ${WHENEVER}|except|unless)\b(?=[^,]* (?:is|are|gets?|runs?|runs|stays?)\b)`,
+);
+const WAITING = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
+/** *Wait 5 seconds and then …*. */
+export const WAIT = new RegExp(String.raw`\bwait (?:for )?(${COUNT}) ?${WAITING},? (?:and )?then\b`);
 
 const HEAT_TO = new RegExp(
   String.raw`\b(?:to|up to|at) (${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])(?:,? (?:by|with|through|using) (?:a |an |the |its )?(?:temperature )?(?:controller|regulator))?`,
@@ -23,7 +31,7 @@ export function readHeatTo(
   units: Units,
 ): { readonly at: number; readonly length: number; readonly setC: number; readonly means: string } | null {
   const found = HEAT_TO.exec(text);
-  if (!found || !/\b(?:heat|warm)\b/.test(text.slice(0, found.index))) return null;
+  if (!found || !/\b(?:heat|warm|keep|hold)\b/.test(text.slice(0, found.index))) return null;
   const typed = toNumber(found[1]!);
   const isF = /f$|fahrenheit$/.test(found[2]!) || (!/c$|celsius$/.test(found[2]!) && units.temperatureUnit === 'F');
   const setC = isF ? Math.round(10 * celsius(typed)) / 10 : typed;
@@ -36,7 +44,7 @@ export function readHeatTo(
 }
 
 const TIME = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
-const EVERY = new RegExp(String.raw`\b(?:on )?for (${NUMBER}) ?${TIME}(?: in)? every (?:(${NUMBER}) ?)?${TIME}`);
+const EVERY = new RegExp(String.raw`\b(?:on )?for (${COUNT}) ?${TIME}(?: in)? every (?:(${COUNT}) ?)?${TIME}`);
 /** *For 10 s every minute*: pulses that a board makes; null where the pause would be none. */
 export function readEvery(
   text: string,
