@@ -224,6 +224,11 @@ describe('but not while, wait, I press', () => {
     expect(when).toMatch(/stop button is pressed or door switch is closed/);
     expect(dangers(design!)).toEqual([]);
   });
+  test('a stop button that it must not be pressed for is closed at rest: a broken wire is a press', () => {
+    const { design } = read('when the key is on, run a 5 A pump unless the stop button is pressed', blankDesign('Page'));
+    expect(design!.signals[1]).toMatchObject({ name: 'stop button', action: 'momentary', rest: 'closed' });
+    expect(dangers(design!)).toEqual([]);
+  });
   test('up and down, in and out', () => {
     for (const [one, other] of [
       ['in', 'out'],

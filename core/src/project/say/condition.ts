@@ -1,0 +1,339 @@
+/** When it runs: the first condition of a sentence, and every turn that adds to it. */
+import { isRegulator } from '../../kinds/index.ts';
+import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
+import type { Design, Job } from '../schema.ts';
+import { endOfClause, otherLevel, readClause } from './clause.ts';
+import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Whole, begunOf, toNumber, toSeconds } from './heard.ts';
+import { CHARACTER_OFF, EXCEPT, FORWARDS, FULL, NEVER, SECOND, SLOWLY, WAIT, ofCharacter, readEvery, readHeatTo } from './phrases.ts';
+import type { Aside, Reading } from './reading.ts';
+
+const WHEN = /\b(?:whenever|when|while|as long as|as soon as|once|only if|if|unless)\b/;
+const LOST = [
+  /\b(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on) (?:if|when|should) (?:a |the |its |any |it )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?|controls?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off|goes)(?: off)?\b/,
+  /\b(?:if|when|should) (?:a |the |its |any )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off)(?: off)?,? (?:then )?(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on)\b/,
+];
+const LONG = /\b(?:for (?:three|3|several|many) hours(?: or more)?|for hours|all (?:day|night)|day and night|continuously)\b/;
+const DISTANCE = new RegExp(
+  String.raw`\b(?:(?:through|over|along|with) )?(${NUMBER}) ?(m|metres?|meters?|ft|feet) (?:away|of (?:wire|cable)|from (?:it|the battery|the supply))\b`,
+);
+const STAYING_ANYWHERE = new RegExp(
+  String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
+);
+
+/** *10 seconds after the key is on*. */
+const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
+/** *And off when it falls below 30 °C*: the level at which a sensor lets go. */
+const BACK = new RegExp(
+  String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?temperature|the voltage|the pressure) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?(below|under|above|over) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?(?![\w-])`,
+);
+/** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
+const AWHILE = new RegExp(
+  String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
+);
+
+const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition))(?![\w-])/;
+/** What ends a thing is not what works it. */
+const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
+/** How long what was begun by a press stays. */
+const UNTIL = /,? ?\b(?:(?:and )?(?:(?:it )?(?:stays?|keeps?(?: it)?)|keep it|hold it|latch it|latched) ?(?:on )?)?until\b/;
+/** Whether all that begins it lets go by itself: what stays on by itself is bounded by itself. */
+const isMomentary = (clause: Clause, signals: readonly SaidSignal[]): boolean =>
+  clause.op === 'signal'
+    ? signals.some((signal) => signal.name === clause.name && signal.begins.action === 'momentary')
+    : (clause.op === 'and' || clause.op === 'or') && clause.of.every((part) => isMomentary(part, signals));
+const STOPPING = /\b(?:stop|emergency|kill)\b/i;
+const negatedIn = (clause: Clause): string[] =>
+  clause.op === 'not' && clause.of.op === 'signal'
+    ? [clause.of.name]
+    : clause.op === 'and' || clause.op === 'or'
+      ? clause.of.flatMap(negatedIn)
+      : [];
+/** A button that ends something is closed at rest, so that a broken wire ends it too. */
+function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
+  if (signal.id !== null || signal.begins.action !== 'momentary') return signal;
+  assumed.push(`${signal.name}: a contact that is closed at rest, so that a broken wire stops it too`);
+  return { ...signal, begins: { ...signal.begins, rest: 'closed' } };
+}
+
+const TOGGLE_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)toggle\b/;
+const negated = (clause: Clause): Clause => (clause.op === 'not' ? clause.of : { op: 'not', of: clause });
+/** What holds itself lets go then, and waits for a new start: by itself it does not begin again. */
+const notWhile = (clause: Clause, ends: Clause): Clause =>
+  clause.op === 'held' ? { ...clause, reset: { op: 'or', of: [clause.reset, ends] } } : both(clause, negated(ends));
+/** Both of them, in one list. */
+function both(one: Clause | null, other: Clause): Clause {
+  if (!one) return other;
+  return { op: 'and', of: [...(one.op === 'and' ? one.of : [one]), other] };
+}
+/** A name that no signal has yet. */
+function freeName(name: string, design: Design | null, signals: readonly SaidSignal[]): string {
+  const taken = new Set([...(design?.signals ?? []), ...signals].map((one) => one.name.toLowerCase()));
+  for (let at = 1; ; at++) {
+    const next = at === 1 ? name : `${name} ${at}`;
+    if (!taken.has(next)) return next;
+  }
+}
+/** A job of the project that a sentence says never runs. */
+function neverOf(text: string, design: Design | null) {
+  for (const job of [...(design?.jobs ?? [])].sort((one, other) => other.name.length - one.name.length)) {
+    const name = job.name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+    const found =
+      new RegExp(`${NEVER.source}${name}(?![\\w-])(?: (?:run|start|come on|work|drive))?`).exec(text) ??
+      new RegExp(
+        String.raw`\b(?:the |my )?${name} (?:must|may|can|should|shall|does|is) (?:not|never)(?: to)? (?:run|start|come on|work|drive|be on)\b`,
+      ).exec(text);
+    if (found) return { job, at: found.index, length: found[0].length };
+  }
+  return null;
+}
+
+/** Where what is done begins. */
+const OFF_VERB_AT = new RegExp(String.raw`((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)${OFF_VERB.source}`);
+/** Sets the other level of the one sensor of a condition; null where that is none of its, or on the wrong side. */
+function withBack(clause: Clause, signals: SaidSignal[], [, side, level, unit]: RegExpExecArray, units: Units): string | null {
+  if (clause.op !== 'signal') return null;
+  const at = signals.findIndex(({ name, id }) => name === clause.name && id === null);
+  const signal = signals[at];
+  const set = signal && otherLevel(signal, /below|under/.test(side!), level!, unit, units);
+  if (!set) return null;
+  signals[at] = set.signal;
+  return `and opens at ${formatQuantity(set.at, set.unit, units)}`;
+}
+
+export interface Condition {
+  readonly clause: Clause | null;
+  /** Where words stand that were to be one, and were not understood. */
+  readonly wrong: { readonly at: number; readonly end: number } | null;
+  readonly second: Whole['second'];
+  /** A job of the project that does not run while it holds. */
+  readonly never: Job | null;
+  readonly lost: 'on' | 'off' | null;
+  readonly continuous: boolean;
+  readonly distanceM: number | null;
+  /** Whether what is named is heated to a level. */
+  readonly heats: boolean;
+  /** Stretches that were looked at and make no sense here. */
+  readonly senseless: readonly { readonly at: number; readonly end: number; readonly text: string }[];
+}
+
+/** What may stand anywhere, first: the rest is simpler without it. */
+function anywhere(reading: Reading): Pick<Condition, 'lost' | 'continuous' | 'distanceM'> {
+  let lost: 'on' | 'off' | null = null;
+  for (const pattern of LOST) {
+    const found = pattern.exec(reading.rest);
+    if (!found) continue;
+    lost = found[1] as 'on' | 'off';
+    reading.takeFound(found, 'lost', `${lost} if the signal is lost`);
+    break;
+  }
+  const long = LONG.exec(reading.rest);
+  if (long) reading.takeFound(long, 'time', 'three hours or more at a time');
+  const far = DISTANCE.exec(reading.rest);
+  const distanceM = far ? toNumber(far[1]!) * (far[2]!.startsWith('f') ? FOOT_M : 1) : null;
+  if (far) reading.takeFound(far, 'distance', `${formatQuantity(distanceM!, 'm', reading.units)} of wire each way`);
+  return { lost, continuous: long !== null, distanceM };
+}
+
+/** The clause that a sentence begins or ends with, or what it is worked by; and where words stand that are none. */
+function firstClause(reading: Reading): { clause: Clause | null; wrong: Condition['wrong'] } {
+  const since = SINCE.exec(reading.rest);
+  const whenAt = WHEN.exec(reading.rest) ?? since;
+  if (!whenAt) return { clause: workedBy(reading), wrong: null };
+  const from = whenAt.index + whenAt[0].length;
+  const to = endOfClause(reading.rest, whenAt.index, from);
+  const read = reading.readClause(reading.rest.slice(from, to), from);
+  let clause = read.clause && whenAt[0] === 'unless' ? negated(read.clause) : read.clause;
+  if (clause && whenAt === since) {
+    const onS = toSeconds(since[1]!, since[2]!);
+    reading.told.push({ at: since.index, end: since.index + since[0].length, as: 'delay', means: `after ${formatQuantity(onS, 's')}` });
+    clause = { op: 'delay', of: clause, onS, offS: 0 };
+  }
+  reading.setCondition(whenAt.index, clause ? from + read.end : to);
+  reading.hide(whenAt.index, whenAt[0].length);
+  return { clause, wrong: clause ? null : { at: from, end: to } };
+}
+
+/** *With a dash switch*: what it is worked by, and no condition beside it. */
+function workedBy(reading: Reading): Clause | null {
+  const by = BY.exec(reading.rest);
+  if (!by || ENDING.test(by[1]!)) return null;
+  const { text, design, units, signals } = reading;
+  const name = text.slice(by.index + by[0].length - by[1]!.length, by.index + by[0].length);
+  const state = by[1]!.endsWith('button') ? 'is pressed' : 'is on';
+  const means: string[] = [];
+  const { clause } = readClause(`${by[1]!} ${state}`, 0, `${name} ${state}`, design, units, signals, (_, __, ___, words) =>
+    means.push(words),
+  );
+  if (clause) reading.takeFound(by, 'signal', means.join('; '));
+  return clause;
+}
+
+/** How long what is on stays on: for a while after, or until something else. */
+function staying(reading: Reading, clause: Clause): Clause {
+  const { signals, assumed } = reading;
+  const later = reading.match(STAYING_ANYWHERE);
+  let now = clause;
+  if (later) {
+    const offS = toSeconds(later[1]!, later[2]!);
+    reading.takeFound(later, 'delay', `stays on ${formatQuantity(offS, 's')}`);
+    now = now.op === 'delay' ? { ...now, offS } : { op: 'delay', of: now, onS: 0, offS };
+  }
+  const awhile = !later && isMomentary(now, signals) ? reading.match(AWHILE) : null;
+  if (awhile) {
+    const offS = toSeconds(awhile[1]!, awhile[2]!);
+    reading.takeFound(awhile, 'delay', `stays on ${formatQuantity(offS, 's')} after it is let go`);
+    now = { op: 'delay', of: now, onS: 0, offS };
+  }
+  const held = isMomentary(now, signals) ? reading.match(UNTIL) : null;
+  if (!held) return now;
+  const before = signals.length;
+  const kept = reading.told.length;
+  const left = reading.rest;
+  const from = held.index + held[0].length;
+  const { clause: reset } = reading.readClause(left.slice(from, endOfClause(left, held.index, from)), from);
+  if (reset) {
+    reading.takeFound(held, 'words', 'it stays on by itself, and ends when:');
+    // A stop whose wire breaks stops.
+    for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
+    return { op: 'held', set: now, reset };
+  }
+  reading.told.length = kept;
+  signals.length = before;
+  reading.rest = left;
+  return now;
+}
+
+/** What a board does with a pin by a character that it reads. */
+function characters(reading: Reading, off: RegExpExecArray | null): void {
+  const { signals, text, assumed } = reading;
+  const sent = signals.findIndex(({ name }) => name.startsWith('character '));
+  if (sent === -1) return reading.putFoundBack(off);
+  const said = off && text.slice(off.index, off.index + off[0].length).replace(/['"“”]$/, '');
+  const { low, ...pin } = ofCharacter(signals[sent]!.name.slice(-1), said ? said.slice(-1) : null);
+  signals[sent] = pin;
+  if (off) reading.takeFound(off, 'signal', `${low} turns it off`);
+  else assumed.push(`the character ${low} turns it off again`);
+}
+
+/** *Heat … to 250 °C*: a controller beside what else must hold, or the one that is named, set so. */
+function heatedTo(reading: Reading, clause: Clause | null, isWrong: boolean): { clause: Clause | null; heats: boolean } {
+  const heat = reading.found(readHeatTo(reading.rest, reading.units));
+  if (!heat) return { clause, heats: false };
+  const { signals, design } = reading;
+  const at = signals.findIndex((signal) => isRegulator(begunOf(signal) ?? undefined));
+  reading.take(heat.at, heat.length, 'signal', heat.means);
+  if (at !== -1) {
+    signals[at] = { ...signals[at]!, begins: { ...signals[at]!.begins, setC: heat.setC } };
+    return { clause, heats: true };
+  }
+  if (isWrong) return { clause, heats: true };
+  const name = freeName('temperature controller', design, signals);
+  signals.push({ name, id: null, nature: 'regulator', begins: { setC: heat.setC } });
+  return { clause: both(clause, { op: 'signal', name }), heats: true };
+}
+
+/** Two directions or two speeds; of *at full speed when …* the first clause is the slow one's. */
+function secondOf(reading: Reading, aside: Aside, clause: Clause): { clause: Clause; second: Whole['second'] } {
+  const isReverse = aside.found[1] !== undefined;
+  const isFull = !isReverse && aside.found[2] === undefined;
+  const other = reading.clauseOf(aside, () => (isReverse ? 'backwards when:' : isFull ? 'at full speed when also:' : 'slowly when:'));
+  if (!other) return { clause, second: null };
+  const word = isReverse ? FORWARDS.exec(reading.rest) : isFull ? SLOWLY.exec(reading.rest) : null;
+  if (word) reading.takeFound(word, 'words', '');
+  if (!isReverse) reading.assumed.push('a resistor that leaves the motor about half of its voltage');
+  return {
+    clause: isFull ? both(clause, other) : clause,
+    second: { kind: isReverse ? 'reverse' : 'slower', when: isFull ? clause : other },
+  };
+}
+
+/** What its verb adds: one press on and the next off, or off while it holds. */
+function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | null; senseless: Condition['senseless'] } {
+  let now = clause;
+  const toggles = reading.match(TOGGLE_AT);
+  if (toggles) {
+    const at = toggles.index + toggles[1]!.length;
+    const text = 'toggle';
+    // One press on, the next one off: of what stays on by itself nobody says what that would be.
+    if (!now || !isMomentary(now, reading.signals)) return { clause: now, senseless: [{ at, end: at + text.length, text }] };
+    reading.take(at, text.length - 'run'.length, 'words', 'on by one press, off by the next');
+    reading.put(at + text.length - 'run'.length, 'run');
+    now = { op: 'toggle', of: now };
+  }
+  const off = now && reading.match(OFF_VERB_AT);
+  if (now && off) {
+    // What is left of it reads as *run*.
+    const [end, run] = [off.index + off[0].length, 'run'];
+    const from = off.index + off[1]!.length;
+    reading.take(from, end - run.length - from, 'words', 'off then');
+    reading.put(end - run.length, run);
+    // Nobody said what begins it: a heater that is on by day and night would be a guess.
+    reading.ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
+    now = negated(now);
+  }
+  return { clause: now, senseless: [] };
+}
+
+/** Reads all that says when. */
+export function readCondition(reading: Reading): Condition {
+  const { signals, assumed, units, design } = reading;
+  const said = anywhere(reading);
+
+  // Turns with a clause of their own, out of the way of the first one.
+  const back = reading.hidden(BACK);
+  const characterOff = reading.hidden(CHARACTER_OFF);
+  const never = neverOf(reading.rest, design);
+  if (never) reading.take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);
+  let except = reading.aside(EXCEPT.exec(reading.rest));
+  // *Keep a lamp on unless …*: where nothing else says when, it is what does.
+  if (except && !WHEN.test(reading.rest)) {
+    reading.putBack(except.at, except.length);
+    except = null;
+  }
+  const waits = reading.hidden(WAIT);
+  const aside = reading.aside(SECOND.exec(reading.rest) ?? (SLOWLY.test(reading.rest) ? FULL.exec(reading.rest) : null));
+
+  const first = firstClause(reading);
+  let clause = first.clause && staying(reading, first.clause);
+  if (except) {
+    const ends = clause ? reading.clauseOf(except, () => 'and not while:') : null;
+    if (clause && ends) clause = notWhile(clause, ends);
+    else reading.putBack(except.at, except.length);
+  }
+  // A stop button that must not be pressed is closed at rest: so a broken wire is a press.
+  for (const name of clause ? negatedIn(clause).filter((one) => STOPPING.test(one)) : []) {
+    const at = signals.findIndex((signal) => signal.name === name);
+    if (at !== -1) signals[at] = stopping(signals[at]!, assumed);
+  }
+  const otherWay = back && clause && withBack(clause, signals, back, units);
+  if (back && otherWay) reading.takeFound(back, 'signal', otherWay);
+  else reading.putFoundBack(back);
+  characters(reading, characterOff);
+  // What a press begins ends by itself before the next round.
+  const every = clause && isMomentary(clause, signals) ? null : reading.found(readEvery(reading.rest));
+  if (every) {
+    reading.take(every.at, every.length, 'time', every.means);
+    signals.push(every.signal);
+    clause = both(clause, { op: 'signal', name: every.signal.name });
+  }
+  if (waits && clause && clause.op !== 'delay') {
+    const onS = toSeconds(waits[1]!, waits[2]!);
+    reading.takeFound(waits, 'delay', `after ${formatQuantity(onS, 's')}`);
+    clause = { op: 'delay', of: clause, onS, offS: 0 };
+  } else reading.putFoundBack(waits);
+  const heated = heatedTo(reading, clause, first.wrong !== null);
+  clause = heated.clause;
+  let second: Whole['second'] = null;
+  if (aside && clause) ({ clause, second } = secondOf(reading, aside, clause));
+  else if (aside) reading.putBack(aside.at, aside.length);
+  const verb = byVerb(reading, clause);
+  return {
+    ...said,
+    clause: verb.clause,
+    wrong: first.wrong,
+    second,
+    never: never?.job ?? null,
+    heats: heated.heats,
+    senseless: verb.senseless,
+  };
+}
