@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue';
-import { computed, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   CONTROLLERS,
   applyPatches,
-  GALLERY,
   SIGNALS,
   SIGNAL_NATURES,
   SUPPLY_VARIANTS,
@@ -37,6 +36,7 @@ import { useOwnShelf } from './own-shelf.ts';
 import { late } from '../ui/late.ts';
 import { each, named } from '../ui/options.ts';
 
+const ReadyJobs = defineAsyncComponent(() => import('./ReadyJobs.vue'));
 const AssumedModal = late(() => import('./AssumedModal.vue'));
 const NotesModal = late(() => import('./NotesModal.vue'));
 const PlacesModal = late(() => import('./PlacesModal.vue'));
@@ -71,10 +71,8 @@ const views = computed(() => new Map(project.analysis?.jobs.map((view) => [view.
 
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 
-async function add(id: string): Promise<void> {
-  const ready = GALLERY.find((candidate) => candidate.id === id)!;
-  if (project.edit(`add ${ready.title.toLowerCase()}`, (now) => ready.add(now)))
-    await show(design.value.jobs[design.value.jobs.length - 1]!.id);
+async function add(title: string, ready: (design: Design) => Design): Promise<void> {
+  if (project.edit(`add ${title.toLowerCase()}`, ready)) await show(design.value.jobs[design.value.jobs.length - 1]!.id);
 }
 
 /** A design with the job that was said as its last. */
@@ -155,10 +153,7 @@ const usedBy = (signal: string) =>
         <template #editor="{ close }">
           <SayBox :design="design" button="Add it" @wired="(said, job) => addSaid(said, job, close)" />
           <strong>Or start from a ready one</strong>
-          <button v-for="ready in GALLERY" :key="ready.id" class="bare ready" @click="(close(), add(ready.id))">
-            <b>{{ ready.title }}</b>
-            <span>{{ ready.words }}</span>
-          </button>
+          <ReadyJobs @pick="(title, ready) => (close(), add(title, ready))" />
         </template>
       </InPlaceEditor>
     </section>
@@ -311,18 +306,5 @@ li:not(.job) :deep(.holder) {
   color: var(--control);
   padding: 4px 8px;
   font-size: 13px;
-}
-.ready {
-  display: grid;
-  padding: 6px 8px;
-  border: 1px solid var(--line);
-  border-radius: 4px;
-}
-.ready:hover {
-  border-color: var(--control);
-}
-.ready span {
-  color: var(--iron);
-  font-size: 12.5px;
 }
 </style>
