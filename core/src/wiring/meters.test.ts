@@ -78,9 +78,8 @@ test('without a relay there is no fuse of its own to stand behind: refused in wo
   expect(analyse(direct).evidence.unwired).toEqual([]);
   for (const field of ['ammeter', 'voltmeter'] as const) {
     const { unwired } = analyse({ ...direct, jobs: direct.jobs.map((one) => ({ ...one, [field]: true })) }).evidence;
-    expect(unwired.flatMap(({ reasons }) => reasons)).toContainEqual(
-      expect.objectContaining({ path: `jobs[0].${field}`, message: expect.stringMatching(/no fuse of its own/) as string }),
-    );
+    const [reason] = unwired.flatMap(({ reasons }) => reasons).filter(({ path }) => path === `jobs[0].${field}`);
+    expect(reason?.message).toMatch(/no fuse of its own/);
   }
 });
 
