@@ -8,6 +8,8 @@ export interface Piece {
   /** Supply that its page begins with. */
   readonly page: string;
   readonly says: readonly { readonly text: string; readonly answers?: Readonly<Record<string, string>> }[];
+  /** What building it in the browser takes: a sentence, an answer or a press each. */
+  readonly interactions: number;
   /** Rules that stay a caution once every nudge is taken, and why a practitioner signs that. */
   readonly signs?: Readonly<Record<string, string>>;
 }
