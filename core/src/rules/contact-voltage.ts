@@ -21,6 +21,7 @@ import { signalPartId } from '../wiring/index.ts';
 import { type PowerContact, type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Finding, type Given, type Rule, failingOrTightest, judge } from './rule.ts';
+import { voltsWithin } from './shared-working.ts';
 
 const ID = 'contact-voltage';
 const RATED_SOURCE = fromMemory('relays of vehicles 16 V and 32 V, of boards 30 V');
@@ -78,12 +79,11 @@ function whole(context: RuleContext, job: WiredJob, { relay, pin }: PowerContact
             ? 'it breaks down, and then it stays on'
             : 'neither its gap nor its insulation is made for that'
           : type.name,
-      working: {
-        formula: 'V ≤ V_r',
-        given: [],
-        result: supplyGiven(context, job.supply),
-        limit: { symbol: 'V_r', meaning: type.name, value: limit, unit: 'V', source: ratedSourceOn(type, pin, alternating) },
-      },
+      working: voltsWithin(supplyGiven(context, job.supply), {
+        value: limit,
+        meaning: type.name,
+        source: ratedSourceOn(type, pin, alternating),
+      }),
     }),
   ];
 }
@@ -167,18 +167,11 @@ function signals(context: RuleContext, job: WiredJob): Finding[] {
           unit: 'V',
           title: `${part.name} is to be one for ${formatQuantity(asked, 'V')} ${kind}: the list asks for it`,
           detail: 'one that you have is to have that printed on it',
-          working: {
-            formula: 'V ≤ V_r',
-            given: [],
-            result: supplyGiven(context, supply),
-            limit: {
-              symbol: 'V_r',
-              meaning: 'that the list asks for',
-              value: asked,
-              unit: 'V',
-              source: computed('the next step that is sold'),
-            },
-          },
+          working: voltsWithin(supplyGiven(context, supply), {
+            value: asked,
+            meaning: 'that the list asks for',
+            source: computed('the next step that is sold'),
+          }),
         }),
       ];
     }
@@ -197,12 +190,7 @@ function signals(context: RuleContext, job: WiredJob): Finding[] {
               ? `${part.name} is made for ${formatQuantity(limit, 'V')} ${kind} and has ${formatQuantity(value, 'V')} on it`
               : `${part.name} is made for ${formatQuantity(limit, 'V')} ${kind}`,
           detail: value > limit ? 'neither its gap nor its insulation is made for that: who moves it touches it' : 'what is printed on it',
-          working: {
-            formula: 'V ≤ V_r',
-            given: [],
-            result: supplyGiven(context, supply),
-            limit: { symbol: 'V_r', meaning: part.name, value: limit, unit: 'V', source: path },
-          },
+          working: voltsWithin(supplyGiven(context, supply), { value: limit, meaning: part.name, source: path }),
         }),
       ];
     const most = shareAt(limit, value) * limitA;

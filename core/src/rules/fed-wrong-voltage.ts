@@ -5,7 +5,7 @@ import { commonPractice, computed, entered, fromMemory } from '../reference/inde
 import { fedSpec, signalPartId } from '../wiring/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
-import { noneAllowed } from './shared-working.ts';
+import { noneAllowed, voltsWithin } from './shared-working.ts';
 
 const ID = 'fed-wrong-voltage';
 const SOURCE = fromMemory('sensors and receivers: a fifth under what is printed to a third over it, on the mains -15 % to +10 %');
@@ -38,18 +38,11 @@ function check(context: RuleContext, { job }: WiredJob, signal: Signal): Finding
         limit: supply.highestV,
         title: `${part.name} is to be one for ${fed.madeFor}: the list asks for it`,
         detail: 'one that you have is to have that printed on it: choose it on its card',
-        working: {
-          formula: 'V ≤ V_r',
-          given: [],
-          result: volt('highestV'),
-          limit: {
-            symbol: 'V_r',
-            meaning: 'that the list asks for',
-            value: supply.highestV,
-            unit: 'V',
-            source: computed('the supply that feeds it'),
-          },
-        },
+        working: voltsWithin(volt('highestV'), {
+          value: supply.highestV,
+          meaning: 'that the list asks for',
+          source: computed('the supply that feeds it'),
+        }),
       }),
     ];
   if (printed.current !== current)
@@ -66,7 +59,6 @@ function check(context: RuleContext, { job }: WiredJob, signal: Signal): Finding
         working: noneAllowed(1, 'sensors of the wrong kind of current', entered(`signals[${at}].ownSupply`), commonPractice()),
       }),
     ];
-  const printedLimit = (value: number, meaning: string) => ({ symbol: 'V_r', meaning, value, unit: 'V' as const, source: SOURCE });
   return [
     judge(ID, {
       ...common,
@@ -79,12 +71,7 @@ function check(context: RuleContext, { job }: WiredJob, signal: Signal): Finding
           ? `${part.name} is made for ${printed.text} and gets up to ${formatQuantity(supply.highestV, 'V')}`
           : `${part.name} gets at most ${formatQuantity(supply.highestV, 'V')}, as its ${printed.text} allow`,
       detail: supply.highestV > printed.mostV ? 'its electronics burn, and its contact stays as it likes' : `from ${supply.name}`,
-      working: {
-        formula: 'V ≤ V_r',
-        given: [],
-        result: volt('highestV'),
-        limit: printedLimit(printed.mostV, `most that one for ${printed.text} bears`),
-      },
+      working: voltsWithin(volt('highestV'), { value: printed.mostV, meaning: `most that one for ${printed.text} bears`, source: SOURCE }),
     }),
     judge(ID, {
       ...common,
@@ -98,12 +85,11 @@ function check(context: RuleContext, { job }: WiredJob, signal: Signal): Finding
           ? `${part.name} is made for ${printed.text}; ${supply.name} has as little as ${formatQuantity(supply.lowestV, 'V')}`
           : `${supply.name} has at least ${formatQuantity(supply.lowestV, 'V')} for ${part.name}`,
       detail: supply.lowestV < printed.leastV ? 'it drops out, and its contact goes as it rests' : `printed on it: ${printed.text}`,
-      working: {
-        formula: 'V ≥ V_r',
-        given: [],
-        result: volt('lowestV'),
-        limit: printedLimit(printed.leastV, `least that one for ${printed.text} works on`),
-      },
+      working: voltsWithin(
+        volt('lowestV'),
+        { value: printed.leastV, meaning: `least that one for ${printed.text} works on`, source: SOURCE },
+        'V ≥ V_r',
+      ),
     }),
   ];
 }

@@ -86,3 +86,10 @@ export function worstShared(context: RuleContext, wire: Wire): number {
   const users = context.jobs.filter(({ job }) => wire.jobs.includes(job.id));
   return Math.max(...users.map((job) => context.worstAmps(job, wireBranch(wire.id)).value));
 }
+
+/** A voltage against the one that a part is made for. */
+export const voltsWithin = (
+  volts: Given,
+  rated: { readonly value: number; readonly meaning: string; readonly source: Source },
+  formula = 'V ≤ V_r',
+): Working => ({ formula, given: [], result: volts, limit: { symbol: 'V_r', unit: 'V', ...rated } });
