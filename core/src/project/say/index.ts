@@ -97,11 +97,11 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     });
     return { ...signal, nature: nature as SignalNature | null };
   });
-  const wholeLoads = [...loads, ...others].map((load) => {
+  const wholeLoads = [...loads, ...others].map((load, at) => {
     const kind =
       load.kind ??
       // What is heated is a heater.
-      (condition.heats ? 'heater' : null) ??
+      (condition.heats && at === 0 ? 'heater' : null) ??
       (reading.ask({
         key: `kind ${load.name}`,
         asks: `what kind of load is “${load.name}”?`,

@@ -128,6 +128,10 @@ describe('heat to a level', () => {
     // What is heated is a heater, whatever it is called.
     expect(second.heard.blanks).toEqual([]);
     expect(second.job!.loads).toMatchObject([{ kind: 'heater', name: 'plate' }]);
+    // What runs beside it is asked.
+    expect(read('heat a 1 kW oven to 200 °C and run a 5 W gizmo from the mains').heard.blanks.map(({ key }) => key)).toEqual([
+      'kind gizmo',
+    ]);
     expect(second.design!.signals.map((signal) => ('setC' in signal ? [signal.name, signal.setC] : []))).toEqual([
       ['temperature controller', 200],
       ['temperature controller 2', 100],
