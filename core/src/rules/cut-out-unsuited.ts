@@ -11,6 +11,13 @@ import { noneAllowed } from './shared-working.ts';
 const ID = 'cut-out-unsuited';
 /** How far above what is set it opens: less, and it opens in ordinary use (common practice), K. */
 const MARGIN_K = 10;
+/** How far above it at the most, K or a share of it: further, and nothing ends the heat for long (common practice: well within a quarter). */
+const FAR_K = 150;
+const FAR_SHARE = 0.25;
+const farC = (setC: number): number => setC + Math.max(FAR_K, FAR_SHARE * setC);
+/** Where a nudge sets it, above what is set, and how far it falls before it closes again, K. */
+const CLEAR_K = 30;
+const FALLS_K = 20;
 
 /** Where the heat of a job is. */
 const heatedPlaces = ({ job }: WiredJob) => new Set(job.loads.filter((load) => loadFacets(load).heats).map(({ place }) => place));
@@ -92,6 +99,37 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
           ],
           result,
           limit: { symbol: 'T_set + 10 K', meaning: 'least', value: set + MARGIN_K, unit: '°C', source: commonPractice() },
+        },
+      }),
+      judge(ID, {
+        code: 'far',
+        severity: 'caution',
+        job: job.job.id,
+        subject: { ...subject, id: `${subject.id}/cut-out-far` },
+        value: opensAtC,
+        limit: farC(set),
+        unit: '°C',
+        title:
+          opensAtC > farC(set)
+            ? `The cut-out opens ${context.says(opensAtC - set, 'K')} above what is set: until then nothing ends the heat`
+            : `The cut-out opens within ${context.says(farC(set) - set, 'K')} of what is set`,
+        detail:
+          opensAtC > farC(set)
+            ? 'with the relay stuck it burns what stands near before it opens'
+            : 'near enough to end a heat that runs away',
+        working: {
+          formula: 'T_open ≤ T_set + max(150 K, T_set / 4)',
+          given: [
+            {
+              symbol: 'T_set',
+              meaning: 'that it heats to',
+              value: set,
+              unit: '°C',
+              source: computed('largest of its set points and levels'),
+            },
+          ],
+          result,
+          limit: { symbol: 'T_most', meaning: 'most', value: farC(set), unit: '°C', source: commonPractice('well within a quarter above') },
         },
       }),
     );
@@ -216,6 +254,18 @@ export const cutOutUnsuited: Rule = {
                   },
                 ]
               : [];
+          case 'far': {
+            const opensAt = Math.ceil(setPointC(context, job) + CLEAR_K);
+            return [
+              {
+                label: `Nudge it to open at ${context.says(opensAt, '°C')}`,
+                patches: [
+                  { path: levelPath, value: opensAt },
+                  ...(signalAt === -1 ? [] : [{ path: ['signals', signalAt, 'closesAt'], value: opensAt - FALLS_K }]),
+                ],
+              },
+            ];
+          }
           case 'elsewhere':
             return place === undefined
               ? []

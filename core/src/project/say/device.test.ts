@@ -1,6 +1,8 @@
 /** Relays, modules and fuses by what people call them: the part of that name, and nothing that the shelf has none of. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
+import { findNudge } from '../../advice/index.ts';
+import type { Design } from '../schema.ts';
 import { POWER_RELAYS, socketOf } from '../../kinds/index.ts';
 import { hear, projectOf } from '../index.ts';
 
@@ -117,6 +119,19 @@ describe('an end to heat', () => {
     expect(job.cutOut.kind).toBe('contactor');
     expect(design.signals.map(({ nature }) => nature)).toEqual(['regulator', 'threshold']);
     expect(design.signals[1]).toMatchObject({ opensAt: 1030 });
+    // A quarter above what is set is the most: 1250 °C.
+    const far = (opensAt: number) => {
+      const { evidence, analysis } = analyse({
+        ...design,
+        signals: design.signals.map((signal) =>
+          'opensAt' in signal ? { ...signal, opensAt, closesAt: opensAt - 20 } : signal,
+        ) as Design['signals'],
+      });
+      const finding = analysis.findings.find(({ rule, code }) => rule === 'cut-out-unsuited' && code === 'far')!;
+      return [finding.severity, finding.severity === 'hold' ? '' : findNudge(evidence, analysis.findings, finding)?.label];
+    };
+    expect(far(1250)).toEqual(['hold', '']);
+    expect(far(1251)).toEqual(['caution', 'Nudge it to open at 1030 °C']);
     expect(dangers).toEqual([]);
   });
   test('two hot conductors: the contactor breaks both, the solid-state relay one, and that is said', () => {
