@@ -70,6 +70,13 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
       }),
     );
   const set = setPointC(context, job);
+  const setGiven = {
+    symbol: 'T_set',
+    meaning: 'that it heats to',
+    value: set,
+    unit: '°C' as const,
+    source: computed('largest of its set points and levels'),
+  };
   if (Number.isFinite(set))
     found.push(
       judge(ID, {
@@ -88,15 +95,7 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
         detail: opensAtC < set + MARGIN_K ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is set',
         working: {
           formula: 'T_open ≥ T_set + 10 K',
-          given: [
-            {
-              symbol: 'T_set',
-              meaning: 'that it heats to',
-              value: set,
-              unit: '°C',
-              source: computed('largest of its set points and levels'),
-            },
-          ],
+          given: [setGiven],
           result,
           limit: { symbol: 'T_set + 10 K', meaning: 'least', value: set + MARGIN_K, unit: '°C', source: commonPractice() },
         },
@@ -119,15 +118,7 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
             : 'near enough to end a heat that runs away',
         working: {
           formula: 'T_open ≤ T_set + max(150 K, T_set / 4)',
-          given: [
-            {
-              symbol: 'T_set',
-              meaning: 'that it heats to',
-              value: set,
-              unit: '°C',
-              source: computed('largest of its set points and levels'),
-            },
-          ],
+          given: [setGiven],
           result,
           limit: { symbol: 'T_most', meaning: 'most', value: farC(set), unit: '°C', source: commonPractice('well within a quarter above') },
         },

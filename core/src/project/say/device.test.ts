@@ -46,6 +46,13 @@ describe('a relay by what is said of it', () => {
     expect(design).toBeNull();
     expect(heard.unclear.map(({ text }) => text)).toEqual([words]);
   });
+  test.each([
+    ['when pin D4 is high, light a 60 W lamp from the mains', 'through a 30 A relay'],
+    ['when the hand switch is on, run a 2 kW heater from the mains', 'through a 40 A contactor'],
+  ])('%s %s: what cannot be driven so is not replaced in silence', (said, words) => {
+    const { heard, design } = read(`${said} ${words}`);
+    expect([design, heard.unclear.map(({ text }) => text)]).toEqual([null, [words]]);
+  });
   test('a module that a board drives hangs on its rail; one of 12 V on a supply, with no bridge', () => {
     const pin = (words: string, from: string) =>
       read(`when pin D4 is high, light a 20 W lamp from the ${from} ${words}`).job as unknown as Record<string, unknown>;

@@ -141,6 +141,11 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
   // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
   if (feeding && deviceFound && (device === 'phase' || isDescribed(deviceFound)) && partsNamed(deviceFound, feeding).length === 0)
     notOf(deviceFound);
+  // A pin drives a module or a solid-state relay there, and a hand a coil of 12 V: another one that is named is not put in in silence.
+  else if (feeding && isMains(feeding) && deviceFound && isDescribed(deviceFound)) {
+    const byPin = natured.some((signal) => isOutput(begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id)));
+    if (device === 'contactor' || (device === 'relay' && byPin)) notOf(deviceFound);
+  }
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
   const byHand = fitting.some((signal) => {
