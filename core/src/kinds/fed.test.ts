@@ -73,6 +73,19 @@ describe('a receiver that is fed', () => {
     expect([on2(['dash', 'radio']), on2(['dash'])]).toEqual([dead, dead]);
     evidence.circuit.setFault(wireBranch(lead.id), null);
   });
+  test.each([
+    ['a receiver', {}, 'Radio receiver or phone link with a contact', 12],
+    ['a time relay', { nature: 'timer', onS: 10, offS: 50, first: 'off' }, 'Time relay that repeats, 10 s on and 50 s off, begins off', 14],
+    ['a sensor with electronics', { nature: 'switch', action: 'maintained', rest: 'open' }, 'Sensor with a contact of its own', 8.5],
+    ['a switch without', { nature: 'switch', action: 'maintained', rest: 'open', fedBy: undefined }, 'Switch', 3.1],
+  ])('is bought as what it is: %s', (_, changes, words, price) => {
+    const { afterCut: _cut, ...base } = receiver();
+    const signal = { ...(Object.keys(changes).length === 0 ? receiver() : base), ...changes } as SignalOf<'receiver'>;
+    const bought = analyse(made(signal, [lamp('job-1', { when: on('radio') })])).analysis.parts.find(({ description }) =>
+      description.includes('(gate radio)'),
+    );
+    expect([bought?.description.split(', single-pole')[0], bought?.price]).toEqual([words, price]);
+  });
   test('counts on a rated supply: a hair under what is asked is a danger, a hair over holds', () => {
     const on2A = (ratedA: number) =>
       made(receiver({ fedBy: 'adapter', ownA: 0.5 }), [lamp('job-1', { controlSupply: 'adapter' })], {

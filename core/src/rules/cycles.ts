@@ -1,5 +1,5 @@
-/** How often a controller or a board's program moves what follows it, whatever was typed. */
-import { isPin, isRegulator } from '../kinds/index.ts';
+/** How often a controller, a time relay or a board's program moves what follows it, whatever was typed. */
+import { isPin, signalFacets } from '../kinds/index.ts';
 import type { Design, ProgramStep } from '../project/index.ts';
 
 const DAY_S = 86_400;
@@ -29,7 +29,8 @@ export function cyclesPerDay(design: Design, signals: readonly string[]): number
     0,
     ...design.signals.flatMap((signal) => {
       if (!signals.includes(signal.id)) return [];
-      if (isRegulator(signal)) return signal.cycleS > 0 ? [DAY_S / signal.cycleS] : [];
+      const roundS = signalFacets(signal).roundS(signal);
+      if (roundS !== null) return [DAY_S / roundS];
       if (!isPin(signal)) return [];
       const board = design.controllers.find(({ id }) => id === signal.controller);
       const { turns, seconds } = passOf(board?.program ?? [], signal.id);

@@ -1,7 +1,7 @@
 import type { Netlist } from '../graph/index.ts';
 import type { Design } from '../project/index.ts';
 import { withStop } from '../document/index.ts';
-import { plays, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
+import { type Signal, plays, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -9,13 +9,16 @@ import { noneAllowed } from './shared-working.ts';
 
 const ID = 'unknown-after-power-cut';
 
+/** Whether how it stands after a power cut is left to chance. */
+const isLeft = (signal: Signal): boolean => ['unknown', 'as it was'].includes(signalFacets(signal).afterCut(signal) ?? '');
+
 /** Stepping relays and receivers of a job; those that are left may stand on when power comes back. */
 export function standsAfterCut(design: Design, netlist: Netlist, job: WiredJob) {
   const steps = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.job.id) && part.spec.type.duty === 'step');
   const receivers = design.signals.filter(
     (signal) => signalFacets(signal).afterCut(signal) !== null && job.evidence.signals.includes(signal.id),
   );
-  const left = receivers.filter((signal) => ['unknown', 'as it was'].includes(signalFacets(signal).afterCut(signal) ?? ''));
+  const left = receivers.filter(isLeft);
   return { steps, receivers, left };
 }
 
@@ -61,7 +64,7 @@ export const unknownAfterPowerCut: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap(({ job, at, evidence }) => [
         ...design.signals.flatMap((signal, index) =>
-          signalFacets(signal).afterCut(signal) !== null && evidence.signals.includes(signal.id)
+          isLeft(signal) && evidence.signals.includes(signal.id)
             ? [{ label: `Nudge ${signal.name} to begin with off`, patches: [{ path: ['signals', index, 'afterCut'], value: 'off' }] }]
             : [],
         ),

@@ -29,6 +29,8 @@ const EXTRA: Signal[] = [
   { id: 'kiln', name: 'kiln controller', limitA: 0.02, ...drive },
   { id: 'radio', name: 'radio', place: 'box', usual: false, nature: 'receiver', limitA: 5, afterCut: 'off' },
   { id: 'link', name: 'phone link', place: 'box', usual: false, nature: 'receiver', limitA: 5, afterCut: 'unknown' },
+  { id: 'hourly', name: 'time relay', place: 'box', usual: false, nature: 'timer', limitA: 5, onS: 60, offS: 3540, first: 'on' },
+  { id: 'flasher', name: 'flasher', place: 'box', usual: false, nature: 'timer', limitA: 5, onS: 0.4, offS: 0.4, first: 'off' },
   { id: 'pin3', name: 'small pin', place: 'box', usual: false, nature: 'pin', volt: 3.3, limitA: 0.01, controller: null, gpio: '' },
   {
     id: 'cool',
@@ -54,6 +56,7 @@ const OF_NATURE: Record<string, [string, string]> = {
   'a threshold on a voltage': ['charging', 'warm'],
   'a pin': ['pin', 'pin3'],
   'a receiver': ['radio', 'link'],
+  'a time relay': ['hourly', 'flasher'],
   'a temperature controller': ['oven', 'kiln'],
 };
 const CLAUSES: ((a: string, b: string) => When)[] = [

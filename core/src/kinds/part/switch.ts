@@ -9,6 +9,8 @@ export interface SwitchSpec extends MaybeFed {
   readonly limitA: number;
   /** What a list says of the voltage that it is to bear; left out where any switch of a vehicle does. */
   readonly bears?: string;
+  /** What is bought, where it is no switch of a hand: its words, and its price in the shelf's invented money. */
+  readonly sold?: { readonly words: string; readonly price: number };
   readonly action: 'maintained' | 'momentary';
   readonly rest: 'open' | 'closed';
   /** One pole for each circuit that uses it. */
@@ -58,9 +60,12 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
     })),
     ...drawnFed({ id, tag, name, spec }),
   ],
-  price: () => SMALL_PRICES.switch,
+  price: ({ spec }) => soldOf(spec)?.price ?? SMALL_PRICES.switch,
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.action === 'momentary' ? 'Push button' : 'Switch'}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when operated, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
+    `${soldOf(spec)?.words ?? (spec.action === 'momentary' ? 'Push button' : 'Switch')}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when ${soldOf(spec) ? 'on' : 'operated'}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
 };
+/** What has electronics and no other word is a sensor. */
+const soldOf = ({ sold, fed }: SwitchSpec) =>
+  sold ?? (fed ? { words: 'Sensor with a contact of its own', price: SMALL_PRICES.sensor } : undefined);

@@ -45,4 +45,5 @@ export const feed = {
   references: ({ supply }) => ({ supplies: [{ path: 'supply', id: supply }], controllers: [] }),
   wakes: () => true,
   sticks: false,
+  roundS: () => null,
 } as const satisfies SignalFacets<'feed', FeedSignal>;

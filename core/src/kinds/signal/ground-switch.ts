@@ -27,4 +27,5 @@ export const groundSwitch = {
   afterCut: () => null,
   wakes: () => false,
   sticks: true,
+  roundS: () => null,
 } as const satisfies SignalFacets<'ground-switch', GroundSwitchSignal>;

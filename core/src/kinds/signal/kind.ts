@@ -86,6 +86,8 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   wakes(signal: S, restV: (supply: string) => number): boolean;
   /** What is lost first when it fails: a contact of its own may stick either way. */
   readonly sticks: boolean;
+  /** How long one round of on and off lasts where it turns by itself, s; null where only what it follows moves it. */
+  roundS(signal: S): number | null;
 }
 
 /** The facets of what gives a voltage by itself: it has no contact, no levels and no part of its own. */

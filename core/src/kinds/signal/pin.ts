@@ -40,4 +40,5 @@ export const pin = {
   references: ({ controller }) => ({ supplies: [], controllers: controller === null ? [] : [{ path: 'controller', id: controller }] }),
   wakes: () => false,
   sticks: false,
+  roundS: () => null,
 } as const satisfies SignalFacets<'pin', PinSignal>;

@@ -73,4 +73,5 @@ export const pressureSwitch = {
   afterCut: () => null,
   wakes: () => false,
   sticks: true,
+  roundS: () => null,
 } as const satisfies SignalFacets<'pressure', PressureSignal>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalFacets, signalBase } from './kind.ts';
@@ -15,6 +16,7 @@ const schema = z.strictObject({
   afterCut: z.enum(AFTER_CUT),
 });
 export type ReceiverSignal = z.infer<typeof schema>;
+const SOLD = { words: 'Radio receiver or phone link with a contact', price: SMALL_PRICES.receiver };
 
 export const receiver = {
   nature: 'receiver',
@@ -45,10 +47,11 @@ export const receiver = {
   rest: () => null,
   momentary: () => false,
   levels: () => null,
-  part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'maintained', rest: 'open' } }),
+  part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'maintained', rest: 'open', sold: SOLD } }),
   wrong: () => [],
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: ({ afterCut }) => afterCut,
   wakes: () => false,
   sticks: true,
+  roundS: () => null,
 } as const satisfies SignalFacets<'receiver', ReceiverSignal>;

@@ -11,6 +11,7 @@ import { pressureSwitch } from './pressure.ts';
 import { receiver } from './receiver.ts';
 import { regulator } from './regulator.ts';
 import { threshold } from './threshold.ts';
+import { timer } from './timer.ts';
 
 const REGISTRY = {
   switch: dashSwitch,
@@ -21,6 +22,7 @@ const REGISTRY = {
   pin,
   receiver,
   regulator,
+  timer,
 } as const;
 
 export type SignalNature = keyof typeof REGISTRY;

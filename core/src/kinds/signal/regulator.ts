@@ -89,4 +89,5 @@ export const regulator = {
   references: () => NO_REFERENCES,
   wakes: () => false,
   sticks: false,
+  roundS: ({ cycleS }) => cycleS,
 } as const satisfies SignalFacets<'regulator', RegulatorSignal>;

@@ -53,4 +53,5 @@ export const dashSwitch = {
   afterCut: () => null,
   wakes: ({ action }) => action === 'momentary',
   sticks: true,
+  roundS: () => null,
 } as const satisfies SignalFacets<'switch', SwitchSignal>;

@@ -107,6 +107,7 @@ export const threshold = {
   // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
   wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),
   sticks: true,
+  roundS: () => null,
 } as const satisfies SignalFacets<'threshold', ThresholdSignal>;
 
 /** A sensor that closes while a supply is charged; its levels are common practice for split charging. */

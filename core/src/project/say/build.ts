@@ -28,7 +28,7 @@ import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../sche
 import { ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
+import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
@@ -366,7 +366,6 @@ const FUSE_MARGIN = 1.25;
 const START_MARGIN = 2;
 /** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
 const FINS_A = 12;
-const PLAIN_SOLID = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false } as const;
 const HAND_PART = 'relay-12v-2x30a';
 const MAINS_MODULE = 'module-5v-10a';
 /** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */

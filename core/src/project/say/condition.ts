@@ -4,7 +4,23 @@ import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { endOfClause, otherLevel, readClause } from './clause.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Whole, begunOf, toNumber, toSeconds } from './heard.ts';
-import { CHARACTER_OFF, EXCEPT, FORWARDS, FULL, NEVER, SECOND, SLOWLY, WAIT, ofCharacter, readEvery, readHeatTo } from './phrases.ts';
+import {
+  CHARACTER_OFF,
+  EXCEPT,
+  FLASH_AT,
+  FLASH_S,
+  FORWARDS,
+  FULL,
+  LATER,
+  NEVER,
+  SECOND,
+  SLOWLY,
+  WAIT,
+  ofCharacter,
+  readEvery,
+  readHeatTo,
+  repeating,
+} from './phrases.ts';
 import type { Aside, Reading } from './reading.ts';
 
 const WHEN = /\b(?:whenever|when|while|as long as|as soon as|once|only if|if|unless)\b/;
@@ -260,6 +276,17 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
     reading.put(at + text.length - 'run'.length, 'run');
     now = { op: 'toggle', of: now };
   }
+  const flashes = reading.match(FLASH_AT);
+  if (flashes) {
+    const at = flashes.index + flashes[1]!.length;
+    const length = flashes[0].length - flashes[1]!.length;
+    const [name, round] = [freeName('flasher', reading.design, reading.signals), formatQuantity(FLASH_S, 's')];
+    reading.take(at, length - 'run'.length, 'time', `a time relay: ${round} on, ${round} off`);
+    reading.put(at + length - 'run'.length, 'run');
+    if (!now) reading.assumed.push('it flashes for as long as it is fed: say “when the key is on” for less');
+    reading.signals.push(repeating(name, FLASH_S, FLASH_S));
+    now = both(now, { op: 'signal', name });
+  }
   const off = now && reading.match(OFF_VERB_AT);
   if (now && off) {
     // What is left of it reads as *run*.
@@ -310,16 +337,22 @@ export function readCondition(reading: Reading): Condition {
   else reading.putFoundBack(back);
   characters(reading, characterOff);
   // What a press begins ends by itself before the next round.
-  const every = clause && isMomentary(clause, signals) ? null : reading.found(readEvery(reading.rest));
+  const every =
+    clause && isMomentary(clause, signals) ? null : reading.found(readEvery(reading.rest, (design?.controllers.length ?? 0) > 0));
   if (every) {
     reading.take(every.at, every.length, 'time', every.means);
     signals.push(every.signal);
     clause = both(clause, { op: 'signal', name: every.signal.name });
   }
-  if (waits && clause && clause.op !== 'delay') {
-    const onS = toSeconds(waits[1]!, waits[2]!);
-    reading.takeFound(waits, 'delay', `after ${formatQuantity(onS, 's')}`);
-    clause = { op: 'delay', of: clause, onS, offS: 0 };
+  const later = waits ?? reading.match(LATER);
+  if (later && clause && (clause.op !== 'delay' || clause.onS === 0)) {
+    const onS = toSeconds((later[1] ?? later[3])!, (later[2] ?? later[4])!);
+    reading.takeFound(
+      later,
+      'delay',
+      `${isMomentary(clause, signals) ? 'once it has been held for' : 'after'} ${formatQuantity(onS, 's')}`,
+    );
+    clause = clause.op === 'delay' ? { ...clause, onS } : { op: 'delay', of: clause, onS, offS: 0 };
   } else reading.putFoundBack(waits);
   const heated = heatedTo(reading, clause, first.wrong !== null);
   clause = heated.clause;

@@ -84,6 +84,8 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
 const ISOLATED_V = 12;
 
 /** Whether more is said of it than what it is. */
+/** A solid-state relay that nobody described. */
+export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false };
 export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto }: SaidDevice): boolean =>
   ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
 

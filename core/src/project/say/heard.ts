@@ -99,7 +99,7 @@ export type Clause =
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
 /** What is switched off by a condition is on at all other times. */
 export const OFF_VERB = /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch)))\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;

@@ -16,6 +16,7 @@ import {
   LOADS,
   SIGNALS,
   SIGNAL_NATURES,
+  signalFacets,
   SUPPLY_VARIANTS,
   type SignalNature,
   UNIT_KINDS,
@@ -30,8 +31,8 @@ import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, readCondition } from './condition.ts';
-import { isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
-import { type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
+import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
+import { type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
@@ -166,6 +167,9 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
       assumed.push(heatEndWords(heatEnd(asked, throughOf(known, guard?.ratingA ?? null, feeding), feeding), units));
     }
   }
+  // Contacts that click several times a minute are gone within weeks.
+  const worn = deviceFound === null && others.length === 0 && second === null && fitting.some(isQuick);
+  if (worn) assumed.push('a solid-state relay: contacts wear out by clicking so often');
   if (never) assumed.push(`everything else of ${never.name} stays as it is`);
   else if (lost === null) assumed.push('off if the signal is lost');
   if (distanceM === null && !never) assumed.push('lengths of wire, until they are measured');
@@ -202,13 +206,21 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
               lost: lost ?? 'off',
               continuous: condition.continuous,
               distanceM,
-              device: deviceFound,
+              device: worn ? PLAIN_SOLID : deviceFound,
               guard,
               meters: meters?.meters ?? [],
               second,
               place: placeFound,
             }),
   };
+}
+
+/** Shortest round of a time relay that a relay of contacts follows for years, s (common practice). */
+const CONTACT_ROUND_S = 30;
+function isQuick(signal: SaidSignal): boolean {
+  const begun = begunOf(signal);
+  const roundS = begun && signalFacets(begun).roundS(begun);
+  return roundS !== null && roundS < CONTACT_ROUND_S && !isOutput(begun ?? undefined);
 }
 
 /** What a condition that was not understood holds is no load. */

@@ -54,10 +54,12 @@ describe('two directions and two speeds', () => {
 });
 
 describe('pulses and characters', () => {
-  test('for 10 s every minute: a pin of a board whose program says so', () => {
-    const { design, heard } = read('turn a 5 W lamp on for 10 seconds every minute', blankDesign('Page'));
+  /** A page that has a board. */
+  const boarded = () => read('when pin D4 is high, run a 2 A fan from the battery').design!;
+  test('for 10 s every minute: a pin of the board that is there, whose program says so', () => {
+    const { design, heard } = read('turn a 5 W lamp on for 10 seconds every minute from the battery', boarded());
     expect(heard.unclear).toEqual([]);
-    const [pin] = design!.signals;
+    const pin = design!.signals.at(-1);
     expect(design!.controllers[0]!.program).toEqual([
       {
         do: 'repeat',
@@ -72,10 +74,52 @@ describe('pulses and characters', () => {
     ]);
     expect(dangers(design!)).toEqual([]);
   });
+  test('where there is none a time relay that is fed by what the coil hangs on', () => {
+    const { design, heard, when } = read('turn a 5 W lamp on for 10 seconds every minute', blankDesign('Page'));
+    expect(heard.unclear).toEqual([]);
+    expect(when).toBe('timer, 10 s in every 60 s is on');
+    const [timer] = design!.signals;
+    expect(timer).toMatchObject({ nature: 'timer', onS: 10, offS: 50, first: 'on', fedBy: design!.supplies[0]!.id });
+    expect(design!.controllers).toEqual([]);
+    expect(dangers(design!)).toEqual([]);
+    // 1,440 rounds a day, whatever was typed.
+    const life = analyse(design!).analysis.findings.find(({ rule }) => rule === 'contact-life')!;
+    expect(life.title).toContain('at 1440 times a day');
+  });
   test('beside a condition it is one more', () => {
-    expect(read('when the key is on, run a 2 A pump for 20 s every 5 minutes', blankDesign('Page')).when).toBe(
-      'key is on and pulse, 20 s in every 300 s is high',
-    );
+    const said = 'when the key is on, run a 2 A pump for 20 s every 5 minutes';
+    expect(read(said, blankDesign('Page')).when).toBe('key is on and timer, 20 s in every 300 s is on');
+    expect(read(`${said} from the battery`, boarded()).when).toBe('key is on and pulse, 20 s in every 300 s is high');
+  });
+  test.each([
+    ['when the key is on, flash two 21 W lamps', 'key is on and flasher is on'],
+    ['flash a 5 W lamp when the key is on', 'key is on and flasher is on'],
+    ['when the door is open, blink a 5 W led', 'door switch is closed and flasher is on'],
+    ['flash a 21 W lamp', 'flasher is on'],
+  ])('%s: through silicon, for contacts are gone in days', (said, when) => {
+    const { design, heard, job, when: wired } = read(said, blankDesign('Page'));
+    expect([heard.unclear, heard.blanks, wired]).toEqual([[], [], when]);
+    expect(job!.device).toMatchObject({ part: 'ssr-dc-40a' });
+    expect(analyse(design!).evidence.unwired).toEqual([]);
+    expect(dangers(design!)).toEqual([]);
+  });
+  test('a relay that is named stays, and what that costs it is said', () => {
+    const { design, job } = read('when the key is on, flash a 21 W lamp through a 30 A relay', blankDesign('Page'));
+    expect(job!.device).toMatchObject({ part: 'relay-12v-30a-4' });
+    expect(analyse(design!).analysis.findings.find(({ rule }) => rule === 'contact-life')).toMatchObject({ severity: 'caution' });
+  });
+  test.each([
+    ['when the key is on, light a 5 W lamp after 5 s', 5, 0],
+    ['when the key is on, light a 5 W lamp 2 minutes later', 120, 0],
+    ['when the key is on, run a 5 A fan after a delay of 10 seconds', 10, 0],
+    ['when the key is on, light a 5 W lamp after 5 s and for 20 s longer', 5, 20],
+  ])('%s', (said, onS, offS) => {
+    const { heard, job } = read(said, blankDesign('Page'));
+    expect([heard.unclear, job!.when]).toEqual([[], { op: 'delay', of: { op: 'signal', signal: 'signal-1' }, onS, offS }]);
+  });
+  test('of a button it must be held so long, and that is said', () => {
+    const { heard } = read('when the button is pressed, light a 5 W lamp after 5 s', blankDesign('Page'));
+    expect(heard.told.map(({ means }) => means)).toContain('once it has been held for 5 s');
   });
   test.each(['for 60 s every minute', 'for 2 minutes every minute', 'for 0 s every minute'])(
     '%s has no pause, and is not read',

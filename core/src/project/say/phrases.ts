@@ -21,6 +21,10 @@ export const EXCEPT = new RegExp(
 const WAITING = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
 /** *Wait 5 seconds and then …*. */
 export const WAIT = new RegExp(String.raw`\bwait (?:for )?(${COUNT}) ?${WAITING},? (?:and )?then\b`);
+/** *Light a lamp after 5 s*, *… 5 s later*, of what follows a condition. */
+export const LATER = new RegExp(
+  String.raw`\b(?:after (?:a delay of )?(${COUNT}) ?${WAITING}|(${COUNT}) ?${WAITING} later)(?=\s*(?:[\0,;.]|$))`,
+);
 
 const HEAT_TO = new RegExp(
   String.raw`\b(?:to|up to|at) (${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])(?:,? (?:by|with|through|using) (?:a |an |the |its )?(?:temperature )?(?:controller|regulator))?`,
@@ -45,9 +49,10 @@ export function readHeatTo(
 
 const TIME = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
 const EVERY = new RegExp(String.raw`\b(?:on )?for (${COUNT}) ?${TIME}(?: in)? every (?:(${COUNT}) ?)?${TIME}`);
-/** *For 10 s every minute*: pulses that a board makes; null where the pause would be none. */
+/** *For 10 s every minute*: pulses that the board of a project makes, or a time relay where there is none; null where the pause would be none. */
 export function readEvery(
   text: string,
+  hasBoard: boolean,
 ): { readonly at: number; readonly length: number; readonly signal: SaidSignal; readonly means: string } | null {
   const found = EVERY.exec(text);
   if (!found) return null;
@@ -58,27 +63,40 @@ export function readEvery(
   return {
     at: found.index,
     length: found[0].length,
-    means: `a pin of a board that is on ${said}`,
-    signal: {
-      name: `pulse, ${said}`,
-      id: null,
-      nature: 'pin',
-      begins: {},
-      program: (pin) => [
-        {
-          do: 'repeat',
-          times: 0,
-          steps: [
-            { do: 'set', pin, high: true },
-            { do: 'wait', seconds: onS },
-            { do: 'set', pin, high: false },
-            { do: 'wait', seconds: roundS - onS },
-          ],
-        },
-      ],
-    },
+    means: hasBoard ? `a pin of a board that is on ${said}` : `a time relay that is on ${said}`,
+    signal: hasBoard ? pulsesOf(`pulse, ${said}`, onS, roundS - onS) : repeating(`timer, ${said}`, onS, roundS - onS),
   };
 }
+/** A time relay that repeats, fed by what the coil of its job hangs on. */
+export const repeating = (name: string, onS: number, offS: number): SaidSignal => ({
+  name,
+  id: null,
+  nature: 'timer',
+  begins: { onS, offS },
+});
+/** A pin that a board's program turns on and off for ever. */
+const pulsesOf = (name: string, onS: number, offS: number): SaidSignal => ({
+  name,
+  id: null,
+  nature: 'pin',
+  begins: {},
+  program: (pin) => [
+    {
+      do: 'repeat',
+      times: 0,
+      steps: [
+        { do: 'set', pin, high: true },
+        { do: 'wait', seconds: onS },
+        { do: 'set', pin, high: false },
+        { do: 'wait', seconds: offS },
+      ],
+    },
+  ],
+});
+
+/** *Flash a lamp*: how often where nobody says it, s on and s off: 75 a minute, of the 60 to 120 that direction indicators may have (UN Regulation 6, from memory). */
+export const FLASH_S = 0.4;
+export const FLASH_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)(?:flash|blink)\b/;
 
 const LINK = String.raw`(?:the |a |my )?(?:(?:phone|radio|serial|bluetooth|computer)(?: link)?|link|phone app|app)`;
 const SENDS = String.raw`(?:sends?|says?|types?) (?:the (?:letter|character) |an? )?['"“”]?([a-z0-9])['"“”]?(?![\w-])`;

@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { limitA } from '../../document/index.ts';
+import { formatQuantity } from '../../quantity/index.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
+import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
+import { type SignalFacets, signalBase } from './kind.ts';
+import { CONTACT_LIMIT } from './words.ts';
+
+/** Shortest and longest part of a round that repeat-cycle relays are set to, s: 0.1 s to 100 h (from memory). */
+const LEAST_S = 0.1;
+const MOST_S = 360_000;
+const part = z.number().min(LEAST_S).max(MOST_S);
+
+/** A time relay in one piece that turns its contact on and off by itself, for as long as it is fed. */
+const schema = z.strictObject({
+  ...signalBase,
+  nature: z.literal('timer'),
+  limitA,
+  madeFor: madeForSchema,
+  ...fedBySchema,
+  /** How long its contact is made and how long it is open in each round, s. */
+  onS: part,
+  offS: part,
+  /** What a round begins with where its supply comes. */
+  first: z.enum(['on', 'off']),
+});
+export type TimerSignal = z.infer<typeof schema>;
+
+const time = (path: string, label: string) => ({ type: 'number', path: [path], label, unit: 's', least: LEAST_S, most: MOST_S }) as const;
+
+export const timer = {
+  nature: 'timer',
+  title: 'a time relay that repeats: on for a while, off for a while',
+  short: 'time relay',
+  schema,
+  fields: [
+    time('onS', 'On for'),
+    time('offS', 'Off for'),
+    {
+      type: 'choice',
+      path: ['first'],
+      label: 'It begins',
+      choices: [
+        { value: 'on', text: 'with being on' },
+        { value: 'off', text: 'with being off' },
+      ],
+    },
+    CONTACT_LIMIT,
+    MADE_FOR_FIELD,
+    ...FED_FIELDS,
+  ],
+  // It counts all the time.
+  begin: (base, supply) => ({
+    ...base,
+    nature: 'timer',
+    fedBy: supply,
+    limitA: 5,
+    madeFor: 'asked',
+    onS: 10,
+    offS: 50,
+    first: 'on',
+  }),
+  state: (_, on) => (on ? 'is on' : 'is off'),
+  form: () => 'contact',
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  levels: () => null,
+  part: ({ limitA: most, onS, offS, first }) => ({
+    kind: 'switch',
+    spec: {
+      limitA: most,
+      action: 'maintained',
+      rest: 'open',
+      sold: {
+        words: `Time relay that repeats, ${formatQuantity(onS, 's')} on and ${formatQuantity(offS, 's')} off, begins ${first}`,
+        price: SMALL_PRICES['repeating relay'],
+      },
+    },
+  }),
+  wrong: () => [],
+  references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
+  afterCut: ({ first }) => first,
+  wakes: () => false,
+  sticks: true,
+  roundS: ({ onS, offS }) => onS + offS,
+} as const satisfies SignalFacets<'timer', TimerSignal>;
