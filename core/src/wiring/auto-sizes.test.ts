@@ -42,3 +42,18 @@ test('an empty page begins with every supply of the list', () => {
   for (const key of ['battery-6', 'battery-48-lithium', 'battery-96', 'battery-24-agm'])
     expect(blankDesign('x', key).supplies).toHaveLength(1);
 });
+
+/** Glass fibre has the currents of a cord, which end at 4 mm² and 32 A: a shared feed of 50 A lies in air that ordinary wire bears. */
+test.each([60, 250])('a feed that a heater of %d °C shares with a lamp bears its fuse', (celsius) => {
+  const said = projectOf(
+    hear(
+      `heat a 200 W pad to ${celsius} °C from the battery and light a 5 W lamp when the door is open`,
+      blankDesign('Page', 'battery-12'),
+    ),
+  )!;
+  const { analysis } = analyse(said);
+  const trunk = analysis.netlist.wires.filter(({ leg }) => leg.startsWith('trunk'));
+  expect(trunk.map(({ insulation }) => insulation)).toEqual(['usual', 'usual']);
+  expect(analysis.netlist.wires.some(({ insulation }) => insulation === 'glass')).toBe(celsius > 100);
+  expect(analysis.findings.filter(({ severity, rule }) => severity !== 'hold' && SIZES.test(rule)).map(({ title }) => title)).toEqual([]);
+});

@@ -4,7 +4,7 @@
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Design, type Job, linesOf, usualGuard } from '../project/index.ts';
-import { bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
+import { ambientFactor, bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
 import { chooseSizes } from './choose.ts';
 import { CONTINUOUS, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder } from './builder.ts';
@@ -23,6 +23,9 @@ export interface Trunk {
 const TRUNK_SHARE = 1 / 3;
 /** A main fuse this much above its largest branch opens after it: common practice for fuses of one kind. */
 const SELECTIVE = 1.6;
+
+/** What air leaves of ordinary wire before another insulation is the better one: about half of its current (common practice). */
+const USUAL_BEARS = 0.5;
 
 export function wireTrunks(builder: NetlistBuilder, design: Design, jobs: readonly Job[]): Map<string, Trunk> {
   const trunks = new Map<string, Trunk>();
@@ -93,6 +96,9 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     to: terminal(stud, '1'),
     colour: 'RD',
   });
+  // A controller's glass fibre is for what lies where it heats; where the trunk lies air that ordinary wire bears is enough.
+  for (const wire of [lead, main])
+    if (ambientFactor(design.settings.wireFamily, builder.laid(wire).airC) >= USUAL_BEARS) wire.insulation = 'usual';
   const leg = (wire: typeof main) => ({
     key: wire.leg,
     lengthM: wire.lengthM,

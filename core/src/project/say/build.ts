@@ -25,7 +25,7 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { ratingsOf } from '../../reference/index.ts';
+import { ambientFactor, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
@@ -207,6 +207,7 @@ export function build(onto: Design, said: Whole): Design {
     continuous: said.continuous,
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
     ...(part !== null && moduleFeed(mains?.part ?? part, feeding)),
+    ...(mains === null && part !== null && cooledFor(part, amperes(said.loads, feeding))),
     ...mains?.changes,
     ...(said.second && {
       otherwise:
@@ -218,7 +219,7 @@ export function build(onto: Design, said: Whole): Design {
     ammeter: said.meters.includes('ammeter'),
     voltmeter: said.meters.includes('voltmeter'),
     // What lies where a controller heats is as hot as it is set to.
-    ...(outputs.some((signal) => isRegulator(signal)) && { insulation: 'glass' as const }),
+    ...(outputs.some((signal) => isRegulator(signal) && isHot(design, feeding, signal.setC)) && { insulation: 'glass' as const }),
     ...((isLow(said, outputs) || said.device?.trigger === 'low') && {
       module: { ...plain.module, ...moduleFeed(mains?.part ?? part ?? '', feeding).module, trigger: 'low' as const },
     }),
@@ -251,6 +252,11 @@ export function build(onto: Design, said: Whole): Design {
     // A way that no other measured one stands for yet is one more.
     distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
   };
+}
+/** Whether the wire that a project is wired with lies there with less than about half of its current (common practice). */
+function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean {
+  const [table, factor] = isMains(feeding) ? (['mainsFamily', 0.9] as const) : (['wireFamily', 0.5] as const);
+  return ambientFactor(settings[table], celsius) < factor;
 }
 /** *When pin D5 is low*: a module that is triggered so. */
 const isLow = ({ clause }: Whole, outputs: readonly Signal[]): boolean =>
@@ -364,6 +370,13 @@ function withIsolated(design: Design): { readonly design: Design; readonly id: s
 }
 const FUSE_MARGIN = 1.25;
 const START_MARGIN = 2;
+/** What a solid-state relay bears without one (from memory), A. */
+const BARE_A = 4;
+/** What a solid-state relay of the shelf for direct current is screwed on. */
+function cooledFor(part: string, ampere: number): Partial<Job> {
+  const isSilicon = POWER_RELAYS.some(({ id, solid }) => id === part && solid !== undefined);
+  return isSilicon && ampere > BARE_A ? { cooling: ampere > FINS_A ? 'big-fins' : 'fins' } : {};
+}
 /** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
 const FINS_A = 12;
 const HAND_PART = 'relay-12v-2x30a';

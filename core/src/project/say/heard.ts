@@ -27,8 +27,8 @@ export interface Heard {
   readonly assumed: readonly string[];
   /** Null until nothing is blank and nothing unclear; adds the job, its signals and its supply. */
   readonly add: ((design: Design) => Design) | null;
-  /** Whether it says which relay: no other is put in its place, and what is wrong with that one is said. */
-  readonly namesRelay: boolean;
+  /** Of each job that it adds, whether it says which relay: no other is put in its place, and what is wrong with that one is said. */
+  readonly namesRelay: readonly boolean[];
   /** The supply that a new page for it begins with. */
   readonly variant: string | null;
   /** What a new project of it could be called. */

@@ -35,6 +35,7 @@ import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readG
 import { type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
+import { hearSeveral, sentencesOf } from './several.ts';
 import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
 import { GLUE } from './words.ts';
 
@@ -42,8 +43,14 @@ export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './he
 
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
-/** Reads a sentence against a project, or against none: an empty page then comes with it. */
+/** Reads a sentence, or several, against a project, or against none: an empty page then comes with it. */
 export function hear(text: string, design: Design | null, answers: Answers = {}, units: Units = design?.settings ?? METRIC): Heard {
+  const sentences = sentencesOf(text);
+  const one = (of: string, onto: Design | null, given: Answers) => hearOne(of, onto, given, units);
+  return sentences.length === 1 ? one(text, design, answers) : hearSeveral(sentences, design, answers, one, projectOf);
+}
+
+function hearOne(text: string, design: Design | null, answers: Answers, units: Units): Heard {
   const reading = new Reading(text, design, units, answers);
   const { told, blanks, assumed, signals, take, outside } = reading;
   const condition = readCondition(reading);
@@ -188,7 +195,7 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
     blanks,
     assumed,
     variant,
-    namesRelay: deviceFound !== null && isDescribed(deviceFound),
+    namesRelay: never ? [] : [deviceFound !== null && isDescribed(deviceFound)],
     name: name.charAt(0).toUpperCase() + name.slice(1),
     add: !whole
       ? null
@@ -220,6 +227,7 @@ const CONTACT_ROUND_S = 30;
 function isQuick(signal: SaidSignal): boolean {
   const begun = begunOf(signal);
   const roundS = begun && signalFacets(begun).roundS(begun);
+  // The cycle of a controller is set to what it drives.
   return roundS !== null && roundS < CONTACT_ROUND_S && !isOutput(begun ?? undefined);
 }
 

@@ -103,6 +103,13 @@ describe('pulses and characters', () => {
     expect(analyse(design!).evidence.unwired).toEqual([]);
     expect(dangers(design!)).toEqual([]);
   });
+  test('silicon that gets warm is screwed on something', () => {
+    const cooling = (said: string) => read(said, blankDesign('Page')).job!.cooling;
+    expect(cooling('when the key is on, flash a 21 W lamp')).toBe('none');
+    expect(cooling('when the key is on, flash two 55 W lamps')).toBe('fins');
+    expect(cooling('when the key is on, light a 15 A led through a solid-state relay')).toBe('big-fins');
+    expect(cooling('when the key is on, light a 15 A led')).toBe('none');
+  });
   test('a relay that is named stays, and what that costs it is said', () => {
     const { design, job } = read('when the key is on, flash a 21 W lamp through a 30 A relay', blankDesign('Page'));
     expect(job!.device).toMatchObject({ part: 'relay-12v-30a-4' });

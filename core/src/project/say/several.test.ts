@@ -1,0 +1,91 @@
+/** Several sentences at once: each a job of its own, none of them read into another. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { blankDesign, hear, projectOf, writeWhen } from '../index.ts';
+import type { Design } from '../schema.ts';
+import { sentencesOf } from './several.ts';
+
+const page = () => blankDesign('Page', 'battery-12');
+const jobsOf = (design: Design | null) => design?.jobs.map(({ name, when }) => `${name}: ${writeWhen(when, design.signals)}`);
+
+test.each([
+  ['run a 5 A fan when the key is on and light a 5 W lamp when the door is open', ['Fan: key is on', 'Lamp: door switch is closed']],
+  [
+    'When the key is on, run a 5.5 A fan. When the door is open, light a 5 W lamp; when the button is pressed, sound a 4 A horn.',
+    ['Fan: key is on', 'Lamp: door switch is closed', 'Horn: button is pressed'],
+  ],
+  [
+    'run a 5 A fan with the dash switch and light a 5 W lamp when the door is open',
+    ['Fan: dash switch is on', 'Lamp: door switch is closed'],
+  ],
+  ['flash a 5 W lamp; when the door is open, light a 5 W cabin lamp', ['Lamp: flasher is on', 'Cabin lamp: door switch is closed']],
+  ['when the key is on, run a 5 A fan; never run the fan while the door is open', ['Fan: key is on and door switch is open']],
+])('%s', (said, jobs) => {
+  const heard = hear(said, page());
+  expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+  expect(jobsOf(heard.add!(page()))).toEqual(jobs);
+});
+
+test('what an oven is heated to is no condition of the bell that watches over it', () => {
+  // Before, oven and bell were one job that heats only while it is too hot.
+  const said = 'heat a 2 kW oven to 220 °C and ring a 10 W bell when it is above 260 °C';
+  const heard = hear(`${said} from the mains`, blankDesign('Kitchen', 'mains-230'));
+  expect(heard.unclear).toEqual([]);
+  const design = heard.add!(blankDesign('Kitchen', 'mains-230'));
+  expect(jobsOf(design)).toEqual(['Oven: temperature controller calls for heat', 'Bell: oven temperature is high']);
+  expect(design.signals.map(({ nature }) => nature)).toEqual(['regulator', 'threshold']);
+});
+
+test('each stretch is told where it stands in the whole text', () => {
+  const said = 'heat a 200 W pad to 60 °C and ring a 10 W bell when it is above 80 °C, through a relay';
+  const { told } = hear(said, page());
+  expect(told.map(({ at, end }) => said.slice(at, end).trim()).filter((one) => !/^\W*$/.test(one))).toEqual(
+    expect.arrayContaining(['a 200 W pad', 'to 60 °C', 'a 10 W bell', 'it is above 80 °C', 'through a relay']),
+  );
+  // And what is not understood, after a word that stood for another.
+  const { unclear } = hear(`${said.replace(', through a relay', '')} with gizmos`, page());
+  expect(unclear.map(({ at, end, text }) => [text, `${said.replace(', through a relay', '')} with gizmos`.slice(at, end)])).toEqual([
+    ['with gizmos', 'with gizmos'],
+  ]);
+});
+
+describe('what is one sentence stays one', () => {
+  test.each([
+    'when the key is on, run a 5 A fan and light a 5 W lamp when the door is open',
+    'when the key is on, run a 5 A fan and light a 5 W lamp',
+    'when the key is on, run a 5.5 A fan. Off if the signal is lost.',
+    'when the button is pressed, run a 5 A fan; keep it on until the stop button is pressed',
+    'run a 5 A fan when the key is on and the fan switch is on',
+    'when the high beam is on, light two 60 W high beams; otherwise light two 55 W low beams',
+    'when the key is on, run a 5 A fan; if the signal wire breaks, it stays on',
+  ])('%s', (said) => expect(sentencesOf(said)).toEqual([{ at: 0, text: said }]));
+  test('of two conditions around two things nobody knows which stands for which', () => {
+    const { add, unclear } = hear('when the key is on, run a 5 A fan and light a 5 W lamp when the door is open', page());
+    expect(add).toBeNull();
+    expect(unclear).toHaveLength(1);
+  });
+});
+
+test('each is asked for on its own, and an answer to one is none to another', () => {
+  const said = 'light a lamp when the key is on and light a lamp when the door is open';
+  const first = hear(said, page());
+  expect(first.blanks.map(({ key }) => key)).toEqual(['watt lamp']);
+  const second = hear(said, page(), { 'watt lamp': '5' });
+  expect([second.add, second.blanks.map(({ key }) => key)]).toEqual([null, ['2: watt lamp']]);
+  const both = hear(said, page(), { 'watt lamp': '5', '2: watt lamp': '21' });
+  expect(both.add!(page()).jobs.map(({ loads: [load] }) => load!.plate.value)).toEqual([5, 21]);
+});
+
+test('on an empty page: the second finds the supply and the signals of the first', () => {
+  const heard = hear('run a 5 A fan when the key is on and light a 5 W lamp when the key is off, from the battery', null);
+  const [first] = heard.blanks;
+  expect(first).toMatchObject({ key: 'supply' });
+  const whole = projectOf(hear('run a 5 A fan from the battery when the key is on and light a 5 W lamp when the key is off', null))!;
+  expect([whole.supplies.length, whole.signals.length, jobsOf(whole)]).toEqual([1, 1, ['Fan: key is on', 'Lamp: key is off']]);
+  expect(analyse(whole).evidence.unwired).toEqual([]);
+});
+
+test('of each job that is added it says whether its relay is named', () => {
+  const { namesRelay } = hear('run a 5 A fan through a 40 A relay when the key is on and light a 5 W lamp when the door is open', page());
+  expect(namesRelay).toEqual([true, false]);
+});
