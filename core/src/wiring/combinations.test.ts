@@ -31,6 +31,10 @@ const EXTRA: Signal[] = [
   { id: 'link', name: 'phone link', place: 'box', usual: false, nature: 'receiver', limitA: 5, afterCut: 'unknown' },
   { id: 'hourly', name: 'time relay', place: 'box', usual: false, nature: 'timer', limitA: 5, onS: 60, offS: 3540, first: 'on' },
   { id: 'flasher', name: 'flasher', place: 'box', usual: false, nature: 'timer', limitA: 5, onS: 0.4, offS: 0.4, first: 'off' },
+  ...(['contact', 'ground'] as const).map((output): Signal => ({
+    ...{ id: `tank-${output}`, name: `tank, ${output}`, place: 'rear', usual: false, nature: 'quantity', limitA: 2, output },
+    ...{ of: 'level', closesAt: 20, opensAt: 80, delayS: 0 },
+  })),
   { id: 'pin3', name: 'small pin', place: 'box', usual: false, nature: 'pin', volt: 3.3, limitA: 0.01, controller: null, gpio: '' },
   {
     id: 'cool',
@@ -56,6 +60,7 @@ const OF_NATURE: Record<string, [string, string]> = {
   'a threshold on a voltage': ['charging', 'warm'],
   'a pin': ['pin', 'pin3'],
   'a receiver': ['radio', 'link'],
+  'a level sensor': ['tank-contact', 'tank-ground'],
   'a time relay': ['hourly', 'flasher'],
   'a temperature controller': ['oven', 'kiln'],
 };

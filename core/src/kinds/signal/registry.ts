@@ -8,6 +8,7 @@ import type { MadeFor } from './made-for.ts';
 import type { SignalBase, SignalFacets } from './kind.ts';
 import { pin } from './pin.ts';
 import { pressureSwitch } from './pressure.ts';
+import { quantity } from './quantity.ts';
 import { receiver } from './receiver.ts';
 import { regulator } from './regulator.ts';
 import { threshold } from './threshold.ts';
@@ -19,6 +20,7 @@ const REGISTRY = {
   'ground-switch': groundSwitch,
   threshold,
   pressure: pressureSwitch,
+  quantity,
   pin,
   receiver,
   regulator,

@@ -1,12 +1,12 @@
 /** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
-import { SIGNALS, SUPPLY_VARIANTS, type Signal, levelsOf, stateWord } from '../../kinds/index.ts';
-import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
+import { SIGNALS, SUPPLY_VARIANTS, type Signal, WATCHED, type Watched, levelsOf, stateWord } from '../../kinds/index.ts';
+import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { CHARACTER, ofCharacter } from './phrases.ts';
-import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING } from './words.ts';
+import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING, UNITS_WATCHED } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
 export function endOfClause(text: string, at: number, from: number): number {
@@ -27,8 +27,13 @@ const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in(?! (?:switch|button
 
 const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged`;
+/** On which side of a level, in words. */
+export const SIDE = String.raw`(above|over|below|under|[<>]|(?:faster|more|higher|hotter|warmer|colder|cooler|brighter|further|stronger|slower|less|lower|darker|nearer|closer) than)`;
+/** Whether what is said is met on the fall. */
+export const isBelow = (side: string): boolean => /below|under|<|slower|less|lower|colder|cooler|darker|nearer|closer/.test(side);
+export const LEVEL_UNIT = String.raw`(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi|km\/h|kph|mph|rpm|revs(?: a minute)?|%|percent|lux|lx|l\/min|lit(?:re|er)s? (?:per|a) minute|cm|m|metres?|meters?|amps?|amperes?|a(?=\s*(?:$|[,;.\0]|(?:and|or)\b)))`;
 const STATE = new RegExp(
-  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|(above|over|below|under) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
 );
 const TWO_STATES = new RegExp(
   String.raw`^(?:either|both) (?!of\b)((?:(?!\b(?:and|or)\b)[^,;.\0])+?) (?:is|are|gets?|goes) [^,;.\0]+? (?:and|or) `,
@@ -240,7 +245,9 @@ export function readClause(
       }
       // *It is below 5 °C*: of the air.
       const name =
-        part === 'it' && !own && side !== undefined ? 'air temperature' : part.replace(/^(?:(?:the|a|an|my|its|both|either) )+/, '').trim();
+        side !== undefined && !own
+          ? measuredName(part.replace(ARTICLES, '').trim(), part === 'it', unit)
+          : part.replace(ARTICLES, '').trim();
       // A stop button is a thing, and no word that turns the meaning.
       const mine = own ?? knownAs(name, design);
       if (!name || (!mine && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
@@ -282,6 +289,7 @@ export function readClause(
   return { clause: read, end: at };
 }
 
+const ARTICLES = /^(?:(?:the|a|an|my|its|both|either) )+/;
 /** Whether it is on while it stands open. */
 const standsOpen = (name: string): boolean => SIGNAL_WORDS.find(({ words }) => words.test(name))?.opens === true;
 /** A signal of the project that is called just so. */
@@ -380,6 +388,34 @@ const NOTHING: Pick<SaidSignal, 'nature' | 'begins'> = { nature: null, begins: {
 /** How far the other level of a sensor stands off, where only one is said: K, V, and a share. */
 const HYSTERESIS = { temperature: 5, voltage: 0.5 };
 const PRESSURE_SHARE = 0.2;
+const WATCHED_SHARE = 0.1;
+const isDegrees = (unit: string | undefined): boolean => /^(?:°?[cf]$|degrees?)/.test(unit ?? '');
+/** What a unit, beside what it is said of, says that a sensor watches; null where it is of temperature, voltage or pressure. */
+function watchedIn(unit: string | undefined, name: string) {
+  const found = UNITS_WATCHED.find(([pattern, , , named]) => pattern.test(unit ?? '') && (!named || named.test(name)));
+  return found ? { of: found[1], times: found[2] } : null;
+}
+/** What people call what is watched, where a thing's own name does not say so. */
+const CALLED: Readonly<Record<Watched, string>> = {
+  speed: 'speed',
+  turns: 'speed',
+  level: 'level',
+  humidity: 'humidity',
+  light: 'light',
+  distance: 'distance',
+  flow: 'flow',
+  current: 'current',
+};
+/** *It is brighter than 200 lx*, *the car is faster than 30 km/h*: of the light, of the car’s speed. */
+function measuredName(name: string, isIt: boolean, unit: string | undefined): string {
+  const watched = watchedIn(unit, name);
+  if (!watched) return isIt ? 'air temperature' : name;
+  return isIt
+    ? CALLED[watched.of]
+    : /\b(?:speed|level|humidity|light|distance|flow|current|turns|throttle)\b/.test(name)
+      ? name
+      : `${name} ${CALLED[watched.of]}`;
+}
 const PASCALS: readonly (readonly [unit: RegExp, pascal: number])[] = [
   [/^kpa/, 1e3],
   [/^bar/, 1e5],
@@ -404,10 +440,25 @@ function newSignal(
   if (side !== undefined && level !== undefined) {
     const pascal = PASCALS.find(([pattern]) => pattern.test(unit ?? ''))?.[1];
     // Fifty of what? A number that nobody said the unit of, or one in a unit of something else, is no level.
-    const plain = unit?.startsWith('v') ? 'voltage' : unit ? 'temperature' : MEASURED.find(([words]) => words.test(name))?.[1];
-    if (word?.measures && word.measures !== (pascal ? 'pressure' : plain)) return null;
+    const watched = watchedIn(unit, name);
+    const plain = watched
+      ? null
+      : unit?.startsWith('v')
+        ? 'voltage'
+        : isDegrees(unit)
+          ? 'temperature'
+          : unit
+            ? null
+            : MEASURED.find(([words]) => words.test(name))?.[1];
+    if (word?.measures && word.measures !== (pascal ? 'pressure' : (watched?.of ?? plain))) return null;
     const typed = toNumber(level);
-    const below = /below|under/.test(side);
+    const below = isBelow(side);
+    if (watched) {
+      const closesAt = Number((typed * watched.times).toPrecision(4));
+      const opensAt = Number((closesAt * (below ? 1 + WATCHED_SHARE : 1 - WATCHED_SHARE)).toPrecision(4));
+      if (closesAt > WATCHED[watched.of].most || opensAt > WATCHED[watched.of].most || closesAt === opensAt) return null;
+      return { nature: 'quantity', begins: { of: watched.of, closesAt, opensAt } };
+    }
     if (pascal) {
       const closesAtPa = Math.round(typed * pascal);
       return {
@@ -432,7 +483,7 @@ export function otherLevel(
   level: string,
   unit: string | undefined,
   units: Units,
-): { readonly signal: SaidSignal; readonly at: number; readonly unit: 'V' | '°C' | 'Pa' } | null {
+): { readonly signal: SaidSignal; readonly at: number; readonly unit: Unit } | null {
   const begun = begunOf(signal);
   const levels = begun && levelsOf(begun);
   if (!begun || !levels) return null;
@@ -445,5 +496,5 @@ export function otherLevel(
   if (below ? at >= levels.closesAt || levels.closesAt < levels.opensAt : at <= levels.closesAt || levels.closesAt > levels.opensAt)
     return null;
   const key = 'opensAtPa' in signal.begins ? 'opensAtPa' : 'opensAt';
-  return { signal: { ...signal, begins: { ...signal.begins, [key]: at } }, at, unit: levels.unit as 'V' | '°C' | 'Pa' };
+  return { signal: { ...signal, begins: { ...signal.begins, [key]: at } }, at, unit: levels.unit };
 }

@@ -2,7 +2,7 @@
 import { isRegulator } from '../../kinds/index.ts';
 import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
-import { endOfClause, otherLevel, readClause } from './clause.ts';
+import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Whole, begunOf, toNumber, toSeconds } from './heard.ts';
 import {
   CHARACTER_OFF,
@@ -40,7 +40,7 @@ const STAYING_ANYWHERE = new RegExp(
 const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
 /** *And off when it falls below 30 °C*: the level at which a sensor lets go. */
 const BACK = new RegExp(
-  String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?temperature|the voltage|the pressure) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?(below|under|above|over) (-?${NUMBER}) ?(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi)?(?![\w-])`,
+  String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?(?:temperature|voltage|pressure|speed|level|humidity|light|distance|flow|current)) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
@@ -110,7 +110,7 @@ function withBack(clause: Clause, signals: SaidSignal[], [, side, level, unit]: 
   if (clause.op !== 'signal') return null;
   const at = signals.findIndex(({ name, id }) => name === clause.name && id === null);
   const signal = signals[at];
-  const set = signal && otherLevel(signal, /below|under/.test(side!), level!, unit, units);
+  const set = signal && otherLevel(signal, isBelow(side!), level!, unit, units);
   if (!set) return null;
   signals[at] = set.signal;
   return `and opens at ${formatQuantity(set.at, set.unit, units)}`;

@@ -1,5 +1,5 @@
 /** Words that a sentence typed by hand is read by: what they name, most telling first. All from common practice. */
-import type { LoadKind, SignalNature } from '../../kinds/index.ts';
+import type { LoadKind, SignalNature, Watched } from '../../kinds/index.ts';
 
 /** Words of a load, and what kind of load it is. The name that was typed stays. */
 export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] = [
@@ -22,7 +22,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\btransformers?\b/, 'transformer'],
 ];
 
-export type Quantity = 'temperature' | 'voltage' | 'pressure';
+export type Quantity = 'temperature' | 'voltage' | 'pressure' | Watched;
 
 /** Of a sensor with electronics: fed by what its job's coil hangs on, once there is one. */
 const FED = { fedBy: 'control' } as const;
@@ -144,6 +144,20 @@ export const TURNING =
 /** The same for a load, whose words also end where its wiring begins. */
 export const NO_LOAD =
   /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|reverse(?! (?:lamps?|lights?|bulbs?|contactors?|switch|relays?|gear))|half|dim(?:med)?)\b/;
+
+/** Units of what a sensor measures, and how many of the sensor's own make one. A share is of moisture or of what fills something. */
+export const UNITS_WATCHED: readonly (readonly [unit: RegExp, of: Watched, times: number, name?: RegExp])[] = [
+  [/^(?:km\/h|kph)$/, 'speed', 1],
+  [/^mph$/, 'speed', 1.609344],
+  [/^(?:rpm|revs(?: a minute)?)$/, 'turns', 1],
+  [/^(?:%|percent)$/, 'humidity', 1, /\bhumid|\bmoist/],
+  [/^(?:%|percent)$/, 'level', 1, /\blevel\b|\btanks?\b|\bwater\b|\bfuel\b|\boil\b|\bthrottle\b|\baccelerator\b/],
+  [/^(?:lux|lx)$/, 'light', 1],
+  [/^(?:l\/min|lit(?:re|er)s? (?:per|a) minute)$/, 'flow', 1],
+  [/^cm$/, 'distance', 0.01],
+  [/^(?:m|metres?|meters?)$/, 'distance', 1],
+  [/^(?:a|amps?|amperes?)$/, 'current', 1],
+];
 
 export const COUNTS: Readonly<Record<string, number>> = {
   a: 1,
