@@ -190,6 +190,15 @@ export function readClause(
     at += length;
     return delayed(isOff ? { op: 'not', of } : of);
   };
+  /** *One of the two doors*, *any of the three switches*. */
+  const oneOf = (): boolean => {
+    skip();
+    const found = ONE_OF.exec(text.slice(at));
+    if (!found) return false;
+    take(offset + at, found[0].length, 'words', '');
+    at += found[0].length;
+    return true;
+  };
   const factor = (): Clause | null => {
     skip();
     if (text[at] === '(') {
@@ -210,7 +219,7 @@ export function readClause(
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
     if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;
-    const any = word('either') && (word('of'), true);
+    const any = oneOf() || (word('either') && (word('of'), true));
     const all = word('both');
     skip();
     const job = ofJob();
@@ -365,8 +374,9 @@ function isItsLevel(
 }
 
 const COUNTED = /^(?:(?:the|my|all|of) )*(two|three|four|both)\b (?:of )?(?:the )?/;
+const ONE_OF = /^(?:any|one|either) of (?=(?:the |my )?(?:two|three|four) )/;
 /** Things that come several to a hand or a machine: more than one of them has to be said how many. */
-const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact)(?:e(?=s))?)(?:s|es)$/;
+const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact|door|lid)(?:e(?=s))?)(?:s|es)$/;
 
 /**
  * A name that stands for several of a kind, as those: *both buttons* are two signals, of which each must be on, or one where it says

@@ -1,5 +1,5 @@
 /** When it runs: the first condition of a sentence, and every turn that adds to it. */
-import { isRegulator } from '../../kinds/index.ts';
+import { isRegulator, isVoltageSensor } from '../../kinds/index.ts';
 import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
@@ -38,9 +38,9 @@ const STAYING_ANYWHERE = new RegExp(
 
 /** *10 seconds after the key is on*. */
 const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
-/** *And off when it falls below 30 °C*: the level at which a sensor lets go. */
+/** *And off when it falls below 30 °C*, *until it is above 80 %*: the level at which a sensor lets go. */
 const BACK = new RegExp(
-  String.raw`,? (?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as) (?:it|that|the (?:[a-z]+ )?(?:temperature|voltage|pressure|speed|level|humidity|light|distance|flow|current)) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
+  String.raw`,? (?:(?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as)|until) (?:it|that|the (?:[a-z]+ )?(?:temperature|voltage|pressure|speed|level|humidity|light|distance|flow|current)) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
@@ -77,7 +77,7 @@ const negated = (clause: Clause): Clause => (clause.op === 'not' ? clause.of : {
 const notWhile = (clause: Clause, ends: Clause): Clause =>
   clause.op === 'held' ? { ...clause, reset: { op: 'or', of: [clause.reset, ends] } } : both(clause, negated(ends));
 /** Both of them, in one list. */
-function both(one: Clause | null, other: Clause): Clause {
+export function both(one: Clause | null, other: Clause): Clause {
   if (!one) return other;
   return { op: 'and', of: [...(one.op === 'and' ? one.of : [one]), other] };
 }
@@ -88,6 +88,13 @@ function freeName(name: string, design: Design | null, signals: readonly SaidSig
     const next = at === 1 ? name : `${name} ${at}`;
     if (!taken.has(next)) return next;
   }
+}
+/** A sensor of the voltage of what charges, as one that a project has already or a new one. */
+export function chargingSensor({ signals, design }: Reading): Clause {
+  const known = design?.signals.find((signal) => isVoltageSensor(signal));
+  const name = known?.name ?? freeName('charging voltage', design, signals);
+  signals.push({ name, id: known?.id ?? null, nature: 'threshold', begins: { watches: { quantity: 'voltage' } }, charging: true });
+  return { op: 'signal', name };
 }
 /** A job of the project that a sentence says never runs. */
 function neverOf(text: string, design: Design | null) {
@@ -321,6 +328,10 @@ export function readCondition(reading: Reading): Condition {
   const aside = reading.aside(SECOND.exec(reading.rest) ?? (SLOWLY.test(reading.rest) ? FULL.exec(reading.rest) : null));
 
   const first = firstClause(reading);
+  // *Until it is above 80 %* is a sensor’s other level, or what ends a thing that holds itself.
+  const otherWay = back && first.clause && withBack(first.clause, signals, back, units);
+  if (back && otherWay) reading.takeFound(back, 'signal', otherWay);
+  else reading.putFoundBack(back);
   let clause = first.clause && staying(reading, first.clause);
   if (except) {
     const ends = clause ? reading.clauseOf(except, () => 'and not while:') : null;
@@ -332,9 +343,6 @@ export function readCondition(reading: Reading): Condition {
     const at = signals.findIndex((signal) => signal.name === name);
     if (at !== -1) signals[at] = stopping(signals[at]!, assumed);
   }
-  const otherWay = back && clause && withBack(clause, signals, back, units);
-  if (back && otherWay) reading.takeFound(back, 'signal', otherWay);
-  else reading.putFoundBack(back);
   characters(reading, characterOff);
   // What a press begins ends by itself before the next round.
   const every =

@@ -4,7 +4,7 @@ import { analyse } from '../../analyse.ts';
 import { findNudge } from '../../advice/index.ts';
 import type { Design } from '../schema.ts';
 import { POWER_RELAYS, socketOf } from '../../kinds/index.ts';
-import { hear, projectOf } from '../index.ts';
+import { blankDesign, hear, projectOf } from '../index.ts';
 
 const read = (text: string) => {
   const heard = hear(text, null);
@@ -160,4 +160,43 @@ describe('an end to heat', () => {
     const relays = analyse(design).analysis.netlist.parts.filter(({ kind }) => kind === 'relay');
     expect(relays.map(({ id }) => id)).toEqual(['job-1-relay', 'job-1-relay-second']);
   });
+});
+
+describe('a relay that senses the voltage of what charges', () => {
+  const page = (variant: string) => blankDesign('Page', variant);
+  // 13.3 V and 12.8 V of six cells (common practice), twice that of twelve.
+  test.each([
+    ['battery-12', 13.3, 12.8],
+    ['battery-24', 26.6, 25.6],
+  ])('on a %s its levels are those of charging', (variant, closesAt, opensAt) => {
+    const heard = hear('charge the second battery at 20 A through a voltage-sensing relay', page(variant));
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    expect(heard.assumed.some((words) => words.includes(`in at ${closesAt.toFixed(2)} V, out at ${opensAt.toFixed(2)} V`))).toBe(true);
+    const { signals, jobs } = heard.add!(page(variant));
+    expect(signals).toHaveLength(1);
+    expect(signals[0]).toMatchObject({
+      nature: 'threshold',
+      watches: { quantity: 'voltage', supply: 'supply-1' },
+      closesAt,
+      opensAt,
+      delayS: 5,
+    });
+    expect(jobs[0]!.when).toEqual({ op: 'signal', signal: signals[0]!.id });
+  });
+  test('beside a condition it is one more, and its size stays what was said', () => {
+    const { signals, jobs } = hear('charge the second battery when the key is on through a 70 A split-charge relay', page('battery-12'))
+      .add!(page('battery-12'));
+    expect([signals.map(({ nature }) => nature), jobs[0]!.when.op, jobs[0]!.device]).toMatchObject([
+      ['feed', 'threshold'],
+      'and',
+      { part: 'relay-12v-70a-4' },
+    ]);
+  });
+  test.each(['when the key is on, run a 5 A fan through a voltage-sensing relay', 'run a 5 A fan through a voltage-sensing relay'])(
+    '%s: of what it senses nothing is said',
+    (said) => {
+      const { add, unclear } = hear(said, page('battery-12'));
+      expect([add, unclear.map(({ text }) => text.trim())]).toEqual([null, ['through a voltage-sensing relay']]);
+    },
+  );
 });

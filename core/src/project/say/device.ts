@@ -10,7 +10,7 @@ export const RAIL_V = 5;
 
 const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
 /** Words before a relay’s name; any other is not understood. */
-const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b)[ ,]+)*`;
+const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b)[ ,]+)*`;
 const DEVICE = new RegExp(
   String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b`,
 );
@@ -46,6 +46,7 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     changeover: /changeover/.test(traits) || /five|5/.test(pins?.[1] ?? '') ? true : pins ? false : null,
     trigger: trigger ? (trigger[1] as 'low' | 'high') : null,
     opto: /opto/.test(traits),
+    senses: /sens|split/.test(traits),
   };
   const said = [
     ...(device.ratedA === null ? [] : [`for at least ${formatQuantity(device.ratedA, 'A')}`]),
@@ -53,6 +54,7 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     ...(device.changeover === null ? [] : [device.changeover ? 'with a throw that rests closed' : 'with one throw']),
     ...(device.trigger === null ? [] : [`triggered ${device.trigger}`]),
     ...(device.opto ? ['with an optocoupler'] : []),
+    ...(device.senses ? ['behind a sensor of the voltage: as one piece, or as two'] : []),
   ];
   return { ...device, at: found.index, length: found[0].length, means: [WORDS[kind], ...said].join(' ') };
 }
@@ -83,9 +85,9 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
 /** Of the supply that keeps hands on low voltage, V. */
 const ISOLATED_V = 12;
 
-/** Whether more is said of it than what it is. */
 /** A solid-state relay that nobody described. */
 export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false };
+/** Whether more is said of it than what it is. */
 export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto }: SaidDevice): boolean =>
   ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
 

@@ -45,6 +45,8 @@ export interface SaidSignal {
   readonly id: string | null;
   readonly nature: SignalNature | null;
   readonly begins: Readonly<Record<string, unknown>>;
+  /** Its levels are those of charging its supply. */
+  readonly charging?: true;
   /** A small supply that it is live from: 5 V out of a machine. */
   readonly from?: { readonly variant: string; readonly name: string };
   /** What the board does with its pin. */
@@ -79,6 +81,8 @@ export interface SaidDevice {
   readonly changeover: boolean | null;
   readonly trigger: 'low' | 'high' | null;
   readonly opto: boolean;
+  /** Whether it pulls in by itself while what it hangs on is being charged. */
+  readonly senses?: boolean;
 }
 export interface SaidGuard {
   readonly breaker: boolean;

@@ -30,7 +30,7 @@ import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
-import { type Condition, readCondition } from './condition.ts';
+import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
 import { type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
@@ -54,7 +54,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const reading = new Reading(text, design, units, answers);
   const { told, blanks, assumed, signals, take, outside } = reading;
   const condition = readCondition(reading);
-  const { clause, wrong, second, never, lost, distanceM } = condition;
+  const { wrong, second, never, lost, distanceM } = condition;
 
   const charged = readCharged(reading.rest, text, outside);
   if (charged)
@@ -64,6 +64,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const deviceFound = reading.found(readDevice(reading.rest));
   if (deviceFound) take(deviceFound.at, deviceFound.length, 'device', deviceFound.means);
   const device = deviceFound?.kind ?? null;
+  // A relay that senses is a condition of its own: one that charges a battery, and nothing else.
+  const isSensing = deviceFound?.senses === true;
+  const sensing = isSensing && charged ? chargingSensor(reading) : null;
+  const clause = sensing ? both(condition.clause, sensing) : condition.clause;
   const guard = reading.found(readGuard(reading.rest));
   if (guard) take(guard.at, guard.length, 'device', guard.means);
   const meters = device === 'direct' ? null : reading.found(readMeters(reading.rest));
@@ -146,6 +150,12 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
         rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
+  if (deviceFound && isSensing && !charged)
+    unclear.push({
+      at: deviceFound.at,
+      end: deviceFound.at + deviceFound.length,
+      text: text.slice(deviceFound.at, deviceFound.at + deviceFound.length),
+    });
   // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
   if (feeding && deviceFound && (device === 'phase' || isDescribed(deviceFound)) && partsNamed(deviceFound, feeding).length === 0)
     notOf(deviceFound);

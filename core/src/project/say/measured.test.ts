@@ -71,3 +71,13 @@ describe('such a sensor', () => {
     expect(SIGNALS.quantity.wrong({ ...signal, closesAt } as never)).toHaveLength(wrong);
   });
 });
+
+test('until its own other level: what it does is one sensor’s, and no second one’s', () => {
+  const { add } = hear('when the tank level is below 20 %, run a 5 A pump until it is above 80 %', page());
+  const design = add!(page());
+  expect(design.signals).toHaveLength(1);
+  expect(design.signals[0]).toMatchObject({ closesAt: 20, opensAt: 80 });
+  // Of a press it is what ends it.
+  const held = hear('when the button is pressed, run a 5 A pump until the level is above 80 %', page()).add!(page());
+  expect([held.signals.length, held.jobs[0]!.when.op]).toEqual([2, 'held']);
+});

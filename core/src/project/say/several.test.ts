@@ -89,3 +89,16 @@ test('of each job that is added it says whether its relay is named', () => {
   const { namesRelay } = hear('run a 5 A fan through a 40 A relay when the key is on and light a 5 W lamp when the door is open', page());
   expect(namesRelay).toEqual([true, false]);
 });
+
+test.each([
+  ['one of the two doors is open', 'door 1 switch is closed or door 2 switch is closed'],
+  ['any of the three switches is on', 'switch 1 is on or switch 2 is on or switch 3 is on'],
+  ['either of the doors is open', 'door 1 switch is closed or door 2 switch is closed'],
+  ['both doors are open', 'door 1 switch is closed and door 2 switch is closed'],
+])('%s: as many signals as were counted', (when, wired) => {
+  const design = hear(`when ${when}, light a 5 W lamp`, page()).add!(page());
+  expect(writeWhen(design.jobs[0]!.when, design.signals)).toBe(wired);
+});
+test('of how many nobody counted there is no guess', () => {
+  expect(hear('when one of the doors is open, light a 5 W lamp', page()).add).toBeNull();
+});
