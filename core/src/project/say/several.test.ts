@@ -102,3 +102,23 @@ test.each([
 test('of how many nobody counted there is no guess', () => {
   expect(hear('when one of the doors is open, light a 5 W lamp', page()).add).toBeNull();
 });
+
+describe('as one writes it on a slip of paper', () => {
+  test.each([
+    ['horn 5 A when button pressed', 'Horn', 5, 'button is pressed'],
+    ['fan 12A when coolant > 95C', 'Fan', 12, 'coolant is high'],
+    ['pump (5 A) when key on and tank level < 20 %', 'Pump', 5, 'key is on and tank level is low'],
+    ['two 55 W fog lamps with the dash switch', 'Fog lamps', 55, 'dash switch is on'],
+  ])('%s', (said, name, value, when) => {
+    const heard = hear(said, page());
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    const { jobs, signals } = heard.add!(page());
+    expect([jobs[0]!.name, jobs[0]!.loads[0]!.plate.value, writeWhen(jobs[0]!.when, signals)]).toEqual([name, value, when]);
+  });
+  test.each([
+    'fuse 5 A when the key is on',
+    'no fan 5 A when key on',
+    'fan 5 A when key on, lamp 5 W when door open',
+    '5 A fan, key on and dash switch on',
+  ])('%s: what is no load or has a condition of its own is not read as one', (said) => expect(hear(said, page()).add).toBeNull());
+});

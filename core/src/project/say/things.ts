@@ -171,7 +171,11 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   // *A 160 W fan runs when …*: the load stands before its own verb.
   const before = /^[^\0;]*/.exec(text)![0];
   const subject = SUBJECT.exec(before);
-  if (!subject) return [];
+  if (!subject) {
+    // *Fan 12 A when …*: as one writes it on a slip of paper.
+    if (before.split(/,? and |, /).every((piece) => PLATE.test(piece))) listed(0, before);
+    return loads;
+  }
   take(subject.index, subject[0].length, 'words', '');
   listed(0, before.slice(0, subject.index));
   return loads;
@@ -196,7 +200,7 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     rest = rest.slice(counted[0].length);
   }
   const name = rest
-    .replace(/\b(?:of|rated|at|each|x)\b|×/g, ' ')
+    .replace(/\b(?:of|rated|at|each|x)\b|[×()]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
     // *Latch a pump on*.
