@@ -6,7 +6,7 @@ import { PLUG_FUSES } from './plug-fuses.ts';
 /** Preferred ratings of miniature breakers, A: IEC 60898-1, with the 15 A and 30 A of North American panels. */
 export const BREAKER_RATINGS: readonly number[] = [6, 10, 13, 15, 16, 20, 25, 30, 32, 40, 50, 63];
 
-export const PROTECTIONS = ['blade', 'breaker', 'high-breaking', 'plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const;
+export const PROTECTIONS = ['blade', 'breaker', 'self-resetting', 'high-breaking', 'plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const;
 export type Protection = (typeof PROTECTIONS)[number];
 
 /** Fuses for batteries that give more than a strip fuse breaks, A: ratings after UL 248-15 (from memory). */
@@ -24,6 +24,7 @@ const RATINGS: Readonly<Record<Protection, readonly number[]>> = {
   // Above the blade series the app bolts a strip fuse in.
   blade: VEHICLE_FUSE_RATINGS,
   breaker: BLADE_FUSE_RATINGS,
+  'self-resetting': BLADE_FUSE_RATINGS,
   'high-breaking': HIGH_BREAKING_RATINGS,
   plug: PLUG_FUSES.map(([rating]) => rating),
   'breaker-b': BREAKER_RATINGS,
@@ -35,6 +36,7 @@ export const ratingsOf = (protection: Protection): readonly number[] => RATINGS[
 export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
   blade: 'blade fuse',
   breaker: 'thermal breaker',
+  'self-resetting': 'thermal breaker that resets itself',
   'high-breaking': 'battery fuse of high breaking capacity',
   plug: 'plug fuse',
   'breaker-b': 'breaker, curve B',
@@ -42,8 +44,14 @@ export const PROTECTION_NAMES: Readonly<Record<Protection, string>> = {
   'breaker-d': 'breaker, curve D',
 };
 
+/** Those that close again, by hand or by themselves. */
+const RESET: ReadonlySet<string> = new Set<Protection>(['breaker', 'self-resetting', 'breaker-b', 'breaker-c', 'breaker-d']);
+export const resetsAtAll = (style: Protection | 'bolt' | 'cartridge'): boolean => RESET.has(style);
+/** Closes again when it has cooled, whatever opened it. */
+export const resetsItself = (style: Protection | 'bolt' | 'cartridge'): boolean => style === 'self-resetting';
+
 /** What guards a circuit of direct current, and what one of the mains. */
-export const DC_PROTECTIONS = ['blade', 'breaker', 'high-breaking'] as const satisfies readonly Protection[];
+export const DC_PROTECTIONS = ['blade', 'breaker', 'self-resetting', 'high-breaking'] as const satisfies readonly Protection[];
 export const MAINS_PROTECTIONS = ['plug', 'breaker-b', 'breaker-c', 'breaker-d'] as const satisfies readonly Protection[];
 
 /** Every rating that a fuse or breaker of the shelf may have, A. */

@@ -31,6 +31,8 @@ export {
   PROTECTION_NAMES,
   type Protection,
   curveOf,
+  resetsAtAll,
+  resetsItself,
   ratingsOf,
 } from './guards.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';

@@ -12,6 +12,12 @@ export interface ProtectionLimit {
 }
 
 const IEC_60898 = standard('IEC 60898-1', 'protection-limits');
+const thermal: ProtectionLimit = {
+  dcV: 32,
+  acV: 32,
+  breaksA: 1000,
+  source: fromMemory('thermal breakers of vehicles', 'protection-limits'),
+};
 const miniature: ProtectionLimit = { dcV: null, acV: 400, breaksA: 6000, source: IEC_60898 };
 
 export const PROTECTION_LIMITS: Readonly<Record<Protection | 'bolt' | 'cartridge', ProtectionLimit>> = {
@@ -24,7 +30,8 @@ export const PROTECTION_LIMITS: Readonly<Record<Protection | 'bolt' | 'cartridge
     breaksA: 20_000,
     source: fromMemory('class T, UL 248-15: 20 kA at 125 V of direct current', 'protection-limits'),
   },
-  breaker: { dcV: 32, acV: 32, breaksA: 1000, source: fromMemory('thermal breakers of vehicles', 'protection-limits') },
+  breaker: thermal,
+  'self-resetting': thermal,
   cartridge: { dcV: 32, acV: 250, breaksA: 1500, source: standard('IEC 60127, ceramic 5 × 20 mm', 'protection-limits') },
   plug: { dcV: null, acV: 250, breaksA: 6000, source: standard('BS 1362', 'protection-limits') },
   'breaker-b': miniature,

@@ -817,6 +817,14 @@ const FACES: readonly Face[] = [
     good: () => passing(1),
   },
   {
+    rule: 'guard-resets-itself',
+    says: 'a motor that starts again by itself when its breaker has cooled',
+    fails: 'caution',
+    words: /F1 closes again by itself/,
+    bad: () => design([job({ protection: 'self-resetting', loads: [watts('motor', 55, 12)] })]),
+    good: () => design([job({ protection: 'breaker', loads: [watts('motor', 55, 12)] })]),
+  },
+  {
     rule: 'contact-life',
     says: 'a relay that its board’s program moves every four seconds',
     fails: 'caution',

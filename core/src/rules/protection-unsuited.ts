@@ -9,6 +9,7 @@ import {
   PROTECTION_LIMITS,
   PROTECTION_NAMES,
   breaksAt,
+  resetsItself,
   seriesOhmSource,
   wireOhmPerM,
   computed,
@@ -172,6 +173,7 @@ export const protectionUnsuited: Rule = {
       .filter(({ job, loadFuses }) => job.id === finding.job && loadFuses.some(({ id }) => id === finding.subject.id))
       .flatMap(({ at, job, supply }) =>
         PROTECTIONS.filter((protection) => {
+          if (resetsItself(protection)) return false;
           const limits = PROTECTION_LIMITS[protection];
           return protection !== job.protection && ((currentOf(supply) === 'ac' ? limits.acV : limits.dcV) ?? 0) >= supply.highestV;
         }).map((protection) => ({

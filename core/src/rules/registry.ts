@@ -67,6 +67,7 @@ import { partAir } from './part-air.ts';
 import { phaseAngleLoadKind } from './phase-angle-load-kind.ts';
 import { pinLevelMismatch } from './pin-level-mismatch.ts';
 import { pinPowersCoil } from './pin-powers-coil.ts';
+import { guardResetsItself } from './guard-resets-itself.ts';
 import { plugFuseAboveDevice } from './plug-fuse-above-device.ts';
 import { pulsedFeedTap } from './pulsed-feed-tap.ts';
 import { railCurrentOver } from './rail-current-over.ts';
@@ -179,6 +180,7 @@ export const RULES: readonly Rule[] = [
   phaseAngleLoadKind,
   pinLevelMismatch,
   pinPowersCoil,
+  guardResetsItself,
   plugFuseAboveDevice,
   railCurrentOver,
   ssrLeakage,

@@ -49,6 +49,12 @@ export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: str
         price: GUARD_PRICES.breaker,
         per: 'piece',
       },
+      {
+        name: 'Breaker that resets itself, 5 to 40 A',
+        rating: `32 V, wire to ${TERMINAL_MOST_MM2.heavy} mm²`,
+        price: GUARD_PRICES['self-resetting'],
+        per: 'piece',
+      },
       { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
       { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
       { name: 'Panel meter', rating: 'ammeter to 400 A with its shunt, or voltmeter', price: SMALL_PRICES.meter, per: 'piece' },

@@ -10,6 +10,7 @@ export const GUARD_PRICES = {
   'high-breaking': 34,
   cartridge: 2.1,
   breaker: 11.5,
+  'self-resetting': 4.2,
   plug: 3.2,
   'breaker-b': 6.4,
   'breaker-c': 6.4,

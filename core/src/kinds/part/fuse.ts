@@ -6,6 +6,7 @@ import {
   TERMINAL_MOST_MM2,
   bladeFuseColour,
   bladeFuseOhm,
+  resetsAtAll,
 } from '../../reference/index.ts';
 import { GUARD_PRICES } from '../catalogue/prices.ts';
 import { type PartKind, branchId } from './kind.ts';
@@ -25,6 +26,7 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   bolt: 'bolt-down',
   'high-breaking': 'class T',
   breaker: 'breaker',
+  'self-resetting': 'resets itself',
   cartridge: 'cartridge',
   plug: 'in the plug',
   'breaker-b': 'curve B',
@@ -37,6 +39,7 @@ const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   bolt: 85,
   'high-breaking': 85,
   breaker: 70,
+  'self-resetting': 70,
   cartridge: 85,
   plug: 50,
   'breaker-b': 60,
@@ -44,10 +47,7 @@ const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   'breaker-d': 60,
 };
 
-const STUDS: ReadonlySet<FuseSpec['style']> = new Set(['bolt', 'high-breaking', 'breaker']);
-/** Those that are switched on again. */
-const BREAKERS: ReadonlySet<FuseSpec['style']> = new Set(['breaker', 'breaker-b', 'breaker-c', 'breaker-d']);
-const isBreaker = (style: FuseSpec['style']): boolean => BREAKERS.has(style);
+const STUDS: ReadonlySet<FuseSpec['style']> = new Set(['bolt', 'high-breaking', 'breaker', 'self-resetting']);
 
 export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   kind: 'fuse',
@@ -72,7 +72,7 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
       key: 'link',
       from: '1',
       to: '2',
-      symbol: isBreaker(spec.style) ? 'breaker' : 'fuse',
+      symbol: resetsAtAll(spec.style) ? 'breaker' : 'fuse',
       branch: branchId(id, 'link'),
       labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
     },
@@ -81,7 +81,7 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   bearsAirC: ({ style }) => BEARS_AIR_C[style],
   price: ({ spec: { style } }) => GUARD_PRICES[style],
   // What burns by design is had twice.
-  spare: ({ style }) => (isBreaker(style) ? 0 : 1),
+  spare: ({ style }) => (resetsAtAll(style) ? 0 : 1),
   faults: ({ tag }) => [
     { key: 'link', kind: 'blown fuse', words: `${tag} has blown`, fault: 'open', weight: 3 },
     { key: 'link', kind: 'bad crimp', words: `${tag} sits loose in its holder`, fault: { extraOhm: LOOSE_OHM }, weight: 1 },
@@ -116,9 +116,11 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
           ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
           : style === 'breaker'
             ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
-            : style === 'plug'
-              ? `Plug with a ${ratingA} A cartridge fuse`
-              : style === 'cartridge'
-                ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-                : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
+            : style === 'self-resetting'
+              ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
+              : style === 'plug'
+                ? `Plug with a ${ratingA} A cartridge fuse`
+                : style === 'cartridge'
+                  ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+                  : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
 };

@@ -80,7 +80,7 @@ describe('a fuse or a breaker by its name', () => {
   test.each([
     ['with a 10 A fuse', 'battery', { protection: 'blade', fuse: 10 }],
     ['through a 40 A breaker', 'battery', { protection: 'breaker', fuse: 40 }],
-    ['behind a self-resetting breaker of 30 A', 'battery', { protection: 'breaker', fuse: 30 }],
+    ['behind a self-resetting breaker of 30 A', 'battery', { protection: 'self-resetting', fuse: 30 }],
     ['with a breaker', 'battery', { protection: 'breaker', fuse: 'auto' }],
     ['with a 5 A fuse', 'mains', { protection: 'plug', fuse: 5 }],
     ['with a 16 A breaker', 'mains', { protection: 'breaker-c', fuse: 16 }],
@@ -199,4 +199,30 @@ describe('a relay that senses the voltage of what charges', () => {
       expect([add, unclear.map(({ text }) => text.trim())]).toEqual([null, ['through a voltage-sensing relay']]);
     },
   );
+});
+
+describe('a breaker that resets itself', () => {
+  test.each([
+    ['through a self-resetting 30 A breaker', 30],
+    ['with a 30 A self-resetting breaker', 30],
+    ['behind an auto-reset breaker', 'auto'],
+  ])('%s', (said, fuse) => {
+    const { job, heard } = read(`when the key is on, run a 20 A winch from the battery ${said}`);
+    expect([heard.unclear, job?.protection, job?.fuse]).toEqual([[], 'self-resetting', fuse]);
+    expect(heard.told.some(({ means }) => means.endsWith('that resets itself'))).toBe(true);
+  });
+  test('one that is reset by hand is another, and no fuse resets itself', () => {
+    expect(read('when the key is on, run a 20 A winch from the battery with a 30 A breaker').job?.protection).toBe('breaker');
+    expect(read('when the key is on, run a 20 A winch from the battery with a self-resetting fuse').heard.add).toBeNull();
+  });
+  test('none is made for the mains', () => {
+    const { heard } = read('when the switch is on, run a 1 kW heater from the mains with a self-resetting breaker');
+    expect([heard.add, heard.unclear.map(({ text }) => text.trim())]).toEqual([null, ['with a self-resetting breaker']]);
+  });
+  test('no nudge puts one in the place of what may not be there', () => {
+    const { design } = read('when the key is on, run a 20 A winch from a 36 V battery with a 30 A breaker');
+    const { analysis, evidence } = analyse(design!);
+    const finding = analysis.findings.find(({ rule, severity }) => rule === 'protection-unsuited' && severity !== 'hold')!;
+    expect(findNudge(evidence, analysis.findings, finding)?.label).not.toMatch(/resets itself/);
+  });
 });

@@ -92,17 +92,26 @@ export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto }: SaidDe
   ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
 
 const GUARD = new RegExp(
-  String.raw`,? ?\b(?:with|through|via|behind|and) (?:a |an |its own )?(?:${AMPS} )?((?:circuit |thermal |self[- ]resetting )*breaker|(?:blade |plug |battery )?fuse)(?![\w-])(?: (?:of|at) ${AMPS})?`,
+  String.raw`,? ?\b(?:with|through|via|behind|and) (?:a |an |its own )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*)(?:${AMPS} )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*breaker|(?:blade |plug |battery )?fuse)(?![\w-])(?: (?:of|at) ${AMPS})?`,
 );
 /** A fuse or a breaker, and its rating where one is said. */
 export function readGuard(text: string): (SaidGuard & Stretch) | null {
   const found = GUARD.exec(text);
   if (!found) return null;
-  const said = found[1] ?? found[3];
+  const said = found[2] ?? found[4];
   const ratingA = said === undefined ? null : toNumber(said);
-  const breaker = found[2]!.endsWith('breaker');
+  const breaker = found[3]!.endsWith('breaker');
+  const resetsItself = /(?:self|auto)[- ]?reset/.test(found[0]);
+  if (resetsItself && !breaker) return null;
   const size = ratingA === null ? '' : ` of ${formatQuantity(ratingA, 'A')}`;
-  return { breaker, ratingA, at: found.index, length: found[0].length, means: `a ${breaker ? 'breaker' : 'fuse'}${size}` };
+  return {
+    breaker,
+    resetsItself,
+    ratingA,
+    at: found.index,
+    length: found[0].length,
+    means: `a ${breaker ? 'breaker' : 'fuse'}${size}${resetsItself ? ' that resets itself' : ''}`,
+  };
 }
 const METER = String.raw`(?:an? )?(ammeter|voltmeter)\b`;
 const METERS = new RegExp(`,? ?\\b(?:with|and|through|behind) ${METER}(?:,? and ${METER})?`);
@@ -115,10 +124,21 @@ export function readMeters(text: string): (Stretch & { readonly meters: readonly
 }
 
 /** How it is built on a supply; null where none of that rating is sold. */
-export function protectionSaid({ breaker, ratingA }: SaidGuard, feeding: Supply): Protection | null {
+export function protectionSaid({ breaker, resetsItself, ratingA }: SaidGuard, feeding: Supply): Protection | null {
+  // None is made for the mains.
+  if (resetsItself && isMains(feeding)) return null;
   const usual = usualProtection(feeding);
   const isBreaker = PROTECTION_NAMES[usual].includes('breaker');
-  const built: Protection =
-    breaker === isBreaker ? usual : isMains(feeding) ? (breaker ? 'breaker-c' : 'plug') : breaker ? 'breaker' : 'blade';
+  const built: Protection = resetsItself
+    ? 'self-resetting'
+    : breaker === isBreaker
+      ? usual
+      : isMains(feeding)
+        ? breaker
+          ? 'breaker-c'
+          : 'plug'
+        : breaker
+          ? 'breaker'
+          : 'blade';
   return ratingA === null || ratingsOf(built).includes(ratingA) ? built : null;
 }

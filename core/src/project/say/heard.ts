@@ -86,6 +86,7 @@ export interface SaidDevice {
 }
 export interface SaidGuard {
   readonly breaker: boolean;
+  readonly resetsItself: boolean;
   readonly ratingA: number | null;
 }
 export interface SaidBattery {
