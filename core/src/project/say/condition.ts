@@ -57,6 +57,9 @@ const isMomentary = (clause: Clause, signals: readonly SaidSignal[]): boolean =>
   clause.op === 'signal'
     ? signals.some((signal) => signal.name === clause.name && signal.begins.action === 'momentary')
     : (clause.op === 'and' || clause.op === 'or') && clause.of.every((part) => isMomentary(part, signals));
+/** Whether it passes by itself, for one of what must all hold lets go: *somebody moves and it is dark*. */
+const passes = (clause: Clause, signals: readonly SaidSignal[]): boolean =>
+  isMomentary(clause, signals) || (clause.op === 'and' && clause.of.some((part) => passes(part, signals)));
 const STOPPING = /\b(?:stop|emergency|kill)\b/i;
 const negatedIn = (clause: Clause): string[] =>
   clause.op === 'not' && clause.of.op === 'signal'
@@ -201,7 +204,7 @@ function staying(reading: Reading, clause: Clause): Clause {
     reading.takeFound(later, 'delay', `stays on ${formatQuantity(offS, 's')}`);
     now = now.op === 'delay' ? { ...now, offS } : { op: 'delay', of: now, onS: 0, offS };
   }
-  const awhile = !later && isMomentary(now, signals) ? reading.match(AWHILE) : null;
+  const awhile = !later && passes(now, signals) ? reading.match(AWHILE) : null;
   if (awhile) {
     const offS = toSeconds(awhile[1]!, awhile[2]!);
     reading.takeFound(awhile, 'delay', `stays on ${formatQuantity(offS, 's')} after it is let go`);

@@ -124,6 +124,17 @@ describe('pulses and characters', () => {
     const { heard, job } = read(said, blankDesign('Page'));
     expect([heard.unclear, job!.when]).toEqual([[], { op: 'delay', of: { op: 'signal', signal: 'signal-1' }, onS, offS }]);
   });
+  test.each([
+    ['when somebody moves and it is dark, light a 5 W lamp for 2 minutes', 120],
+    ['when the key is on and the button is pressed, light a 5 W lamp for 20 s', 20],
+  ])('%s: what passes by itself stays as long', (said, offS) => {
+    const { heard, job } = read(said, blankDesign('Page'));
+    expect([heard.unclear, job!.when]).toMatchObject([[], { op: 'delay', of: { op: 'and' }, onS: 0, offS }]);
+  });
+  test.each(['when the key is on, light a 5 W lamp for 20 s', 'when the key is on or the button is pressed, light a 5 W lamp for 20 s'])(
+    '%s: of what stays nobody says how it would end',
+    (said) => expect(read(said, blankDesign('Page')).design).toBeNull(),
+  );
   test('of a button it must be held so long, and that is said', () => {
     const { heard } = read('when the button is pressed, light a 5 W lamp after 5 s', blankDesign('Page'));
     expect(heard.told.map(({ means }) => means)).toContain('once it has been held for 5 s');
