@@ -10,7 +10,7 @@ import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 /** What such a sensor may watch beside temperature, voltage and pressure: unit, and the most that anyone would set it to. */
 export const WATCHED = {
   speed: { title: 'Speed', unit: 'km/h', most: 400 },
-  turns: { title: 'Turns a minute', unit: '1/min', most: 30_000 },
+  turns: { title: 'Turns a minute', unit: 'rpm', most: 30_000 },
   level: { title: 'Level', unit: '%', most: 100 },
   humidity: { title: 'Humidity of air', unit: '%', most: 100 },
   light: { title: 'Light', unit: 'lx', most: 120_000 },

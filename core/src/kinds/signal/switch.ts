@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { REST, limitA } from '../../document/index.ts';
-import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
+import { FED_FIELDS, fedBySchema, fedReferences, isFed } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT, REST_FIELD, trippedWord } from './words.ts';
@@ -38,8 +38,10 @@ export const dashSwitch = {
     ...FED_FIELDS,
   ],
   begin: (base) => ({ ...base, nature: 'switch', limitA: 10, madeFor: 'asked', action: 'maintained', rest: 'open' }),
-  state({ action, rest }, on) {
-    if (action === 'momentary') return on ? 'is pressed' : 'is released';
+  state(signal, on) {
+    const { action, rest } = signal;
+    // Nobody presses what sees or hears by itself.
+    if (action === 'momentary' && !isFed(signal)) return on ? 'is pressed' : 'is released';
     return rest === 'closed' ? trippedWord(on) : on ? 'is on' : 'is off';
   },
   form: () => 'contact',

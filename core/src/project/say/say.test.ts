@@ -333,9 +333,9 @@ test.each([
 });
 
 test.each([
-  ['movement is sensed', 'movement is pressed'],
-  ['somebody moves', 'movement is pressed'],
-  ['it is dark and there is motion', 'darkness is on and movement is pressed'],
+  ['movement is sensed', 'movement is on'],
+  ['somebody moves', 'movement is on'],
+  ['it is dark and there is motion', 'darkness is on and movement is on'],
   ['it is light', 'darkness is off'],
   ['it rains', 'rain is on'],
 ])('a sensor that nobody named: “when %s”', (said, means) => {
