@@ -35,6 +35,8 @@ const EXTRA: Signal[] = [
     ...{ id: `tank-${output}`, name: `tank, ${output}`, place: 'rear', usual: false, nature: 'quantity', limitA: 2, output },
     ...{ of: 'level', closesAt: 20, opensAt: 80, delayS: 0 },
   })),
+  { id: 'press', name: 'press station', place: 'box', usual: false, nature: 'two-hand', limitA: 3 },
+  { id: 'second-press', name: 'second station', place: 'box', usual: false, nature: 'two-hand', limitA: 3 },
   { id: 'pin3', name: 'small pin', place: 'box', usual: false, nature: 'pin', volt: 3.3, limitA: 0.01, controller: null, gpio: '' },
   {
     id: 'cool',
@@ -61,6 +63,7 @@ const OF_NATURE: Record<string, [string, string]> = {
   'a pin': ['pin', 'pin3'],
   'a receiver': ['radio', 'link'],
   'a level sensor': ['tank-contact', 'tank-ground'],
+  'a two-hand station': ['press', 'second-press'],
   'a time relay': ['hourly', 'flasher'],
   'a temperature controller': ['oven', 'kiln'],
 };

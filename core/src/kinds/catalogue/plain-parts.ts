@@ -101,6 +101,7 @@ export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: str
       { name: 'Dash switch, maintained or momentary', rating: '10 A', price: SMALL_PRICES.switch, per: 'piece' },
       { name: 'Sensor with a contact of its own', rating: '5 A, fed', price: SMALL_PRICES.sensor, per: 'piece' },
       { name: 'Radio receiver or phone link with a contact', rating: '5 A, fed', price: SMALL_PRICES.receiver, per: 'piece' },
+      { name: 'Two-hand station with its relay', rating: 'type III C, 3 A, fed', price: SMALL_PRICES['two-hand station'], per: 'piece' },
       { name: 'Time relay that repeats', rating: '0.1 s to 100 h, 5 A, fed', price: SMALL_PRICES['repeating relay'], per: 'piece' },
       {
         name: 'Blade receptacle, 6.3 mm',

@@ -29,6 +29,7 @@ export const SMALL_PRICES = {
   sensor: 8.5,
   receiver: 12,
   'repeating relay': 14,
+  'two-hand station': 86,
   splice: 0.3,
   'ground stud': 1.1,
   resistor: 0.06,

@@ -13,6 +13,7 @@ import { receiver } from './receiver.ts';
 import { regulator } from './regulator.ts';
 import { threshold } from './threshold.ts';
 import { timer } from './timer.ts';
+import { twoHand } from './two-hand.ts';
 
 const REGISTRY = {
   switch: dashSwitch,
@@ -25,6 +26,7 @@ const REGISTRY = {
   receiver,
   regulator,
   timer,
+  'two-hand': twoHand,
 } as const;
 
 export type SignalNature = keyof typeof REGISTRY;

@@ -122,3 +122,49 @@ describe('as one writes it on a slip of paper', () => {
     '5 A fan, key on and dash switch on',
   ])('%s: what is no load or has a condition of its own is not read as one', (said) => expect(hear(said, page()).add).toBeNull());
 });
+
+/** A page of 120 V got a second outlet of 230 V by “from the mains”, and its lamp hung on that. */
+describe('what no voltage is said of is what the page has', () => {
+  test.each([
+    ['mains-120', 'from the mains', 120],
+    ['mains-120', 'from the outlet', 120],
+    ['mains-120', 'from a 20 A branch', 120],
+    ['mains-240', 'from the outlet', 240],
+    ['mains-230', 'from the mains', 230],
+    ['battery-12', 'from the mains', 230],
+    ['battery-24', 'from the house battery', 24],
+    ['battery-48', 'from the battery', 48],
+    // And what is said stays said.
+    ['mains-120', 'from 230 V mains', 230],
+    ['mains-230', 'from a 120 V outlet', 120],
+    ['battery-24', 'from a 12 V battery', 12],
+  ])('on a page with %s, %s', (variant, from, volt) => {
+    const onto = blankDesign('Page', variant);
+    const made = hear(`when the switch is on, run a 60 W heater ${from}`, onto).add!(onto);
+    expect(made.supplies.find(({ id }) => id === made.jobs[0]!.supply)!.nominalV).toBe(volt);
+    const own = onto.supplies[0]!.nominalV === volt && !from.includes('20 A');
+    if (own) expect(made.jobs[0]!.supply).toBe(onto.supplies[0]!.id);
+  });
+});
+
+describe('both hands', () => {
+  test.each([
+    'when both buttons are pressed within half a second, run a 5 A motor',
+    'when both hand buttons are pressed at the same time, run a 5 A motor',
+    'when the two-hand station is held, run a 5 A motor',
+  ])('%s: a station that one taped button does not deceive', (said) => {
+    const heard = hear(said, page());
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    const { signals } = heard.add!(page());
+    expect(signals).toMatchObject([{ nature: 'two-hand', fedBy: 'supply-1' }]);
+    const { analysis, evidence } = analyse(heard.add!(page()));
+    expect([evidence.unwired, analysis.findings.filter(({ severity }) => severity === 'danger')]).toEqual([[], []]);
+    expect(analysis.parts.find(({ description }) => description.startsWith('Two-hand station'))).toMatchObject({ count: 1, price: 86 });
+  });
+  test('without the half second they are two plain buttons', () => {
+    expect(hear('when both buttons are pressed, run a 5 A motor', page()).add!(page()).signals.map(({ nature }) => nature)).toEqual([
+      'switch',
+      'switch',
+    ]);
+  });
+});

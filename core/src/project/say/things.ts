@@ -1,5 +1,5 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
-import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, variantOf } from '../../kinds/index.ts';
+import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, isMains, isStored, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
@@ -38,8 +38,16 @@ const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
   ...ELECTRONIC_WORDS,
   [/240 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-240'],
   [/120 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-120'],
-  [/(?:230 ?v(?:olts?)? ?)?(?:mains|wall outlet|wall socket|outlet|wall|branch|circuit)|230 ?v(?:olts?)?/, 'mains-230'],
+  [/230 ?v(?:olts?)?(?: ?(?:mains|wall outlet|wall socket|outlet|wall|branch|circuit))?/, 'mains-230'],
+  [/mains|wall outlet|wall socket|outlet|wall|branch|circuit/, 'mains-230'],
 ];
+/** What no voltage is said of is what the project has of it: on a page of 120 V its mains are 120 V. */
+function ofProject(key: string, said: string, design: Design | null): string {
+  const isAlike = key === 'mains-230' ? isMains : key === 'battery-12' ? isStored : null;
+  if (isAlike === null || /\d ?v/.test(said) || !design) return key;
+  const variants = new Set(design.supplies.filter(isAlike).map(variantOf));
+  return variants.size === 1 ? [...variants][0]! : key;
+}
 /** Whether what a supply gives is said beside it: of an outlet, a branch, an adapter. */
 const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', name: '', place: '' }, key);
 
@@ -60,7 +68,10 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
         ratedA: null,
         means: `${known.name}, of this project`,
       };
-    for (const [words, key] of SUPPLY_WORDS) {
+    for (const [words, usual] of SUPPLY_WORDS) {
+      const said = new RegExp(`^(?:(?:${NUMBER}) ?(?:amps?|amperes?|a) )?(?:${words.source})\\b`).exec(after);
+      if (!said) continue;
+      const key = ofProject(usual, said[0], design);
       const variant = SUPPLY_VARIANTS.find((candidate) => candidate.key === key);
       if (!variant) continue;
       const rated = new RegExp(`^(${NUMBER}) ?(?:amps?|amperes?|a) (?:${words.source})\\b`).exec(after);

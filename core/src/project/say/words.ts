@@ -38,7 +38,14 @@ export interface SignalWord {
   /** What the sentence is understood to mean, in words. */
   readonly means: string;
 }
+/** Two buttons of which one that is taped down does nothing. */
+const TWO_HAND: SignalWord = {
+  words: /\btwo-hand(?:ed)? (?:station|control|relay|device|buttons?)\b/,
+  nature: 'two-hand',
+  means: 'a two-hand station: both buttons within half a second, both let go in between',
+};
 export const SIGNAL_WORDS: readonly SignalWord[] = [
+  TWO_HAND,
   { words: /\btemperature controllers?\b|\bregulators?\b/, nature: 'regulator', means: 'a temperature controller’s output' },
   {
     words: /\bbuttons?\b|\bpush(?:es)?\b/,
@@ -132,6 +139,11 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
       { said: /^(?:somebody|someone|anybody) (?:moves|walks by|comes)\b/, name: 'movement', word: motion },
       { said: /^(?:the |my )?engine (?:is )?(?:running|runs|started)\b/, name: 'engine running', word: running },
       { said: /^(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)\b/, name: 'cranking', word: cranking },
+      {
+        said: /^(?:both|the two|two) (?:hand )?buttons (?:are |have been )?(?:pressed|held|pushed) (?:within (?:half a second|0[.,]5 ?s(?:econds?)?)(?: of each other)?|at the same (?:time|moment)|together)\b/,
+        name: 'two-hand station',
+        word: TWO_HAND,
+      },
       { said: /^it (?:is|gets) dark\b/, name: 'darkness', word: dark },
       { said: /^it (?:is|gets) light\b/, name: 'darkness', isOff: true, word: dark },
       { said: /^it (?:rains|is raining)\b/, name: 'rain', word: rain },
