@@ -46,6 +46,30 @@ test('a sentence in plain English becomes a circuit with nothing to fix, and its
   expect(errors).toEqual([]);
 });
 
+test('several sentences at once are a job each, and what one leaves open is asked for that one', async ({ page }) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  await sayField(page).fill(
+    'When the key is on, run a 5 A fan from the battery. When the tank level is below 20 %, run a pump until it is above 80 %; flash a 21 W lamp.',
+  );
+  await expect(page.getByText('a time relay: 0.4 s on, 0.4 s off')).toBeVisible();
+  await expect(page.getByText('not understood:')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Wire it' })).toBeDisabled();
+  const watts = page.getByLabel('pump: how much does one take?');
+  await watts.fill('60');
+  await watts.blur();
+  await page.getByRole('button', { name: 'Wire it' }).click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When key is on, switch fan, 5 A');
+  for (const job of ['Fan', 'Lamp', 'Pump']) await expect(page.getByRole('button', { name: new RegExp(` ${job} `) })).toBeVisible();
+  await page.getByRole('button', { name: / Pump / }).click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When tank level is low, switch pump, 60 W');
+  await expect(page.getByText('2 of 2 states match the sentence')).toBeVisible();
+  // A sensor of a share has a slider with both of its levels.
+  await expect(page.getByText('closes 20 % · opens 80 %')).toBeVisible();
+  await expect(page.getByText(/\d dangers?\b/)).toHaveCount(0);
+  expect(errors).toEqual([]);
+});
+
 test('one thing or another, until a button stops it, and another job as a condition: said, told back, and wired with no danger', async ({
   page,
 }) => {

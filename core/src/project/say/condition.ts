@@ -282,8 +282,7 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
     const text = 'toggle';
     // One press on, the next one off: of what stays on by itself nobody says what that would be.
     if (!now || !isMomentary(now, reading.signals)) return { clause: now, senseless: [{ at, end: at + text.length, text }] };
-    reading.take(at, text.length - 'run'.length, 'words', 'on by one press, off by the next');
-    reading.put(at + text.length - 'run'.length, 'run');
+    reading.takeAsRun(at, text.length, 'words', 'on by one press, off by the next');
     now = { op: 'toggle', of: now };
   }
   const flashes = reading.match(FLASH_AT);
@@ -291,19 +290,14 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
     const at = flashes.index + flashes[1]!.length;
     const length = flashes[0].length - flashes[1]!.length;
     const [name, round] = [freeName('flasher', reading.design, reading.signals), formatQuantity(FLASH_S, 's')];
-    reading.take(at, length - 'run'.length, 'time', `a time relay: ${round} on, ${round} off`);
-    reading.put(at + length - 'run'.length, 'run');
+    reading.takeAsRun(at, length, 'time', `a time relay: ${round} on, ${round} off`);
     if (!now) reading.assumed.push('it flashes for as long as it is fed: say “when the key is on” for less');
     reading.signals.push(repeating(name, FLASH_S, FLASH_S));
     now = both(now, { op: 'signal', name });
   }
   const off = now && reading.match(OFF_VERB_AT);
   if (now && off) {
-    // What is left of it reads as *run*.
-    const [end, run] = [off.index + off[0].length, 'run'];
-    const from = off.index + off[1]!.length;
-    reading.take(from, end - run.length - from, 'words', 'off then');
-    reading.put(end - run.length, run);
+    reading.takeAsRun(off.index + off[1]!.length, off[0].length - off[1]!.length, 'words', 'off then');
     // Nobody said what begins it: a heater that is on by day and night would be a guess.
     reading.ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
     now = negated(now);

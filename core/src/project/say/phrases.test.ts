@@ -103,6 +103,14 @@ describe('pulses and characters', () => {
     expect(analyse(design!).evidence.unwired).toEqual([]);
     expect(dangers(design!)).toEqual([]);
   });
+  test.each([
+    ['flash a 21 W lamp', 'flash'],
+    ['when the button is pressed, toggle a 5 W lamp', 'toggle'],
+    ['turn off a 5 W lamp when the key is on', 'turn off'],
+  ])('%s: the whole verb is told back', (said, verb) => {
+    const { told } = read(said, blankDesign('Page')).heard;
+    expect(told.filter(({ means }) => means !== '').map(({ at, end }) => said.slice(at, end))).toContain(verb);
+  });
   test('silicon that gets warm is screwed on something', () => {
     const cooling = (said: string) => read(said, blankDesign('Page')).job!.cooling;
     expect(cooling('when the key is on, flash a 21 W lamp')).toBe('none');

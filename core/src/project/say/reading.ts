@@ -18,6 +18,9 @@ export interface Aside extends Stretch {
   readonly text: string;
 }
 
+/** The verb that reads as any other. */
+const RUN = 'run';
+
 export class Reading {
   /** The same length as what was typed, so that places in it are places in that. */
   readonly lower: string;
@@ -55,6 +58,11 @@ export class Reading {
   /** Out of the way of what is read next; what is not taken afterwards is put back. */
   hide(at: number, length: number): void {
     this.put(at, '\0'.repeat(length));
+  }
+  /** Takes a verb that adds something; what is left of it reads as *run*. */
+  takeAsRun(at: number, length: number, as: Told['as'], means: string): void {
+    this.take(at, length, as, means);
+    this.put(at + length - RUN.length, RUN);
   }
   putBack(at: number, length: number): void {
     this.put(at, this.lower.slice(at, at + length));
