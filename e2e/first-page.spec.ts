@@ -66,6 +66,14 @@ test('several sentences at once are a job each, and what one leaves open is aske
   await expect(page.getByText('2 of 2 states match the sentence')).toBeVisible();
   // A sensor of a share has a slider with both of its levels.
   await expect(page.getByText('closes 20 % · opens 80 %')).toBeVisible();
+  // Its editor asks in the unit of what it watches; the longest choice stays in its panel.
+  await page
+    .getByRole('button', { name: /^tank level/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('Closes at, %')).toHaveValue('20');
+  const right = await page.getByLabel('Closes at, %').evaluate((field) => field.getBoundingClientRect().right);
+  expect(right).toBeLessThan(page.viewportSize()!.width - 8);
   await expect(page.getByText(/\d dangers?\b/)).toHaveCount(0);
   expect(errors).toEqual([]);
 });

@@ -140,6 +140,7 @@ export {
   isOutput,
   isPin,
   isRegulator,
+  isTwoHand,
   isVoltageSensor,
   levelsOf,
   madeForOf,

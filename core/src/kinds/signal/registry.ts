@@ -71,6 +71,8 @@ export const isOutput = (signal: Signal | undefined): signal is SignalOf<'pin' |
   signal !== undefined && formOfSignal(signal) === 'output';
 /** An output of a board that runs a program. */
 export const isPin = (signal: Signal | undefined): signal is SignalOf<'pin'> => signal?.nature === 'pin';
+/** Two buttons that are watched as one. */
+export const isTwoHand = (signal: Signal | undefined): boolean => signal?.nature === 'two-hand';
 /** An output that regulates a temperature. */
 export const isRegulator = (signal: Signal | undefined): signal is SignalOf<'regulator'> => signal?.nature === 'regulator';
 

@@ -65,8 +65,25 @@ describe('cautions', () => {
     expect(words({ when: { op: 'signal', signal: 'left' } })).not.toMatch(/ISO 13851/);
     const [load] = press.jobs[0]!.loads;
     expect(words({ loads: [{ ...load!, kind: 'filament' } as NonNullable<typeof load>] })).not.toMatch(/ISO 13851/);
+    // A sensor that looks by itself is no hand.
+    const looking = press.signals.map((signal) => ('action' in signal ? { ...signal, fedBy: press.supplies[0]!.id } : signal));
+    expect(words({}, looking)).not.toMatch(/ISO 13851/);
     const kept = press.signals.map((signal) => ('action' in signal ? { ...signal, action: 'maintained' as const } : signal));
     expect(words({}, kept)).not.toMatch(/ISO 13851/);
+  });
+  test('a two-hand station is said to see no welded contact, where what it starts moves', () => {
+    const press = read('circuits/21-two-hand');
+    const station = { id: 'station', name: 'press station', place: press.places[0]!.id, usual: false } as const;
+    const signals = [...press.signals, { ...station, nature: 'two-hand', limitA: 3, fedBy: press.supplies[0]!.id } as const];
+    const words = (kind: 'motor' | 'filament') => {
+      const job = press.jobs[0]!;
+      const loads = job.loads.map((load) => ({ ...load, kind }) as (typeof job.loads)[number]);
+      const own = { ...press, signals, jobs: [{ ...job, loads, when: { op: 'signal' as const, signal: 'station' } }] };
+      return cautionsFor(own, own.jobs[0]!, analyse(own).analysis.netlist).join(' ');
+    };
+    expect(words('motor')).toMatch(/press station sees its buttons and not what it starts.*welded.*two contactors in series.*ISO 13849/);
+    expect(words('motor')).not.toMatch(/In series, /);
+    expect(words('filament')).not.toMatch(/ISO 13849/);
   });
   test('name the box, the voltage and the local code; a vehicle’s job has none', () => {
     expect(said('circuits/13-mains-lamp-by-module')).toMatch(/Mains, 230 V.*before relay case is opened.*local code/);

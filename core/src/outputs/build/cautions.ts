@@ -4,10 +4,12 @@ import { batteryId, boxId } from '../../wiring/index.ts';
 import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../../project/index.ts';
 import {
   LOADS,
+  feedingOf,
   isCharged,
   isMomentary,
   isOnVehicle,
   isStored,
+  isTwoHand,
   kindOf,
   plays,
   isMains,
@@ -15,6 +17,7 @@ import {
   loadFacets,
   supplyFacets,
 } from '../../kinds/index.ts';
+import { signalsOf } from '../../document/index.ts';
 import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -66,9 +69,15 @@ function byBothHands(design: Design, job: Job): string[] {
   const terms = when.op === 'and' ? when.of : [];
   const buttons = terms.flatMap((term) => {
     const signal = term.op === 'signal' ? design.signals.find(({ id }) => id === term.signal) : undefined;
-    return signal && isMomentary(signal) ? [signal.name] : [];
+    return signal && isMomentary(signal) && !isTwoHand(signal) && feedingOf(signal) === null ? [signal.name] : [];
   });
-  if (buttons.length < 2 || !job.loads.some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
+  if (!job.loads.some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
+  const stations = signalsOf(when).flatMap((id) => design.signals.filter((signal) => signal.id === id && isTwoHand(signal)));
+  if (stations.length > 0)
+    return [
+      `${stations.map(({ name }) => name).join(' and ')} sees its buttons and not what it starts: with a contact of the load’s relay welded it runs with nobody’s hand on them. Where what moves can injure, two contactors in series that the station watches (ISO 13849), and as far from it as ISO 13855 asks.`,
+    ];
+  if (buttons.length < 2) return [];
   return [
     `In series, ${buttons.join(' and ')} see that each is pressed, and not by what: one that is taped down leaves the other to one hand. Where what moves can injure, a two-hand relay after ISO 13851 is for it: it wants both within half a second, and both let go in between.`,
   ];
