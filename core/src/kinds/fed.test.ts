@@ -9,6 +9,8 @@ import { blankDesign, hear } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { wireBranch } from '../wiring/index.ts';
 import { checkEvidence } from '../rules/check.ts';
+import { ruleContext } from '../rules/context.ts';
+import { unknownAfterPowerCut } from '../rules/unknown-after-power-cut.ts';
 import { and, design, job, not, on } from '../testing/designs.ts';
 import { adapter, mains, watts } from '../testing/mains.ts';
 import type { SignalOf } from './signal/registry.ts';
@@ -85,6 +87,18 @@ describe('a receiver that is fed', () => {
       description.includes('(gate radio)'),
     );
     expect([bought?.description.split(', single-pole')[0], bought?.price]).toEqual([words, price]);
+  });
+  test('a receiver that stands as it was is nudged; a time relay beside it, which has no such field, is let be', () => {
+    const { afterCut: _cut, ...base } = receiver({ id: 'hourly', name: 'hourly' });
+    const timer = { ...base, nature: 'timer', onS: 60, offS: 3540, first: 'on' } as const;
+    const radio = receiver({ afterCut: 'as it was' });
+    const own = design([lamp('job-1', { when: and(on('radio'), on('hourly')) })], { signals: [...design().signals, radio, timer] });
+    const evidence = gatherEvidence(own);
+    const context = ruleContext(evidence);
+    const finding = unknownAfterPowerCut.check(context).find(({ severity }) => severity !== 'hold')!;
+    expect(unknownAfterPowerCut.nudges!(context, finding).flatMap(({ label }) => (label.endsWith('with off') ? [label] : []))).toEqual([
+      'Nudge gate radio to begin with off',
+    ]);
   });
   test('counts on a rated supply: a hair under what is asked is a danger, a hair over holds', () => {
     const on2A = (ratedA: number) =>

@@ -1,6 +1,9 @@
 /** Relays, modules and fuses by what people call them: the part of that name, and nothing that the shelf has none of. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
+import { gatherEvidence } from '../../analysis/index.ts';
+import { ruleContext } from '../../rules/context.ts';
+import { protectionUnsuited } from '../../rules/protection-unsuited.ts';
 import { findNudge } from '../../advice/index.ts';
 import type { Design } from '../schema.ts';
 import { POWER_RELAYS, socketOf } from '../../kinds/index.ts';
@@ -220,9 +223,15 @@ describe('a breaker that resets itself', () => {
     expect([heard.add, heard.unclear.map(({ text }) => text.trim())]).toEqual([null, ['with a self-resetting breaker']]);
   });
   test('no nudge puts one in the place of what may not be there', () => {
-    const { design } = read('when the key is on, run a 20 A winch from a 36 V battery with a 30 A breaker');
-    const { analysis, evidence } = analyse(design!);
-    const finding = analysis.findings.find(({ rule, severity }) => rule === 'protection-unsuited' && severity !== 'hold')!;
-    expect(findNudge(evidence, analysis.findings, finding)?.label).not.toMatch(/resets itself/);
+    const { design } = read('when the key is on, run a 20 A winch from the battery with a 30 A breaker');
+    // A plug fuse is for the mains: every other kind for 12 V of direct current is offered, this one is not.
+    const evidence = gatherEvidence({ ...design!, jobs: [{ ...design!.jobs[0]!, protection: 'plug', fuse: 13 }] });
+    const context = ruleContext(evidence);
+    const finding = protectionUnsuited.check(context).find(({ severity }) => severity !== 'hold')!;
+    expect(
+      protectionUnsuited.nudges!(context, finding).flatMap(({ patches }) =>
+        patches[0]!.path.at(-1) === 'protection' ? [patches[0]!.value] : [],
+      ),
+    ).toEqual(['blade', 'breaker', 'high-breaking']);
   });
 });
