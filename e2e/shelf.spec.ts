@@ -84,6 +84,25 @@ test('an own heatsink cools an own solid-state relay, and says that nobody typed
   await expect(page.getByLabel('Findings', { exact: true })).toContainText(`inside with ${name}`);
 });
 
+test('an own breaker guards a job, is bought by its name, and is held to what stands on its label', async ({ page, request }) => {
+  const name = own('Grey breaker');
+  await begin(page, /fuse or breaker/, name);
+  await choose(page.getByLabel('It opens like a'), 'thermal breaker');
+  await page.getByLabel('Rating').fill('20');
+  await page.getByLabel('Direct current, at most').fill('12');
+  await kept(page);
+  const project = await freshOwlBox(request, 'Takes a breaker');
+  await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: /^Settings of/ }).click();
+  await choose(page.getByLabel('Load protected by', { exact: true }), `${name}, 20 A`);
+  await expect(page.getByLabel('Its rating', { exact: true })).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText('breaks up to 12.00 V, and');
+  await saved(page, 2);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: `${name}, 20 A` })).toBeVisible();
+});
+
 test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
   page,
   request,

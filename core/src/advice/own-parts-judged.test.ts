@@ -10,13 +10,17 @@ import {
   HEATSINKS,
   RELAYS,
   type OwnForm,
+  type OwnGuard,
   type OwnRelay,
+  plays,
   type RelayType,
   ownPartSchema,
   ownRelaySchema,
 } from '../kinds/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
+import { PROTECTION_LIMITS } from '../reference/index.ts';
 import { checkEvidence } from '../rules/index.ts';
+import { findNudge, sizeJob } from './index.ts';
 import { ownRelaysCsv } from '../outputs/formats/parts-csv.ts';
 import { type Design, type Job, parseDesignText, withParts } from '../project/index.ts';
 import { design, job, on } from '../testing/designs.ts';
@@ -79,6 +83,24 @@ test('every board and heatsink of the shelf can be typed', () => {
   for (const part of [...BOARDS, ...SINKS]) expect(ownPartSchema.safeParse(part).error?.issues).toBeUndefined();
 });
 
+/** The fuse or breaker of each job, typed by what the shelf says of it; null where its job has several, or one in a plug. */
+function guardsTyped(design: Design): ReadonlyMap<string, OwnGuard> {
+  const { netlist } = analyse(design).analysis;
+  return new Map(
+    design.jobs.flatMap((job): [string, OwnGuard][] => {
+      const fuses = netlist.parts.flatMap((part) =>
+        plays(part, 'overcurrent device') && part.job === job.id && part.spec.guards === 'load' ? [part.spec] : [],
+      );
+      const [first] = fuses;
+      if (!first || job.protection === 'plug' || fuses.some(({ ratingA, style }) => ratingA !== first.ratingA || style !== first.style))
+        return [];
+      const { dcV, acV, breaksA } = PROTECTION_LIMITS[first.style];
+      const typed = { dcV: dcV ?? 0, acV: acV ?? 0, breaksA, builtAs: job.protection, ratingA: first.ratingA };
+      return [[job.id, { ...typed, id: `guard-${job.id}`.slice(0, 40), name: `Guard of ${job.id}`, form: 'guard', assumed: [], price: 0 }]];
+    }),
+  );
+}
+
 function withTyped(design: Design): Design {
   const used = new Map<string, OwnRelay>();
   const own = (id: string): string => {
@@ -87,14 +109,16 @@ function withTyped(design: Design): Design {
     used.set(part.id, part);
     return part.id;
   };
+  const guards = guardsTyped(design);
   const jobs = design.jobs.map((job) => ({
     ...job,
+    ownGuard: guards.get(job.id)?.id ?? 'none',
     device: job.device.kind === 'relay' ? { ...job.device, part: own(job.device.part) } : job.device,
     cooling: job.cooling === 'none' ? job.cooling : ownId(job.cooling),
     cutOut: job.cutOut.kind === 'contactor' ? { ...job.cutOut, part: own(job.cutOut.part) } : job.cutOut,
   }));
   const controllers = design.controllers.map((board) => ({ ...board, type: ownId(board.type) }));
-  return { ...design, jobs, controllers, parts: [...design.parts, ...used.values(), ...BOARDS, ...SINKS] };
+  return { ...design, jobs, controllers, parts: [...design.parts, ...used.values(), ...guards.values(), ...BOARDS, ...SINKS] };
 }
 const judged = (design: Design) =>
   analyse(design)
@@ -108,6 +132,58 @@ describe.each(['circuits', 'mistakes'])('%s', (folder) => {
     const parsed = parseDesignText(readFileSync(new URL(file, at), 'utf8'));
     if (!parsed.ok) throw new Error(file);
     expect(judged(withTyped(parsed.design))).toEqual(judged(parsed.design));
+  });
+});
+
+describe('a fuse or a breaker of one’s own', () => {
+  const guard = (changes: Partial<OwnGuard> = {}): OwnGuard => ({
+    ...{ id: 'own-guard', name: 'Yellow strip', form: 'guard', builtAs: 'blade', ratingA: 35, dcV: 32, acV: 0, breaksA: 2000, assumed: [] },
+    ...{ price: 3.5, ...changes },
+  });
+  const guarded = (changes: Partial<OwnGuard> = {}, more: Partial<Job> = {}) =>
+    design([job({ ownGuard: 'own-guard', ...more })], { parts: [guard(changes)] });
+  const found = (made: Design, rule: string, code?: string) => {
+    const evidence = gatherEvidence(made);
+    const findings = checkEvidence(evidence);
+    const finding = findings.find((one) => one.rule === rule && one.severity !== 'hold' && (code === undefined || one.code === code));
+    return { finding, nudge: finding && findNudge(evidence, findings, finding) };
+  };
+  test('stands in its job with its own rating, whatever the job’s fuse says, and is bought by its own name and price', () => {
+    const { analysis } = analyse(guarded({}, { fuse: 10 }));
+    const fuse = analysis.netlist.parts.find((part) => plays(part, 'overcurrent device') && part.spec.guards === 'load')!;
+    expect(fuse.spec).toMatchObject({ ratingA: 35, style: 'blade' });
+    expect(analysis.parts).toContainEqual(expect.objectContaining({ description: 'Yellow strip, 35 A', count: 1, price: 3.5 }));
+    expect(analyse(guarded({ price: 0 })).analysis.parts).toContainEqual(
+      expect.objectContaining({ description: 'Yellow strip, 35 A', price: null }),
+    );
+  });
+  test('is held to the voltage on its label: a hair above what its battery has holds, a hair below is a danger', () => {
+    const { highestV } = design().supplies[0]!;
+    expect(found(guarded({ dcV: highestV + 0.01 }), 'protection-unsuited', 'voltage').finding).toBeUndefined();
+    const { finding, nudge } = found(guarded({ dcV: highestV - 0.01 }), 'protection-unsuited', 'voltage');
+    expect(finding).toMatchObject({ severity: 'danger' });
+    // What it is nudged to is one of the shelf's kinds, and the own one is let go.
+    expect(nudge?.patches).toContainEqual({ path: ['jobs', 0, 'ownGuard'], value: 'none' });
+    expect(found(guarded({ dcV: 0, acV: 250 }), 'protection-unsuited', 'voltage').finding?.title).toMatch(/is not made for direct current/);
+  });
+  test('is held to what it breaks', () => {
+    const value = found(guarded({ breaksA: 1 }), 'protection-unsuited', 'breaking').finding!.value;
+    // At less than its own 32 V it breaks as much more as the voltage is less (from memory): 12.7 V at rest.
+    const least = (value * design().supplies[0]!.restV) / 32;
+    expect(found(guarded({ breaksA: least * 1.001 }), 'protection-unsuited', 'breaking').finding).toBeUndefined();
+    expect(found(guarded({ breaksA: least * 0.999 }), 'protection-unsuited', 'breaking').finding).toMatchObject({ severity: 'caution' });
+  });
+  test('one that resets itself is asked about like the shelf’s', () => {
+    expect(found(guarded({ builtAs: 'self-resetting' }), 'guard-resets-itself').finding).toMatchObject({ severity: 'caution' });
+    expect(found(guarded({ builtAs: 'breaker' }), 'guard-resets-itself').finding).toBeUndefined();
+  });
+  test('that the project has not is said, with the place of it', () => {
+    const parsed = parseDesignText(JSON.stringify({ ...guarded(), parts: [] }));
+    expect(parsed).toMatchObject({ ok: false, problems: [{ path: 'jobs[0].ownGuard' }] });
+  });
+  test('stays where its job is sized: there is no other rating of it', () => {
+    const sized = sizeJob(guarded(), 'job-1', 'cost');
+    expect(sized.patches.some(({ path }) => path.at(-1) === 'fuse')).toBe(false);
   });
 });
 

@@ -16,6 +16,7 @@ import {
 import { type Patch, applyPatches } from '../document/index.ts';
 import { type Design, type Job, type SizeOrder, loadSupplyOf } from '../project/index.ts';
 import {
+  guardOf,
   GUARD_PRICES,
   type RelayType,
   type SocketType,
@@ -183,13 +184,15 @@ export function sizingProblem(design: Design, job: Job): { problem: SizingProble
   const tried = types.map((type) => tryRelay(design, job, type, before));
   const variants = isRelayJob(job) ? tried.flatMap((one) => one.variants) : directVariants(design, job);
   const fed = variants[0]?.parts.fed ?? [];
+  // A person's own fuse or breaker is the one there is.
+  const own = guardOf(design, job.ownGuard);
   const leastOf = (parts: SizingParts) =>
     Math.max(0, ...parts.fed.map((own) => leastRating(design.settings, job.continuous, own, job.protection)));
   const problem: SizingProblem = {
     variants,
     // Without a fuse of its own (the signals feed it) there is nothing to rate.
-    ratings: fed.length > 0 ? ratingsOf(job.protection) : [0],
-    fusePrice: GUARD_PRICES[job.protection],
+    ratings: fed.length === 0 ? [0] : own ? [own.ratingA] : ratingsOf(job.protection),
+    fusePrice: own ? own.price : GUARD_PRICES[job.protection],
     leastFuseA: Math.max(0, ...variants.map(({ parts }) => leastOf(parts))),
     fuseOhm: (ratingA) => (ratingA > 0 ? bladeFuseOhm(ratingA) : 0),
   };
@@ -416,7 +419,7 @@ function choicePatches(design: Design, job: Job, { relay, socket, fuseA, legs }:
     ...(relay !== null && job.device.kind === 'relay'
       ? [{ path: ['jobs', at, 'device'], value: { ...job.device, part: relay, socket } }]
       : []),
-    ...(fuseA > 0 ? [{ path: ['jobs', at, 'fuse'], value: fuseA }] : []),
+    ...(fuseA > 0 && job.ownGuard === 'none' ? [{ path: ['jobs', at, 'fuse'], value: fuseA }] : []),
     { path: ['jobs', at, 'wires'], value: wires },
   ];
 }

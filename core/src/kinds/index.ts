@@ -1,5 +1,6 @@
 /** The public face of this layer. */
 export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
+export { type OwnGuard, limitsOfGuard } from './catalogue/own-guard.ts';
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
 export { type OwnBoard, readPins } from './catalogue/own-board.ts';
 export { withUsualOf } from './catalogue/own-card.ts';
@@ -34,6 +35,8 @@ export {
   hasResting,
   isOfShelf,
   heatsinkOf,
+  guardOf,
+  guardsOf,
   heatsinksOf,
   isResting,
   ownRelay,
@@ -98,6 +101,7 @@ export {
   isCarded,
   isKept,
   isOwnBoard,
+  isOwnGuard,
   isOwnHeatsink,
   isOwnRelay,
   ownPartSchema,

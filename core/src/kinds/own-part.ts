@@ -5,6 +5,7 @@ import { type Field, fieldValue } from '../document/index.ts';
 import { type OwnBoard, boardCard, ownBoardSchema, readPins } from './catalogue/own-board.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
+import { type OwnGuard, guardCard, ownGuardSchema } from './catalogue/own-guard.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
 import { OWN_FORMS, type OwnRelay, isRelayForm, ownRelaySchema } from './catalogue/own-relay.ts';
 import { AC_VOLT, beginOwn } from './catalogue/own-usual.ts';
@@ -21,19 +22,20 @@ import {
   ownSupplySchema,
 } from './own-kept.ts';
 
-const CARDS = { board: boardCard, heatsink: heatsinkCard } as const;
-export type OwnCarded = OwnBoard | OwnHeatsink;
+const CARDS = { board: boardCard, heatsink: heatsinkCard, guard: guardCard } as const;
+export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard;
 /** The card of a part that has one made from its fields. */
 export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.form] as unknown as OwnCard<OwnCarded>;
 
 /** What a project carries of the parts that it names, so that its file stands alone. */
-export const usedPartSchema = z.discriminatedUnion('form', [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema]);
+export const usedPartSchema = z.discriminatedUnion('form', [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema, ownGuardSchema]);
 export type UsedPart = OwnParts['parts'][number];
 /** What stands on a person's shelf. */
 export const ownPartSchema = z.discriminatedUnion('form', [
   ownRelaySchema,
   ownBoardSchema,
   ownHeatsinkSchema,
+  ownGuardSchema,
   ownLoadSchema,
   ownSignalSchema,
   ownSupplySchema,
@@ -45,6 +47,8 @@ export const isCarded = (part: OwnPart): part is OwnCarded => part.form in CARDS
 export const isKept = (part: OwnPart): part is OwnKept => (KEPT_FORMS as readonly string[]).includes(part.form);
 export const isOwnBoard = (part: OwnPart): part is OwnBoard => part.form === boardCard.form;
 export const isOwnHeatsink = (part: OwnPart): part is OwnHeatsink => part.form === heatsinkCard.form;
+
+export const isOwnGuard = (part: OwnPart): part is OwnGuard => part.form === guardCard.form;
 
 /** Everything that one can begin, by what it is called in a list. */
 export const OWN_BEGINNINGS: readonly { readonly value: string; readonly text: string }[] = [

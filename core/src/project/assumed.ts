@@ -113,8 +113,9 @@ function ofSupplies({ supplies }: Design): Assumption[] {
 /** Of parts that a job or a board uses: what their labels did not say. Path: the part, which is typed on the shelf. */
 function ofParts({ parts, jobs, controllers }: Design): Assumption[] {
   const used = new Set([
-    ...jobs.flatMap(({ device, cutOut, cooling }) => [
+    ...jobs.flatMap(({ device, cutOut, cooling, ownGuard }) => [
       cooling,
+      ownGuard,
       ...(device.kind === 'relay' ? [device.part] : []),
       ...(cutOut.kind === 'contactor' ? [cutOut.part] : []),
     ]),

@@ -5,7 +5,19 @@
 import { linesOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
-import { SOCKETS, boardsOf, currentOf, heatsinksOf, isCharged, isFeed, isOfShelf, isPin, relayOf, signalFacets } from '../kinds/index.ts';
+import {
+  SOCKETS,
+  boardsOf,
+  currentOf,
+  guardOf,
+  heatsinksOf,
+  isCharged,
+  isFeed,
+  isOfShelf,
+  isPin,
+  relayOf,
+  signalFacets,
+} from '../kinds/index.ts';
 
 export interface DocumentProblem {
   /** `jobs[1].loads[0].plate.value`; empty for the document as a whole. */
@@ -165,6 +177,8 @@ function references(design: Design): DocumentProblem[] {
       say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
     if (!heatsinksOf(design).some(({ id }) => id === job.cooling))
       say(`${path}.cooling`, `there is no heatsink "${job.cooling}" on the shelf`);
+    if (job.ownGuard !== 'none' && !guardOf(design, job.ownGuard))
+      say(`${path}.ownGuard`, `there is no fuse or breaker "${job.ownGuard}" of the project’s own`);
     if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
     if (job.cutOut.kind === 'contactor') {
       needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);

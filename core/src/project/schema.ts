@@ -146,6 +146,8 @@ export const jobSchema = z.strictObject({
   pullDown: z.boolean().default(true),
   protection: z.enum(PROTECTIONS),
   fuse: fuseChoice,
+  /** A fuse or breaker of the project's own in its place; none where it is one of the shelf's kinds. */
+  ownGuard: id.default('none'),
   controlFuse: fuseChoice,
   /** Unfused lead from the battery's post or the tap to the load fuse, m. */
   fuseLeadM: positive.max(20),
@@ -361,6 +363,7 @@ export const PLAIN_JOB = {
   breaks: 'auto',
   module: DEFAULT_MODULE,
   cooling: 'none',
+  ownGuard: 'none',
   cutOut: { kind: 'none' },
   insulation: 'usual',
   ammeter: false,

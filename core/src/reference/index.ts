@@ -37,7 +37,7 @@ export {
 } from './guards.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
 export { PLUG_FUSE_SOURCE, PLUG_OPENS_A } from './plug-fuses.ts';
-export { PROTECTION_LIMITS, VEHICLE_FUSE_V, breaksAt } from './protection-limits.ts';
+export { PROTECTION_LIMITS, type ProtectionLimit, VEHICLE_FUSE_V, breaksAt } from './protection-limits.ts';
 export { PREFERRED_SOURCE } from './preferred.ts';
 export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';

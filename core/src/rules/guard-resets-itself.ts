@@ -2,6 +2,7 @@ import { LOADS, isCharged } from '../kinds/index.ts';
 import { commonPractice, computed, resetsAtAll, resetsItself } from '../reference/index.ts';
 import { type Rule, judge } from './rule.ts';
 import { jobSubject } from './context.ts';
+import { shelfGuard } from './nudging.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'guard-resets-itself';
@@ -47,8 +48,8 @@ export const guardResetsItself: Rule = {
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map(({ at }) => ({
+      .map(({ job, at }) => ({
         label: 'Nudge to a breaker that is reset by hand',
-        patches: [{ path: ['jobs', at, 'protection'], value: 'breaker' }],
+        patches: [...shelfGuard({ job, at }), { path: ['jobs', at, 'protection'], value: 'breaker' }],
       })),
 };

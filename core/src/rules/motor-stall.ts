@@ -2,7 +2,7 @@ import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { BLADE_BAND_SOURCE, BREAKER_SOURCE, type Source, SURGE_SOURCE, computed, fromMemory } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
-import { otherFuses } from './nudging.ts';
+import { shelfGuard, otherFuses } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating } from './shared-working.ts';
 
@@ -82,7 +82,10 @@ export const motorStall: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        { label: 'Nudge the fuse to what the app chooses', patches: [{ path: ['jobs', job.at, 'fuse'], value: 'auto' as const }] },
+        {
+          label: 'Nudge the fuse to what the app chooses',
+          patches: [...shelfGuard(job), { path: ['jobs', job.at, 'fuse'], value: 'auto' as const }],
+        },
         ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
       ]),
 };

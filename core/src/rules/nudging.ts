@@ -26,6 +26,10 @@ export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: 
   return { path: ['jobs', job.at, which], value: choice };
 }
 
+/** One of the shelf's kinds again, where a person's own stands. */
+export const shelfGuard = ({ job, at }: Pick<WiredJob, 'job' | 'at'>): Patch[] =>
+  job.ownGuard === 'none' ? [] : [{ path: ['jobs', at, 'ownGuard'], value: 'none' }];
+
 /** The rating that the app itself chooses for a load fuse, A; null where it guards no load. */
 function ownRating({ evidence, design }: RuleContext, { job }: WiredJob): number | null {
   const fed = evidence.sizing.get(job.id)?.fed ?? [];
@@ -48,11 +52,17 @@ export function otherFuses(
   fits: (ratingA: number) => boolean,
 ): Nudge[] {
   const present = fuse.spec.ratingA;
+  const freed = which === 'fuse' ? shelfGuard(job) : [];
   const own = fuse.spec.guards === 'load' ? ownRating(context, job) : null;
   const ratings = fuse.spec.guards === 'load' ? ratingsOf(job.job.protection) : BLADE_FUSE_RATINGS;
   return [
     ...(own !== null && own !== present && fits(own)
-      ? [{ label: `Nudge to the ${formatQuantity(own, 'A')} fuse that its load asks for`, patches: [fusePatch(job, which, 'auto')] }]
+      ? [
+          {
+            label: `Nudge to the ${formatQuantity(own, 'A')} fuse that its load asks for`,
+            patches: [...freed, fusePatch(job, which, 'auto')],
+          },
+        ]
       : []),
     ...ratings
       .filter(
@@ -60,7 +70,7 @@ export function otherFuses(
           rating !== present && rating !== own && fits(rating) && (own === null || rating <= Math.max(present, MOST_GROWTH * own)),
       )
       .sort((a, b) => Math.abs(a - present) - Math.abs(b - present))
-      .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [fusePatch(job, which, rating)] })),
+      .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [...freed, fusePatch(job, which, rating)] })),
   ];
 }
 
@@ -105,7 +115,12 @@ export function chooseAgain(job: WiredJob): Nudge {
   });
   return {
     label: 'Nudge fuse and wires to chosen sizes',
-    patches: [fusePatch(job, 'fuse', 'auto'), fusePatch(job, 'controlFuse', 'auto'), ...legs.map((leg) => leftToApp(job, leg))],
+    patches: [
+      ...shelfGuard(job),
+      fusePatch(job, 'fuse', 'auto'),
+      fusePatch(job, 'controlFuse', 'auto'),
+      ...legs.map((leg) => leftToApp(job, leg)),
+    ],
   };
 }
 

@@ -2,6 +2,7 @@ import { isTwoHot } from '../kinds/index.ts';
 import { breakOtherwise, liveWhenOff } from './neutral-switched.ts';
 import { PROTECTION_NAMES, computed, standard } from '../reference/index.ts';
 import { partSubject } from './context.ts';
+import { shelfGuard } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'one-pole-of-two';
@@ -63,6 +64,7 @@ export const onePoleOfTwo: Rule = {
           ? (['breaker-c', 'breaker-b'] as const).map((protection) => ({
               label: `Nudge to a two-pole ${PROTECTION_NAMES[protection]}`,
               patches: [
+                ...shelfGuard(job),
                 { path: ['jobs', job.at, 'protection'], value: protection },
                 { path: ['jobs', job.at, 'fuse'], value: 'auto' },
               ],

@@ -15,6 +15,7 @@ import {
   computed,
   entered,
 } from '../reference/index.ts';
+import { shelfGuard } from './nudging.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -59,7 +60,7 @@ function linkOhm(link: Link, conditions: Conditions): number | null {
 function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
   const supply = supplyOf(context, job, fuse);
   const at = context.design.supplies.indexOf(supply);
-  const limits = PROTECTION_LIMITS[fuse.spec.style];
+  const limits = fuse.spec.own?.limits ?? PROTECTION_LIMITS[fuse.spec.style];
   const current = currentOf(supply);
   const ratedV = (current === 'ac' ? limits.acV : limits.dcV) ?? 0;
   const volt = borneV(supply);
@@ -175,10 +176,14 @@ export const protectionUnsuited: Rule = {
         PROTECTIONS.filter((protection) => {
           if (resetsItself(protection)) return false;
           const limits = PROTECTION_LIMITS[protection];
-          return protection !== job.protection && ((currentOf(supply) === 'ac' ? limits.acV : limits.dcV) ?? 0) >= supply.highestV;
+          return (
+            (protection !== job.protection || job.ownGuard !== 'none') &&
+            ((currentOf(supply) === 'ac' ? limits.acV : limits.dcV) ?? 0) >= supply.highestV
+          );
         }).map((protection) => ({
           label: `Nudge to a ${PROTECTION_NAMES[protection]}`,
           patches: [
+            ...shelfGuard({ job, at }),
             { path: ['jobs', at, 'protection'], value: protection },
             { path: ['jobs', at, 'fuse'], value: 'auto' },
           ],

@@ -2,6 +2,8 @@
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, unitOhm } from '../project/index.ts';
 import {
+  guardOf,
+  limitsOfGuard,
   type Load,
   type LoadOf,
   type MeterSpec,
@@ -174,14 +176,23 @@ export class LoadSide {
     const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
     if (trunk) builder.use(partOf(trunk.at), job.id);
     const before = (trunk?.dropV ?? 0) + (feed ? ampere * feedOhm(feed) : 0);
-    const auto =
-      job.fuse === 'auto' ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection) : job.fuse;
+    const own = guardOf(design, job.ownGuard);
+    const protection = own?.builtAs ?? job.protection;
+    const auto = own
+      ? own.ratingA
+      : job.fuse === 'auto'
+        ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection)
+        : job.fuse;
     if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
     this.fuseOhm = bladeFuseOhm(auto);
     const id = `${job.id}-fuse${suffix}`;
     // In a panel a breaker opens every hot conductor; a plug has one fuse.
-    const poles = isTwoHot(supply) && curveOf(job.protection) !== null ? 2 : 1;
-    const spec = { ratingA: auto, chosen: job.fuse !== 'auto', style: builtAs(job.protection, auto), poles, guards: 'load' } as const;
+    const poles = isTwoHot(supply) && curveOf(protection) !== null ? 2 : 1;
+    const spec = {
+      ...{ ratingA: auto, chosen: own !== null || job.fuse !== 'auto', style: builtAs(protection, auto), poles },
+      guards: 'load',
+      ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
+    } as const;
     const place = builder.placeOf(at);
     builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
     const after = { at: terminal(id, '2'), fuseA: auto, fixedDropV: before, fuseAmpere: ampere };
@@ -361,12 +372,14 @@ export class LoadSide {
       this.run({ leg: out, role: 'load', stretch: 'charge', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
       return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
     }
+    const own = guardOf(design, job.ownGuard);
     const id = `${job.id}-${load.id}-fuse`;
     const spec = {
       ratingA: source.fuseA,
       chosen: job.fuse !== 'auto',
-      style: builtAs(job.protection, source.fuseA),
+      style: builtAs(own?.builtAs ?? job.protection, source.fuseA),
       guards: 'load',
+      ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
     } as const;
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
     this.run({

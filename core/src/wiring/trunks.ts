@@ -11,7 +11,7 @@ import type { NetlistBuilder } from './builder.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
 import { lineAmpere } from './load-side.ts';
 import { supplyOut } from './shared-parts.ts';
-import { isCharged, isOnVehicle } from '../kinds/index.ts';
+import { guardOf, isCharged, isOnVehicle } from '../kinds/index.ts';
 
 export interface Trunk {
   readonly at: Terminal;
@@ -55,6 +55,8 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const ampere = amperes.reduce((sum, own) => sum + own, 0);
   const mostA = supply.highestV / supply.internalOhm;
   const branches = group.map((job, at) => {
+    const own = guardOf(design, job.ownGuard);
+    if (own) return own.ratingA;
     if (typeof job.fuse === 'number') return job.fuse;
     const loads = linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }));
     return chooseFuse(leastRating(design.settings, job.continuous, { ampere: amperes[at]!, groups: [loads], mostA }));

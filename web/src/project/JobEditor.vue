@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   BLADE_FUSE_RATINGS,
+  guardOf,
+  guardsOf,
   heatsinksOf,
   powerRelays,
   DC_PROTECTIONS,
@@ -50,9 +52,30 @@ const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() =>
   ...ratingsOf(job.value.protection).map((rating) => ({ value: rating, text: `${rating} A` })),
   { value: 'none', text: 'none' },
 ]);
-const protections = computed(() =>
-  (onMains.value ? MAINS_PROTECTIONS : DC_PROTECTIONS).map((value) => ({ value, text: `a ${PROTECTION_NAMES[value]}` })),
-);
+/** The shelf's kinds, and what a person typed themselves. */
+const ownGuards = computed(() => [...guardsOf(project.design!), ...shelf.guards.value]);
+const ownGuard = computed(() => guardOf(project.design!, job.value.ownGuard));
+const protections = computed(() => [
+  ...(onMains.value ? MAINS_PROTECTIONS : DC_PROTECTIONS).map((value) => ({
+    value: value as string,
+    text: `a ${PROTECTION_NAMES[value]}`,
+  })),
+  ...ownGuards.value.map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` })),
+]);
+function setProtection(value: string): void {
+  const own = ownGuards.value.find(({ id }) => id === value);
+  const at = (field: keyof Job) => ['jobs', props.at, field];
+  void project.patch(
+    `${job.value.name}: protection`,
+    own
+      ? [...shelf.taking(own.id), { path: at('ownGuard'), value: own.id }, { path: at('protection'), value: own.builtAs }]
+      : [
+          { path: at('ownGuard'), value: 'none' },
+          { path: at('protection'), value },
+          { path: at('fuse'), value: 'auto' },
+        ],
+  );
+}
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [
   { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
@@ -147,16 +170,11 @@ async function remove(): Promise<void> {
   <OtherwisePhrase v-if="job.id === project.job?.id" />
   <SelectField
     label="Load protected by"
-    :model-value="job.protection"
+    :model-value="ownGuard?.id ?? job.protection"
     :options="protections"
-    @update:model-value="
-      project.patch(`${job.name}: protection`, [
-        { path: ['jobs', at, 'protection'], value: $event },
-        { path: ['jobs', at, 'fuse'], value: 'auto' },
-      ])
-    "
+    @update:model-value="setProtection"
   />
-  <SelectField label="Its rating" :model-value="job.fuse" :options="loadFuses" @update:model-value="set('fuse', $event)" />
+  <SelectField v-if="!ownGuard" label="Its rating" :model-value="job.fuse" :options="loadFuses" @update:model-value="set('fuse', $event)" />
   <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
   <SelectField
     v-if="type"

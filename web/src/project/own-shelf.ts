@@ -3,6 +3,7 @@ import { computed, onMounted, ref, toRaw } from 'vue';
 import {
   isKept,
   isOwnBoard,
+  isOwnGuard,
   isOwnHeatsink,
   isOwnRelay,
   keepOf,
@@ -33,6 +34,7 @@ export function useOwnShelf() {
   const types = computed<readonly RelayType[]>(() => typed.value.filter(isOwnRelay).map(ownRelay));
   const boards = computed(() => typed.value.filter(isOwnBoard));
   const heatsinks = computed(() => typed.value.filter(isOwnHeatsink));
+  const guards = computed(() => typed.value.filter(isOwnGuard));
   /** What an edit that names this part does first: the project takes its own copy along, so that its file stands alone. */
   function taking(id: string) {
     const part = typed.value.find((one) => one.id === id);
@@ -59,5 +61,5 @@ export function useOwnShelf() {
       void message.error(`“${entry.name}” is not kept. ${error instanceof ApiError ? error.message : String(error)}`, 6);
     }
   }
-  return { types, boards, heatsinks, kept, keep, taking, otherwise };
+  return { types, boards, heatsinks, guards, kept, keep, taking, otherwise };
 }

@@ -2,6 +2,7 @@ import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
 import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
+import type { OwnGuard } from './own-guard.ts';
 import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
 import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart } from '../../reference/index.ts';
 import { CONTROLLERS, type ControllerType } from './controllers.ts';
@@ -709,7 +710,7 @@ export function ownRelay({ form, module, solid, builtIn, label: _label, assumed:
 
 /** What a project brings along of its own. */
 export interface OwnParts {
-  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink)[];
+  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard)[];
 }
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
@@ -734,6 +735,10 @@ export function controllerType(design: OwnParts, id: string): ControllerType {
   if (!type) throw new Error(`no board "${id}"`);
   return type;
 }
+/** Fuses and breakers that the project brings along, beside the shelf's own kinds. */
+export const guardsOf = ({ parts }: OwnParts): readonly OwnGuard[] => parts.flatMap((part) => (part.form === 'guard' ? [part] : []));
+/** The one of a job; null where it has one of the shelf's kinds. */
+export const guardOf = (design: OwnParts, id: string): OwnGuard | null => guardsOf(design).find((one) => one.id === id) ?? null;
 /** Heatsinks that a job may have, none among them: the shelf's, and those that the project brings along. */
 export const heatsinksOf = ({ parts }: OwnParts): readonly HeatsinkType[] => [
   ...HEATSINKS,

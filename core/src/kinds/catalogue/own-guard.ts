@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import { positive } from '../../document/index.ts';
+import { PROTECTION_LIMITS, PROTECTION_NAMES, type Protection, type ProtectionLimit, ofPart } from '../../reference/index.ts';
+import { type OwnCard, ownBase } from './own-card.ts';
+
+/** How it opens: what its band or its curve is taken from. A cartridge in a plug is no part that one types. */
+const BUILT = [
+  'blade',
+  'breaker',
+  'self-resetting',
+  'high-breaking',
+  'breaker-b',
+  'breaker-c',
+  'breaker-d',
+] as const satisfies readonly Protection[];
+
+const volt = z.number().min(0).max(1500);
+export const ownGuardSchema = z.strictObject({
+  ...ownBase,
+  form: z.literal('guard'),
+  builtAs: z.enum(BUILT),
+  ratingA: positive.max(1000),
+  /** Highest voltage of each kind of current that it breaks, V; 0 where it is not made for that. */
+  dcV: volt,
+  acV: volt,
+  /** Breaking capacity at that voltage, A. */
+  breaksA: positive.max(200_000),
+});
+export type OwnGuard = z.infer<typeof ownGuardSchema>;
+
+const usual = ({ builtAs }: Pick<OwnGuard, 'builtAs'>) => {
+  const { dcV, acV, breaksA } = PROTECTION_LIMITS[builtAs];
+  return { dcV: dcV ?? 0, acV: acV ?? 0, breaksA };
+};
+
+export const guardCard = {
+  form: 'guard',
+  title: 'fuse or breaker',
+  schema: ownGuardSchema,
+  fields: [
+    {
+      type: 'choice',
+      path: ['builtAs'],
+      label: 'It opens like a',
+      choices: BUILT.map((value) => ({ value, text: PROTECTION_NAMES[value] })),
+      help: 'when it opens',
+    },
+    { type: 'number', path: ['ratingA'], label: 'Rating', unit: 'A', least: 0.1, most: 1000, help: 'what may hang on it' },
+    {
+      type: 'number',
+      path: ['dcV'],
+      label: 'Direct current, at most',
+      unit: 'V',
+      least: 0,
+      most: 1500,
+      help: 'where it may stand; 0: nowhere',
+    },
+    {
+      type: 'number',
+      path: ['acV'],
+      label: 'Alternating current, at most',
+      unit: 'V',
+      least: 0,
+      most: 1500,
+      help: 'where it may stand; 0: nowhere',
+    },
+    { type: 'number', path: ['breaksA'], label: 'Breaks up to', unit: 'A', least: 1, most: 200_000, help: 'which short it ends' },
+    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+  ],
+  usual: {
+    dcV: (part) => ({ dcV: usual(part).dcV }),
+    acV: (part) => ({ acV: usual(part).acV }),
+    breaksA: (part) => ({ breaksA: usual(part).breaksA }),
+  },
+  begin: (id, name) => ({
+    ...{ id, name, form: 'guard', builtAs: 'blade', ratingA: 10, price: 0, assumed: ['dcV', 'acV', 'breaksA'] },
+    ...usual({ builtAs: 'blade' }),
+  }),
+  words: ({ ratingA, builtAs, dcV, acV, breaksA }) =>
+    `${ratingA} A, opens like a ${PROTECTION_NAMES[builtAs]}, ${[...(dcV > 0 ? [`${dcV} V⎓`] : []), ...(acV > 0 ? [`${acV} V~`] : [])].join(' / ') || 'no voltage'}, breaks ${breaksA} A`,
+} as const satisfies OwnCard<OwnGuard>;
+
+/** What it breaks, as its label says. */
+export const limitsOfGuard = ({ name, dcV, acV, breaksA }: OwnGuard): ProtectionLimit => ({
+  dcV: dcV > 0 ? dcV : null,
+  acV: acV > 0 ? acV : null,
+  breaksA,
+  source: ofPart(name),
+});
