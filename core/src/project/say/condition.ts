@@ -1,5 +1,5 @@
 /** When it runs: the first condition of a sentence, and every turn that adds to it. */
-import { isRegulator, isVoltageSensor } from '../../kinds/index.ts';
+import { isRegulator } from '../../kinds/index.ts';
 import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
@@ -92,11 +92,10 @@ function freeName(name: string, design: Design | null, signals: readonly SaidSig
     if (!taken.has(next)) return next;
   }
 }
-/** A sensor of the voltage of what charges, as one that a project has already or a new one. */
+/** A sensor of the voltage of what charges, of its own: one that a project has may watch for a flat battery. */
 export function chargingSensor({ signals, design }: Reading): Clause {
-  const known = design?.signals.find((signal) => isVoltageSensor(signal));
-  const name = known?.name ?? freeName('charging voltage', design, signals);
-  signals.push({ name, id: known?.id ?? null, nature: 'threshold', begins: { watches: { quantity: 'voltage' } }, charging: true });
+  const name = freeName('charging voltage', design, signals);
+  signals.push({ name, id: null, nature: 'threshold', begins: { watches: { quantity: 'voltage' } }, charging: true });
   return { op: 'signal', name };
 }
 /** A job of the project that a sentence says never runs. */

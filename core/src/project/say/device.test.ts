@@ -195,6 +195,13 @@ describe('a relay that senses the voltage of what charges', () => {
       { part: 'relay-12v-70a-4' },
     ]);
   });
+  test('a sensor of the project that watches for a flat battery is not taken for it', () => {
+    const flat = hear('when the battery is below 11.5 V, light a 5 W lamp', page('battery-12')).add!(page('battery-12'));
+    const { signals, jobs } = hear('charge the second battery through a voltage-sensing relay', flat).add!(flat);
+    expect(signals).toHaveLength(2);
+    expect(signals[1]).toMatchObject({ closesAt: 13.3, opensAt: 12.8 });
+    expect(jobs[1]!.when).toEqual({ op: 'signal', signal: signals[1]!.id });
+  });
   test.each(['when the key is on, run a 5 A fan through a voltage-sensing relay', 'run a 5 A fan through a voltage-sensing relay'])(
     '%s: of what it senses nothing is said',
     (said) => {

@@ -32,7 +32,7 @@ import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
-import { type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
+import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
@@ -185,7 +185,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     }
   }
   // Contacts that click several times a minute are gone within weeks.
-  const worn = deviceFound === null && others.length === 0 && second === null && fitting.some(isQuick);
+  const worn = deviceFound === null && others.length === 0 && second === null && lost !== 'on' && isSeries(clause) && fitting.some(isQuick);
   if (worn) assumed.push('a solid-state relay: contacts wear out by clicking so often');
   if (never) assumed.push(`everything else of ${never.name} stays as it is`);
   else if (lost === null) assumed.push('off if the signal is lost');
@@ -232,6 +232,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   };
 }
 
+/** Whether contacts one after another make it: its input has no room for a helper relay’s, nor a throw that rests closed. */
+const isSeries = (clause: Clause | null): boolean =>
+  clause?.op === 'signal' || (clause?.op === 'and' && clause.of.every(({ op }) => op === 'signal'));
 /** Shortest round of a time relay that a relay of contacts follows for years, s (common practice). */
 const CONTACT_ROUND_S = 30;
 function isQuick(signal: SaidSignal): boolean {

@@ -104,6 +104,19 @@ describe('pulses and characters', () => {
     expect(dangers(design!)).toEqual([]);
   });
   test.each([
+    'when the key is off, flash a 5 W lamp',
+    'when the key is on or the door is open, flash a 5 W lamp',
+    'when the button is pressed, flash a 5 W lamp until the stop button is pressed',
+    'when the key is on, flash a 5 W lamp, on if the signal is lost',
+  ])('%s: silicon has no room for helper relays, so contacts it is, and what that costs is said', (said) => {
+    const { design, heard } = read(said, blankDesign('Page'));
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    expect(heard.assumed.join()).not.toMatch(/solid-state/);
+    const { evidence, analysis } = analyse(design!);
+    expect(evidence.unwired).toEqual([]);
+    expect(analysis.findings.some(({ rule, severity }) => rule === 'contact-life' && severity === 'caution')).toBe(true);
+  });
+  test.each([
     ['flash a 21 W lamp', 'flash'],
     ['when the button is pressed, toggle a 5 W lamp', 'toggle'],
     ['turn off a 5 W lamp when the key is on', 'turn off'],
