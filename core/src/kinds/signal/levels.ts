@@ -7,6 +7,17 @@ interface TwoLevels {
 }
 export const formOf = ({ output }: TwoLevels): SignalForm => output;
 
+/** The facets of a contact that a sensor moves by itself: no hand, no memory, no round of its own. */
+export const TWO_LEVELS = {
+  form: formOf,
+  conductsWhen: () => true,
+  rest: () => null,
+  momentary: () => false,
+  afterCut: () => null,
+  sticks: true,
+  roundS: () => null,
+} as const;
+
 /** High when it closes on a rise, or opens on a fall. */
 export const levelWord = (closesAt: number, opensAt: number, on: boolean): string => (closesAt >= opensAt === on ? 'is high' : 'is low');
 

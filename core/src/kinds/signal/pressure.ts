@@ -3,7 +3,7 @@ import { limitA } from '../../document/index.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalFacets, signalBase } from './kind.ts';
-import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
+import { DELAY_FIELD, TWO_LEVELS, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 
 /** Gauge pressure that a switch of a workshop or a vehicle may watch, Pa: from a little vacuum to 400 bar. */
@@ -29,6 +29,7 @@ const level = (path: string, label: string) =>
   ({ type: 'number', path: [path], label, unit: 'kPa', least: -100, most: 40_000, times: PA_A_KPA }) as const;
 
 export const pressureSwitch = {
+  ...TWO_LEVELS,
   nature: 'pressure',
   title: 'a pressure switch with two levels',
   short: 'pressure',
@@ -55,10 +56,6 @@ export const pressureSwitch = {
     delayS: 0,
   }),
   state: ({ closesAtPa, opensAtPa }, on) => levelWord(closesAtPa, opensAtPa, on),
-  form: formOf,
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
   levels({ closesAtPa, opensAtPa }) {
     const [low, high] = [Math.min(closesAtPa, opensAtPa), Math.max(closesAtPa, opensAtPa)];
     const reach = Math.max(20_000, high - low);
@@ -70,8 +67,5 @@ export const pressureSwitch = {
   }),
   wrong: ({ closesAtPa, opensAtPa }) => sameLevels(closesAtPa, opensAtPa, 'opensAtPa'),
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
-  afterCut: () => null,
   wakes: () => false,
-  sticks: true,
-  roundS: () => null,
 } as const satisfies SignalFacets<'pressure', PressureSignal>;

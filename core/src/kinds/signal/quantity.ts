@@ -4,7 +4,7 @@ import type { Unit } from '../../quantity/index.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalFacets, signalBase } from './kind.ts';
-import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
+import { DELAY_FIELD, TWO_LEVELS, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 
 /** What such a sensor may watch beside temperature, voltage and pressure: unit, and the most that anyone would set it to. */
@@ -54,6 +54,7 @@ const levelsFor = (path: string, label: string) =>
 const STEPS = 200;
 
 export const quantity = {
+  ...TWO_LEVELS,
   nature: 'quantity',
   title: 'a sensor of speed, level, light or the like with two levels',
   short: 'two levels',
@@ -81,10 +82,6 @@ export const quantity = {
     delayS: 0,
   }),
   state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
-  form: formOf,
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
   levels({ of, closesAt, opensAt }) {
     const { unit, most } = WATCHED[of];
     const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
@@ -103,9 +100,6 @@ export const quantity = {
       .map((path) => ({ path, message: `is above ${WATCHED[of].most} ${WATCHED[of].unit}` })),
   ],
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
-  afterCut: () => null,
   // A vehicle that drives, a machine that turns: somebody is there. A tank fills by itself.
   wakes: ({ of }) => of === 'speed' || of === 'turns',
-  sticks: true,
-  roundS: () => null,
 } as const satisfies SignalFacets<'quantity', QuantitySignal>;

@@ -3,7 +3,7 @@ import { idSchema, limitA } from '../../document/index.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalBase, type SignalFacets, signalBase } from './kind.ts';
-import { DELAY_FIELD, formOf, levelWord, sameLevels } from './levels.ts';
+import { DELAY_FIELD, TWO_LEVELS, levelWord, sameLevels } from './levels.ts';
 import { CONTACT_LIMIT, OUTPUT_FIELD } from './words.ts';
 import { chargeLevels } from '../../reference/index.ts';
 
@@ -30,6 +30,7 @@ const level = (path: string, label: string, unit: 'V' | '°C', asked: (signal: T
   ({ type: 'number', path: [path], label, unit, least: -60, most: 1700, asked }) as const;
 
 export const threshold = {
+  ...TWO_LEVELS,
   nature: 'threshold',
   title: 'a sensor with two levels of temperature or voltage',
   short: 'two levels',
@@ -71,10 +72,6 @@ export const threshold = {
     delayS: 0,
   }),
   state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
-  form: formOf,
-  conductsWhen: () => true,
-  rest: () => null,
-  momentary: () => false,
   levels({ watches, closesAt, opensAt }) {
     const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
     const reach = Math.max(10, 0.3 * (high - low + 40));
@@ -103,11 +100,8 @@ export const threshold = {
     ],
     controllers: [],
   }),
-  afterCut: () => null,
   // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
   wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),
-  sticks: true,
-  roundS: () => null,
 } as const satisfies SignalFacets<'threshold', ThresholdSignal>;
 
 /** A sensor that closes while a supply is charged; its levels are common practice for split charging. */

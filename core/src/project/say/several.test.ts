@@ -58,6 +58,8 @@ describe('what is one sentence stays one', () => {
     'run a 5 A fan when the key is on and the fan switch is on',
     'when the high beam is on, light two 60 W high beams; otherwise light two 55 W low beams',
     'when the key is on, run a 5 A fan; if the signal wire breaks, it stays on',
+    'run a 5 A fan when the key is on and feed a 5 A pump. It stays on if the signal is lost',
+    'run a 5 A fan when the key is on and feed a 5.5 A pump if the signal is lost',
   ])('%s', (said) => expect(sentencesOf(said)).toEqual([{ at: 0, text: said }]));
   test('of two conditions around two things nobody knows which stands for which', () => {
     const { add, unclear } = hear('when the key is on, run a 5 A fan and light a 5 W lamp when the door is open', page());
