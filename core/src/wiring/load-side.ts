@@ -191,7 +191,7 @@ export class LoadSide {
     const spec = {
       ...{ ratingA: auto, chosen: own !== null || job.fuse !== 'auto', style: builtAs(protection, auto), poles },
       guards: 'load',
-      ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
+      ...asOwn(own),
     } as const;
     const place = builder.placeOf(at);
     builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
@@ -379,7 +379,7 @@ export class LoadSide {
       chosen: job.fuse !== 'auto',
       style: builtAs(own?.builtAs ?? job.protection, source.fuseA),
       guards: 'load',
-      ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
+      ...asOwn(own),
     } as const;
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
     this.run({
@@ -425,3 +425,5 @@ export class LoadSide {
     return noThinner(this.design.settings.wireSeries, Math.max(earth.sizeMm2, earthMm2(lineMm2)));
   }
 }
+/** What a list and the rules are told of a person's own fuse or breaker. */
+const asOwn = (own: ReturnType<typeof guardOf>) => own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } };

@@ -90,6 +90,15 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   roundS(signal: S): number | null;
 }
 
+/** The facets of a dry contact that closes while its own electronics say so. */
+export const OWN_CONTACT = {
+  form: (): SignalForm => 'contact',
+  conductsWhen: () => true,
+  levels: () => null,
+  wrong: () => [],
+  sticks: true,
+} as const;
+
 /** The facets of what gives a voltage by itself: it has no contact, no levels and no part of its own. */
 export const NO_CONTACT = {
   conductsWhen: () => true,

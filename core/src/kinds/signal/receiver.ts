@@ -3,7 +3,7 @@ import { limitA } from '../../document/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { type SignalFacets, signalBase } from './kind.ts';
+import { OWN_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { AFTER_CUT, CONTACT_LIMIT } from './words.ts';
 
 /** A radio receiver or phone link with a dry contact, and how it stands after a power cut. */
@@ -19,6 +19,7 @@ export type ReceiverSignal = z.infer<typeof schema>;
 const SOLD = { words: 'Radio receiver or phone link with a contact', price: SMALL_PRICES.receiver };
 
 export const receiver = {
+  ...OWN_CONTACT,
   nature: 'receiver',
   title: 'a radio receiver or phone link',
   short: 'radio',
@@ -42,16 +43,11 @@ export const receiver = {
   // It listens all the time.
   begin: (base, supply) => ({ ...base, nature: 'receiver', fedBy: supply, limitA: 5, madeFor: 'asked', afterCut: 'off' }),
   state: (_, on) => (on ? 'is on' : 'is off'),
-  form: () => 'contact',
-  conductsWhen: () => true,
   rest: () => null,
   momentary: () => false,
-  levels: () => null,
   part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'maintained', rest: 'open', sold: SOLD } }),
-  wrong: () => [],
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: ({ afterCut }) => afterCut,
   wakes: () => false,
-  sticks: true,
   roundS: () => null,
 } as const satisfies SignalFacets<'receiver', ReceiverSignal>;

@@ -4,7 +4,7 @@ import { formatQuantity } from '../../quantity/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { type SignalFacets, signalBase } from './kind.ts';
+import { OWN_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT } from './words.ts';
 
 /** Shortest and longest part of a round that repeat-cycle relays are set to, s: 0.1 s to 100 h (from memory). */
@@ -30,6 +30,7 @@ export type TimerSignal = z.infer<typeof schema>;
 const time = (path: string, label: string) => ({ type: 'number', path: [path], label, unit: 's', least: LEAST_S, most: MOST_S }) as const;
 
 export const timer = {
+  ...OWN_CONTACT,
   nature: 'timer',
   title: 'a time relay that repeats: on for a while, off for a while',
   short: 'time relay',
@@ -62,11 +63,8 @@ export const timer = {
     first: 'on',
   }),
   state: (_, on) => (on ? 'is on' : 'is off'),
-  form: () => 'contact',
-  conductsWhen: () => true,
   rest: () => null,
   momentary: () => false,
-  levels: () => null,
   part: ({ limitA: most, onS, offS, first }) => ({
     kind: 'switch',
     spec: {
@@ -79,10 +77,8 @@ export const timer = {
       },
     },
   }),
-  wrong: () => [],
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: ({ first }) => first,
   wakes: () => false,
-  sticks: true,
   roundS: ({ onS, offS }) => onS + offS,
 } as const satisfies SignalFacets<'timer', TimerSignal>;

@@ -3,7 +3,7 @@ import { limitA } from '../../document/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
-import { type SignalFacets, signalBase } from './kind.ts';
+import { OWN_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT } from './words.ts';
 
 /** Two buttons and the relay that watches them, in one piece: its contact closes only while each hand is on its own button. */
@@ -17,6 +17,7 @@ const SOLD = {
 };
 
 export const twoHand = {
+  ...OWN_CONTACT,
   nature: 'two-hand',
   title: 'a two-hand station: both buttons within half a second',
   short: 'two-hand',
@@ -33,16 +34,11 @@ export const twoHand = {
   ],
   begin: (base, supply) => ({ ...base, nature: 'two-hand', fedBy: supply, limitA: 3, madeFor: 'asked' }),
   state: (_, on) => (on ? 'is held by both hands' : 'is let go'),
-  form: () => 'contact',
-  conductsWhen: () => true,
   rest: () => 'open',
   momentary: () => true,
-  levels: () => null,
   part: ({ limitA: most }) => ({ kind: 'switch', spec: { limitA: most, action: 'momentary', rest: 'open', sold: SOLD } }),
-  wrong: () => [],
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: () => null,
   wakes: () => true,
-  sticks: true,
   roundS: () => null,
 } as const satisfies SignalFacets<'two-hand', TwoHandSignal>;

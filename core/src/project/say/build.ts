@@ -12,6 +12,7 @@ import {
   type UnitLoad,
   asNature,
   asVariant,
+  chargeSensor,
   currentOf,
   formOfSignal,
   isFeed,
@@ -25,7 +26,7 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { ambientFactor, chargeLevels, ratingsOf } from '../../reference/index.ts';
+import { ambientFactor, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
@@ -34,8 +35,6 @@ import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoa
 
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
 const SET_C = 120;
-/** How long the voltage must have been there: it dips when an engine is cranked (common practice), s. */
-const CHARGE_DELAY_S = 5;
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
 export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
   const { name, begins } = signal;
@@ -58,9 +57,9 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
   if (isPin(begun) && !signal.program && namedPin(design ?? blankDesign(''), name) === undefined)
     assumed.push(`${name}: no pin of the board is called so; one that is free of other duties`);
   if (signal.charging) {
-    const levels = chargeLevels(feeding.nominalV);
-    assumed.push(`${name}: in at ${formatQuantity(levels.closesAt, 'V')}, out at ${formatQuantity(levels.opensAt, 'V')}`);
-    return { ...signal, begins: { ...begins, ...levels, delayS: CHARGE_DELAY_S } };
+    const { closesAt, opensAt, delayS } = chargeSensor(begun, feeding);
+    assumed.push(`${name}: in at ${formatQuantity(closesAt, 'V')}, out at ${formatQuantity(opensAt, 'V')}`);
+    return { ...signal, begins: { ...begins, closesAt, opensAt, delayS } };
   }
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;

@@ -150,12 +150,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
         rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
-  if (deviceFound && isSensing && !charged)
-    unclear.push({
-      at: deviceFound.at,
-      end: deviceFound.at + deviceFound.length,
-      text: text.slice(deviceFound.at, deviceFound.at + deviceFound.length),
-    });
+  if (deviceFound && isSensing && !charged) notOf(deviceFound);
   // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
   if (feeding && deviceFound && (device === 'phase' || isDescribed(deviceFound)) && partsNamed(deviceFound, feeding).length === 0)
     notOf(deviceFound);
