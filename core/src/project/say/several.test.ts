@@ -18,6 +18,10 @@ test.each([
     'run a 5 A fan with the dash switch and light a 5 W lamp when the door is open',
     ['Fan: dash switch is on', 'Lamp: door switch is closed'],
   ],
+  [
+    'charge the second battery through a voltage-sensing relay; when the key is on, run a 5 A fan from the battery',
+    ['Second battery: charging voltage is high', 'Fan: key is on'],
+  ],
   ['flash a 5 W lamp; when the door is open, light a 5 W cabin lamp', ['Lamp: flasher is on', 'Cabin lamp: door switch is closed']],
   ['when the key is on, run a 5 A fan; never run the fan while the door is open', ['Fan: key is on and door switch is open']],
 ])('%s', (said, jobs) => {
@@ -85,6 +89,11 @@ test('on an empty page: the second finds the supply and the signals of the first
   const whole = projectOf(hear('run a 5 A fan from the battery when the key is on and light a 5 W lamp when the key is off', null))!;
   expect([whole.supplies.length, whole.signals.length, jobsOf(whole)]).toEqual([1, 1, ['Fan: key is on', 'Lamp: key is off']]);
   expect(analyse(whole).evidence.unwired).toEqual([]);
+});
+
+test('with two batteries on the page the next sentence asks which', () => {
+  const said = 'when the key is on, run a 5 A fan; charge the second battery when the key is on; when the door is open, light a 5 W lamp';
+  expect(hear(said, page()).blanks.map(({ key }) => key)).toEqual(['3: supply']);
 });
 
 test('of each job that is added it says whether its relay is named', () => {

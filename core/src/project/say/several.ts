@@ -12,7 +12,7 @@ const WHENEVER = String.raw`(?:whenever|when|while|if|as long as|unless)`;
 /** *If the wire breaks* is a turn of the sentence before. */
 const NO_LOSS = String.raw`(?!(?:a |the |its |any |it )*(?:(?:signal|control|sensor) )?(?:signal|control|sensor|wire|cable|lead)s? (?:is |are |gets? )?(?:breaks?|broken|lost|cut|fails?|comes? off|goes))`;
 /** What begins a sentence of its own: a condition, or a verb with a thing behind it. */
-const BEGINS = String.raw`(?:and |then )*(?:${WHENEVER} ${NO_LOSS}|(?:never|do not|don't) |(?:please )?(?:${VERB.source}) (?!it\b|on\b))`;
+const BEGINS = String.raw`(?:and |then )*(?:${WHENEVER} ${NO_LOSS}|(?:never|do not|don't) |(?:please )?(?:charge|${VERB.source}) (?!it\b|on\b))`;
 const ENDS = new RegExp(String.raw`[.;]\s+(?=${BEGINS})`, 'gi');
 /** *… and ring a bell when it is above 260 °C*: a second thing with a condition of its own, behind one that has its own. */
 const AND = new RegExp(
@@ -21,7 +21,7 @@ const AND = new RegExp(
 );
 /** What says by itself when a thing runs. */
 const SAYS_WHEN = new RegExp(
-  String.raw`\b${WHENEVER}\b|\bfor [^,;.]+ every\b|\b(?:heat|warm|keep|hold)\b.* (?:to|at) [\d.,]+ ?(?:°|degrees|c\b|f\b)|\b(?:never|flash|blink)\b|\bwith (?:a|an|the|my) [a-z ]*(?:switch|button|key|ignition|lever)\b`,
+  String.raw`\b${WHENEVER}\b|\bfor [^,;.]+ every\b|\b(?:heat|warm|keep|hold)\b.* (?:to|at) [\d.,]+ ?(?:°|degrees|c\b|f\b)|\b(?:never|flash|blink)\b|\b(?:voltage[- ]sens(?:ing|itive)|split[- ]charge) relay\b|\bwith (?:a|an|the|my) [a-z ]*(?:switch|button|key|ignition|lever)\b`,
   'i',
 );
 const LEADS = new RegExp(String.raw`^\s*(?:and |then )*${WHENEVER}\b`, 'i');
