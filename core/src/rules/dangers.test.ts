@@ -817,6 +817,14 @@ const FACES: readonly Face[] = [
     good: () => passing(1),
   },
   {
+    rule: 'heat-at-rest',
+    says: 'a heater behind a receiver that begins with on after a power cut',
+    fails: 'danger',
+    words: /After a power cut it heats by itself/,
+    bad: () => heatedBy('on'),
+    good: () => heatedBy('off'),
+  },
+  {
     rule: 'guard-resets-itself',
     says: 'a motor that starts again by itself when its breaker has cooled',
     fails: 'caution',
@@ -882,6 +890,13 @@ const FACES: readonly Face[] = [
     good: () => charged(120),
   },
 ];
+
+function heatedBy(afterCut: 'on' | 'off'): Design {
+  const radio = { id: 'radio', name: 'gate radio', place: 'dash', usual: false, nature: 'receiver', limitA: 5, afterCut } as const;
+  return design([job({ when: { op: 'signal', signal: 'radio' }, loads: [watts('heater', 60, 12)] })], {
+    signals: [...design().signals, radio],
+  });
+}
 
 const findings = (made: Design, rule: string) => checkEvidence(gatherEvidence(made)).filter((finding) => finding.rule === rule);
 

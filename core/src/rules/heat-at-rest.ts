@@ -1,6 +1,6 @@
 import { loadVolts } from '../analysis/index.ts';
 import { restLevels } from '../project/index.ts';
-import { LOADS, isCharged } from '../kinds/index.ts';
+import { LOADS, isCharged, signalFacets } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -23,7 +23,7 @@ export const heatAtRest: Rule = {
       if (heats.length === 0) return [];
       const lost = job.job.lost === 'on' && job.job.loads.some((load) => !isCharged(load) && LOADS[load.kind].heats);
       // What remembers through a power cut heats on by itself when power comes back.
-      const { steps, left } = standsAfterCut(design, netlist, job);
+      const { steps, left, receivers } = standsAfterCut(design, netlist, job);
       // Every signal at rest; a pin of a board at the level that its program writes first.
       const first = Object.assign({}, ...design.controllers.map((board) => restLevels(design, board))) as Record<string, boolean>;
       const rest = new Set(job.evidence.signals.filter((id) => first[id]));
@@ -36,7 +36,9 @@ export const heatAtRest: Rule = {
           // What leaks through a solid-state relay warms nothing.
           heats.some(({ id, spec }) => Math.abs(loadVolts(evidence.circuit, solution, id)) > WARM * spec.ratedV),
       );
-      const remembers = steps.length + left.length > 0;
+      // A receiver, or a time relay, that begins with on heats as soon as power is back.
+      const begins = receivers.some((signal) => signalFacets(signal).afterCut(signal) === 'on');
+      const remembers = steps.length + left.length > 0 || begins;
       const value = lost || resting || remembers ? 1 : 0;
       return [
         judge(ID, {
@@ -50,7 +52,9 @@ export const heatAtRest: Rule = {
             lost || resting
               ? 'It heats with every signal at rest or lost'
               : remembers
-                ? 'After a power cut it may heat by itself: it stands as it was'
+                ? begins
+                  ? 'After a power cut it heats by itself: it begins with on'
+                  : 'After a power cut it may heat by itself: it stands as it was'
                 : 'With every signal at rest or lost the heat is off',
           detail:
             value > 0

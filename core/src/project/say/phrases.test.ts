@@ -79,7 +79,7 @@ describe('pulses and characters', () => {
     expect(heard.unclear).toEqual([]);
     expect(when).toBe('timer, 10 s in every 60 s is on');
     const [timer] = design!.signals;
-    expect(timer).toMatchObject({ nature: 'timer', onS: 10, offS: 50, first: 'on', fedBy: design!.supplies[0]!.id });
+    expect(timer).toMatchObject({ nature: 'timer', onS: 10, offS: 50, first: 'off', fedBy: design!.supplies[0]!.id });
     expect(design!.controllers).toEqual([]);
     expect(dangers(design!)).toEqual([]);
     // 1,440 rounds a day, whatever was typed.

@@ -72,7 +72,8 @@ export const repeating = (name: string, onS: number, offS: number): SaidSignal =
   name,
   id: null,
   nature: 'timer',
-  begins: { onS, offS },
+  // After a power cut it waits first: what heats or turns does not start as soon as power is back.
+  begins: { onS, offS, first: 'off' },
 });
 /** A pin that a board's program turns on and off for ever. */
 const pulsesOf = (name: string, onS: number, offS: number): SaidSignal => ({
