@@ -74,6 +74,23 @@ test('a reading typed by hand is kept with its time, judged, and goes out as CSV
   expect(text).toContain('84.6');
 });
 
+test('what the leads read is set once, taken off each reading in ohms, and kept with it', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Leads');
+  await page.goto(`/projects/${project}/bench/dew`);
+  await page.getByLabel('Its leads held together').fill('0.4');
+  const coil = page.getByLabel('Reading across the coil of K1, Ω');
+  await wholePlan(page);
+  const row = page.locator('section li', { has: coil });
+  await coil.fill('85.4');
+  await expect(row).toContainText('= 85 Ω');
+  await coil.press('Enter');
+  await expect(row.locator('.reads')).toHaveText('85 Ω');
+  await page.reload();
+  await expect(page.getByLabel('Its leads held together')).toHaveValue('0.4');
+  await page.getByRole('tab', { name: 'Log', exact: true }).click();
+  await expect(page.getByLabel('Readings', { exact: true })).toContainText('leads 400 mΩ taken off');
+});
+
 test('on the mains nothing live is measured before what needs no power has passed', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Bench mains');
   await page.goto(`/projects/${project}/bench/heater`);

@@ -137,6 +137,8 @@ test('on a phone the order of work is ticked through, with date and initials, an
   await work.getByLabel('Your initials').fill('QX');
   // The list stands as wide as the phone: nothing is reached by pushing it sideways.
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  // What each step should find is read from the circuit first.
+  await expect(work.locator('ol > li[data-done]').first()).toBeVisible();
   const all = await work.locator('ol > li[data-done]').count();
   expect(all).toBeGreaterThan(20);
   const step = (done: number) => expect(work.getByText(`${done} of ${all}`)).toBeVisible();

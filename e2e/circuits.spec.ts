@@ -185,3 +185,24 @@ test('signals are edited as what they are', async ({ page, request }) => {
   await expect(page.locator('.level')).toContainText('low');
   await expect(page.getByText(/4 of 4 states match/)).toBeVisible();
 });
+
+test('what is always on is fed by its fuse alone; given a key it asks for a relay, and back again', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await load(request, '01-switched-load.json');
+  await open(page, project, read('01-switched-load.json').jobs[0]!.id);
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await sentence.getByRole('button', { name: 'key is on' }).click();
+  await page.getByLabel(/The whole clause, in words/).fill('always');
+  await page.getByRole('button', { name: 'Take these words' }).click();
+  await expect(sentence).toContainText(/^Always feed .* directly, with no relay/);
+  await expect(page.getByText('1 of 1 states match the sentence')).toBeVisible();
+  await expect(page.locator('[data-rule="parasitic-drain"]')).toContainText('Always on, it takes');
+  // Nothing switches: a fuse and two lamps.
+  await expect(page.locator('.symbol')).toHaveCount(3);
+  await sentence.getByRole('button', { name: 'Always' }).click();
+  await choose(page.getByLabel('Worked by'), 'light switch');
+  await expect(sentence).toContainText(/^When light switch is on, switch /);
+  await page.keyboard.press('Control+z');
+  await expect(sentence).toContainText(/^Always feed/);
+  expect(errors).toEqual([]);
+});

@@ -106,8 +106,9 @@ function size(file: string): number {
 /** What is cut, bought and done, as the Build stage has it; exits with 1 when a job is not wired. */
 function build(file: string): number {
   const design = readProject(file);
-  const { wires, parts, cuts, strips, netlist, jobs } = analyse(design).analysis;
-  const steps = orderOfWork(design, netlist, wires);
+  const { analysis, evidence } = analyse(design);
+  const { wires, parts, cuts, strips, jobs } = analysis;
+  const steps = orderOfWork(evidence, wires);
   process.stdout.write(`${JSON.stringify({ wires, parts, cuts, strips, steps }, null, 2)}\n`);
   return jobs.every(({ unwired }) => unwired.length === 0) ? 0 : 1;
 }

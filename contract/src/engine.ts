@@ -43,6 +43,7 @@ export const questions = {
   size: z.tuple([id, z.enum(SIZE_ORDERS)]),
   places: z.tuple([id]),
   start: z.tuple([id]),
+  work: z.tuple([]),
   nudge: z.tuple([id]),
   nudgeAll: z.tuple([id]),
   diagnose: z.tuple([readings, z.array(id).max(1000), z.enum(SYMPTOMS.map(({ id: symptom }) => symptom)).nullable()]),

@@ -22,7 +22,7 @@ import {
 } from './kinds/index.ts';
 import type { When } from './document/index.ts';
 import { DC_PROTECTIONS, MAINS_PROTECTIONS } from './reference/index.ts';
-import { benchPlan, cautionsFor, orderOfWork } from './outputs/index.ts';
+import { benchPlan, cautionsFor, workOf } from './outputs/index.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
 import { type Design, type Job, parseDesign, parseDesignText, sentenceOf, sentenceText, withBoardType } from './project/index.ts';
 
@@ -90,11 +90,13 @@ function changed(design: Design, dice: Dice): Design {
         ) as Job['loads'],
       }),
     () => put({ when: whenOf(ids, 2, dice) }),
+    () => put({ when: { op: 'always' } }),
+    () => put({ when: { op: 'always' }, device: { kind: 'direct', place: place() } }),
     () =>
       put({
         otherwise: pick<Job['otherwise']>([
           { kind: 'off' },
-          { kind: 'slower', when: whenOf(ids, 1, dice), ohm: 1 },
+          { kind: 'slower', when: whenOf(ids, 1, dice), ohm: 1, endsItself: whole(2) === 1 },
           { kind: 'reverse', when: whenOf(ids, 1, dice) },
           { kind: 'loads', loads: [{ ...job.loads[0]!, id: 'another-load' }] },
         ]),
@@ -196,7 +198,7 @@ function lookedAt(design: Design): void {
       drawJobs(analysis.netlist, [id]);
       benchPlan(evidence, id);
     }
-  const steps = orderOfWork(design, analysis.netlist, analysis.wires);
+  const steps = workOf(evidence, analysis.wires);
   const said = design.jobs.flatMap((job) => [sentenceText(sentenceOf(design, job)), ...cautionsFor(design, job, analysis.netlist)]);
   const words = analysis.findings.map(({ title, detail, working }) => [title, detail, working]);
   expect(JSON.stringify([words, said, steps, analysis.wires, analysis.parts, analysis.cuts])).not.toMatch(

@@ -53,7 +53,8 @@ function saidBy(design: Design): string[] {
     ...analysis.parts.map(({ description }) => description),
     ...analysis.wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]),
   ];
-  const steps = orderOfWork(design, netlist, analysis.wires).flatMap(({ title, text, check, caution }) => [
+  const steps = orderOfWork(evidence, analysis.wires).flatMap(({ title, text, check, finds, caution }) => [
+    ...finds,
     title,
     text,
     check,

@@ -42,6 +42,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'fuse-above-contact': 'danger',
   'fuse-below-load': 'caution',
   'fuse-continuous-load': 'caution',
+  'wire-outlasts-short': 'caution',
   'wire-ampacity': 'danger',
   'strip-over-current': 'danger',
   'wire-drop': 'caution',
@@ -97,6 +98,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'mains-no-enclosure': 'danger',
   'dc-on-ac-contact': 'danger',
   'device-wrong-current-kind': 'danger',
+  'ssr-outlasts-short': 'caution',
   'ssr-no-heatsink': 'danger',
   'fails-closed-no-cutout': 'danger',
   'phase-angle-load-kind': 'danger',
@@ -122,6 +124,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'residual-missing': 'danger',
   'driver-over-voltage': 'danger',
   'diode-over-current': 'danger',
+  'slow-resistor-blocked': 'danger',
   'motor-stall': 'caution',
   'coil-drops-out-cranking': 'caution',
 };
@@ -137,7 +140,7 @@ const OF_MAINS_BOARDS_AND_HEAT = new Set(
     'board-regulator pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
-    'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter'
+    'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter wire-outlasts-short ssr-outlasts-short'
   ).split(' '),
 );
 
@@ -170,6 +173,7 @@ test('a sound circuit holds every rule, and says so', () => {
     'pulsed-feed-tap',
     'reversing-no-interlock',
     'shared-ground-backfeed',
+    'slow-resistor-blocked',
     'strip-over-current',
     'transistor-not-saturated',
     'unknown-after-power-cut',
@@ -266,6 +270,7 @@ describe('all nudges together', () => {
       'fuse-above-terminal',
       'fuse-above-wire',
       'wire-drop',
+      'wire-outlasts-short',
     ]);
     const plan = nudgeAll(evidence, findings, 'job-1');
     expect(plan.left).toEqual([]);

@@ -42,6 +42,7 @@ export function removeTerm(when: When, path: TermPath): When | null {
     case 'toggle':
     case 'delay':
       return removeTerm(when, parentPath);
+    case 'always':
     case 'signal':
       throw new Error('A signal has no parts');
     default:

@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { idSchema as id } from './atoms.ts';
 
 export type When =
+  /** With no condition: stands alone, and inside nothing. */
+  | { op: 'always' }
   | { op: 'signal'; signal: string }
   | { op: 'not'; of: When }
   | { op: 'and'; of: When[] }
@@ -18,8 +20,8 @@ export type When =
 export const WHEN_MAX_DEPTH = 24;
 
 const seconds = z.number().min(0).max(3600);
-export const whenSchema: z.ZodType<When> = z.lazy(() =>
-  z.discriminatedUnion('op', [
+const terms = () =>
+  [
     z.strictObject({ op: z.literal('signal'), signal: id }),
     z.strictObject({ op: z.literal('not'), of: whenSchema }),
     z.strictObject({ op: z.literal('and'), of: z.array(whenSchema).min(2).max(40) }),
@@ -27,5 +29,9 @@ export const whenSchema: z.ZodType<When> = z.lazy(() =>
     z.strictObject({ op: z.literal('held'), set: whenSchema, reset: whenSchema }),
     z.strictObject({ op: z.literal('toggle'), of: whenSchema }),
     z.strictObject({ op: z.literal('delay'), of: whenSchema, onS: seconds, offS: seconds }),
-  ]),
+  ] as const;
+export const whenSchema: z.ZodType<When> = z.lazy(() => z.discriminatedUnion('op', terms())) as z.ZodType<When>;
+/** What works a job: a clause, or nothing at all. */
+export const conditionSchema: z.ZodType<When> = z.lazy(() =>
+  z.discriminatedUnion('op', [z.strictObject({ op: z.literal('always') }), ...terms()]),
 ) as z.ZodType<When>;

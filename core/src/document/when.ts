@@ -16,6 +16,8 @@ export function meaning(when: When, on: (signal: string) => boolean, memory: Mem
   let at = 0;
   const walk = (part: When): boolean => {
     switch (part.op) {
+      case 'always':
+        return true;
       case 'signal':
         return on(part.signal);
       case 'not':
@@ -54,6 +56,7 @@ export function meaning(when: When, on: (signal: string) => boolean, memory: Mem
 /** Parts of a clause, in reading order. */
 export function partsOf(when: When): When[] {
   switch (when.op) {
+    case 'always':
     case 'signal':
       return [];
     case 'not':
@@ -90,6 +93,7 @@ export function remembers(when: When): boolean {
 export function normalForm(when: When, negated = false): When {
   const turned = (part: When): When => (negated ? { op: 'not', of: part } : part);
   switch (when.op) {
+    case 'always':
     case 'signal':
       return turned(when);
     case 'not':
@@ -119,6 +123,8 @@ export function withSignal(when: When, signal: string): When {
 /** `when` without a signal: what is left of it, or null where nothing is. */
 export function withoutSignal(when: When, signal: string): When | null {
   switch (when.op) {
+    case 'always':
+      return when;
     case 'signal':
       return when.signal === signal ? null : when;
     case 'not':
@@ -145,6 +151,7 @@ export function withoutSignal(when: When, signal: string): When | null {
 /** `when` with each toggle begun by its press and ended by `stop`. */
 export function withStop(when: When, stop: string): When {
   switch (when.op) {
+    case 'always':
     case 'signal':
       return when;
     case 'toggle':

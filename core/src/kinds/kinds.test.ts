@@ -172,7 +172,7 @@ describe.each(['alternator-12', 'converter-12', 'solar-12'])('%s', (variant) => 
     const evidence = gatherEvidence(made(70));
     expect(benchPlan(evidence, 'job-1').some(({ words }) => words === 'out of source, on')).toBe(true);
     const { wires } = analyse(made(70)).analysis;
-    const steps = orderOfWork(evidence.design, evidence.netlist, wires).filter(({ title }) => title === 'Connect source');
+    const steps = orderOfWork(evidence, wires).filter(({ title }) => title === 'Connect source');
     expect(steps).toMatchObject([{ caution: null }]);
   });
   test('gives what its plate says and no more: a hair below what is asked is a danger, a hair above holds', () => {

@@ -3,6 +3,7 @@ export {
   type Diagnosis,
   type Dictionary,
   type DictionaryProgress,
+  benchSteps,
   buildDictionary,
   diagnose,
   dictionaryInSteps,
@@ -44,7 +45,7 @@ export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from '.
 export { type Change, type Comparison, compareDesigns, wireFacts } from './build/compare.ts';
 export { type Cut, type Stock } from './build/cut-list.ts';
 export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice, wireList } from './build/lists.ts';
-export { PHASES, type Phase, type WorkStep, orderOfWork } from './build/order.ts';
+export { PHASES, type Phase, type WorkStep, orderOfWork, workOf } from './build/order.ts';
 export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
 export { type PathReferences, referencesIn } from './drawing/references.ts';
 export { type Sketch, STROKES, type Stroke, sketchOf } from './drawing/sketch.ts';

@@ -3,7 +3,7 @@
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
-import { assumedOf, feedingOf, supplyBegun, supplyFields } from '../kinds/index.ts';
+import { assumedOf, feedingOf, supplyBegun, supplyFacets, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
 
@@ -35,6 +35,7 @@ const filledIn = (design: Design): Assumption[] => [
   ...ofPlaces(design),
   ...ofDistances(design),
   ...ofSupplies(design),
+  ...ofResidual(design),
   ...ofSignals(design),
   ...ofLeads(design),
   ...ofParts(design),
@@ -109,6 +110,24 @@ function ofSupplies({ supplies }: Design): Assumption[] {
     });
   });
 }
+
+/** Rated residual current of what protects people, A (IEC 60364-4-41, 415.1). */
+export const RESIDUAL_A = 0.03;
+/** Residual-current protection that is taken to be there: a life hangs on it, so it counts as found only once somebody says so. */
+const ofResidual = ({ supplies }: Design): Assumption[] =>
+  supplies.flatMap((supply, at) =>
+    supplyFacets(supply).residualProtection(supply) === true
+      ? [
+          {
+            key: `supplies.${supply.id}.rcd`,
+            path: `supplies[${at}].rcd`,
+            label: `${supply.name}: residual-current protection before it`,
+            value: RESIDUAL_A,
+            unit: 'A',
+          },
+        ]
+      : [],
+  );
 
 /** Of parts that a job or a board uses: what their labels did not say. Path: the part, which is typed on the shelf. */
 function ofParts({ parts, jobs, controllers }: Design): Assumption[] {

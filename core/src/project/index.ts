@@ -2,7 +2,7 @@
 export { withBoardType, withParts } from './boards.ts';
 export { broughtAlong, leftBehind } from './bring-along.ts';
 export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
-export { type Assumption, assumptionsOf, withoutStaleChecks } from './assumed.ts';
+export { type Assumption, assumptionsOf, withoutStaleChecks, RESIDUAL_A } from './assumed.ts';
 export { type PlaceOnMap, mapOfPlaces } from './place-map.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
 export { type Intent, type JobIntent, feedOf, intentOf, linesOf, supplyIdOf } from './intent.ts';
@@ -78,6 +78,6 @@ export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts
 export { FAMILIES, type Family, READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
 export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
-export { breaksOf, controlSupplyOf, loadSupplyOf, protectionOn, supplyById, usualGuard, usualProtection } from './supply.ts';
+export { breaksOf, controlSupplyOf, hangsOnMains, loadSupplyOf, protectionOn, supplyById, usualGuard, usualProtection } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
 export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

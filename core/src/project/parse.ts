@@ -212,6 +212,8 @@ function references(design: Design): DocumentProblem[] {
 
 function whenReferences(when: When, path: string, check: (path: string, id: string) => void): void {
   switch (when.op) {
+    case 'always':
+      return;
     case 'signal':
       return check(`${path}.signal`, when.signal);
     case 'not':

@@ -26,6 +26,8 @@ export const readingSchema = z.strictObject({
   tolerance: z.number().min(0),
   /** A drop: less than expected is never wrong. */
   upTo: z.boolean().optional(),
+  /** What the meter’s own leads read, Ω: taken off `value` already. */
+  leadsOhm: z.number().min(0).max(10).optional(),
   meter: z.string().trim().max(60),
   note: text,
 });

@@ -12,6 +12,7 @@ import {
   partsOf,
   placeSchema,
   positive,
+  conditionSchema,
   whenSchema,
   type When,
 } from '../document/index.ts';
@@ -34,7 +35,9 @@ const recordOf = <T extends z.ZodType>(most: number, keyLength: number, value: T
 /** Terms of a clause, and the words between them: more than anyone could read. */
 const MOST_TERMS = 120;
 const termsOf = (when: When): number => 1 + partsOf(when).reduce((sum, part) => sum + termsOf(part), 0);
-const clauseSchema = whenSchema.refine((when) => termsOf(when) <= MOST_TERMS, `has more than ${MOST_TERMS} terms`);
+const isShort = (when: When): boolean => termsOf(when) <= MOST_TERMS;
+const TOO_LONG = `has more than ${MOST_TERMS} terms`;
+const clauseSchema = whenSchema.refine(isShort, TOO_LONG);
 
 const id = idSchema;
 const name = nameSchema;
@@ -68,8 +71,8 @@ export const otherwiseSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('original-feed'), signal: id }),
   /** Changeover: other loads run instead. */
   z.strictObject({ kind: z.literal('loads'), loads: z.array(loadSchema).min(1).max(6) }),
-  /** Two speeds: on a second clause they run through a resistor. */
-  z.strictObject({ kind: z.literal('slower'), when: clauseSchema, ohm: positive.max(100) }),
+  /** Two speeds: on a second clause they run through a resistor, which may have a thermal fuse on it. */
+  z.strictObject({ kind: z.literal('slower'), when: clauseSchema, ohm: positive.max(100), endsItself: z.boolean().default(false) }),
   /** On a second clause the motor runs backwards; with both or neither it is braked. */
   z.strictObject({ kind: z.literal('reverse'), when: clauseSchema }),
 ]);
@@ -124,7 +127,7 @@ export const ASSUMED_LEAD_M = 0.15;
 export const jobSchema = z.strictObject({
   id,
   name,
-  when: clauseSchema,
+  when: conditionSchema.refine(isShort, TOO_LONG),
   loads: z.array(loadSchema).min(1, 'a job needs a load').max(12),
   otherwise: otherwiseSchema,
   /** A supply, or an existing feed that may give the load's current. */

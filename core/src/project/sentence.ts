@@ -13,7 +13,7 @@ export type Phrase =
   /** The seconds of a delay. */
   | { readonly kind: 'delay'; readonly text: string; readonly path: readonly (string | number)[] }
   | { readonly kind: 'load'; readonly text: string; readonly load: string }
-  | { readonly kind: 'supply' | 'device' | 'place' | 'lost' | 'otherwise'; readonly text: string };
+  | { readonly kind: 'supply' | 'device' | 'place' | 'lost' | 'otherwise' | 'always'; readonly text: string };
 
 export function sentenceOf(design: Design, job: Job): Phrase[] {
   const phrases: Phrase[] = [];
@@ -24,9 +24,14 @@ export function sentenceOf(design: Design, job: Job): Phrase[] {
       phrases.push({ kind: 'load', load: load.id, text: loadPhrase(load) });
     });
   const clause = (when: When, path: readonly (string | number)[]) => pushWhen(phrases, design, when, path, null);
-  words('When ');
-  clause(job.when, ['when']);
-  words(job.loads.every(isCharged) ? ', charge ' : ', switch ');
+  if (job.when.op === 'always') {
+    phrases.push({ kind: 'always', text: 'Always' });
+    words(' feed ');
+  } else {
+    words('When ');
+    clause(job.when, ['when']);
+    words(job.loads.every(isCharged) ? ', charge ' : ', switch ');
+  }
   loads(job.loads);
   const { otherwise } = job;
   switch (otherwise.kind) {
@@ -70,7 +75,9 @@ export function sentenceOf(design: Design, job: Job): Phrase[] {
     words(' at the ');
   }
   phrases.push({ kind: 'place', text: nameOf(design.places, job.device.place) });
-  words('. If the signal is lost: ');
+  words('.');
+  if (job.when.op === 'always') return phrases;
+  words(' If the signal is lost: ');
   phrases.push({ kind: 'lost', text: job.lost });
   words('.');
   return phrases;
@@ -113,6 +120,9 @@ function pushWhen(into: Phrase[], design: Design, when: When, path: readonly (st
     if (!plain) say(')');
   };
   switch (when.op) {
+    case 'always':
+      say('always');
+      return;
     case 'signal':
       return word(when.signal, true);
     case 'not':

@@ -386,7 +386,7 @@ export const READY_SENTENCES: readonly ReadySentence[] = [
     (job, [key, hot, warm]) => ({
       ...motor(job, 'fan', 8),
       when: { op: 'and', of: [on(key!), on(hot!)] },
-      otherwise: { kind: 'slower', when: { op: 'and', of: [on(key!), on(warm!)] }, ohm: 1 },
+      otherwise: { kind: 'slower', when: { op: 'and', of: [on(key!), on(warm!)] }, ohm: 1, endsItself: true },
     }),
   ),
   ready(

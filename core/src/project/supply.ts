@@ -11,6 +11,10 @@ export function controlSupplyOf(design: Design, job: Job): Supply {
   return supplyById(design, job.controlSupply === 'same' ? supplyIdOf(design, job) : job.controlSupply);
 }
 
+/** Whether a supply is the mains; of none, no. */
+export const hangsOnMains = (design: Pick<Design, 'supplies'>, supply: string | null): boolean =>
+  design.supplies.some((own) => own.id === supply && isMains(own));
+
 export const loadSupplyOf = (design: Design, job: Job): Supply => supplyById(design, supplyIdOf(design, job));
 
 /** The conductors of a mains supply that a job's contacts break: what its sentence says, or the house, or what two hot ones need. */

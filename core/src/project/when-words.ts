@@ -2,6 +2,7 @@
  * The *when* clause as words, both ways. `writeWhen` gives text that `readWhen` turns back into the same
  * tree; the grammar is
  *
+ *   text := 'always' | clause
  *   clause := term ('or' term)*        term := factor ('and' factor)*
  *   factor := primary [ 'after a delay of' seconds ] [ 'staying on for' seconds ]
  *   primary := 'not' primary | '(' clause ')' | signal-name [state]
@@ -19,6 +20,7 @@ export type WhenRead = { ok: true; when: When } | { ok: false; at: number; messa
 
 export function writeWhen(when: When, signals: readonly Signal[]): string {
   const write = (part: When, inside: 'and' | 'or' | null): string => {
+    if (part.op === 'always') return 'always';
     if (part.op === 'signal') return phrase(part.signal, true);
     if (part.op === 'not') return part.of.op === 'signal' ? phrase(part.of.signal, false) : `not (${write(part.of, null)})`;
     if (part.op === 'held') return `held (set by ${write(part.set, null)}, reset by ${write(part.reset, null)})`;
@@ -43,6 +45,8 @@ export function delayWords({ onS, offS }: Extract<When, { op: 'delay' }>): strin
   return offS > 0 ? `${on} staying on for ${figures(offS, 4)} s` : on;
 }
 
+/** With no condition; a signal of that name stands in its state's words. */
+const ALWAYS = /^\s*always\s*$/i;
 const ON_WORDS = ['on', 'closed', 'live'];
 const OFF_WORDS = ['off', 'open', 'dead'];
 
@@ -145,6 +149,7 @@ export function readWhen(text: string, signals: readonly Signal[]): WhenRead {
   };
 
   try {
+    if (ALWAYS.test(text)) return { ok: true, when: { op: 'always' } };
     const when = clause();
     skip();
     if (at < text.length) fail(text[at] === ')' ? 'A bracket closes that was not opened.' : 'Expected “and” or “or” here.');

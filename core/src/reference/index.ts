@@ -35,6 +35,7 @@ export {
   resetsItself,
   ratingsOf,
 } from './guards.ts';
+export { ADIABATIC_SOURCE, type LetThrough, adiabaticK, letThrough } from './let-through.ts';
 export { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_COLUMNS_C, NEC_SMALL_CONDUCTOR_A, type NecColumn, necAmpacity } from './nec-ampacity.ts';
 export { PLUG_FUSE_SOURCE, PLUG_OPENS_A } from './plug-fuses.ts';
 export { PROTECTION_LIMITS, type ProtectionLimit, VEHICLE_FUSE_V, breaksAt } from './protection-limits.ts';

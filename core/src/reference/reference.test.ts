@@ -21,6 +21,7 @@ import {
 } from './wire-sizes.ts';
 import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, stockOf, tableAmpacity } from './wire-families.ts';
 import { necBundleFactor } from './bundle-factors.ts';
+import { adiabaticK, letThrough } from './let-through.ts';
 import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
 import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from '../kinds/load/surge.ts';
 import { colourName } from './wire-colours.ts';
@@ -302,5 +303,35 @@ describe('factors by the code that a wire’s table is from', () => {
     for (const size of [1, 2.5, 10]) expect(tableAmpacity('vehicle-85', size)).toBeLessThan(tableAmpacity('vehicle', size));
     // 14 AWG: 35 A · √(55/75) = 29.97 A.
     expect(tableAmpacity('vehicle-85', 2.5)).toBeCloseTo(Math.floor(tableAmpacity('vehicle', 2.5) * Math.sqrt(55 / 75)), -1);
+  });
+});
+
+describe('a short, until it has been opened', () => {
+  // IEC 60364-4-43, table 43A: k of copper in PVC is 115 from 70 °C; 88 from 105 °C by the same formula (from memory).
+  test.each([
+    [70, 115],
+    [105, 88],
+  ])('from %d °C copper in PVC bears k = %d A·√s/mm²', (startC, k) => expect(adiabaticK(startC)).toBeCloseTo(k, 0));
+  test('a breaker opens it within half a cycle, and lets through no more than its class', () => {
+    // 500² · 0.01 s; EN 60898-1, class 3 (from memory): B16 lets through 15,000 A²s at 3 kA and 35,000 at 6 kA.
+    expect(letThrough('breaker-b', 16, 500)!.i2t).toBeCloseTo(2500, 6);
+    expect(letThrough('breaker-b', 16, 1224)!.i2t).toBeLessThan(15_000);
+    expect(letThrough('breaker-b', 16, 1225)!.i2t).toBe(15_000);
+    expect(letThrough('breaker-b', 16, 3000)!.i2t).toBe(15_000);
+    expect(letThrough('breaker-b', 16, 3001)!.i2t).toBe(35_000);
+    expect(letThrough('breaker-c', 20, 5900)!.i2t).toBe(55_000);
+    // Class 3 has no row for D and none above 32 A: what flows in half a cycle is all that is known.
+    expect(letThrough('breaker-d', 10, 3000)!.i2t).toBeCloseTo(90_000, 6);
+    expect(letThrough('breaker-b', 40, 3000)!.i2t).toBeCloseTo(90_000, 6);
+  });
+  test('one that does not open it at once says nothing: B at five times its rating, C at ten', () => {
+    expect(letThrough('breaker-b', 16, 79)).toBeNull();
+    expect(letThrough('breaker-b', 16, 80)).not.toBeNull();
+    expect(letThrough('breaker-c', 16, 159)).toBeNull();
+    expect(letThrough('breaker-c', 16, 160)).not.toBeNull();
+  });
+  test('a blade fuse lets through by its band: 3.5 times its rating for half a second (ISO 8820-3)', () => {
+    expect(letThrough('blade', 10, 1000)!.i2t).toBeCloseTo(35 ** 2 * 0.5, 6);
+    expect(letThrough('plug', 13, 500)!.i2t).toBeCloseTo(95 ** 2 * 0.4, 6);
   });
 });

@@ -110,3 +110,17 @@ test('a number of an own part that nobody typed is marked where it stands, and o
   expect(contact(['coilHenry']).assumed.filter((key) => key.startsWith('parts.'))).toEqual([]);
   expect(sourceText(contact([]).working.limit.source)).toBe('rating of Bench relay');
 });
+
+test('residual-current protection that nobody confirmed is assumed, where it is asked for and where a fault is to end by it', () => {
+  // A loop of 3 Ω: no breaker opens at once, and a life hangs on the other thing.
+  const made = mains({ protection: 'breaker-b', fuse: 16 }, { internalOhm: 3, rcd: true });
+  expect(keys(made)).toContain('supplies.outlet.rcd');
+  for (const rule of ['residual-missing', 'disconnection-time']) {
+    expect(finding(made, rule)).toMatchObject({ severity: 'hold', assumed: expect.arrayContaining(['supplies.outlet.rcd']) });
+    const found = { ...made, checked: ['supplies.outlet.rcd'] };
+    expect(finding(found, rule).assumed).not.toContain('supplies.outlet.rcd');
+  }
+  const none = mains({}, { rcd: false });
+  expect(keys(none)).not.toContain('supplies.outlet.rcd');
+  expect(finding(none, 'residual-missing').severity).toBe('caution');
+});

@@ -4,7 +4,7 @@ import { boxSurfaceM2 } from '../document/index.ts';
 import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, fromMemory } from '../reference/index.ts';
-import { supplyById } from '../project/index.ts';
+import { type Controller, type Design, supplyById } from '../project/index.ts';
 import { regulatorWatt } from './board-regulator.ts';
 import { onRail } from './rail-current-over.ts';
 import { type RuleContext, type WiredJob, coilBranch, jobSubject } from './context.ts';
@@ -35,6 +35,55 @@ function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], {
     }, 0);
 }
 
+export interface BoxRise {
+  readonly users: readonly { readonly job: WiredJob; readonly watt: number }[];
+  readonly boards: readonly { readonly board: Controller; readonly watt: number }[];
+  readonly watt: number;
+  /** Outside that gives off heat, m². */
+  readonly area: number;
+  /** Inside over outside, K. */
+  readonly riseK: number;
+}
+
+/** How much warmer a closed box is inside than its room, all jobs together, each at its most; null where nothing of a job is in it. */
+export function boxRise(context: RuleContext, place: Design['places'][number]): BoxRise | null {
+  const known = RISES.get(context) ?? new Map<string, BoxRise | null>();
+  RISES.set(context, known);
+  const found = known.get(place.id);
+  const rise = found === undefined ? worked(context, place) : found;
+  known.set(place.id, rise);
+  return rise;
+}
+/** Two rules ask it of every place. */
+const RISES = new WeakMap<RuleContext, Map<string, BoxRise | null>>();
+
+function worked(context: RuleContext, place: Design['places'][number]): BoxRise | null {
+  if (place.box === 'open') return null;
+  const inside = (job: WiredJob) =>
+    context.netlist.parts.filter(
+      (part) => part.place === place.id && part.jobs[0] === job.job.id && !plays(part, 'load') && primitivesOf(part).branches.length > 0,
+    );
+  const users = context.jobs.flatMap((job) => {
+    const parts = inside(job);
+    return parts.length > 0 ? [{ job, watt: context.worst(job, (state) => watts(context, job, parts, state)).value }] : [];
+  });
+  if (users.length === 0) return null;
+  // Boards in it burn in their regulators what their supply has too much of.
+  const boards = context.design.controllers.flatMap((board) => {
+    if (board.place !== place.id || board.supply === 'usb') return [];
+    const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
+    return [
+      {
+        board,
+        watt: regulatorWatt(controllerType(context.design, board.type).ownA, railA, supplyById(context.design, board.supply).highestV),
+      },
+    ];
+  });
+  const watt = [...users, ...boards].reduce((sum, user) => sum + user.watt, 0);
+  const area = boxSurfaceM2(place);
+  return { users, boards, watt, area, riseK: watt / (GIVES_W_PER_M2K * area) };
+}
+
 /** A closed box is warmer than its room by what its parts burn: all jobs together, each at its most. */
 export const boxHeat: Rule = {
   id: ID,
@@ -44,32 +93,10 @@ export const boxHeat: Rule = {
   acrossJobs: true,
   check: (context) =>
     context.design.places.flatMap((place, at) => {
-      if (place.box === 'open') return [];
-      const inside = (job: WiredJob) =>
-        context.netlist.parts.filter(
-          (part) =>
-            part.place === place.id && part.jobs[0] === job.job.id && !plays(part, 'load') && primitivesOf(part).branches.length > 0,
-        );
-      const users = context.jobs.flatMap((job) => {
-        const parts = inside(job);
-        return parts.length > 0 ? [{ job, watt: context.worst(job, (state) => watts(context, job, parts, state)).value }] : [];
-      });
-      const [first] = users;
-      if (!first) return [];
-      // Boards in it burn in their regulators what their supply has too much of.
-      const boards = context.design.controllers.flatMap((board) => {
-        if (board.place !== place.id || board.supply === 'usb') return [];
-        const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
-        return [
-          {
-            board,
-            watt: regulatorWatt(controllerType(context.design, board.type).ownA, railA, supplyById(context.design, board.supply).highestV),
-          },
-        ];
-      });
-      const watt = [...users, ...boards].reduce((sum, user) => sum + user.watt, 0);
-      const area = boxSurfaceM2(place);
-      const value = watt / (GIVES_W_PER_M2K * area);
+      const rise = boxRise(context, place);
+      if (!rise) return [];
+      const { users, boards, watt, area, riseK: value } = rise;
+      const first = users[0]!;
       return [
         judge(ID, {
           severity: 'caution',

@@ -29,9 +29,10 @@ export const clauseNoEffect: Rule = {
   id: ID,
   group: 'works',
   asks: 'Does every signal of the sentence have an effect?',
-  notAsked: 'it is not wired',
+  notAsked: 'nothing works it: it is said to be always on',
   check: ({ jobs, design }) =>
-    jobs.map((job) => {
+    jobs.flatMap((job) => {
+      if (job.job.when.op === 'always') return [];
       const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);
       return judge(ID, {
         severity: 'caution',

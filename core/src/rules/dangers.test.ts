@@ -12,6 +12,8 @@ import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
 import { and, design, job, not, on, or, toggle } from '../testing/designs.ts';
 import { adapter, mains, watts } from '../testing/mains.ts';
+import { findNudge } from '../advice/nudge.ts';
+import { applyPatches } from '../document/patch.ts';
 import { checkEvidence } from './check.ts';
 
 const battery = (changes: object): Partial<Design> => ({ supplies: [{ ...design().supplies[0]!, ...changes } as Design['supplies'][0]] });
@@ -53,6 +55,9 @@ const bySensor = (closesAt: number, opensAt: number, hottestC: number, when = on
     places: made.places.map((place) => (place.id === 'rear' ? { ...place, hottestC } : place)),
   });
 };
+/** A motor with a second speed through a resistor. */
+const slowed = (ampere: number, ohm: number, endsItself: boolean, fuse: Job['fuse'] = 'auto'): Design =>
+  design([job({ loads: [watts('motor', 12 * ampere, 12)], fuse, otherwise: { kind: 'slower', when: on('second'), ohm, endsItself } })]);
 const switchedAt48 = (line: Load): Design =>
   design(
     [job({ when: on('dash'), device: { kind: 'direct', place: 'box' }, protection: 'high-breaking', loads: [line] })],
@@ -211,10 +216,18 @@ const charged = (ratedA: number): Design => {
   );
 };
 
-const hotMains = (hottestC: number): Design => {
+const hotMains = (hottestC: number, boxM2 = 2): Design => {
   const made = mains({ device: { kind: 'relay', part: 'contactor-230v-2x25a', socket: 'auto', place: 'box' }, breaks: 'both' });
-  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)) };
+  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, hottestC, boxM2 } : place)) };
 };
+const mainsIn = (boxM2: number): Design => {
+  const made = mains();
+  return { ...made, places: made.places.map((place) => (place.id === 'box' ? { ...place, boxM2 } : place)) };
+};
+const placeAt = (id: string, hottestC: number, made: Design): Design => ({
+  ...made,
+  places: made.places.map((place) => (place.id === id ? { ...place, hottestC } : place)),
+});
 /** Two batteries by a switch or a sensor; the second as flat, or the first, as it says. */
 const joined = (when: Job['when'], aux: object, main: object = {}): Design => {
   const [first] = design().supplies;
@@ -266,10 +279,7 @@ const twoFlat = (count: number): Design => {
     })),
   };
 };
-const relayIn = (hottestC: number): Design => ({
-  ...design([job({})]),
-  places: design().places.map((place) => (place.id === 'box' ? { ...place, hottestC } : place)),
-});
+const relayIn = (hottestC: number): Design => placeAt('box', hottestC, design([job({})]));
 
 const dividedFrom12 = (divider: { upperOhm: number; lowerOhm: number }): Design => {
   const made = blinking(60);
@@ -339,12 +349,46 @@ const FACES: readonly Face[] = [
     good: () => relayIn(85),
   },
   {
+    // 2.43 W in 0.004 m²: 110 K. So much heat is no reason to hold.
+    rule: 'part-air',
+    says: 'a relay in a box of a matchbox',
+    fails: 'danger',
+    words: /sits in 150 °C; it bears 60 °C/,
+    bad: () => mainsIn(0.004),
+    good: () => mainsIn(2),
+  },
+  {
+    rule: 'part-air',
+    says: 'a dash switch beside a stove pipe',
+    fails: 'danger',
+    words: /S2 sits in 86 °C; it bears 85 °C/,
+    bad: () => placeAt('dash', 86, design([job({ when: on('dash') })])),
+    good: () => placeAt('dash', 85, design([job({ when: on('dash') })])),
+  },
+  {
+    rule: 'part-air',
+    says: 'a small supply in hot air',
+    fails: 'danger',
+    words: /isolated supply|sits in 61 °C; it bears 60 °C/,
+    bad: () => placeAt('rear', 61, mains({}, {}, { supplies: [...mains().supplies.slice(0, 2), adapter({ place: 'rear' })] })),
+    good: () => placeAt('rear', 60, mains({}, {}, { supplies: [...mains().supplies.slice(0, 2), adapter({ place: 'rear' })] })),
+  },
+  {
+    // 2.43 W in a box of 0.1 m²: 2.43/(5.5 · 0.1) = 4.4 K; a power relay bears 60 °C.
+    rule: 'part-air',
+    says: 'a relay that its own box warms past what it bears',
+    fails: 'danger',
+    words: /sits in 6[1-3] °C; it bears 60 °C/,
+    bad: () => placeAt('box', 57, mains()),
+    good: () => placeAt('box', 55, mains()),
+  },
+  {
     rule: 'part-air',
     says: 'a contactor in a loft at 61 °C',
     fails: 'danger',
     words: /bears 60 °C/,
     bad: () => hotMains(61),
-    good: () => hotMains(60),
+    good: () => hotMains(59),
   },
   {
     rule: 'box-heat',
@@ -491,6 +535,31 @@ const FACES: readonly Face[] = [
     words: /draws 6\.\d+ kA|draws 5\.\d+ kA/,
     bad: () => design([job({ fuseLeadM: 0.05 })], battery({ internalOhm: 0.0012 })),
     good: () => design([job({ fuseLeadM: 0.05 })], battery({ internalOhm: 0.006 })),
+  },
+  {
+    rule: 'fails-closed-no-cutout',
+    says: 'a heat lamp over straw, which is a lamp by its contact and a heater by its fire',
+    fails: 'danger',
+    words: /welds, and nothing else ends the heat/,
+    bad: () => mains({ loads: [watts('heat-lamp', 250, 230, { earth: 'wired' })] }),
+    good: () => mains({ loads: [watts('heat-lamp', 250, 230, { earth: 'wired' })], cutOut: { kind: 'thermal-fuse', opensAtC: 60 } }),
+  },
+  {
+    // 10 A of blower behind 1 Ω: turning it makes 45 W of heat, blocked the resistor has nearly all of 14.8 V.
+    rule: 'slow-resistor-blocked',
+    says: 'a blower that leaves block at its slow speed',
+    fails: 'danger',
+    words: /is blocked at its slow speed, R1 makes 1\d\d W in air that stands, and nothing ends it/,
+    bad: () => slowed(10, 1, false),
+    good: () => slowed(10, 1, true),
+  },
+  {
+    rule: 'slow-resistor-blocked',
+    says: 'a small fan whose fuse opens, and the same behind a larger one',
+    fails: 'caution',
+    words: /R1 makes \d\d(\.\d)? W in air that stands/,
+    bad: () => slowed(3, 2, false, 10),
+    good: () => slowed(3, 2, false, 3),
   },
   {
     rule: 'fails-closed-no-cutout',
@@ -910,4 +979,38 @@ describe.each(FACES)('$rule: $says', ({ rule, fails, bad, good, words }) => {
     const said = findings(good(), rule);
     expect(said.filter(({ severity }) => severity !== 'hold').map(({ title }) => title)).toEqual([]);
   });
+});
+
+test('what heats by itself after a power cut is mended by a receiver that begins with off', () => {
+  const made = heatedBy('on');
+  const evidence = gatherEvidence(made);
+  const all = checkEvidence(evidence);
+  const nudge = findNudge(
+    evidence,
+    all,
+    all.find(({ rule, severity }) => rule === 'heat-at-rest' && severity === 'danger')!,
+  );
+  expect(nudge!.label).toMatch(/^Nudge .* to begin with off$/);
+  expect(findings(applyPatches<Design>(made, nudge!.patches), 'heat-at-rest').map(({ severity }) => severity)).toEqual(['hold']);
+});
+
+describe('I²t of a solid-state relay', () => {
+  // 230 V over 0.4 Ω are 575 A; a breaker opens within half a cycle: 575² · 0.01 s = 3306 A²s.
+  const typed = (i2t: number, assumed: boolean): Design => {
+    const begun = beginOwn('solid-ac', 'own', 'Own relay');
+    const part: OwnRelay = {
+      ...begun,
+      solid: { ...begun.solid!, i2t },
+      assumed: assumed ? begun.assumed : begun.assumed.filter((field) => field !== 'solid.i2t'),
+    };
+    return mains({ ...byOwn(part), fuse: 16, protection: 'breaker-c' }, {}, withOwn(part));
+  };
+  test.each([
+    [3300, ['caution']],
+    [3310, ['hold']],
+  ])('typed as %d A²s: %p', (i2t, severities) =>
+    expect(findings(typed(i2t, false), 'ssr-outlasts-short').map(({ severity }) => severity)).toEqual(severities),
+  );
+  test('assumed, it is no number to judge by: the question is not asked', () =>
+    expect(findings(typed(300, true), 'ssr-outlasts-short')).toEqual([]));
 });

@@ -1,4 +1,5 @@
 import { isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
+import { RESIDUAL_A } from '../project/index.ts';
 import { figures, formatQuantity, terminal } from '../quantity/index.ts';
 import { computed, entered, fromMemory, seriesOhmSource, standard } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -11,7 +12,7 @@ const SOURCE = standard('IEC 60364-4-41, 411.4.4: within 0.4 s');
 /** A network may have 5 % less than it is named for. */
 const LEAST_SHARE = 0.95;
 /** What a residual-current device of 30 mA lets stand on touched metal: 50 V (IEC 60364-4-41, 411.5.3). */
-const RESIDUAL_OHM = 50 / 0.03;
+const RESIDUAL_OHM = 50 / RESIDUAL_A;
 
 /** A fault to earthed metal must open the fuse or the breaker at once: its loop is short enough, or residual current does it. */
 export const disconnectionTime: Rule = {
@@ -77,6 +78,17 @@ export const disconnectionTime: Rule = {
                   unit: 'V',
                   source: isTwoHot(job.supply) ? computed('half of what stands between the two') : entered(`supplies[${at}].nominalV`),
                 },
+                ...(residual && limit > byFuse
+                  ? [
+                      {
+                        symbol: 'I_Δn',
+                        meaning: `residual-current protection before ${job.supply.name}`,
+                        value: RESIDUAL_A,
+                        unit: 'A' as const,
+                        source: entered(`supplies[${at}].rcd`),
+                      },
+                    ]
+                  : []),
                 ...(opensA === null
                   ? []
                   : [

@@ -6,6 +6,7 @@ import { describe, expect, test } from '@jest/globals';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import { HEATER, and, design, job, on } from '../testing/designs.ts';
+import { mains } from '../testing/mains.ts';
 import { checkEvidence } from './check.ts';
 import { type Finding, usedShare } from './rule.ts';
 
@@ -36,6 +37,15 @@ const EDGES: readonly Edge[] = [
     holdsAt: 0.1,
     failsAt: 2,
     at: [0.45, 1e-6],
+  },
+  // 60 °C insulation: k = 226 · √ln(1 + 100/294.5) = 122.2; a breaker opens within half a cycle: 230 V / (122.2 A / √0.01 s) = 0.188 Ω, source and leads.
+  {
+    rule: 'wire-outlasts-short',
+    fails: 'caution',
+    made: (x) => mains({ fuse: 6, wires: { 'load-load-1': { sizeMm2: 1 } } }, { internalOhm: x }),
+    holdsAt: 0.4,
+    failsAt: 0.1,
+    at: [0.188, 0.004],
   },
   // 30 A resistive on its closing throw, at the highest supply less what is lost on the way.
   { rule: 'load-over-contact', fails: 'danger', made: (x) => design([job({ loads: [amperes(x)], fuse: 40 })]), holdsAt: 5, failsAt: 60 },

@@ -15,7 +15,7 @@ const ABOVE_K = 50;
 /** And above what a controller is set to, K (common practice). */
 const MARGIN_K = 10;
 /** Below this a heater at extra-low voltage is no source of fire by its power (IEC 62368-1, power source class 2, from memory), W. */
-const HARMLESS_W = 100;
+export const HARMLESS_W = 100;
 
 /** What of a job heats and has no end of its own inside. */
 const heaters = (job: WiredJob) => job.loads.filter((load) => LOADS[load.spec.loadKind].heats && !lineOf(job, load)?.ownCutOut);

@@ -68,6 +68,8 @@ export const fuseMissing: Rule = {
       // A pin, a drive output and a board's rail give no more than they can: what hangs on them has no fuse to miss.
       const driven = design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
       const limited = driven && job.controlFuses.length === 0 && job.relays.every(({ spec }) => spec.supply === null);
+      // With nothing between supply and load there is a load side alone.
+      if (job.job.when.op === 'always') return [check(context, job, 'fuse')];
       return [...(job.contacts.length > 0 ? [check(context, job, 'fuse')] : []), ...(limited ? [] : [check(context, job, 'controlFuse')])];
     }),
   nudges: ({ jobs }, finding) =>

@@ -5,7 +5,7 @@ import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
-import { standsAfterCut } from './unknown-after-power-cut.ts';
+import { beginsOff, standsAfterCut } from './unknown-after-power-cut.ts';
 
 const ID = 'heat-at-rest';
 /** Share of its voltage from which a heater warms: a sixteenth of its power. */
@@ -50,7 +50,9 @@ export const heatAtRest: Rule = {
           unit: '',
           title:
             lost || resting
-              ? 'It heats with every signal at rest or lost'
+              ? job.job.when.op === 'always'
+                ? 'It heats always, and nothing turns it off'
+                : 'It heats with every signal at rest or lost'
               : remembers
                 ? begins
                   ? 'After a power cut it heats by itself: it begins with on'
@@ -69,8 +71,13 @@ export const heatAtRest: Rule = {
         }),
       ];
     }),
-  nudges: ({ jobs }, finding) =>
+  nudges: ({ jobs, design }, finding) =>
     jobs
-      .filter(({ job }) => job.id === finding.job && job.lost === 'on')
-      .map(({ at }) => ({ label: 'Nudge to off when the signal is lost', patches: [{ path: ['jobs', at, 'lost'], value: 'off' }] })),
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap(({ at, job, evidence }) => [
+        ...(job.lost === 'on'
+          ? [{ label: 'Nudge to off when the signal is lost', patches: [{ path: ['jobs', at, 'lost'], value: 'off' as const }] }]
+          : []),
+        ...beginsOff(design, evidence, (signal) => (signalFacets(signal).afterCut(signal) ?? 'off') !== 'off'),
+      ]),
 };

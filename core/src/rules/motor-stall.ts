@@ -9,7 +9,7 @@ import { fuseRating } from './shared-working.ts';
 const ID = 'motor-stall';
 
 /** Share of its rating at which a device opens before a winding burns: within a minute. */
-function opensAt({ spec }: PartPlaying<'overcurrent device'>): { share: number; source: Source } {
+export function opensSoonAt({ spec }: PartPlaying<'overcurrent device'>): { share: number; source: Source } {
   switch (spec.style) {
     case 'blade':
     case 'bolt':
@@ -32,7 +32,7 @@ function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, 
   const running = context.amps(state.solution, branchId(motor.id, 'load'));
   const through = context.amps(state.solution, branchId(fuse.id, 'link'));
   const value = through + (times - 1) * running;
-  const { share, source } = opensAt(fuse);
+  const { share, source } = opensSoonAt(fuse);
   const limit = share * fuse.spec.ratingA;
   const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
   return judge(ID, {

@@ -52,18 +52,25 @@ export const parasiticDrain: Rule = {
                 : [],
         ),
       ];
-      const { otherwise } = job.job;
+      const { otherwise, when } = job.job;
+      const isAlways = when.op === 'always';
+      // What is always on takes its own current day and night, but for what hangs on a feed of the key.
+      if (isAlways) takers.push(...job.loads.map(({ id }) => branchId(id, 'load')));
       // Told both ways at once a motor is braked, and nobody leaves it so.
       const isBraked = ({ on }: SolvedState) =>
         otherwise.kind === 'reverse' && meaning(otherwise.when, (signal) => on.has(signal), null).value;
       const isIdle = (state: SolvedState) =>
-        state.corner === 'usual' && !state.othersOn && off(state) && state.lines.every((line) => line === 'off') && !isBraked(state);
+        state.corner === 'usual' &&
+        !state.othersOn &&
+        off(state) &&
+        (isAlways || (state.lines.every((line) => line === 'off') && !isBraked(state)));
       const { value } = context.worst(job, (state) =>
         isIdle(state) ? takers.reduce((sum, branch) => sum + context.amps(state.solution, branch), 0) : 0,
       );
       const { restDays } = context.design.settings;
       const limit = (USABLE * capacityAh) / (24 * restDays);
       const days = value > 0 ? (USABLE * capacityAh) / (24 * value) : Infinity;
+      const rest = isAlways && value > 0 ? 'Always on,' : 'At rest';
       const battery = context.part(batteryId(job.supply.id));
       return judge(ID, {
         severity: 'caution',
@@ -74,9 +81,14 @@ export const parasiticDrain: Rule = {
         unit: 'A',
         title:
           days > 3650
-            ? `At rest it takes ${value < NOTHING_A ? 'nothing' : formatQuantity(value, 'A')} from ${job.supply.name}`
-            : `At rest it takes ${formatQuantity(value, 'A')}: ${job.supply.name} is flat in ${figures(days, 2)} days`,
-        detail: value > limit ? `this project may stand for ${figures(restDays)} days` : 'the key off, every load off',
+            ? `${rest} it takes ${value < NOTHING_A ? 'nothing' : formatQuantity(value, 'A')} from ${job.supply.name}`
+            : `${rest} it takes ${formatQuantity(value, 'A')}: ${job.supply.name} is flat in ${figures(days, 2)} days`,
+        detail:
+          value > limit
+            ? `this project may stand for ${figures(restDays)} days`
+            : isAlways
+              ? 'day and night, whatever the key does'
+              : 'the key off, every load off',
         working: {
           formula: 'I ≤ u · C / (24 h · days)',
           given: [
@@ -92,7 +104,7 @@ export const parasiticDrain: Rule = {
           ],
           result: {
             symbol: 'I',
-            meaning: 'with the key off and every load off',
+            meaning: isAlways ? 'of what is always on' : 'with the key off and every load off',
             value,
             unit: 'A',
             source: computed('solved over those states'),

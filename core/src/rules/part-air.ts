@@ -1,9 +1,13 @@
 import { kindOf } from '../kinds/index.ts';
-import { entered, fromMemory } from '../reference/index.ts';
+import { partOf } from '../quantity/index.ts';
+import { computed, entered, fromMemory } from '../reference/index.ts';
+import { boxRise } from './box-heat.ts';
 import { partSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'part-air';
+/** More than this nothing in a box bears: the number says no more by growing, K. */
+const MOST_RISE_K = 100;
 
 /** Relays, fuses, boards and adapters have a hottest air of their own, well below what wire bears. */
 export const partAir: Rule = {
@@ -11,13 +15,24 @@ export const partAir: Rule = {
   group: 'fire',
   asks: 'Does every part bear the air where it sits?',
   notAsked: 'no part in it names a hottest air',
-  check: ({ design, netlist, jobs, hottestC, placeName, says }) =>
-    jobs.flatMap(({ job }) =>
+  acrossJobs: true,
+  check(context) {
+    const { design, netlist, jobs, hottestC, placeName, says } = context;
+    const rises = new Map(design.places.map((place) => [place.id, Math.min(MOST_RISE_K, boxRise(context, place)?.riseK ?? 0)]));
+    // A switch, a board and a supply are nobody's own: the first job that has a wire on it says it.
+    const users = new Map<string, string>();
+    for (const { jobs: of, from, to } of netlist.wires)
+      for (const end of [partOf(from), partOf(to)]) if (of[0] !== undefined && !users.has(end)) users.set(end, of[0]);
+    const asked = netlist.parts.flatMap((part) => {
+      const limit = kindOf(part).bearsAirC?.(part.spec);
+      return limit === undefined ? [] : [{ part, limit, user: part.jobs[0] ?? users.get(part.id) }];
+    });
+    return jobs.flatMap(({ job }) =>
       failingOrTightest(
-        netlist.parts.flatMap((part) => {
-          const limit = part.jobs[0] === job.id ? kindOf(part).bearsAirC?.(part.spec) : undefined;
-          if (limit === undefined) return [];
-          const value = hottestC(part.place);
+        asked.flatMap(({ part, limit, user }) => {
+          if (user !== job.id) return [];
+          const riseK = rises.get(part.place) ?? 0;
+          const value = hottestC(part.place) + riseK;
           return [
             judge(ID, {
               severity: 'danger',
@@ -26,20 +41,41 @@ export const partAir: Rule = {
               value,
               limit,
               unit: '°C',
-              title: `${part.tag} sits in ${says(value, '°C')}; it bears ${says(limit, '°C')}`,
+              title: `${part.tag} sits in ${says(Math.ceil(value - 1e-9), '°C')}; it bears ${says(limit, '°C')}`,
               detail:
                 value > limit
                   ? 'its plastic softens, its coil burns or it opens early: move it to a cooler place, or take a part that is made for it'
-                  : 'the hottest air there, as entered',
+                  : riseK > 0
+                    ? 'the hottest air there, as entered, and what its box makes of it'
+                    : 'the hottest air there, as entered',
               working: {
-                formula: 'T_a ≤ T_part',
-                given: [],
+                formula: riseK > 0 ? 'T_a + ΔT ≤ T_part' : 'T_a ≤ T_part',
+                given: [
+                  {
+                    symbol: 'T_a',
+                    meaning: `hottest air at ${placeName(part.place)}`,
+                    value: hottestC(part.place),
+                    unit: '°C',
+                    source: entered(`places[${design.places.findIndex(({ id }) => id === part.place)}].hottestC`),
+                  },
+                  ...(riseK > 0
+                    ? [
+                        {
+                          symbol: 'ΔT',
+                          meaning: 'that its box is warmer inside',
+                          value: riseK,
+                          unit: 'K' as const,
+                          source: computed('Σ P/(k · A)'),
+                        },
+                      ]
+                    : []),
+                ],
                 result: {
-                  symbol: 'T_a',
-                  meaning: `hottest air at ${placeName(part.place)}`,
+                  symbol: 'T',
+                  meaning: 'about the part',
                   value,
                   unit: '°C',
-                  source: entered(`places[${design.places.findIndex(({ id }) => id === part.place)}].hottestC`),
+                  source: computed(riseK > 0 ? 'sum' : 'as entered'),
                 },
                 limit: {
                   symbol: 'T_part',
@@ -53,7 +89,8 @@ export const partAir: Rule = {
           ];
         }),
       ),
-    ),
+    );
+  },
   nudges: ({ design, hottestC }, finding) => {
     const at = design.jobs.findIndex(({ id }) => id === finding.job);
     const { device } = design.jobs[at]!;

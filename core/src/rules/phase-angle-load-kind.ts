@@ -6,7 +6,6 @@ import { noneAllowed } from './shared-working.ts';
 import { solidContacts } from './solid.ts';
 
 const ID = 'phase-angle-load-kind';
-const RESISTIVE = new Set(['heater', 'filament']);
 
 export const phaseAngleLoadKind: Rule = {
   id: ID,
@@ -19,7 +18,7 @@ export const phaseAngleLoadKind: Rule = {
         .filter(({ solid }) => solid.switches === 'ac')
         .map(({ relay, solid }) => {
           const cuts = solid.firing === 'phase angle';
-          const wrong = cuts ? job.loads.filter(({ spec }) => !RESISTIVE.has(spec.loadKind)) : [];
+          const wrong = cuts ? job.loads.filter(({ spec }) => !LOADS[spec.loadKind].phaseAngle) : [];
           const [first] = wrong;
           return judge(ID, {
             severity: 'danger',

@@ -1,9 +1,6 @@
-import { type Conditions, type PartPlaying, type Supply, borneAt, borneV, currentOf, kindOf } from '../kinds/index.ts';
-import { conditionsAt } from '../analysis/index.ts';
-import { controlSupplyOf } from '../project/index.ts';
-import type { Link } from '../graph/index.ts';
-import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
-import { postsOf } from '../wiring/index.ts';
+import { type PartPlaying, borneAt, borneV, currentOf } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { shortAt, supplyOf } from './short.ts';
 import {
   PROTECTIONS,
   PROTECTION_LIMITS,
@@ -11,7 +8,6 @@ import {
   breaksAt,
   resetsItself,
   seriesOhmSource,
-  wireOhmPerM,
   computed,
   entered,
 } from '../reference/index.ts';
@@ -25,37 +21,6 @@ const SCALED = 2;
 const WORDS = { ac: 'alternating current', dc: 'direct current' } as const;
 
 type Fuse = PartPlaying<'overcurrent device'>;
-
-/** The supply that a fuse stands behind. */
-const supplyOf = (context: RuleContext, { job, supply }: WiredJob, { spec }: Fuse): Supply =>
-  spec.guards === 'control' ? controlSupplyOf(context.design, job) : supply;
-
-/** Least resistance from a post to a terminal, through wires and other fuses, Ω; null where none leads there. */
-function ohmUpTo({ graph, design, netlist }: RuleContext, from: Terminal, to: Terminal): number | null {
-  const conditions = conditionsAt(design, netlist, 'usual', new Map());
-  const reached = new Map<Terminal, number>([[from, 0]]);
-  const open = new Set([from]);
-  while (open.size > 0) {
-    const here = [...open].reduce((a, b) => (reached.get(b)! < reached.get(a)! ? b : a));
-    open.delete(here);
-    if (here === to) return reached.get(here)!;
-    for (const link of graph.linksAt(here)) {
-      const ohm = linkOhm(link, conditions);
-      const next = link.a === here ? link.b : link.a;
-      if (ohm === null || reached.get(here)! + ohm >= (reached.get(next) ?? Infinity)) continue;
-      reached.set(next, reached.get(here)! + ohm);
-      open.add(next);
-    }
-  }
-  return null;
-}
-
-function linkOhm(link: Link, conditions: Conditions): number | null {
-  if (link.by === 'joint') return 0;
-  if (link.by === 'wire') return link.wire.lengthM * (wireOhmPerM(link.wire.sizeMm2) ?? 0);
-  // What carries current takes no part in a short before it; contacts count as closed.
-  return kindOf(link.part).inLine || link.branch.kind === 'switch' ? link.branch.ohm(conditions) : kindOf(link.part).atTap ? 0 : null;
-}
 
 function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
   const supply = supplyOf(context, job, fuse);
@@ -97,12 +62,9 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
   });
   if (volt > ratedV) return [volts];
   // A short right behind it: the source's own resistance, and what stands before the device.
-  const leadOhm = ohmUpTo(context, postsOf(supply)[0], terminal(fuse.id, '1'));
-  if (leadOhm === null) return [volts];
-  const ohm = supply.internalOhm + leadOhm;
-  // An alternator adds little to a short: it is the battery at rest that feeds it.
-  const driving = current === 'ac' ? volt : supply.restV;
-  const value = driving / ohm;
+  const short = shortAt(context, job, fuse);
+  if (short === null) return [volts];
+  const { driving, leadOhm, ampere: value } = short;
   const limit = breaksAt(limits, ratedV, driving);
   return [
     volts,

@@ -13,6 +13,7 @@ import { heatAtRest } from './heat-at-rest.ts';
 import { contactVoltage } from './contact-voltage.ts';
 import { loadNoSuppression } from './load-no-suppression.ts';
 import { pinTaken } from './pin-taken.ts';
+import { slowResistorBlocked } from './slow-resistor-blocked.ts';
 import { setPointHotter } from './set-point-hotter.ts';
 import { backfeed } from './backfeed.ts';
 import { bootEnergises } from './boot-energises.ts';
@@ -79,6 +80,7 @@ import { signalCurrentOver } from './signal-current-over.ts';
 import { signalLostWrongState } from './signal-lost-wrong-state.ts';
 import { ssrLeakage } from './ssr-leakage.ts';
 import { ssrMinimumLoad } from './ssr-minimum-load.ts';
+import { ssrOutlastsShort } from './ssr-outlasts-short.ts';
 import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { stateMismatch } from './state-mismatch.ts';
 import { stripOverCurrent } from './strip-over-current.ts';
@@ -92,6 +94,7 @@ import { wireAmpacity } from './wire-ampacity.ts';
 import { wireBundleHeat } from './wire-bundle-heat.ts';
 import { wireDrop } from './wire-drop.ts';
 import { wireInsulationTemperature } from './wire-insulation-temperature.ts';
+import { wireOutlastsShort } from './wire-outlasts-short.ts';
 import { wireParallelUnequal } from './wire-parallel-unequal.ts';
 
 export const RULES: readonly Rule[] = [
@@ -126,6 +129,7 @@ export const RULES: readonly Rule[] = [
   loadNoSuppression,
   contactLife,
   wireAmpacity,
+  wireOutlastsShort,
   stripOverCurrent,
   wireBundleHeat,
   wireAboveTerminal,
@@ -169,6 +173,7 @@ export const RULES: readonly Rule[] = [
   heatAtRest,
   setPointHotter,
   motorStall,
+  slowResistorBlocked,
   lineNeutralAcrossContact,
   mainsLowVoltageTogether,
   mainsNoEnclosure,
@@ -186,6 +191,7 @@ export const RULES: readonly Rule[] = [
   ssrLeakage,
   ssrMinimumLoad,
   ssrNoHeatsink,
+  ssrOutlastsShort,
   supplyOverload,
   thermocouplePolarity,
   wireInsulationTemperature,

@@ -1,5 +1,5 @@
 import { isMains, supplyFacets } from '../kinds/index.ts';
-import { computed, standard } from '../reference/index.ts';
+import { entered, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -34,12 +34,12 @@ export const residualMissing: Rule = {
               ? `${where} is wet, and ${job.supply.name} has no residual-current protection`
               : `${job.supply.name} has no residual-current protection`,
           detail: residual
-            ? 'as entered: press its test button'
+            ? 'press its test button before you rely on it'
             : 'a current through a person opens no fuse; 30 mA and 0.3 s do no lasting harm',
           working: noneAllowed(
             value,
             'outlets without it',
-            computed('as entered for the supply'),
+            entered(`supplies[${design.supplies.indexOf(job.supply)}].rcd`),
             standard('IEC 60364-4-41, 411.3.3 and 415.1: socket-outlets, and all that is used outdoors'),
           ),
         }),

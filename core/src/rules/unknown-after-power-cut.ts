@@ -4,7 +4,7 @@ import { withStop } from '../document/index.ts';
 import { type Signal, plays, isMomentary, restOf, signalFacets } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type WiredJob, jobSubject } from './context.ts';
-import { type Rule, judge } from './rule.ts';
+import { type Nudge, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'unknown-after-power-cut';
@@ -21,6 +21,14 @@ export function standsAfterCut(design: Design, netlist: Netlist, job: WiredJob) 
   const left = receivers.filter(isLeft);
   return { steps, receivers, left };
 }
+
+/** A receiver or a time relay that can be set begins with off. */
+export const beginsOff = (design: Design, { signals }: WiredJob['evidence'], wrong: (signal: Signal) => boolean): Nudge[] =>
+  design.signals.flatMap((signal, index) =>
+    wrong(signal) && signals.includes(signal.id)
+      ? [{ label: `Nudge ${signal.name} to begin with off`, patches: [{ path: ['signals', index, 'afterCut'], value: 'off' }] }]
+      : [],
+  );
 
 /** Asked of jobs that remember. A stepping relay's cam stays where it is without power; what holds itself lets go. */
 export const unknownAfterPowerCut: Rule = {
@@ -58,16 +66,12 @@ export const unknownAfterPowerCut: Rule = {
         }),
       ];
     }),
-  // A receiver that can be set begins with off. A button that opens when it is pressed ends what another begins.
+  // A button that opens when it is pressed ends what another begins.
   nudges: ({ jobs, design }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap(({ job, at, evidence }) => [
-        ...design.signals.flatMap((signal, index) =>
-          isLeft(signal) && evidence.signals.includes(signal.id)
-            ? [{ label: `Nudge ${signal.name} to begin with off`, patches: [{ path: ['signals', index, 'afterCut'], value: 'off' }] }]
-            : [],
-        ),
+        ...beginsOff(design, evidence, isLeft),
         ...design.signals
           .filter((signal) => isMomentary(signal) && restOf(signal) === 'closed')
           .map((stop) => ({

@@ -7,11 +7,11 @@
  */
 import type { Wire } from '../graph/index.ts';
 import { type PartPlaying, START_TIMES_S, startAmpere } from '../kinds/index.ts';
-import { BLADE_BANDS, bladeBears } from '../reference/index.ts';
+import { BLADE_BANDS, adiabaticK, bladeBears } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, startBehind } from '../rules/index.ts';
 
-/** k of copper with PVC insulation, A·√s/mm² (IEC 60364-4-43, table 43A). */
-export const ADIABATIC_K = 115;
+/** k of copper with PVC insulation at 70 °C, A·√s/mm² (115 in IEC 60364-4-43, table 43A). */
+const ADIABATIC_K = adiabaticK(70);
 
 export interface StartChart {
   readonly fuse: string;

@@ -141,7 +141,7 @@ describe('one relay, its coil in series', () => {
   });
   test('a battery that is charged has no second speed', () => {
     const aux = { ...design().supplies[0]!, id: 'aux', name: 'second battery' };
-    const otherwise = { kind: 'slower', when: on('dash'), ohm: 1 } as const;
+    const otherwise = { kind: 'slower', when: on('dash'), ohm: 1, endsItself: true } as const;
     const { unwired } = compile(
       design([job({ otherwise, loads: [asCharged(job().loads[0]!, aux)] })], { supplies: [...design().supplies, aux] }),
     );
@@ -242,7 +242,7 @@ describe('other ways', () => {
     },
     'two speeds': {
       when: and(on('key'), on('hot')),
-      otherwise: { kind: 'slower', when: and(on('key'), on('door')), ohm: 1.2 },
+      otherwise: { kind: 'slower', when: and(on('key'), on('door')), ohm: 1.2, endsItself: true },
       loads: [{ ...HEATER, kind: 'motor' }],
     },
     'both ways': {

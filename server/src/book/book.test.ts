@@ -13,7 +13,7 @@ import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
 const parsed = parseDesign(owlBox);
 if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
 const { design } = parsed;
-const { analysis } = analyse(design);
+const { analysis, evidence } = analyse(design);
 const fonts = join(dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json')), 'standard_fonts/');
 
 async function read(order: Partial<BookOrder> = {}) {
@@ -99,7 +99,7 @@ describe('the build book of Owl Box', () => {
     expect(cover!.text).toContain('2026-11-25');
     for (const job of design.jobs) expect(all).toContain(`Sheet ${design.jobs.indexOf(job) + 1} ${job.name}`);
     for (const { tag } of analysis.wires) expect(all).toContain(` ${tag} `);
-    for (const { title } of orderOfWork(design, analysis.netlist, analysis.wires)) expect(all).toContain(title);
+    for (const { title } of orderOfWork(evidence, analysis.wires)) expect(all).toContain(title);
     for (const sign of ['Ω', '≈', '²', '±', '→', '☐', '▲']) expect(all).toContain(sign);
     expect(all).not.toContain('\uFFFD');
     // Beside the step that lays them stand its wires, as on their sheet: W1.5 runs to the coil that K1 has there.
@@ -122,7 +122,7 @@ describe('the build book of Owl Box', () => {
   });
 
   test('stands on the paper that is asked for, and shows what was ticked and noted', async () => {
-    const [step] = orderOfWork(design, analysis.netlist, analysis.wires);
+    const [step] = orderOfWork(evidence, analysis.wires);
     const tick: Tick = {
       kind: 'tick',
       id: '11111111-1111-4111-8111-111111111111',

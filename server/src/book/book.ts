@@ -6,7 +6,7 @@ import {
   PHASES,
   analyse,
   assumptionsOf,
-  benchPlan,
+  benchSteps,
   cautionsFor,
   colourName,
   drawJobs,
@@ -15,8 +15,8 @@ import {
   formatQuantity,
   hasMains,
   leftLength,
-  mainsSteps,
-  orderOfWork,
+  type MainsStep,
+  workOf,
   partOf,
   pinOf,
   predictions,
@@ -337,7 +337,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   ];
 
   const ticked = new Map(ticks.map((tick) => [tick.step, tick]));
-  const steps = orderOfWork(design, netlist, analysis.wires);
+  const { steps, mains } = workOf(evidence, analysis.wires);
   const work: Content[] = [
     { text: 'Order of work', style: 'section' },
     ...PHASES.flatMap((phase): Content[] => {
@@ -367,6 +367,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
                       ? [{ text: step.wires.map((id) => netlist.wires.find((wire) => wire.id === id)!.tag).join('  '), color: IRON }]
                       : []),
                     { text: [{ text: 'Check: ', bold: true }, step.check] },
+                    ...(step.finds.length > 0 ? [{ ul: [...step.finds] }] : []),
                     ...(step.caution ? [{ text: `▲ ${step.caution}`, bold: true }] : []),
                     ...(beside ? [] : picture),
                   ],
@@ -387,13 +388,13 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
           .map((step, at) => (at === 0 ? { stack: [heading, step], unbreakable: true } : step))
       );
     }),
-    ...mainsList(design, netlist),
+    ...mainsList(mains),
   ];
 
   const tests: Content[] = [
     { text: 'What to measure', style: 'section' },
     ...wired.flatMap((job): Content[] => {
-      const plan = benchPlan(evidence, job.id);
+      const plan = benchSteps(evidence, job.id);
       if (plan.length === 0) return [];
       const expected = predictions(evidence, plan);
       const signals = evidence.jobs.get(job.id)!.signals;
@@ -478,8 +479,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   };
 }
 
-function mainsList(design: Design, netlist: Parameters<typeof mainsSteps>[1]): Content[] {
-  const steps = mainsSteps(design, netlist);
+function mainsList(steps: readonly MainsStep[]): Content[] {
   if (steps.length === 0) return [];
   return [
     { text: 'BEFORE IT IS PLUGGED IN', style: 'phase' },

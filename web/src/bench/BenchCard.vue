@@ -32,7 +32,9 @@ watch(
 );
 /** A bare number takes the unit that stands beside the field; one with its own unit keeps that. */
 const said = computed(() => (/[a-zΩω]\s*$/i.test(typed.value) ? typed.value : `${typed.value} ${unit.value}`));
-const value = computed(() => (row.value && typed.value.trim() !== '' ? typedReading(said.value, row.value.step.quantity) : null));
+const read = computed(() => (row.value && typed.value.trim() !== '' ? typedReading(said.value, row.value.step.quantity) : null));
+/** Less the leads. */
+const value = computed(() => (row.value && read.value !== null ? bench.net(row.value.step, read.value) : null));
 /** As the plan will judge it once it is kept: less of a drop is never wrong. */
 const verdict = computed(() => {
   if (!row.value || value.value === null) return 'open';
@@ -43,11 +45,11 @@ const VERDICT_WORDS = { open: '', pass: 'as it should be', odd: 'near what it sh
 
 function keep(): void {
   if (!row.value || typed.value.trim() === '') return;
-  if (value.value === null) {
+  if (read.value === null) {
     wrong.value = `“${typed.value}” is no reading in ${row.value.step.quantity}: a number, with a unit if you like (${EXAMPLES[row.value.step.quantity]}).`;
     return;
   }
-  bench.add(row.value.step, value.value);
+  bench.add(row.value.step, read.value);
   typed.value = '';
 }
 /** Least and most that a healthy one reads. */
@@ -102,7 +104,8 @@ const suspects = computed(() => bench.diagnosis?.explained.length ?? 0);
         <button type="submit" class="plain-button strong" :disabled="typed.trim() === ''">Keep</button>
         <button v-if="bench.simulated" type="button" class="plain-button" @click="bench.measure(row.step)">Let the meter read it</button>
         <p v-if="value !== null" class="taken" :data-verdict="verdict">
-          {{ MARK[verdict] }} {{ VERDICT_WORDS[verdict] }}: {{ showReading(value, row.step.quantity) }}
+          {{ MARK[verdict] }} {{ VERDICT_WORDS[verdict] }}: {{ showReading(value, row.step.quantity)
+          }}<template v-if="value !== read">, less what the leads read</template>
         </p>
         <p v-else-if="row.reading" class="taken" :data-verdict="row.state">
           {{ MARK[row.state] }} it read {{ showReading(row.reading.value, row.step.quantity) }}; another reading takes its place

@@ -17,7 +17,7 @@ const stages = computed(() =>
 const typing = ref<{ step: string; shown: string } | null>(null);
 function show(step: BenchStep, event: Event): void {
   const value = typedReading((event.target as HTMLInputElement).value, step.quantity);
-  typing.value = value === null ? null : { step: step.id, shown: showReading(value, step.quantity) };
+  typing.value = value === null ? null : { step: step.id, shown: showReading(bench.net(step, value), step.quantity) };
 }
 function take(step: BenchStep, event: Event): void {
   const field = event.target as HTMLInputElement;

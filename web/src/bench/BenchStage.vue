@@ -12,6 +12,7 @@ import BenchPlan from './BenchPlan.vue';
 import BenchSays from './BenchSays.vue';
 import ReadingLog from './ReadingLog.vue';
 import RelayFinder from './RelayFinder.vue';
+import NumberField from '../ui/NumberField.vue';
 import JobPicker from '../project/JobPicker.vue';
 import TabBar from '../ui/TabBar.vue';
 
@@ -88,6 +89,7 @@ const ranks = computed(() => {
           </div>
           <div v-if="!bench.simulated" class="row meter">
             <label class="field">Meter <input v-model="bench.meter" maxlength="60" placeholder="which one" /></label>
+            <NumberField v-model="bench.leadsOhm" class="leads" label="Its leads held together" unit="Ω" :least="0" :most="10" />
             <label class="field grow"
               >Note for the next reading <input v-model="bench.note" maxlength="500" placeholder="probe on the stud, engine off"
             /></label>
@@ -126,6 +128,9 @@ const ranks = computed(() => {
 .meter {
   align-items: end;
   margin-bottom: 10px;
+}
+.meter .leads {
+  width: 180px;
 }
 .meter .grow {
   flex: 1;

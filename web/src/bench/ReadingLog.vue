@@ -33,7 +33,14 @@ const COLUMNS: readonly Column<Line>[] = [
   { key: 'measured', title: 'Measured', of: (line) => (line.kind === 'reading' ? line.words : '') },
   { key: 'read', title: 'Read', number: true },
   { key: 'should', title: 'Should be', number: true },
-  { key: 'meter', title: 'Meter', of: (line) => (line.kind === 'reading' ? (line.meter ?? '') : '') },
+  {
+    key: 'meter',
+    title: 'Meter',
+    of: (line) =>
+      line.kind === 'reading'
+        ? [line.meter, ...(line.leadsOhm ? [`leads ${showReading(line.leadsOhm, 'Ω')} taken off`] : [])].filter(Boolean).join(', ')
+        : '',
+  },
   { key: 'note', title: 'Note' },
 ];
 

@@ -22,7 +22,9 @@ import {
   type PinReading,
 } from '@iron-nudge/core';
 import { ApiError, api } from '../api.ts';
-import { showReading, typedReading } from './readings.ts';
+import NumberField from '../ui/NumberField.vue';
+import { useLeads } from './leads.ts';
+import { lessLeads, showReading, typedReading } from './readings.ts';
 import SelectField from '../ui/SelectField.vue';
 import { each } from '../ui/options.ts';
 
@@ -35,6 +37,7 @@ const red = ref(1);
 const black = ref(2);
 const energised = ref(false);
 const text = ref('');
+const leadsOhm = useLeads();
 const wrong = ref('');
 
 const found = computed(() => identifyRelay(pins.value, readings.value));
@@ -69,7 +72,7 @@ function take(): void {
   if (red.value === black.value) wrong.value = 'Both probes are on one pin.';
   else if (energised.value && !found.value.coil) wrong.value = 'Find the coil first: power on any other pins could end a contact.';
   else if (ohm === null || ohm < 0) wrong.value = `“${text.value}” is no reading: a number in Ω, or OL for open.`;
-  else add(ohm);
+  else add(hidden.value ? ohm : lessLeads(ohm, 'Ω', leadsOhm.value));
 }
 function meter(): void {
   if (!hidden.value || !found.value.next) return;
@@ -137,6 +140,7 @@ const diodeWords = computed(() => {
         />
         <label class="field reads">Reads, Ω <input v-model="text" inputmode="decimal" placeholder="or OL" @keydown.enter="take" /> </label>
         <button class="plain-button strong" @click="take">Add</button>
+        <NumberField v-model="leadsOhm" label="Leads alone" unit="Ω" :least="0" :most="10" />
       </div>
       <p v-if="wrong" class="stop" role="alert">■ {{ wrong }}</p>
       <table v-if="readings.length" class="sheet">
@@ -274,7 +278,7 @@ const diodeWords = computed(() => {
   margin-bottom: 12px;
 }
 .controls .field {
-  width: 92px;
+  width: 104px;
 }
 .controls .reads {
   width: 120px;

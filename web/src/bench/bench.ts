@@ -14,6 +14,8 @@ import {
 import type { BenchView, PlainDiagnosis, PlainFault, PlainPair } from '../worker/engine.worker.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
+import { useLeads } from './leads.ts';
+import { lessLeads } from './readings.ts';
 
 export interface BenchRow {
   readonly step: BenchStep;
@@ -38,6 +40,9 @@ export const useBench = defineStore('bench', () => {
   /** On the simulated bench: what is to be taken again since something was mended. */
   const toProve = shallowRef<readonly string[]>([]);
   const meter = ref('');
+  const leadsOhm = useLeads();
+  /** A typed reading as it is kept. The simulated meter has no leads. */
+  const net = (step: BenchStep, typed: number) => (simulated.value ? typed : lessLeads(typed, step.quantity, leadsOhm.value));
   const note = ref('');
   /** What was seen before anything was measured. */
   const symptom = ref<SymptomId | null>(null);
@@ -126,7 +131,8 @@ export const useBench = defineStore('bench', () => {
   );
   const last = computed(() => rows.value.filter(({ reading }) => reading !== null).sort((a, b) => b.reading!.at - a.reading!.at));
 
-  function add(step: BenchStep, value: number): void {
+  function add(step: BenchStep, typed: number): void {
+    const value = net(step, typed);
     // What was picked has its reading: on with what tells most.
     picked.value = '';
     if (simulated.value) {
@@ -144,6 +150,7 @@ export const useBench = defineStore('bench', () => {
       expected,
       tolerance,
       ...(step.upTo ? { upTo: true } : {}),
+      ...(step.quantity === 'Ω' && leadsOhm.value > 0 ? { leadsOhm: leadsOhm.value } : {}),
       meter: meter.value,
       note: note.value,
     });
@@ -184,6 +191,8 @@ export const useBench = defineStore('bench', () => {
     simulated,
     hidden,
     meter,
+    leadsOhm,
+    net,
     note,
     rows,
     next,

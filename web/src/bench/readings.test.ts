@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { OPEN_OHM, type Reading } from '@iron-nudge/core';
-import { readingsCsv, showReading, typedReading } from './readings.ts';
+import { lessLeads, readingsCsv, showReading, typedReading } from './readings.ts';
 
 describe('readings as they are typed and shown', () => {
   test.each([
@@ -37,6 +37,14 @@ describe('readings as they are typed and shown', () => {
     expect(showReading(85, 'Ω')).toBe('85 Ω');
     expect(showReading(12.6, 'V')).toBe('12.60 V');
   });
+  test('less what the leads read when they are held together; open stays open, volts are left', () => {
+    expect(lessLeads(0.5, 'Ω', 0.2)).toBeCloseTo(0.3, 9);
+    expect(lessLeads(0.1, 'Ω', 0.2)).toBe(0);
+    expect(lessLeads(85, 'Ω', 0.2)).toBeCloseTo(84.8, 9);
+    expect(lessLeads(OPEN_OHM, 'Ω', 0.2)).toBe(OPEN_OHM);
+    expect(lessLeads(0.5, 'V', 0.2)).toBe(0.5);
+    expect(lessLeads(0.5, 'Ω', 0)).toBe(0.5);
+  });
   test('go out with their verdict, and a note that a spreadsheet would run is set off', () => {
     const reading: Reading = {
       kind: 'reading',
@@ -49,10 +57,11 @@ describe('readings as they are typed and shown', () => {
       value: 9,
       expected: 12.6,
       tolerance: 1,
+      leadsOhm: 0.2,
       meter: '',
       note: '=SUM(A1)',
     };
     const [, line] = readingsCsv([reading]).split('\r\n');
-    expect(line).toBe("1970-01-01T00:00:00.000Z,house battery,9,V,12.6,1,fail,,'=SUM(A1),dew,dew/supply");
+    expect(line).toBe("1970-01-01T00:00:00.000Z,house battery,9,V,12.6,1,fail,0.2,,'=SUM(A1),dew,dew/supply");
   });
 });

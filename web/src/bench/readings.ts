@@ -23,6 +23,10 @@ export function typedReading(text: string, unit: Quantity): number | null {
   return Number.isFinite(value) ? value : null;
 }
 
+/** What is between the probes, Ω: less what the leads read when they are held together; never below nothing, and open stays open. */
+export const lessLeads = (value: number, unit: Quantity, leadsOhm: number): number =>
+  unit === 'Ω' && value < OPEN_OHM / 4 ? Math.max(0, value - leadsOhm) : value;
+
 export const showReading = (value: number, unit: Quantity): string =>
   unit === 'Ω' && value >= OPEN_OHM / 4 ? 'OL (open)' : formatQuantity(value, unit);
 
@@ -36,6 +40,7 @@ export function readingsCsv(readings: readonly Reading[]): string {
       { title: 'expected', value: ({ expected }) => expected },
       { title: 'tolerance', value: ({ tolerance }) => tolerance },
       { title: 'result', value: readingVerdict },
+      { title: 'leads, Ω, taken off', value: ({ leadsOhm }) => leadsOhm ?? 0 },
       { title: 'meter', value: ({ meter }) => meter },
       { title: 'note', value: ({ note }) => note },
       { title: 'job', value: ({ job }) => job },

@@ -3,7 +3,7 @@
 import { Modal } from 'ant-design-vue';
 import { computed, ref, type Component } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { orderOfWork, isOnVehicle } from '@iron-nudge/core';
+import { isOnVehicle } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -82,14 +82,21 @@ async function makeBook(): Promise<void> {
     });
     download(fileName(`${project.design!.name} build book`, 'pdf'), 'application/pdf', pdf);
   } catch (error) {
-    trouble.value = wordsOf(error);
+    trouble.value = `The book was not made. ${wordsOf(error)}`;
   } finally {
     making.value = false;
   }
 }
-function saveJson(): void {
-  const { wires, parts, cuts, strips, netlist } = project.analysis!;
-  const steps = orderOfWork(project.checked!, netlist, wires);
+async function saveJson(): Promise<void> {
+  trouble.value = '';
+  let steps;
+  try {
+    steps = (await project.work())?.steps ?? [];
+  } catch (error) {
+    trouble.value = `The lists were not saved. ${wordsOf(error)}`;
+    return;
+  }
+  const { wires, parts, cuts, strips } = project.analysis!;
   const text = JSON.stringify(
     { project: project.design!.name, wires, parts, cuts, strips, steps, asBuilt: [...records.asBuilt.values()] },
     null,
@@ -112,7 +119,7 @@ function saveJson(): void {
           <button class="plain-button" @click="saveJson">All as JSON</button>
         </span>
       </template>
-      <p v-if="trouble" class="stop" role="alert">■ The book was not made. {{ trouble }}</p>
+      <p v-if="trouble" class="stop" role="alert">■ {{ trouble }}</p>
       <p v-if="dangers > 0" class="stop" role="alert">
         <span aria-hidden="true">■</span> {{ dangers }} {{ dangers === 1 ? 'finding says' : 'findings say' }} danger: mend them in Design
         before you cut a wire.

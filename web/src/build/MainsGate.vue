@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Before it is plugged in: each step opens the next; ticks stay in this browser. */
 import { computed, ref, watch } from 'vue';
-import { LOCAL_CODE, mainsSteps } from '@iron-nudge/core';
+import { LOCAL_CODE, type MainsStep } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 
+const props = defineProps<{ steps: readonly MainsStep[] }>();
 const project = useProject();
-const steps = computed(() => (project.checked && project.analysis ? mainsSteps(project.checked, project.analysis.netlist) : []));
 const ticked = ref<readonly string[]>([]);
 const key = computed(() => `iron-nudge-mains-${project.id}`);
 // What was proved was proved of the wiring as it was then: another design has to be proved again.
@@ -23,12 +23,12 @@ watch(
   },
   { immediate: true },
 );
-const done = (at: number) => ticked.value.includes(steps.value[at]!.id);
-const open = (at: number) => at === 0 || steps.value.slice(0, at).every((_, before) => done(before));
+const done = (at: number) => ticked.value.includes(props.steps[at]!.id);
+const open = (at: number) => at === 0 || props.steps.slice(0, at).every((_, before) => done(before));
 function tick(at: number): void {
-  const { id } = steps.value[at]!;
+  const { id } = props.steps[at]!;
   // What is taken back closes all that came after it.
-  ticked.value = done(at) ? steps.value.slice(0, at).map((step) => step.id) : [...ticked.value, id];
+  ticked.value = done(at) ? props.steps.slice(0, at).map((step) => step.id) : [...ticked.value, id];
   try {
     localStorage.setItem(key.value, JSON.stringify({ wiring: wiring.value, ticked: ticked.value }));
   } catch {

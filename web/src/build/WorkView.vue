@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The order of work, to be ticked where it is done: on a phone too, and on from where it was left off. */
 import { useLocalStorage } from '@vueuse/core';
-import { computed, ref } from 'vue';
-import { PHASES, orderOfWork, soldName, stepPicture, type WorkStep } from '@iron-nudge/core';
+import { computed, ref, watch } from 'vue';
+import { PHASES, soldName, stepPicture, type WorkStep } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
+import { latest } from '../ui/latest.ts';
 import { day } from '../ui/when.ts';
 import MainsGate from './MainsGate.vue';
 
@@ -12,7 +13,11 @@ const project = useProject();
 const records = useRecords();
 const initials = useLocalStorage('iron-nudge:initials', '');
 const netlist = computed(() => project.analysis!.netlist);
-const steps = computed(() => orderOfWork(project.checked!, netlist.value, project.analysis!.wires));
+/** What each step should find is read from the circuit by the second worker. */
+const { state: read, refresh } = latest(() => project.work());
+watch(() => project.analysis, refresh, { immediate: true });
+const work = computed(() => (read.value.kind === 'ready' ? read.value.value : null));
+const steps = computed(() => work.value?.steps ?? []);
 const phases = computed(() =>
   PHASES.map((phase) => ({ phase, steps: steps.value.filter((step) => step.phase === phase) })).filter(({ steps: own }) => own.length > 0),
 );
@@ -58,10 +63,14 @@ function tick(step: WorkStep): void {
         }}</span>
       </div>
     </div>
-    <p v-if="steps.length === 0" class="note">Nothing to build yet: a job that is wired puts its steps here.</p>
+    <p v-if="read.kind === 'failed'" class="note" role="alert">
+      The steps were not worked out. {{ read.message }} <button class="plain-button" @click="refresh">Try again</button>
+    </p>
+    <p v-else-if="work === null" class="note" role="status">Reading from the circuit what each step should find…</p>
+    <p v-else-if="steps.length === 0" class="note">Nothing to build yet: a job that is wired puts its steps here.</p>
     <template v-for="{ phase, steps: own } in phases" :key="phase">
       <h2 class="caps">{{ phase }}</h2>
-      <MainsGate v-if="phase === 'supply'" />
+      <MainsGate v-if="phase === 'supply'" :steps="work!.mains" />
       <ol>
         <li v-for="step in own" :key="step.id" :data-done="done(step) ? 'yes' : 'no'" :class="{ next: next?.id === step.id }">
           <div class="top">
@@ -86,6 +95,9 @@ function tick(step: WorkStep): void {
             </template>
             <img v-if="picture(step)" :src="picture(step)!" :alt="`${step.title}: its part of the drawing`" />
             <p class="check"><b>Check:</b> {{ step.check }}</p>
+            <ul v-if="step.finds.length > 0" class="check finds">
+              <li v-for="words in step.finds" :key="words">{{ words }}</li>
+            </ul>
           </div>
         </li>
       </ol>
@@ -190,6 +202,10 @@ ol > li.next {
 }
 .check {
   color: var(--hold);
+}
+.finds {
+  margin: 2px 0 4px;
+  padding-left: 20px;
 }
 img {
   display: block;

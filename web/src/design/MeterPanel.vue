@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import {
   WIRE_SERIES,
+  LOADS,
   WIRE_COLOURS,
   formatQuantity,
   handEditsOf,
@@ -38,9 +39,7 @@ const probe = computed<Probe | null>(() => {
   const selection = project.selection;
   if (selection?.kind === 'wire') return { kind: 'wire', id: selection.id };
   const symbols = project.drawing?.symbols ?? [];
-  const symbol =
-    symbols.find(({ part }) => part === selection?.id) ??
-    symbols.find(({ symbol: kind }) => ['heater', 'filament', 'led', 'motor', 'solenoid', 'battery'].includes(kind));
+  const symbol = symbols.find(({ part }) => part === selection?.id) ?? symbols.find(({ symbol: kind }) => kind in LOADS);
   return symbol ? { kind: 'symbol', part: symbol.part, key: symbol.key } : null;
 });
 

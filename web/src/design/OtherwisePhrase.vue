@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFacets } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
+import TickField from '../ui/TickField.vue';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
 
@@ -35,7 +36,7 @@ function change(kind: Otherwise['kind']): void {
     off: () => ({ kind: 'off' }),
     'original-feed': () => ({ kind: 'original-feed', signal: feeds.value[0]!.id }),
     loads: () => ({ kind: 'loads', loads: [{ ...first, id: mintId('other', job.value.loads), name: 'other load' }] }),
-    slower: () => ({ kind: 'slower', when: second, ohm: 1 }),
+    slower: () => ({ kind: 'slower', when: second, ohm: 1, endsItself: true }),
     reverse: () => ({ kind: 'reverse', when: second }),
   };
   const patches = [{ path: ['jobs', project.jobIndex, 'otherwise'], value: made[kind]() as unknown }];
@@ -67,6 +68,14 @@ function change(kind: Otherwise['kind']): void {
     :model-value="job.otherwise.ohm"
     @update:model-value="
       project.patch('resistor', [{ path: ['jobs', project.jobIndex, 'otherwise', 'ohm'], value: $event }], `${job.id}-resistor`)
+    "
+  />
+  <TickField
+    v-if="job.otherwise.kind === 'slower'"
+    label="It has a thermal fuse on it"
+    :model-value="job.otherwise.endsItself"
+    @update:model-value="
+      project.patch('thermal fuse of the resistor', [{ path: ['jobs', project.jobIndex, 'otherwise', 'endsItself'], value: $event }])
     "
   />
 </template>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { sentenceOf, type Phrase } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import InPlaceEditor from '../ui/InPlaceEditor.vue';
+import AlwaysPhrase from './AlwaysPhrase.vue';
 import DelayPhrase from './DelayPhrase.vue';
 import LoadPhrase from './LoadPhrase.vue';
 import OtherwisePhrase from './OtherwisePhrase.vue';
@@ -41,7 +42,7 @@ const tokens = computed<Token[]>(() => {
     stop: phrase.kind === 'words' ? '' : stopOf(phrases[at + 1]),
   }));
 });
-const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', delay: 'control', load: 'copper' };
+const KIND_CLASS: Readonly<Record<string, string>> = { signal: 'control', always: 'control', delay: 'control', load: 'copper' };
 const comparing = ref(false);
 const plugging = ref(false);
 /** Whether a number that somebody follows is edited behind a phrase. */
@@ -67,6 +68,7 @@ function isWanted(phrase: Phrase): boolean {
             :wanted="isWanted(phrase)"
             ><template #editor="{ close }">
               <SignalPhrase v-if="phrase.kind === 'signal'" :signal="phrase.signal" :path="phrase.path" @done="close" />
+              <AlwaysPhrase v-else-if="phrase.kind === 'always'" @done="close" />
               <DelayPhrase v-else-if="phrase.kind === 'delay'" :path="phrase.path" @done="close" />
               <OtherwisePhrase v-else-if="phrase.kind === 'otherwise'" />
               <LoadPhrase v-else-if="phrase.kind === 'load'" :line="phrase.load" @done="close" />

@@ -48,14 +48,31 @@ function remove(): void {
   emit('done');
 }
 
+/** It is all that works the job. */
+const isAll = computed(() => clausePath.value.length === 1 && termPath.value.length === 0 && project.job!.when.op !== 'always');
+/** With nothing that works it there is nothing to switch: its device goes too. */
+const withNone = () => [
+  { path: ['jobs', project.jobIndex, 'when'], value: { op: 'always' } },
+  { path: ['jobs', project.jobIndex, 'device'], value: { kind: 'direct', place: job.value.device.place } },
+  { path: ['jobs', project.jobIndex, 'otherwise'], value: { kind: 'off' } },
+  { path: ['jobs', project.jobIndex, 'lost'], value: 'off' },
+];
+function always(): void {
+  void project.patch(`${job.value.name}: always on`, withNone());
+  emit('done');
+}
+
 const words = ref(writeWhen(clause.value, signals.value));
 const wrong = ref('');
 function takeWords(): void {
   const read = readWhen(words.value, signals.value);
   wrong.value = read.ok ? '' : read.message;
   if (!read.ok) return;
-  void put(read.when);
-  emit('done');
+  if (read.when.op === 'always') always();
+  else {
+    void put(read.when);
+    emit('done');
+  }
 }
 </script>
 
@@ -78,6 +95,7 @@ function takeWords(): void {
     </button>
     <button class="plain-button" @click="around({ op: 'toggle', of: term })">toggled by it</button>
     <button class="plain-button" @click="around({ op: 'delay', of: term, onS: 5, offS: 0 })">later…</button>
+    <button v-if="isAll" class="plain-button" @click="always">always on</button>
     <button class="plain-button danger" :disabled="!without" @click="remove">Take out</button>
   </div>
   <form class="field" @submit.prevent="takeWords">

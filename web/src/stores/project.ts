@@ -385,6 +385,7 @@ export const useProject = defineStore('project', () => {
   const answers = (of: string) => engine.ask((remote) => remote.answers(of));
   const trail = (key: string) => engine.ask((remote) => remote.trail(key));
   const startOf = (of: string) => engine.ask((remote) => remote.start(of));
+  const work = () => searcher.ask((remote) => remote.work());
   const statements = () => engine.ask((remote) => remote.statements());
   const heat = (setup: HeatSetup, faults: HeatFaults, from: HeatState | null, forS: number, everyS: number) =>
     engine.ask((remote) => remote.heat(setup, faults, from, forS, everyS));
@@ -463,6 +464,7 @@ export const useProject = defineStore('project', () => {
     size,
     mountPlaces,
     startOf,
+    work,
     heat,
     openBench,
     diagnose,

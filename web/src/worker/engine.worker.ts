@@ -6,6 +6,7 @@
 import { expose } from 'comlink';
 import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract';
 import {
+  LOADS,
   analyse,
   analyseInSteps,
   answersOf,
@@ -34,11 +35,13 @@ import {
   type Drawing,
   type Evidence,
   type Given,
+  type LoadKind,
   type Look,
   type HeatFaults,
   type HeatSample,
   type HeatSetup,
   type HeatState,
+  type MainsStep,
   type MendingNudge,
   type MountPlace,
   type Variant,
@@ -50,6 +53,7 @@ import {
   type StatementResult,
   type SweepProgress,
   type WiringView,
+  type WorkStep,
 } from '@iron-nudge/core';
 
 /** Fetched once, when it is asked for first. */
@@ -66,6 +70,11 @@ export interface PlainPair {
   readonly share: number;
 }
 const plain = ({ id, kind, words, subject }: Dictionary['faults'][number]): PlainFault => ({ id, kind, words, subject });
+
+export interface Work {
+  readonly steps: readonly WorkStep[];
+  readonly mains: readonly MainsStep[];
+}
 
 export interface BenchView {
   readonly steps: readonly BenchStep[];
@@ -293,6 +302,13 @@ const engine = {
     const wired = context.jobs.find((candidate) => candidate.job.id === job);
     return wired ? startChart(context, wired) : null;
   }),
+  /** The order of work and the list before the plug, with what each step should find. */
+  work: asked('work', async (): Promise<Work | null> => {
+    const made = await current();
+    if (!made) return null;
+    const { workOf } = await rare();
+    return workOf(made.evidence, made.analysis.wires);
+  }),
   /** Runs a heated thing on for some seconds of its own time; `from` null begins cold. */
   async heat(
     setup: HeatSetup,
@@ -347,7 +363,12 @@ const engine = {
     const { evidence, dictionary } = bench;
     const found = dictionary.steps.find(({ id }) => id === step);
     if (!found) return null;
-    const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5) };
+    // Loads are cold, and electronics show an ohmmeter nothing.
+    const cold = (kind: LoadKind) => {
+      const { ohms } = LOADS[kind];
+      return ohms ? ohms.least + (ohms.most - ohms.least) * chance[0] : Infinity;
+    };
+    const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5), cold };
     const faults = dictionary.faults.filter(({ id }) => hidden.includes(id));
     const there = faultyReader(evidence, faults, spread)(found);
     return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);

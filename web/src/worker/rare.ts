@@ -14,4 +14,5 @@ export {
   sizeJob,
   startChart,
   whatMayBePluggedIn,
+  workOf,
 } from '@iron-nudge/core';

@@ -14,6 +14,7 @@ export interface OwnField {
 }
 
 const hasCoil = (form: OwnForm) => !isSolidForm(form);
+const isSolidAc = (form: OwnForm) => form === 'solid-ac';
 const isModule = (form: OwnForm) => form === 'module';
 const every = () => true;
 
@@ -51,6 +52,14 @@ export const OWN_FIELDS: readonly OwnField[] = [
   { path: 'solid.leastA', label: 'Least load', unit: 'A', most: 50, decides: 'whether a small load stays on', of: isSolidForm },
   { path: 'solid.junctionC', label: 'Junction, at most', unit: '°C', most: 250, decides: 'its heatsink', of: isSolidForm },
   { path: 'solid.caseKPerW', label: 'Junction to case, K/W', unit: '', most: 20, decides: 'its heatsink', of: isSolidForm },
+  {
+    path: 'solid.i2t',
+    label: 'Bears of a short (I²t), A²s',
+    unit: '',
+    most: 1e7,
+    decides: 'whether a short ends it, closed',
+    of: isSolidAc,
+  },
   { path: 'solid.pasteKPerW', label: 'Case to heatsink, K/W', unit: '', most: 5, decides: 'its heatsink', of: isSolidForm },
 ];
 export const ownFields = (form: OwnForm): readonly OwnField[] => OWN_FIELDS.filter(({ of }) => of(form));

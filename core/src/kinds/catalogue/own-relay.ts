@@ -43,6 +43,8 @@ const solidSchema = z.strictObject({
   /** Junction to case, and case to heatsink with paste, K/W. */
   caseKPerW: positive.max(20),
   pasteKPerW: positive.max(5),
+  /** What its output bears of a short, A²s, from its sheet. */
+  i2t: positive.max(1e7).optional(),
 });
 
 export const BUILT_IN = ['diode', 'resistor'] as const;

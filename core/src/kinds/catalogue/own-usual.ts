@@ -72,6 +72,8 @@ const USUAL: Readonly<Record<string, (part: OwnRelay) => Partial<OwnRelay>>> = {
   'solid.leastA': (part) => solidField(part, { leastA: part.form === 'solid-ac' ? 0.1 : 0.02 }),
   'solid.junctionC': (part) => solidField(part, { junctionC: part.form === 'solid-ac' ? 125 : 150 }),
   'solid.caseKPerW': (part) => solidField(part, { caseKPerW: rounded(Math.min(1.2, 24 / ratedA(part))) }),
+  // Ten times its rating for half a cycle (from memory): half of the square of that, times 10 ms.
+  'solid.i2t': (part) => solidField(part, { i2t: rounded(0.5 * ratedA(part) ** 2) }),
   'solid.pasteKPerW': (part) => solidField(part, { pasteKPerW: 0.1 }),
   contactOhm: (part) => ({
     contactOhm: part.solid ? rounded(part.solid.onV / ratedA(part)) : coilOf(part).contactOhm,
@@ -101,6 +103,7 @@ export const assumable = (form: OwnForm): readonly string[] =>
     (field) =>
       (form === 'module' || !field.startsWith('module.')) &&
       (isSolidForm(form) || !field.startsWith('solid.')) &&
+      (form === 'solid-ac' || field !== 'solid.i2t') &&
       (field !== 'resting' || form === 'five' || form === 'two-pole' || form === 'module'),
   );
 

@@ -51,6 +51,8 @@ export interface SolidType {
   /** Junction to case, and case to heatsink with paste, K/W. */
   readonly caseKPerW: number;
   readonly pasteKPerW: number;
+  /** What its output bears of a short, A²s; left out where nobody knows. */
+  readonly i2t?: number | undefined;
 }
 
 /** One set of contacts by its pin names; `resting` is closed with no coil power. */
@@ -685,7 +687,7 @@ const MODULE_LETS_GO = 0.3;
 const MODULE_INPUT_V = 1.2;
 
 /** A person's own part as the shelf has its own. */
-export function ownRelay({ form, module, solid, builtIn, label: _label, assumed: _assumed, ...own }: OwnRelay): RelayType {
+export function ownRelay({ form, module, solid, builtIn, label: _label, assumed, ...own }: OwnRelay): RelayType {
   // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
   const kinds = (of: OwnRelay['closing']['own']) => Object.fromEntries(Object.entries(of).filter(([, ampere]) => ampere !== undefined));
   const rating = ({ resistiveA, own: ofKinds, mostV, ac }: OwnRelay['closing']): ThrowRating => ({
@@ -701,7 +703,14 @@ export function ownRelay({ form, module, solid, builtIn, label: _label, assumed:
     ...(form === 'stud' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
     ...(builtIn && { builtIn }),
-    ...(solid && { solid: { ...solid, switches: form === 'solid-dc' ? ('dc' as const) : ('ac' as const) } }),
+    ...(solid && {
+      solid: {
+        ...solid,
+        switches: form === 'solid-dc' ? ('dc' as const) : ('ac' as const),
+        // What nobody read from its sheet is no number to judge a short by.
+        ...(assumed.includes('solid.i2t') && { i2t: undefined }),
+      },
+    }),
     duty: 'power',
     closing: rating(own.closing),
     resting: own.resting && rating(own.resting),

@@ -4,6 +4,7 @@ import type { Surge } from '../../reference/index.ts';
 import { battery } from './battery.ts';
 import { electronics } from './electronics.ts';
 import { filament } from './filament.ts';
+import { heatLamp } from './heat-lamp.ts';
 import { heater } from './heater.ts';
 import type { LoadFacets } from './kind.ts';
 import { led } from './led.ts';
@@ -11,7 +12,7 @@ import { motor } from './motor.ts';
 import { solenoid } from './solenoid.ts';
 import { transformer } from './transformer.ts';
 
-const REGISTRY = { heater, filament, led, motor, solenoid, electronics, transformer, battery } as const;
+const REGISTRY = { heater, filament, 'heat-lamp': heatLamp, led, motor, solenoid, electronics, transformer, battery } as const;
 
 export type LoadKind = keyof typeof REGISTRY;
 export const LOADS: { readonly [K in LoadKind]: LoadFacets<K> } = REGISTRY;

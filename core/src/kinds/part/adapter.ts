@@ -17,6 +17,8 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   title: 'isolated supply',
   terminalStyle: 'screw clamp, ferrule',
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
+  // Of small ones, with less current above 50 °C.
+  bearsAirC: () => 60,
   pins: () => ['+', '-'],
   model: (part, into) => modelSource('output', part, into),
   drawn: () => [],

@@ -157,9 +157,10 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     ...uses.flatMap((pin): PartFault[] => {
       const key = contactKey(pin);
       return [
-        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} does not close`, fault: 'open', weight: 1.5 },
-        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} is welded`, fault: 'closed', weight: 1 },
-        { key, kind: 'contact worn', words: `contact ${tag} ${pin} is burnt`, fault: { extraOhm: BAD_JOINT_OHM / 2 }, weight: 1.5 },
+        // A relay’s contacts are what wears first (common practice).
+        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} does not close`, fault: 'open', weight: 2.2 },
+        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} is welded`, fault: 'closed', weight: 1.5 },
+        { key, kind: 'contact worn', words: `contact ${tag} ${pin} is burnt`, fault: { extraOhm: BAD_JOINT_OHM / 2 }, weight: 2.5 },
       ];
     }),
   ],

@@ -7,6 +7,8 @@ export interface ResistorSpec {
   readonly ohm: number;
   /** Power that it must bear, W. */
   readonly watt: number;
+  /** Has a thermal fuse on it. */
+  readonly endsItself?: true;
   /** Inside the relay whose coil it is across: bought with it. */
   readonly inside?: true;
 }
@@ -35,5 +37,5 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
       ? null
       : spec.watt < SMALL_W
         ? `Resistor ${formatQuantity(spec.ohm, 'Ω')}, 5 %, ${SMALL_W} W`
-        : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, in moving air`,
+        : `Wire-wound resistor ${formatQuantity(spec.ohm, 'Ω')}, at least ${formatQuantity(2 * spec.watt, 'W')}, ${spec.endsItself ? 'with a thermal fuse on it, ' : ''}in moving air`,
 };

@@ -28,6 +28,8 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   terminalStyle: '6.3 mm blade receptacle',
   takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: (spec) => [...Array.from({ length: 2 * spec.poles }, (_, at) => String(at + 1)), ...fedPins(spec)],
+  // Marked T85 as most are (IEC 61058-1); what has electronics in it bears less.
+  bearsAirC: ({ sold }) => (sold ? 60 : 85),
   hidden: hiddenOf,
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'hand'), signal: spec.signal });

@@ -3,14 +3,16 @@
  *
  * Every single fault is simulated once in every step: a table of what would be read. Given readings r_s, the weight of a
  * fault f is its prior times Π exp(−z²/2) over the steps measured, z = (r_s − m_fs)/σ_fs, with σ from the meter and from what the
- * parts' tolerance moves. The next step is the one after which the expected entropy of the weights is least, for its effort:
+ * parts' tolerance moves. The next step is the one after which the expected entropy of the weights is least:
  * faults whose readings differ by less than the meter can tell are one outcome.
  */
 import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
-import { COIL_TOLERANCE, type Conditions, branchId, plays, kindOf } from '../../kinds/index.ts';
+import { COIL_TOLERANCE, type Conditions, LOADS, type LoadKind, type PartPlaying, branchId, plays, kindOf } from '../../kinds/index.ts';
 import { circuitParts, toCircuit } from '../../wiring/index.ts';
+import { partOf } from '../../quantity/index.ts';
 import { type Netlist, primitivesOf } from '../../graph/index.ts';
 import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.ts';
+import { resetsAtAll } from '../../reference/index.ts';
 import { OPEN_OHM, meterError } from './meter.ts';
 import { type BranchFault, type SingleFault, singleFaults } from './faults.ts';
 import { type BenchStep, benchPlan } from './plan.ts';
@@ -29,6 +31,9 @@ export interface Dictionary {
   readonly healthy: readonly Prediction[];
   /** By fault, then by step. */
   readonly values: readonly Float64Array[];
+  /** The least and the most that it may read where cold loads and electronics lie in the way, by fault, then by step. */
+  readonly least: readonly Float64Array[];
+  readonly most: readonly Float64Array[];
   /** By fault: what one sees of it before one measures. */
   readonly shows: readonly ReadonlySet<SymptomId>[];
 }
@@ -65,8 +70,70 @@ export interface Spread {
   readonly volts: number;
   /** What a branch's resistance is of the one that is reckoned with, as a share: contacts wear, wires are cut shorter, loads differ. */
   readonly ohms?: (branch: string) => number;
+  /** What an ohmmeter sees of a load’s resistance, as a share of what it works at: a lamp and a motor are cold; electronics may show none at all, `Infinity`. */
+  readonly cold?: (load: LoadKind) => number;
 }
 const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
+
+/** Loads as an ohmmeter meets them. */
+function chilled(netlist: Netlist, at: Conditions, cold: Spread['cold']): [branch: string, fault: Fault][] {
+  if (!cold) return [];
+  return netlist.parts.flatMap((part) => {
+    if (!plays(part, 'load')) return [];
+    const share = cold(part.spec.loadKind);
+    if (share === 1) return [];
+    return primitivesOf(part).branches.map((branch): [string, Fault] => [
+      branch.id,
+      share === Infinity || branch.kind !== 'resistor' ? 'open' : { extraOhm: branch.ohm(at) * (share - 1) },
+    ]);
+  });
+}
+
+/** Fuses are taken out, breakers are put off. */
+const gone = (list: readonly PartPlaying<'overcurrent device'>[]): string => {
+  const off = list.filter(({ spec }) => resetsAtAll(spec.style)).length;
+  return off === 0 ? 'out' : off === list.length ? 'off' : 'out or off';
+};
+
+/** Lamps and motors at their coldest, with electronics as they work and with electronics that show nothing. */
+const COLD = [1, Infinity].map((unknown) => (kind: LoadKind) => LOADS[kind].ohms?.least ?? unknown);
+
+/**
+ * The plan as a healthy circuit answers it in one way only. Where ohms would be read through a lamp or a motor that is cold, or
+ * through electronics, fuses come out until nothing of that lies between the leads; what no fuse helps is not measured.
+ */
+export function benchSteps(evidence: Evidence, jobId: string): BenchStep[] {
+  const fuses = evidence.netlist.parts.filter((part) => plays(part, 'overcurrent device'));
+  const usual = reader(evidence);
+  const others = COLD.map((cold) => reader(evidence, { ...AS_CALLED, cold }));
+  const isTelling = (step: BenchStep): boolean => {
+    const value = usual.read(step, []);
+    const within = PART_SHARE * value + meterError('Ω', value);
+    return others.every((other) => Math.abs(other.read(step, []) - value) <= within);
+  };
+  return benchPlan(evidence, jobId).flatMap((step) => {
+    if (step.quantity !== 'Ω' || isTelling(step)) return [step];
+    const here = [partOf(step.red), partOf(step.black)];
+    const removable = fuses.filter(({ id }) => !here.includes(id));
+    const own = removable.filter(({ jobs }) => jobs.includes(jobId));
+    const tries = [own.filter(({ spec }) => spec.guards !== 'control'), own, removable].filter((list) => list.length > 0);
+    const found = tries
+      .map((list): BenchStep => {
+        const tags = list === removable && list.length > own.length ? 'every other fuse' : list.map(({ tag }) => tag).join(', ');
+        return {
+          ...step,
+          id: `${step.id}-out`,
+          out: [...(step.out ?? []), ...list.map(({ id }) => id)],
+          words: `${step.words}, ${tags} ${gone(list)}`,
+        };
+      })
+      .find(isTelling);
+    return found ? [found] : [];
+  });
+}
+
+/** Whether a branch is of the part that the leads are on. */
+const isOf = ({ red }: BenchStep, branch: string): boolean => branch.startsWith(branchId(partOf(red), ''));
 
 /** Of a circuit with these faults in it. */
 export function faultyReader(evidence: Evidence, faults: readonly SingleFault[], vary: Spread = AS_CALLED): (step: BenchStep) => number {
@@ -106,10 +173,11 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
     // Counted from its black lead: what is cut off from everything else still has a current through the meter.
     const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
-    for (const [id, fault] of [...spread, ...edited]) made.setFault(id, fault);
+    for (const [id, fault] of [...spread, ...chilled(netlist, usual, vary.cold), ...edited]) made.setFault(id, fault);
     // With the control side at work its own supplies are on; what is on the mains never is.
     const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
     for (const id of off) made.setFault(id, 'open');
+    if (step.alone) for (const { id } of branches) if (!isOf(step, id)) made.setFault(id, 'open');
     made.setConditions(conditions);
     ohmmeters.set(step.id, made);
     return made;
@@ -130,11 +198,14 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     read(step, broken) {
       if (step.quantity === 'Ω') {
         const made = ohmmeter(step);
-        for (const { branch, fault } of broken) made.setFault(branch, fault);
+        const pulled = (step.out ?? []).map((id) => ({ branch: branchId(id, 'link'), fault: 'open' as const }));
+        // Out of the circuit only what is wrong with the part itself shows.
+        const put = [...(step.alone ? broken.filter(({ branch }) => isOf(step, branch)) : broken), ...pulled];
+        for (const { branch, fault } of put) made.setFault(branch, fault);
         const on = new Set(step.path[step.path.length - 1]);
         const solution = made.settle((signal) => on.has(signal));
         const ampere = Math.abs(solution.amps(made.branchIndex(TEST)));
-        restore(made, broken);
+        restore(made, put);
         const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
         return Math.min(OPEN_OHM, Math.max(0, ohm));
       }
@@ -189,28 +260,43 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
   });
 }
 
+/** A fault that moves a reading by less than this share is not on the way between its leads. */
+const SAME_SHARE = 1e-3;
+
 export interface DictionaryProgress {
   readonly done: number;
   readonly of: number;
 }
 /** Simulates every fault in every step, telling how far it is after each fault. */
 export function* dictionaryInSteps(evidence: Evidence, jobId: string): Generator<DictionaryProgress, Dictionary> {
-  const steps = benchPlan(evidence, jobId);
+  const steps = benchSteps(evidence, jobId);
   const faults = singleFaults(evidence, jobId);
   const bench = reader(evidence);
   const healthy = predictions(evidence, steps);
   const values: Float64Array[] = [];
+  const [least, most]: [Float64Array[], Float64Array[]] = [[], []];
+  const colder = COLD.map((cold) => reader(evidence, { ...AS_CALLED, cold }));
   const shows: ReadonlySet<SymptomId>[] = [];
   const look = eyesOn(evidence, jobId);
   const well = look((step) => bench.read(step, []));
   for (const fault of faults) {
     yield { done: values.length, of: faults.length };
     const read = 'wired' in fault ? faultyReader(evidence, [fault]) : (step: BenchStep) => bench.read(step, [fault]);
-    values.push(Float64Array.from(steps, read));
+    const reads = Float64Array.from(steps, read);
+    // Only an ohmmeter meets its loads cold; and where it reads as in a healthy circuit, no load lies between its leads.
+    const asHealthy = (at: number) => Math.abs(reads[at]! - healthy[at]!.value) <= SAME_SHARE * healthy[at]!.value;
+    const cold = (
+      'wired' in fault
+        ? COLD.map((of) => faultyReader(evidence, [fault], { ...AS_CALLED, cold: of }))
+        : colder.map((own) => (step: BenchStep) => own.read(step, [fault]))
+    ).map((own) => steps.map((step, at) => (step.quantity === 'Ω' && !asHealthy(at) ? own(step) : reads[at]!)));
+    values.push(reads);
+    least.push(reads.map((value, at) => Math.min(value, ...cold.map((own) => own[at]!))));
+    most.push(reads.map((value, at) => Math.max(value, ...cold.map((own) => own[at]!))));
     const sight = sightOf(look(read), well, fuseGone(evidence, fault));
     shows.push(new Set(SYMPTOMS.flatMap(({ id, shows: isShown }) => (isShown(sight) ? [id] : []))));
   }
-  return { steps, faults, healthy, values, shows };
+  return { steps, faults, healthy, values, least, most, shows };
 }
 
 export function buildDictionary(evidence: Evidence, jobId: string): Dictionary {
@@ -240,12 +326,12 @@ export interface Diagnosis {
 
 /** A tolerance is taken as two standard deviations. */
 const SIGMAS = 2;
+/** Outcomes this many deviations apart are sure to be told from each other. */
+const APART = 3;
 /** Past this many deviations in the worst reading a fault explains nothing. */
 export const FAR = 5;
 /** A healthy circuit is met this much more often than all faults together. */
 const HEALTHY_WEIGHT = 1;
-
-const EFFORT = { V: 1, A: 2, Ω: 1.3 } as const;
 
 /** Standard deviation of a step's reading when `value` is there: at a healthy one's tolerance, or its own where it is larger. */
 function sigma(dictionary: Dictionary, step: number, value: number): number {
@@ -289,6 +375,10 @@ export function explainLog(
   return { log, far };
 }
 
+/** What a fault reads that is nearest to a reading: all between what a cold and a warm load give explains it as well. */
+const nearest = ({ least, most }: Dictionary, row: number, at: number, reading: number): number =>
+  Math.min(most[row]![at]!, Math.max(least[row]![at]!, reading));
+
 /** `blocked` steps may not be measured yet, and are not proposed; `symptom` is what was seen before anything was measured. */
 export function diagnose(
   dictionary: Dictionary,
@@ -296,13 +386,13 @@ export function diagnose(
   blocked: ReadonlySet<string> = new Set(),
   symptom: SymptomId | null = null,
 ): Diagnosis {
-  const { steps, faults, healthy, values, shows } = dictionary;
+  const { steps, faults, healthy, shows } = dictionary;
   const seen = (row: number) => (symptom === null || shows[row]!.has(symptom) ? 1 : UNSEEN);
   const measured = steps.flatMap(({ id }, at) => (readings[id] === undefined ? [] : [at]));
   const wrong = measured.filter((at) => isWrong(dictionary, at, readings[steps[at]!.id]!));
   const priors = faults.reduce((sum, { weight }) => sum + weight, 0);
   const scored = faults.map((fault, row) => {
-    const { log, far } = explainLog(dictionary, readings, measured, (at) => values[row]![at]!);
+    const { log, far } = explainLog(dictionary, readings, measured, (at) => nearest(dictionary, row, at, readings[steps[at]!.id]!));
     return { fault, row, weight: far > FAR ? 0 : seen(row) * (fault.weight / priors) * Math.exp(log), far };
   });
   const sound =
@@ -322,7 +412,7 @@ export function diagnose(
   return explained.length === 0 ? { verdict: 'unexplained', explained, next } : { verdict: 'fault', explained, next };
 }
 
-/** The step whose outcome leaves the least to ask, for its effort. */
+/** The step whose outcome leaves the least to ask: what counts is how many readings it takes. */
 function nextStep(
   dictionary: Dictionary,
   measured: readonly number[],
@@ -345,11 +435,13 @@ function nextStep(
     weights.forEach((weight, row) => {
       if (weight < 1e-4) return;
       const value = values[row]![at]!;
-      const same = outcomes.find((outcome) => readingDistance(dictionary, at, value, outcome.value) < SIGMAS);
+      const same = outcomes.find(
+        (outcome) => readingDistance(dictionary, at, nearest(dictionary, row, at, outcome.value), outcome.value) < APART,
+      );
       if (same) same.share += weight;
       else outcomes.push({ value, share: weight });
     });
-    const worth = entropy(outcomes.map(({ share }) => share)) / (EFFORT[step.quantity] * (step.mains && !stages.has(step.stage) ? 2 : 1));
+    const worth = entropy(outcomes.map(({ share }) => share)) / (step.mains && !stages.has(step.stage) ? 2 : 1);
     if (worth > 1e-6 && (best === null || worth > best.worth)) best = { id: step.id, worth };
   });
   return (best as { id: string } | null)?.id ?? null;

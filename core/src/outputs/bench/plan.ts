@@ -8,7 +8,7 @@
 import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
-import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
+import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
 import { LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
@@ -28,6 +28,10 @@ export interface BenchStep {
   /** Signals that are on, one set after another from power-up. */
   readonly path: readonly (readonly string[])[];
   readonly words: string;
+  /** Read out of its holder: nothing of the circuit lies beside it. */
+  readonly alone?: true;
+  /** Fuses that are out of their holders for this reading. */
+  readonly out?: readonly string[];
   /** A drop across a joint, a contact or a fuse: less than expected is never wrong. */
   readonly upTo?: true;
   /** Of a job on the mains: its control side is powered only once the steps with no power have passed. */
@@ -94,7 +98,18 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
           });
     }
   }
-  for (const { id, tag } of fuses) ohms(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), `across fuse ${tag}`);
+  for (const { id, tag } of fuses)
+    say({
+      key: `fuse-${id}`,
+      stage: 'no power',
+      quantity: 'Ω',
+      red: terminal(id, '1'),
+      black: terminal(id, '2'),
+      branch: null,
+      path: off ?? [[]],
+      words: `across fuse ${tag}, out of its holder`,
+      alone: true,
+    });
   // What a fuse blew for is looked for before the next one goes in: nothing behind it may lie on the return.
   const controlSupply = controlSupplyOf(design, own.job);
   const controlFuses = netlist.parts.filter(
@@ -104,7 +119,26 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     for (const { id, tag } of list) ohms(`behind-${id}`, terminal(id, '2'), minus, `from behind ${tag} to the return`);
   };
   if (!mains) behind(fuses, back);
-  if (!isMains(controlSupply)) behind(controlFuses, postsOf(controlSupply)[1]);
+  if (!isMains(controlSupply)) {
+    behind(controlFuses, postsOf(controlSupply)[1]);
+    // Nothing behind the fuse and before the coil lies on the plus, while it is out and nothing is operated.
+    const plusOf = (key: string, red: Terminal, words: string) =>
+      say({
+        key: `plus-${key}`,
+        stage: 'no power',
+        quantity: 'Ω',
+        red,
+        black: postsOf(controlSupply)[0],
+        branch: null,
+        path: off ?? [[]],
+        words: `${words} to the plus of ${controlSupply.name}, ${controlFuses.map(({ tag }) => tag).join(', ')} out`,
+        out: controlFuses.map(({ id }) => id),
+      });
+    for (const { id, tag } of controlFuses) plusOf(id, terminal(id, '2'), `from behind ${tag}`);
+    if (controlFuses.length > 0)
+      for (const { id, tag, spec } of relays)
+        if (!spec.type.solid) plusOf(`coil-${id}`, terminal(id, spec.type.coil[0]), `from the coil of ${tag}`);
+  }
   for (const { id, tag, name, spec } of loads) {
     // A lamp and a motor read far less while they are cold, electronics nothing that says anything: only what reads as it
     // works is measured so.
@@ -233,8 +267,6 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   }
   return safe;
 }
-
-const hangsOnMains = (design: Design, supply: string | null): boolean => design.supplies.some((own) => own.id === supply && isMains(own));
 
 const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
 

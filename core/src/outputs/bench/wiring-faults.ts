@@ -79,7 +79,7 @@ function chafedControl({ design, netlist }: Pick<Evidence, 'design' | 'netlist'>
       id: `${wire.id}/chafed-${key}`,
       kind: 'control wire chafed',
       subject: { kind: 'wire', id: wire.id },
-      weight: 0.5,
+      weight: 1,
       words: `${wire.tag} is chafed through to ${words}`,
       wired: {
         ...netlist,

@@ -109,8 +109,8 @@ describe('parts to buy', () => {
 
 describe.each(['owl-box', 'fern-house', 'tender-7'])('the order of work of %s', (name) => {
   const made = demo(name);
-  const { analysis } = analyse(made);
-  const steps = orderOfWork(made, analysis.netlist, analysis.wires);
+  const { analysis, evidence } = analyse(made);
+  const steps = orderOfWork(evidence, analysis.wires);
   test('goes through its phases with the supply last, each step once', () => {
     const phases = steps.map(({ phase }) => PHASES.indexOf(phase));
     const perJob = steps.filter(({ job: of }) => of !== null);
@@ -200,8 +200,8 @@ describe('what is connected last', () => {
     const owl = demo('owl-box');
     for (const supplies of [owl.supplies, [...owl.supplies].reverse()]) {
       const made = { ...owl, supplies };
-      const { netlist, wires } = analyse(made).analysis;
-      const steps = orderOfWork(made, netlist, wires).filter(({ phase }) => phase === 'supply');
+      const { analysis, evidence } = analyse(made);
+      const steps = orderOfWork(evidence, analysis.wires).filter(({ phase }) => phase === 'supply');
       expect(steps.length).toBeGreaterThan(1);
       expect(steps.at(-1)!.title).toMatch(/^Plug in /);
       expect(steps.at(-1)!.caution).toMatch(/closed before it is plugged in/);

@@ -17,7 +17,7 @@ const said = (file: string, job = 0) => {
 };
 const steps = (file: string) => {
   const design = read(file);
-  return mainsSteps(design, analyse(design).analysis.netlist);
+  return mainsSteps(analyse(design).evidence);
 };
 
 describe('cautions', () => {
@@ -183,7 +183,7 @@ describe('before it is plugged in', () => {
       jobs: press.jobs.map((job) => ({ ...job, controlSupply: 'same' as const, device: { ...job.device, part: 'contactor-230v-2x25a' } })),
     } as Design;
     expect(
-      mainsSteps(onMains, analyse(onMains).analysis.netlist)
+      mainsSteps(analyse(onMains).evidence)
         .map(({ text }) => text)
         .join(' '),
     ).toMatch(/by its test slide, never by putting its coil on the mains/);

@@ -1,7 +1,8 @@
 /** What can hurt in a job, said of its own parts and places, and the order in which mains work is proved before it is plugged in. */
 import type { Netlist } from '../../graph/index.ts';
-import { batteryId, boxId } from '../../wiring/index.ts';
-import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../../project/index.ts';
+import type { Evidence } from '../../analysis/index.ts';
+import { batteryId, boxId, postsOf } from '../../wiring/index.ts';
+import { type Design, type Job, controlSupplyOf, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
 import {
   LOADS,
   feedingOf,
@@ -18,7 +19,8 @@ import {
   supplyFacets,
 } from '../../kinds/index.ts';
 import { signalsOf } from '../../document/index.ts';
-import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
+import { formatQuantity, terminal } from '../../quantity/index.ts';
+import { type Expected, expectedOf } from './expected.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
 
@@ -123,8 +125,15 @@ export interface MainsStep {
   readonly expect: string;
 }
 
+/** One reading for all where they read the same, or each with its tag. */
+function each<T extends { readonly tag: string }>(things: readonly T[], read: (thing: T) => string): string {
+  const said = things.map(read);
+  return new Set(said).size === 1 ? said[0]! : things.map(({ tag }, at) => `${tag} ${said[at]}`).join('; ');
+}
+
 /** Low voltage and continuity first, plugged in last; empty for a project with nothing on the mains. */
-export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
+export function mainsSteps(evidence: Evidence, expected: Expected = expectedOf(evidence)): MainsStep[] {
+  const { design, netlist } = evidence;
   const jobs = design.jobs.filter((job) => isMains(loadSupplyOf(design, job)) && netlist.parts.some((part) => part.job === job.id));
   if (jobs.length === 0) return [];
   const steps: MainsStep[] = [
@@ -146,31 +155,52 @@ export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
     const bothBroken = netlist.wires.some(({ job: own, leg }) => own === job.id && leg === 'return');
     const say = (id: string, text: string, expect: string) => steps.push({ id: `${job.id}/${id}`, text: `${job.name}: ${text}`, expect });
     const boxes = netlist.parts.filter((part) => kindOf(part).metal !== undefined && part.jobs.includes(job.id));
-    const earthed = [...loads, ...boxes].filter(({ id }) =>
-      netlist.wires.some(({ from, role }) => role === 'earth' && partOf(from) === id),
-    );
+    // Asked of all metal, wired or not: what was left off is what this step is for.
+    const earthed = [...loads.filter(({ spec }) => spec.metal), ...boxes];
     if (earthed.length > 0)
       say(
         'earth',
         `continuity from the earth of ${supply.name} to the metal of ${earthed.map(({ tag }) => tag).join(', ')}`,
-        'under 0.5 Ω, always',
+        each(earthed, ({ id }) => {
+          const said = expected.between(terminal(id, 'PE'), terminal(batteryId(supply.id), 'PE'));
+          return said === 'open' ? 'open, for it has no earth: do not plug it in' : said;
+        }),
       );
-    if (!bothBroken) say('back', `continuity of ${back} from ${supply.name} to ${tags}`, 'under 0.5 Ω, always');
-    say('open', `line to load with ${relayTags} at rest`, 'no continuity');
-    const onMains = isMains(controlSupplyOf(design, job)) && !relays.every(({ spec }) => spec.type.solid || spec.type.module);
-    if (onMains)
+    const [, backPost] = postsOf(supply);
+    if (!bothBroken)
+      say(
+        'back',
+        `continuity of ${back} from ${supply.name} to ${tags}`,
+        each(loads, ({ id }) => expected.between(terminal(id, '-'), backPost)),
+      );
+    // A solid relay shows no contact to a meter, open or closed.
+    const ways = expected.ways(job);
+    const worked = ways.map(({ tag, worked: read }) => `${tag} ${read.join('; ')}`).join('; ');
+    if (ways.length > 0)
+      say(
+        'open',
+        `from behind its fuse or breaker, which is out, to the load, with no power on ${relayTags}`,
+        each(ways, ({ atRest }) => atRest),
+      );
+    const byHand = relays.filter((part) => hangsOnMains(design, part.spec.supply) && !part.spec.type.solid && !part.spec.type.module);
+    const low = relays.filter((part) => !byHand.includes(part));
+    const lowTags = low.map(({ tag }) => tag).join(' and ');
+    if (relays.length === 0) say('control', 'its switch worked by hand', worked);
+    if (byHand.length > 0)
+      say(
+        'slide',
+        `move ${byHand.map(({ tag }) => tag).join(' and ')} in by its test slide, never by putting its coil on the mains with the box open`,
+        ways.length === 0
+          ? 'its contacts close and open'
+          : each(ways, ({ atRest }) => (atRest === 'open' ? 'the same way conducts' : 'the same way opens')),
+      );
+    if (low.some(({ spec }) => spec.type.solid))
       say(
         'control',
-        `move ${relayTags} in by its test slide, never by putting its coil on the mains with the box open`,
-        'line to load conducts',
+        `control side alone at low voltage: the input lamp of ${lowTags} follows its signal`,
+        [...expected.coils(job), 'a meter sees no contact in it'].join('; '),
       );
-    else if (relays.some(({ spec }) => spec.type.solid))
-      say(
-        'control',
-        `control side alone at low voltage: the input lamp of ${relayTags} follows its signal`,
-        'lit and dark as the sentence says; a meter sees no contact in it',
-      );
-    else say('control', `control side alone at low voltage: ${relayTags} follows its signal`, 'line to load conducts only while it is in');
+    else if (low.length > 0) say('control', `control side alone at low voltage: ${lowTags} follows its signal`, worked);
     const ohm = 1 / loads.reduce((sum, { spec }) => sum + 1 / spec.ohm, 0);
     const cold = loads.some(({ spec }) => (LOADS[spec.loadKind].ohms?.most ?? 1) < 1);
     say(
@@ -199,7 +229,7 @@ export function mainsSteps(design: Design, netlist: Netlist): MainsStep[] {
   steps.push({
     id: 'plug',
     text: `Plug in or switch on ${supplies.map(({ name }) => name).join(', ')}${supplies.every((supply) => supplyFacets(supply).residualProtection(supply) === true) ? ', behind its residual-current protection' : ''}; one hand, and somebody near.`,
-    expect: 'the load follows the sentence',
+    expect: jobs.flatMap((job) => expected.loads(job)).join('; '),
   });
   return steps;
 }

@@ -3,9 +3,12 @@
  * its check, the load side, a tug on every terminal, looms and strain relief, and the supply last of all.
  */
 import { partOf } from '../../quantity/index.ts';
-import type { Netlist, Wire } from '../../graph/index.ts';
-import { type Design, controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
-import { plays, isMains, isStored, kindOf, supplyFacets } from '../../kinds/index.ts';
+import type { Wire } from '../../graph/index.ts';
+import type { Evidence } from '../../analysis/index.ts';
+import { type Design, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
+import { type PartPlaying, plays, isMains, isStored, kindOf, supplyFacets } from '../../kinds/index.ts';
+import { type MainsStep, mainsSteps } from './cautions.ts';
+import { type Expected, expectedOf } from './expected.ts';
 import type { WireRow } from './lists.ts';
 
 export const PHASES = ['mount', 'ground', 'control side', 'check', 'load side', 'tug', 'looms', 'supply'] as const;
@@ -22,17 +25,21 @@ export interface WorkStep {
   readonly parts: readonly string[];
   /** What is seen, felt or measured before it is ticked. */
   readonly check: string;
+  /** And of each relay or load by itself. */
+  readonly finds: readonly string[];
   readonly caution: string | null;
 }
 
 const list = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
 
-export function orderOfWork(design: Design, netlist: Netlist, rows: readonly WireRow[]): WorkStep[] {
+/** The steps with their wires of `rows`; what each should find is read from the solved circuit. */
+export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expected: Expected = expectedOf(evidence)): WorkStep[] {
+  const { design, netlist } = evidence;
   const placeName = (id: string) => design.places.find((place) => place.id === id)!.name;
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const steps: WorkStep[] = [];
-  const say = (step: WorkStep) => steps.push(step);
+  const say = ({ finds = [], ...step }: Omit<WorkStep, 'finds'> & Partial<WorkStep>) => steps.push({ ...step, finds });
 
   for (const place of design.places) {
     const here = netlist.parts.filter(
@@ -69,7 +76,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
       text: `${wires.length} ${wires.length === 1 ? 'wire' : 'wires'}, on clean bare metal or its bar.`,
       wires: wires.map(({ id }) => id),
       parts: [],
-      check: `each under 0.5 Ω from its far end to ${placeName(place)}`,
+      check: `from the far end of each to ${placeName(place)} ${expected.wires(wires.map(({ id }) => id))}`,
       caution: earth ? 'Earth first on, last off.' : null,
     });
   }
@@ -78,7 +85,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
   for (const job of wired) {
     const own = netlist.wires.filter((wire) => wire.job === job.id && wire.role !== 'return' && wire.role !== 'earth');
     const control = own.filter(isControl);
-    const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
+    const relays = netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && part.jobs.includes(job.id));
     if (control.length > 0) {
       say({
         id: `control/${job.id}`,
@@ -88,7 +95,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
         text: `${control.length} wires, from the signal to ${list(relays.map(({ tag }) => tag)) || 'its input'}; their fuses stay out.`,
         wires: control.map(({ id }) => id),
         parts: relays.map(({ id }) => id),
-        check: 'each wire from end to end under 0.5 Ω, and to its neighbours no continuity',
+        check: `each wire from end to end ${expected.wires(control.map(({ id }) => id))}, and to its neighbours no continuity`,
         caution: null,
       });
       say({
@@ -99,8 +106,9 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
         text: `Load fuses out, the control fuse in, ${list(relays.map(({ tag }) => tag))} in the socket. Work the signals.`,
         wires: [],
         parts: relays.map(({ id }) => id),
-        check: `${list(relays.map(({ tag }) => tag))} follows the sentence; on the Bench its control side passes`,
-        caution: isMains(controlSupplyOf(design, job))
+        check: 'as below, and on the Bench its control side passes',
+        finds: expected.coils(job),
+        caution: relays.some(({ spec }) => hangsOnMains(design, spec.supply))
           ? 'Its coil hangs on the mains: this check waits for the closed box and the list before the plug.'
           : null,
       });
@@ -115,7 +123,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
         text: `${load.length} ${load.length === 1 ? 'wire' : 'wires'}, from the load back to the supply; the end at the supply last, and not yet.`,
         wires: load.map(({ id }) => id),
         parts: netlist.parts.filter((part) => plays(part, 'load') && part.jobs.includes(job.id)).map(({ id }) => id),
-        check: 'supply end to load: open with the relay at rest, next to nothing with it in',
+        ...wayWords(expected, job, relays),
         caution: onMains(design, job.id) ? 'Mains: unplugged, and proved dead twice.' : null,
       });
   }
@@ -150,6 +158,12 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
     });
 
   const supplies = design.supplies.filter(({ id }) => netlist.parts.some((part) => part.id === `bat-${id}`));
+  const supplied = (supply: Design['supplies'][number]): Pick<WorkStep, 'check' | 'finds'> => {
+    const own = wired.filter((job) => loadSupplyOf(design, job).id === supply.id);
+    const finds = own.flatMap((job) => expected.loads(job));
+    if (isMains(supply)) return { check: 'each load as below', finds };
+    return { check: `no spark and no fuse blows; with nothing operated ${expected.atRest(supply.id, own)}`, finds };
+  };
   // Mains after all that is on low voltage.
   for (const supply of [...supplies].sort((a, b) => Number(isMains(a)) - Number(isMains(b)))) {
     const fuses = netlist.parts.filter(
@@ -173,7 +187,7 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
         : `Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
       wires: [],
       parts: [`bat-${supply.id}`, ...fuses.map(({ id }) => id)],
-      check: isMains(supply) ? 'the load follows the sentence' : 'no spark, no fuse blows, nothing gets warm with everything off',
+      ...supplied(supply),
       caution: isMains(supply)
         ? 'The box is closed before it is plugged in. Your local code comes first; in some places mains work is reserved by law to licensed people.'
         : isStored(supply)
@@ -182,6 +196,28 @@ export function orderOfWork(design: Design, netlist: Netlist, rows: readonly Wir
     });
   }
   return steps;
+}
+
+/** What an ohmmeter shows between the supply's end and the load; of a solid relay it shows nothing that says anything. */
+function wayWords(
+  expected: Expected,
+  job: Design['jobs'][number],
+  relays: readonly PartPlaying<'relay'>[],
+): Pick<WorkStep, 'check' | 'finds'> {
+  const solid = relays.filter(({ spec }) => spec.type.solid && spec.carries === 'load').map(({ tag }) => tag);
+  if (solid.length > 0) return { check: `${list(solid)} shows no contact to a meter: it is seen once the load works`, finds: [] };
+  const read = expected.ways(job);
+  if (read.length === 0) return { check: 'it is seen once its supplies are connected', finds: [] };
+  const ways = read.map(
+    ({ tag, atRest, worked }) => `to ${tag}: ${[`${atRest} with no power and nothing operated`, ...worked].join('; ')}`,
+  );
+  return { check: 'an ohmmeter from the supply’s end, its fuse out', finds: ways };
+}
+
+/** The order of work and the list before the plug, with what each should find: read from one circuit. */
+export function workOf(evidence: Evidence, rows: readonly WireRow[]): { steps: WorkStep[]; mains: MainsStep[] } {
+  const expected = expectedOf(evidence);
+  return { steps: orderOfWork(evidence, rows, expected), mains: mainsSteps(evidence, expected) };
 }
 
 const isControl = (wire: Wire): boolean => wire.section.side === 'control';

@@ -13,8 +13,8 @@ const folder = new URL('../../../../examples/circuits/', import.meta.url);
 const examples = readdirSync(folder).map((file) => {
   const parsed = parseDesignText(readFileSync(new URL(file, folder), 'utf8'));
   if (!parsed.ok) throw new Error(file);
-  const { analysis } = analyse(parsed.design);
-  return { file, ...analysis, steps: orderOfWork(parsed.design, analysis.netlist, analysis.wires) };
+  const { analysis, evidence } = analyse(parsed.design);
+  return { file, ...analysis, steps: orderOfWork(evidence, analysis.wires) };
 });
 const laysOneJob = ({ phase }: WorkStep) => phase === 'control side' || phase === 'load side';
 

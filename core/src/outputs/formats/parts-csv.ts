@@ -8,7 +8,7 @@ const NUMBERS = ['coilV', 'coilOhm', 'pullInV', 'releaseV', 'coilMostV', 'coilHe
 const TEXTS = ['id', 'name', 'form', 'label'] as const;
 const GROUPS = {
   module: ['inputOhm', 'closesA', 'trackMm', 'copperUm', 'terminalA'],
-  solid: ['onV', 'leakA', 'ratedV', 'leastA', 'junctionC', 'caseKPerW', 'pasteKPerW'],
+  solid: ['onV', 'leakA', 'ratedV', 'leastA', 'junctionC', 'caseKPerW', 'pasteKPerW', 'i2t'],
 } as const;
 type Group = keyof typeof GROUPS;
 /** Between the names of fields that nobody typed. */

@@ -94,6 +94,8 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     design = withBoard(design, ids.get(signal.name)!, gpio, at, signal.program?.(ids.get(signal.name)!) ?? []);
   const when = (clause: Clause): When => {
     switch (clause.op) {
+      case 'always':
+        return clause;
       case 'signal':
         return { op: 'signal', signal: ids.get(clause.name)! };
       case 'not':
@@ -189,7 +191,9 @@ export function build(onto: Design, said: Whole): Design {
     })) as Job['loads'];
   const loads = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   const part =
-    said.device?.kind === 'direct' || plain.device.kind !== 'relay' ? null : relayFor(said, plain.device.part, feeding, outputs.length > 0);
+    said.device?.kind === 'direct' || said.clause.op === 'always' || plain.device.kind !== 'relay'
+      ? null
+      : relayFor(said, plain.device.part, feeding, outputs.length > 0);
   const mains =
     isMains(feeding) && part !== null
       ? onMains(
@@ -210,7 +214,8 @@ export function build(onto: Design, said: Whole): Design {
     supply,
     lost: said.lost,
     ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: lines(said.others, loads.length) } }),
-    continuous: said.continuous,
+    // What is always on runs for more than three hours.
+    continuous: said.continuous || said.clause.op === 'always',
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
     ...(part !== null && moduleFeed(mains?.part ?? part, feeding)),
     ...(mains === null && part !== null && cooledFor(part, amperes(said.loads, feeding))),
@@ -219,7 +224,7 @@ export function build(onto: Design, said: Whole): Design {
       otherwise:
         said.second.kind === 'reverse'
           ? { kind: 'reverse' as const, when: when(said.second.when) }
-          : { kind: 'slower' as const, when: when(said.second.when), ohm: slowOhm(said.loads[0]!, feeding) },
+          : { kind: 'slower' as const, when: when(said.second.when), ohm: slowOhm(said.loads[0]!, feeding), endsItself: true },
     }),
     ...(said.guard && guarded(said.guard, feeding)),
     ammeter: said.meters.includes('ammeter'),

@@ -95,6 +95,7 @@ export interface SaidBattery {
   readonly ampere: number;
 }
 export type Clause =
+  | { readonly op: 'always' }
   | { readonly op: 'signal'; readonly name: string }
   | { readonly op: 'not'; readonly of: Clause }
   | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }

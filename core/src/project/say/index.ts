@@ -36,10 +36,22 @@ import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad,
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { readCharged, readLoads, readPlace, readSupply } from './things.ts';
+import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readSupply, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
+
+/** *Always feed a router*, *a fridge of 5 A is on all the time*. */
+const ALWAYS =
+  /,? ?\b(?:(?:is|are|stays?|remains?|runs?)(?: on)? )?(?:always|permanently|constantly|all the time|at all times|round the clock)(?: on)?\b/;
+
+/** With no condition, where it is said that there is none. */
+function withNone(reading: Reading): Clause | null {
+  const found = reading.match(ALWAYS);
+  if (!found) return null;
+  reading.take(found.index, found[0].length, 'words', 'with no condition: always on');
+  return { op: 'always' };
+}
 
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
@@ -67,7 +79,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   // A relay that senses is a condition of its own: one that charges a battery, and nothing else.
   const isSensing = deviceFound?.senses === true;
   const sensing = isSensing && charged ? chargingSensor(reading) : null;
-  const clause = sensing ? both(condition.clause, sensing) : condition.clause;
+  const said = sensing ? both(condition.clause, sensing) : condition.clause;
+  const clause = said ?? (wrong || charged || never ? null : withNone(reading));
   const guard = reading.found(readGuard(reading.rest));
   if (guard) take(guard.at, guard.length, 'device', guard.means);
   const meters = device === 'direct' ? null : reading.found(readMeters(reading.rest));
@@ -85,6 +98,14 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
           text,
           take,
         );
+  const [first] = loads;
+  const by = condition.heats && first && first.value === null ? readHeatedBy(masked(reading.rest, outside), text) : null;
+  if (by && first) {
+    const kind = toHeat(by.by);
+    take(by.at, by.length, 'load', `by ${loadMeans({ ...by.by, kind })}`);
+    const { count, value, unit, ratedV } = by.by;
+    loads[0] = { ...first, kind, count, value, unit, ratedV };
+  }
   const others =
     other && loads.length > 0
       ? readLoads(

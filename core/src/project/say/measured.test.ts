@@ -81,3 +81,30 @@ test('until its own other level: what it does is one sensor’s, and no second o
   const held = hear('when the button is pressed, run a 5 A pump until the level is above 80 %', page()).add!(page());
   expect([held.signals.length, held.jobs[0]!.when.op]).toEqual([2, 'held']);
 });
+
+describe('what a thing is heated by', () => {
+  const heated = (text: string, onto: 'mains-230' | 'battery-12' = 'mains-230') => {
+    const page = blankDesign('Page', onto);
+    const heard = hear(text, page);
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    return heard.add!(page).jobs[0]!.loads[0]!;
+  };
+  test.each([
+    ['heat an oven to 250 C with a 3 kW element', { name: 'oven', kind: 'heater', count: 1, plate: { unit: 'W', value: 3000 } }],
+    ['heat an oven to 220 °C with two 1 kW elements', { name: 'oven', kind: 'heater', count: 2, plate: { unit: 'W', value: 1000 } }],
+    ['heat a terrarium to 32 C with a 100 W lamp', { name: 'terrarium', kind: 'heat-lamp', plate: { unit: 'W', value: 100 } }],
+    ['heat an oven of 2 kW to 220 C', { name: 'oven', kind: 'heater', plate: { unit: 'W', value: 2000 } }],
+  ])('%s', (text, load) => expect(heated(text)).toMatchObject(load));
+  test('what is heated is a heater, whatever its name', () => {
+    expect(heated('when the key is on, heat two seats of 60 W', 'battery-12')).toMatchObject({ name: 'seats', kind: 'heater', count: 2 });
+    expect(heated('when the key is on, light two beams of 60 W', 'battery-12')).toMatchObject({ kind: 'filament' });
+  });
+  test.each(['a 250 W heat lamp', 'an infrared lamp of 250 W', 'a 100 W basking bulb'])(
+    '%s is a heat lamp, with an end of its heat',
+    (lamp) => {
+      const page = blankDesign('Page', 'mains-230');
+      const made = hear(`when the switch is on, light ${lamp}`, page).add!(page);
+      expect(made.jobs[0]).toMatchObject({ loads: [{ kind: 'heat-lamp' }], cutOut: { kind: 'thermal-fuse' } });
+    },
+  );
+});

@@ -151,12 +151,13 @@ const SUBJECT =
 /** The loads of what is done: between the verb and the first thing that was taken for something else. */
 export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   const loads: SaidLoad[] = [];
-  const listed = (from: number, stretch: string) => {
+  const listed = (from: number, stretch: string, verb = '') => {
     let at = from;
     for (const piece of stretch.split(/(,? and |, )/)) {
       const lead = new RegExp(String.raw`^[\s,]*(?:(?:${VERB.source}) (?=${ARTICLE}\b))?`).exec(piece)![0].length;
       const words = piece.slice(lead).trim().replace(/,$/, '');
-      const load = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
+      const found = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
+      const load = found && (HEATING.test(verb) ? { ...found, kind: toHeat(found) } : found);
       if (load) {
         loads.push(load);
         if (lead > 1) take(at, lead, 'words', '');
@@ -174,7 +175,7 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
     if (loads.length > 0 && !new RegExp(`^ ${ARTICLE}\\b`).test(text.slice(from))) continue;
     const after = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
     take(verb.index, verb[0].length, 'words', '');
-    listed(from, after);
+    listed(from, after, verb[0]);
     read = from + after.length;
     verbs.lastIndex = Math.max(verbs.lastIndex, read);
   }
@@ -190,6 +191,19 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   take(subject.index, subject[0].length, 'words', '');
   listed(0, before.slice(0, subject.index));
   return loads;
+}
+
+/** What is heated is a heater where its name says nothing else, and a lamp to heat with is a heat lamp. */
+export const toHeat = ({ name, kind }: SaidLoad): LoadKind => (/\b(?:lamp|light|bulb)s?$/i.test(name) ? 'heat-lamp' : (kind ?? 'heater'));
+const HEATING = /^(?:heat|warm)/;
+
+/** *… with a 6 kW element*: what a thing is heated by; null where nothing of the kind is said. */
+export function readHeatedBy(text: string, typed: string): { readonly at: number; readonly length: number; readonly by: SaidLoad } | null {
+  const found = new RegExp(String.raw`\bwith (${ARTICLE} [^\0,;.]*(?:\.\d[^\0,;.]*)*)`).exec(text);
+  if (!found) return null;
+  const at = found.index + found[0].length - found[1]!.length;
+  const by = oneLoad(found[1]!.trim(), typed.slice(at, at + found[1]!.length));
+  return by?.value == null ? null : { at: found.index, length: found[0].trimEnd().length, by };
 }
 
 /** What a pilot lamp takes (from memory: 0.3 to 2 W), W. */
@@ -240,7 +254,7 @@ function kindOfName(name: string): LoadKind | null {
   return found?.kind === 'filament' && LED_WORDS.test(name) ? 'led' : (found?.kind ?? null);
 }
 const LED_WORDS = /\bleds?\b/;
-function loadMeans({ count, kind, value, unit }: SaidLoad): string {
+export function loadMeans({ count, kind, value, unit }: SaidLoad): string {
   const many = count > 1 ? `${count} × ` : '';
   return `${many}${value === null ? '' : `${formatQuantity(value, unit)} `}${kind ? LOADS[kind].title : 'load'}`;
 }

@@ -5,6 +5,7 @@ import type { LoadKind, SignalNature, Watched } from '../../kinds/index.ts';
 export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] = [
   [/\bclutch(?:es)?\b/, 'solenoid'],
   [/\bleds?\b|\bled (?:lamp|light|bar|strip)s?\b|\blight bars?\b/, 'led'],
+  [/\b(?:heat|heating|infra-?red|ir|basking|brooder|brooding|warming|terrarium) (?:lamp|light|bulb|spot)s?\b/, 'heat-lamp'],
   [/\blamps?\b|\blights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
   [
     /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkilns?\b|\bboilers?\b|\bkettles?\b|\bdew strips?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,

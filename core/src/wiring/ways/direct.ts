@@ -34,6 +34,7 @@ export const direct: Way = {
     const path = `jobs[${design.jobs.indexOf(job)}]`;
     if (job.device.kind !== 'direct')
       return [{ path: `${path}.device`, message: 'The sentence names a relay.', about: 'another sentence' }];
+    if (job.when.op === 'always') return [{ path: `${path}.when`, message: 'Nothing works it.', about: 'another sentence' }];
     if (job.otherwise.kind !== 'off')
       return [{ path: `${path}.otherwise`, message: 'Without a relay nothing happens otherwise.', about: 'another sentence' }];
     if (job.lost === 'on') return [{ path: `${path}.lost`, message: 'Without a relay a lost signal means off.' }];

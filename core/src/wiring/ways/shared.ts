@@ -19,6 +19,7 @@ export function unfit(
     return [
       { path: `${path}.supply`, message: 'On the mains a job switches its loads on and off, and nothing else.', about: 'another supply' },
     ];
+  if (job.when.op === 'always') return [{ path: `${path}.when`, message: 'Nothing works it.', about: 'another sentence' }];
   if (job.device.kind === 'direct') return [{ path: `${path}.device`, message: 'This is done with a relay.', about: 'another sentence' }];
   if (job.otherwise.kind !== otherwise)
     return [{ path: `${path}.otherwise`, message: 'The sentence says something else.', about: 'another sentence' }];

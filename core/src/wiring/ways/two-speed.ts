@@ -38,7 +38,11 @@ export const twoSpeed: Way = {
     const fast = side.toRelay(fused, terminal(relayId(job), common), ampere, '', type);
     side.toRelay(fused, terminal(relayId(job, '-slow'), common), slowA, '-slow', type);
     const id = `${job.id}-resistor`;
-    const spec = { ohm: otherwise.ohm, watt: slowA * slowA * otherwise.ohm };
+    const spec = {
+      ohm: otherwise.ohm,
+      watt: slowA * slowA * otherwise.ohm,
+      ...(otherwise.endsItself ? ({ endsItself: true } as const) : {}),
+    };
     builder.add({ id, kind: 'resistor', tag: `R${number}`, name: 'series resistor', place: load.place, job: job.id, spec });
     side.lines(job.loads, side.beyond(fast, terminal(relayId(job), closing)));
     const { fuseA } = fused;
