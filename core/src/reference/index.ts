@@ -11,6 +11,7 @@ export {
   bladeFuseOhm,
   stockFuseAtLeast,
 } from './blade-fuses.ts';
+export { FUSE_AIR_SOURCE, fuseAirFactor } from './fuse-air.ts';
 export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
 export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
 export { BREAKER_SOURCE } from './breakers.ts';

@@ -21,6 +21,7 @@ import {
 } from './wire-sizes.ts';
 import { WIRE_FAMILIES, ambientFactor, ampacityAsLaid, conductorTemperature, looseInAir, stockOf, tableAmpacity } from './wire-families.ts';
 import { necBundleFactor } from './bundle-factors.ts';
+import { fuseAirFactor } from './fuse-air.ts';
 import { adiabaticK, letThrough } from './let-through.ts';
 import { BLADE_BANDS, bladeBears } from './blade-fuse-bands.ts';
 import { START_TIMES_S, heatingAmperes, startAmpere, usualSurge } from '../kinds/load/surge.ts';
@@ -334,4 +335,20 @@ describe('a short, until it has been opened', () => {
     expect(letThrough('blade', 10, 1000)!.i2t).toBeCloseTo(35 ** 2 * 0.5, 6);
     expect(letThrough('plug', 13, 500)!.i2t).toBeCloseTo(95 ** 2 * 0.4, 6);
   });
+});
+
+describe('an overcurrent device in warm air (re-rating of its kind, from memory)', () => {
+  test.each([
+    ['blade', 25, 1],
+    ['blade', -20, 1],
+    ['blade', 85, 0.91],
+    ['bolt', 65, 0.94],
+    ['self-resetting', 65, 0.8],
+    ['high-breaking', 75, 0.9],
+    // IEC 60898-1 calibrates at 30 °C: 16 A carry about 15.2 A at 40 °C and 13.6 A at 60 °C (tables of common practice).
+    ['breaker-b', 30, 1],
+    ['breaker-c', 40, 0.95],
+    ['breaker-b', 60, 0.85],
+    ['plug', 50, 1],
+  ] as const)('%s in %d °C carries %d of its rating', (style, airC, share) => expect(fuseAirFactor(style, airC)).toBeCloseTo(share, 9));
 });

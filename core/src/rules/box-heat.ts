@@ -8,7 +8,7 @@ import { type Controller, type Design, supplyById } from '../project/index.ts';
 import { regulatorWatt } from './board-regulator.ts';
 import { onRail } from './rail-current-over.ts';
 import { type RuleContext, type WiredJob, coilBranch, jobSubject } from './context.ts';
-import { type Rule, judge } from './rule.ts';
+import { type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'box-heat';
 /** Heat that a closed box gives to still air on all its sides, W/m²K. */
@@ -54,7 +54,7 @@ export function boxRise(context: RuleContext, place: Design['places'][number]): 
   known.set(place.id, rise);
   return rise;
 }
-/** Two rules ask it of every place. */
+/** Two rules and more ask it of every place. */
 const RISES = new WeakMap<RuleContext, Map<string, BoxRise | null>>();
 
 function worked(context: RuleContext, place: Design['places'][number]): BoxRise | null {
@@ -85,6 +85,25 @@ function worked(context: RuleContext, place: Design['places'][number]): BoxRise 
 }
 
 /** A closed box is warmer than its room by what its parts burn: all jobs together, each at its most. */
+/** More than this nothing in a box bears: the number says no more by growing, K. */
+const MOST_RISE_K = 100;
+
+/** The hottest air about what sits at a place, its box's own warmth included, °C, and the lines of working that it stands on. */
+export function airAbout(context: RuleContext, placeId: string): { airC: number; riseK: number; given: Given[] } {
+  const { design, hottestC, placeName } = context;
+  const at = design.places.findIndex(({ id }) => id === placeId);
+  const riseK = Math.min(MOST_RISE_K, boxRise(context, design.places[at]!)?.riseK ?? 0);
+  const outside: Given = {
+    symbol: 'T_a',
+    meaning: `hottest air at ${placeName(placeId)}`,
+    value: hottestC(placeId),
+    unit: '°C',
+    source: entered(`places[${at}].hottestC`),
+  };
+  const rise: Given = { symbol: 'ΔT', meaning: 'that its box is warmer inside', value: riseK, unit: 'K', source: computed('Σ P/(k · A)') };
+  return { airC: hottestC(placeId) + riseK, riseK, given: riseK > 0 ? [outside, rise] : [outside] };
+}
+
 export const boxHeat: Rule = {
   id: ID,
   group: 'fire',

@@ -58,6 +58,14 @@ const EDGES: readonly Edge[] = [
     failsAt: 40,
   },
   { rule: 'fuse-below-load', fails: 'caution', made: (x) => design([job({ loads: [amperes(x)], fuse: 15 })]), holdsAt: 3, failsAt: 40 },
+  // Warm air takes 0.15 % of a blade fuse's rating for each kelvin above 25 °C (from memory): 15 A are 14 A in about 70 °C.
+  {
+    rule: 'fuse-below-load',
+    fails: 'caution',
+    made: (x) => design([job({ loads: [amperes(14)], fuse: 15 })], hotter(x)),
+    holdsAt: 40,
+    failsAt: 120,
+  },
   // NEC 210.20(A): 125 % of what runs for three hours.
   {
     rule: 'fuse-continuous-load',

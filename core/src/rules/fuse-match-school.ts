@@ -1,6 +1,6 @@
 import { branchId } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { BLADE_FUSE_SOURCE, computed } from '../reference/index.ts';
+import { BLADE_FUSE_SOURCE, FUSE_AIR_SOURCE, computed, fuseAirFactor } from '../reference/index.ts';
 import { CONTINUOUS, chooseFuse } from '../wiring/index.ts';
 import { partSubject } from './context.ts';
 import { fusePatch } from './nudging.ts';
@@ -20,10 +20,13 @@ export const fuseMatchSchool: Rule = {
     context.design.settings.fuseFor === 'wire'
       ? []
       : context.jobs.flatMap((job) =>
-          job.loadFuses.map((fuse) => {
-            const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
+          job.loadFuses.map((fuse, nth) => {
+            // What its makers' plates say, as the app itself chooses; drops on the way take a little from it.
+            const fed = context.evidence.sizing.get(job.job.id)?.fed[nth];
+            const ampere = fed?.ampere ?? context.worstAmps(job, branchId(fuse.id, 'link')).value;
             const factor = job.job.continuous ? CONTINUOUS : 1;
-            const limit = chooseFuse(ampere * factor);
+            const warm = fuseAirFactor(fuse.spec.style, context.hottestC(fuse.place));
+            const limit = chooseFuse(ampere * Math.max(factor, 1 / warm), job.job.protection);
             return judge(ID, {
               severity: 'caution',
               job: job.job.id,
@@ -34,14 +37,14 @@ export const fuseMatchSchool: Rule = {
               title: `${fuse.tag} is ${formatQuantity(fuse.spec.ratingA, 'A')}; matched to its load it is ${formatQuantity(limit, 'A')}`,
               detail: 'this project matches fuses to loads',
               working: {
-                formula: 'I_n = the smallest stock rating of at least k · I_b',
+                formula: 'I_n = the smallest stock rating of at least I_b times the larger of k and 1/k_T',
                 given: [
                   {
                     symbol: 'I_b',
                     meaning: `current in ${fuse.tag}`,
                     value: ampere,
                     unit: 'A',
-                    source: computed('solved at the highest supply'),
+                    source: computed('by its plates at the highest supply'),
                   },
                   {
                     symbol: 'k',
@@ -50,6 +53,7 @@ export const fuseMatchSchool: Rule = {
                     unit: '',
                     source: computed('the job'),
                   },
+                  { symbol: 'k_T', meaning: 'left of its rating in the air where it sits', value: warm, unit: '', source: FUSE_AIR_SOURCE },
                 ],
                 result: fuseRating(job, fuse),
                 limit: { symbol: 'I_n', meaning: 'matched', value: limit, unit: 'A', source: BLADE_FUSE_SOURCE },

@@ -36,8 +36,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurre
   if (fuse.spec.style !== 'blade') return [];
   const { starting, mostA } = startBehind(context, job, fuse);
   if (starting.length === 0) return [];
-  const ampere = starting.reduce((sum, one) => sum + one.ampere, 0);
-  const value = surgeRating({ ampere, groups: [starting], mostA });
+  const value = surgeRating({ groups: [starting], mostA });
   const limit = fuse.spec.ratingA;
   const kinds = new Map<string, number>();
   for (const one of starting) kinds.set(one.kind, (kinds.get(one.kind) ?? 0) + one.ampere);

@@ -1,14 +1,11 @@
 import { kindOf } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
-import { computed, entered, fromMemory } from '../reference/index.ts';
-import { boxRise } from './box-heat.ts';
+import { computed, fromMemory } from '../reference/index.ts';
+import { airAbout } from './box-heat.ts';
 import { partSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'part-air';
-/** More than this nothing in a box bears: the number says no more by growing, K. */
-const MOST_RISE_K = 100;
-
 /** Relays, fuses, boards and adapters have a hottest air of their own, well below what wire bears. */
 export const partAir: Rule = {
   id: ID,
@@ -17,8 +14,7 @@ export const partAir: Rule = {
   notAsked: 'no part in it names a hottest air',
   acrossJobs: true,
   check(context) {
-    const { design, netlist, jobs, hottestC, placeName, says } = context;
-    const rises = new Map(design.places.map((place) => [place.id, Math.min(MOST_RISE_K, boxRise(context, place)?.riseK ?? 0)]));
+    const { netlist, jobs, says } = context;
     // A switch, a board and a supply are nobody's own: the first job that has a wire on it says it.
     const users = new Map<string, string>();
     for (const { jobs: of, from, to } of netlist.wires)
@@ -31,8 +27,7 @@ export const partAir: Rule = {
       failingOrTightest(
         asked.flatMap(({ part, limit, user }) => {
           if (user !== job.id) return [];
-          const riseK = rises.get(part.place) ?? 0;
-          const value = hottestC(part.place) + riseK;
+          const { airC: value, riseK, given } = airAbout(context, part.place);
           return [
             judge(ID, {
               severity: 'danger',
@@ -50,26 +45,7 @@ export const partAir: Rule = {
                     : 'the hottest air there, as entered',
               working: {
                 formula: riseK > 0 ? 'T_a + ΔT ≤ T_part' : 'T_a ≤ T_part',
-                given: [
-                  {
-                    symbol: 'T_a',
-                    meaning: `hottest air at ${placeName(part.place)}`,
-                    value: hottestC(part.place),
-                    unit: '°C',
-                    source: entered(`places[${design.places.findIndex(({ id }) => id === part.place)}].hottestC`),
-                  },
-                  ...(riseK > 0
-                    ? [
-                        {
-                          symbol: 'ΔT',
-                          meaning: 'that its box is warmer inside',
-                          value: riseK,
-                          unit: 'K' as const,
-                          source: computed('Σ P/(k · A)'),
-                        },
-                      ]
-                    : []),
-                ],
+                given,
                 result: {
                   symbol: 'T',
                   meaning: 'about the part',

@@ -1,7 +1,7 @@
 /** Which fuses will do for what starts and runs behind them. Chooses only; the rules check by solving. */
 import { LOADS, type LoadKind, START_TIMES_S, type Starting, heatingAmperes } from '../kinds/index.ts';
 import type { Settings } from '../project/index.ts';
-import { type Protection, bladeBears, curveOf, ratingsOf } from '../reference/index.ts';
+import { type Protection, bladeBears, builtAs, curveOf, fuseAirFactor, ratingsOf } from '../reference/index.ts';
 
 /** NEC 210.20(A): a fuse for three hours and more stands at 125 % of its load. */
 export const CONTINUOUS = 1.25;
@@ -13,6 +13,8 @@ export interface Fed {
   readonly groups: readonly (readonly Starting[])[];
   /** What the source's own resistance lets through at the most, A. */
   readonly mostA: number;
+  /** Hottest air about the fuse itself, °C. */
+  readonly airC: number;
 }
 
 /** Times the load that a fuse has to stand at, by the school of the project. */
@@ -36,7 +38,7 @@ export function headroomOf(settings: Settings, continuous: boolean, kinds: reado
 }
 
 /** Largest share of what a blade fuse of 1 A bears that the start of a group comes to: the rating that it asks for, A. */
-export function surgeRating({ groups, mostA }: Fed): number {
+export function surgeRating({ groups, mostA }: Pick<Fed, 'groups' | 'mostA'>): number {
   let asked = 0;
   for (const group of groups) {
     const heating = heatingAmperes(group, mostA);
@@ -54,7 +56,9 @@ export function instantSurge(group: readonly Starting[], mostA: number): number 
 /** Least rating for what a fuse feeds, A: its headroom, and the start that it has to outlast. */
 export function leastRating(settings: Settings, continuous: boolean, fed: Fed, protection: Protection = 'blade'): number {
   const kinds = fed.groups.flatMap((group) => group.map(({ kind }) => kind));
-  const running = fed.ampere * headroomOf(settings, continuous, kinds);
+  // Warm air takes its part of the rating first; headroom that is there anyway covers it.
+  const warm = fuseAirFactor(builtAs(protection, fed.ampere), fed.airC);
+  const running = fed.ampere * Math.max(headroomOf(settings, continuous, kinds), 1 / warm);
   // The wire of a plug's fuse is slow beside any start.
   if (settings.fuseFor === 'load' || protection === 'plug') return running;
   const curve = curveOf(protection);

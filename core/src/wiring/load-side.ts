@@ -166,14 +166,15 @@ export class LoadSide {
   private fused(groups: readonly (readonly Load[])[], suffix: string): Source {
     const { builder, design, job, supply, number, trunk } = this;
     const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
+    const feed = feedOf(design, job);
+    const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
     const fed: Fed = {
       ampere,
       groups: groups.map((lines) => lines.map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }))),
       mostA: supply.highestV / supply.internalOhm,
+      airC: builder.hottestC(builder.placeOf(at)),
     };
     this.fed.push(fed);
-    const feed = feedOf(design, job);
-    const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
     if (trunk) builder.use(partOf(trunk.at), job.id);
     const before = (trunk?.dropV ?? 0) + (feed ? ampere * feedOhm(feed) : 0);
     const own = guardOf(design, job.ownGuard);

@@ -59,7 +59,9 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     if (own) return own.ratingA;
     if (typeof job.fuse === 'number') return job.fuse;
     const loads = linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }));
-    return chooseFuse(leastRating(design.settings, job.continuous, { ampere: amperes[at]!, groups: [loads], mostA }));
+    return chooseFuse(
+      leastRating(design.settings, job.continuous, { ampere: amperes[at]!, groups: [loads], mostA, airC: builder.hottestC(place) }),
+    );
   });
   const ratingA = stockFuseAtLeast(Math.max(ampere * CONTINUOUS, SELECTIVE * Math.max(...branches)));
   if (ratingA === undefined) return null;
