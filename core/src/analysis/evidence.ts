@@ -9,7 +9,7 @@ import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
 import { type Design, type Intent, type Job, intentOf, supplyIdOf } from '../project/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
-import { type Explored, type Machine, type Surroundings, explore, stateKey } from './explore.ts';
+import { type Explored, type Machine, type Surroundings, explore, stateKey, whileDelayed } from './explore.ts';
 
 export interface SolvedState {
   readonly corner: Corner;
@@ -28,12 +28,17 @@ export interface SolvedState {
   readonly solution: Solution;
 }
 
+export type PassingState = Omit<SolvedState, 'lines' | 'key' | 'path'>;
+
 export interface JobEvidence {
   readonly job: Job;
   readonly signals: readonly string[];
   /** Whether its states depend on what was before. */
   readonly sequential: boolean;
+  /** With every delay over. */
   readonly states: readonly SolvedState[];
+  /** While a delay of its own runs: what flows then is judged too, though no sentence says what it should be. */
+  readonly passing: readonly PassingState[];
   /** Whether it can stand in more states than were looked at. */
   readonly cut: boolean;
 }
@@ -83,8 +88,9 @@ export interface Prepared extends Omit<Evidence, 'jobs' | 'hotWireC'> {
 interface PreparedJob {
   readonly job: Job;
   readonly machine: Machine<readonly Intent[]>;
-  /** Indices of its own sensors. */
+  /** Indices of its own sensors, and of those of them that move after a time. */
   readonly own: readonly number[];
+  readonly delayed: readonly number[];
   readonly supply: string;
 }
 
@@ -96,7 +102,11 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
     .filter((job) => wiring.has(job.id))
     .map((job): PreparedJob => {
       const own = sensorsOf(netlist, circuit, new Set([job.id]));
-      return { job, machine: machineOf(design, job), own, supply: supplyIdOf(design, job) };
+      const delayed = own.filter((at) => {
+        const sensor = circuit.sensors[at]!;
+        return (sensor.kind === 'current' || sensor.kind === 'voltage') && sensor.delays !== undefined;
+      });
+      return { job, machine: machineOf(design, job), own, delayed, supply: supplyIdOf(design, job) };
     });
   return { design, netlist, circuit, unwired, wiring, sizing, cache, machines };
 }
@@ -140,13 +150,14 @@ export function* solveInSteps(
   const { design, netlist, circuit, machines } = prepared;
   const jobs = machines
     .filter(({ job }) => only === null || only.has(job.id))
-    .map((of) => ({ ...of, walk: of.machine.remembers, states: [] as SolvedState[], cut: false }));
+    .map((of) => ({ ...of, walk: of.machine.remembers, states: [] as SolvedState[], passing: [] as PassingState[], cut: false }));
 
   function* solve(
     corner: Corner,
     wireC: ReadonlyMap<string, number>,
     settings: readonly boolean[],
     keep: (job: (typeof jobs)[number], state: SolvedState) => void,
+    keepPassing: (job: (typeof jobs)[number], state: PassingState) => void,
   ): Generator<undefined, void> {
     circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
     const voltsFor = supplyVolts(design, corner);
@@ -161,11 +172,18 @@ export function* solveInSteps(
         if (others && (many || machine.signals.length === design.signals.length)) continue;
         const place = around(circuit, job, base, others, setVolts);
         if (corner === 'usual' && !others && !job.walk && !many) job.walk = hasMemory(circuit, machine, place);
+        const openV = (on: ReadonlySet<string>) =>
+          voltsFor((signal) => (machine.signals.includes(signal) ? on.has(signal) : others))!.get(supply)!;
+        const settled: Explored<readonly Intent[]>[] = [];
         const whole = explore(circuit, machine, place, job.walk, (state) => {
-          const volts = voltsFor((signal) => (machine.signals.includes(signal) ? state.on.has(signal) : others));
-          keep(job, solvedState(state, corner, others, volts!.get(supply)!));
+          settled.push(state);
+          keep(job, solvedState(state, corner, others, openV(state.on)));
         });
         if (!whole) job.cut = true;
+        if (job.delayed.length > 0)
+          whileDelayed(circuit, machine, place, job.delayed, settled, ({ on, solution }) =>
+            keepPassing(job, { corner, on, othersOn: others, supplyV: openV(on), solution }),
+          );
         yield;
       }
     }
@@ -175,12 +193,12 @@ export function* solveInSteps(
   // signals off, when the supply sags least and the currents are largest.
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
+  const warms = (_: unknown, { solution }: PassingState): void => {
+    for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
+  };
   // What keeps its power takes most when the supply is lowest.
   const corners = circuit.branches.some(({ kind }) => kind === 'power') ? (['high-hot', 'low-hot'] as const) : (['high-hot'] as const);
-  for (const corner of corners)
-    yield* solve(corner, new Map(), [false], (_, { solution }) => {
-      for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
-    });
+  for (const corner of corners) yield* solve(corner, new Map(), [false], warms, warms);
   const hotWireC = new Map(
     netlist.wires.map((wire, at) => {
       const laid = laidOf(design, wire);
@@ -188,13 +206,23 @@ export function* solveInSteps(
       return [wire.id, Math.max(ownC, warm?.get(wire.id) ?? -Infinity)];
     }),
   );
-  for (const corner of CORNERS) yield* solve(corner, hotWireC, [false, true], (job, state) => job.states.push(state));
+  for (const corner of CORNERS)
+    yield* solve(
+      corner,
+      hotWireC,
+      [false, true],
+      (job, state) => job.states.push(state),
+      (job, state) => job.passing.push(state),
+    );
 
   const { machines: _, ...whole } = prepared;
   return {
     ...whole,
     jobs: new Map(
-      jobs.map(({ job, machine, walk, states, cut }) => [job.id, { job, signals: machine.signals, sequential: walk, states, cut }]),
+      jobs.map(({ job, machine, walk, states, passing, cut }) => [
+        job.id,
+        { job, signals: machine.signals, sequential: walk, states, passing, cut },
+      ]),
     ),
     hotWireC,
   };

@@ -43,6 +43,43 @@ export interface Surroundings {
 /** More states than this are not walked. */
 export const MOST_STATES = 4096;
 
+/** How the machine's signals stand, by bits; of others as their surroundings say. */
+function standing({ signals }: Machine<unknown>, { others }: Surroundings) {
+  const index = new Map(signals.map((signal, at) => [signal, at]));
+  return (bits: number) => (signal: string) => {
+    const at = index.get(signal);
+    return at === undefined ? others(signal) : ((bits >> at) & 1) === 1;
+  };
+}
+
+/**
+ * What stands between two settled states while a delay runs: one signal has changed, and no sensor in `delayed` has moved yet.
+ * Only where that differs from what is settled then.
+ */
+export function whileDelayed(
+  circuit: Circuit,
+  { signals, ...machine }: Machine<unknown>,
+  around: Surroundings,
+  delayed: readonly number[],
+  settled: readonly Pick<Explored<unknown>, 'bits' | 'solution'>[],
+  each: (state: Pick<Explored<unknown>, 'bits' | 'on' | 'solution'>) => void,
+): void {
+  const isOn = standing({ signals, ...machine }, around);
+  const held = Uint8Array.from(circuit.sensors, (_, at) => Number(delayed.includes(at)));
+  const seen = new Set<string>();
+  for (const { bits: before, solution: from } of settled)
+    for (let at = 0; at < signals.length; at++) {
+      const bits = before ^ (1 << at);
+      const key = `${bits}|${around.own.map((sensor) => from.sensed[sensor]).join('')}`;
+      if (seen.has(key)) continue;
+      seen.add(key);
+      const on = isOn(bits);
+      if (!around.setVolts(on)) continue;
+      const solution = circuit.settle(on, { from: from.sensed, held });
+      if (solution.waiting.length > 0) each({ bits, on: new Set(signals.filter((_, nth) => (bits >> nth) & 1)), solution });
+    }
+}
+
 /** Answers whether every state was reached. */
 export function explore<Meant>(
   circuit: Circuit,
@@ -52,11 +89,7 @@ export function explore<Meant>(
   each: (state: Explored<Meant>) => void,
 ): boolean {
   const { signals } = machine;
-  const index = new Map(signals.map((signal, at) => [signal, at]));
-  const isOn = (bits: number) => (signal: string) => {
-    const at = index.get(signal);
-    return at === undefined ? around.others(signal) : ((bits >> at) & 1) === 1;
-  };
+  const isOn = standing(machine, around);
   const visit = (bits: number, memory: Memory, from: Uint8Array, path: readonly number[]): Explored<Meant> | null => {
     const on = isOn(bits);
     if (!around.setVolts(on)) return null;

@@ -6,6 +6,7 @@ export {
   type Evidence,
   type JobEvidence,
   MANY_SIGNALS,
+  type PassingState,
   type SolvedState,
   gatherEvidence,
   loadVolts,

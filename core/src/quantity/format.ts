@@ -36,6 +36,13 @@ export function formatQuantity(value: number, unit: Unit, units: Units = METRIC)
   return `${figures(value)} ${unit}`;
 }
 
+/** A time as one says it: `8 h` rather than 28 800 s, `5 min`, and seconds where neither is whole. */
+export function formatTime(seconds: number): string {
+  const [size, unit] =
+    seconds >= 3600 && seconds % 1800 === 0 ? [3600, 'h'] : seconds >= 120 && seconds % 30 === 0 ? [60, 'min'] : [1, 's'];
+  return `${figures(seconds / size, 4)} ${unit}`;
+}
+
 function signed(value: number, decimals: number): string {
   return value
     .toFixed(decimals)

@@ -26,7 +26,7 @@ export const coilFedWhenKeyOff: Rule = {
       return job.relays
         .filter(({ spec }) => !spec.type.solid)
         .map((relay) => {
-          const { value } = context.worst(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(relay)) : 0));
+          const { value } = context.worstSettled(job, (state) => (keyOff(state) ? context.amps(state.solution, coilBranch(relay)) : 0));
           const idle = job.job.lost === 'on' && job.contacts.some((contact) => contact.relay === relay);
           return judge(ID, {
             severity: 'caution',

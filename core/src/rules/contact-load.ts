@@ -7,7 +7,7 @@ import type { PowerContact, RuleContext, WiredJob } from './context.ts';
 function currents(context: RuleContext, job: WiredJob, { branch }: PowerContact): Map<LoadKind, number> {
   // What flows through the contact, shared out by kind as the loads that run share it then.
   const kinds = new Map<LoadKind, number>();
-  for (const { solution } of job.evidence.states) {
+  for (const { solution } of [...job.evidence.states, ...job.evidence.passing]) {
     const through = context.amps(solution, branch);
     if (through === 0) continue;
     const running = new Map<LoadKind, number>();

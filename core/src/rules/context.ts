@@ -20,6 +20,7 @@ import {
   type Corner,
   type Evidence,
   type JobEvidence,
+  type PassingState,
   type SolvedState,
   type Verdict,
   evidenceFor,
@@ -58,7 +59,7 @@ export interface WiredJob {
 
 export interface Worst {
   readonly value: number;
-  readonly state: SolvedState;
+  readonly state: PassingState;
 }
 
 export interface RuleContext {
@@ -68,8 +69,10 @@ export interface RuleContext {
   readonly graph: CircuitGraph;
   readonly jobs: readonly WiredJob[];
   part(id: string): AnyPart;
-  /** Largest of a number over a job's solved states (of one corner when given). */
-  worst(job: WiredJob, of: (state: SolvedState) => number, corner?: Corner): Worst;
+  /** Largest of a number over a job's solved states (of one corner when given), those while its delays run too. */
+  worst(job: WiredJob, of: (state: PassingState) => number, corner?: Corner): Worst;
+  /** The same with every delay over. */
+  worstSettled(job: WiredJob, of: (state: SolvedState) => number): Worst;
   /** Largest current through a branch, A. */
   worstAmps(job: WiredJob, branch: string): Worst;
   amps(solution: Solution, branch: string): number;
@@ -106,9 +109,14 @@ export function ruleContext(evidence: Evidence): RuleContext {
   const places = new Map(design.places.map((place) => [place.id, place]));
   const graph = graphOf(netlist);
   const amps = (solution: Solution, branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch)));
-  const worst = (job: WiredJob, of: (state: SolvedState) => number, corner?: Corner): Worst => {
+  const largest = <State extends PassingState>(
+    job: WiredJob,
+    states: readonly State[],
+    of: (state: State) => number,
+    corner?: Corner,
+  ): Worst => {
     let found: Worst | null = null;
-    for (const state of job.evidence.states) {
+    for (const state of states) {
       if (corner && state.corner !== corner) continue;
       const value = of(state);
       if (!found || value > found.value) found = { value, state };
@@ -116,6 +124,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     if (!found) throw new Error(`Job ${job.job.id} has no solved state`);
     return found;
   };
+  const worst: RuleContext['worst'] = (job, of, corner) => largest(job, [...job.evidence.states, ...job.evidence.passing], of, corner);
   const byEnds = new Map<string, Wire[]>();
   for (const wire of netlist.wires) {
     const ends = `${wire.from}>${wire.to}`;
@@ -140,6 +149,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     }),
     part: (id) => parts.get(id)!,
     worst,
+    worstSettled: (job, of) => largest(job, job.evidence.states, of),
     worstAmps: (job, branch) => {
       const at = circuit.branchIndex(branch);
       return worst(job, ({ solution }) => Math.abs(solution.amps(at)));

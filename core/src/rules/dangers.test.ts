@@ -10,7 +10,7 @@ import type { Signal } from '../kinds/signal/registry.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
-import { and, design, job, not, on, or, toggle } from '../testing/designs.ts';
+import { and, delay, design, job, not, on, or, toggle } from '../testing/designs.ts';
 import { adapter, mains, watts } from '../testing/mains.ts';
 import { findNudge } from '../advice/nudge.ts';
 import { applyPatches } from '../document/patch.ts';
@@ -1013,4 +1013,30 @@ describe('I²t of a solid-state relay', () => {
   );
   test('assumed, it is no number to judge by: the question is not asked', () =>
     expect(findings(typed(300, true), 'ssr-outlasts-short')).toEqual([]));
+});
+
+describe('a load that is on for as long as a delay runs, and in no state that lasts', () => {
+  // 240 W at 12 V are 20 A and more.
+  const pulse = (changes: Partial<Job> = {}): Design =>
+    design([job({ when: and(on('key'), not(delay(on('key'), 10, 0))), loads: [watts('heater', 240, 12)], ...changes })]);
+  const failing = (made: Design, rule: string) => findings(made, rule).filter(({ severity }) => severity !== 'hold');
+  test('its heat has an end, or it is told', () => {
+    const lines = (ownCutOut: boolean) => [{ ...watts('heater', 240, 12), ownCutOut } as Load];
+    expect(failing(pulse({ loads: lines(false) }), 'fails-closed-no-cutout').map(({ severity }) => severity)).toEqual(['caution']);
+    expect(failing(pulse({ loads: lines(true) }), 'fails-closed-no-cutout')).toEqual([]);
+  });
+  test('its fuse carries what flows then', () => {
+    expect(failing(pulse({ fuse: 10 }), 'fuse-below-load')).toHaveLength(1);
+    expect(failing(pulse({ fuse: 30 }), 'fuse-below-load')).toEqual([]);
+  });
+  test('its contact and its wires too', () => {
+    const thin = { 'load-load-1': { sizeMm2: 0.5 } };
+    expect(failing(pulse({ wires: thin }), 'wire-ampacity').length).toBeGreaterThan(0);
+    expect(failing(pulse({ loads: [watts('motor', 480, 12)], fuse: 40 }), 'load-over-contact').length).toBeGreaterThan(0);
+  });
+  test('and it is not said to be never on; one that never is, is', () => {
+    expect(failing(pulse(), 'clause-no-effect')).toEqual([]);
+    const never = pulse({ when: and(on('key'), not(on('key')), delay(on('dash'), 5, 0)) });
+    expect(failing(never, 'clause-no-effect')).toHaveLength(1);
+  });
 });

@@ -64,7 +64,7 @@ export const parasiticDrain: Rule = {
         !state.othersOn &&
         off(state) &&
         (isAlways || (state.lines.every((line) => line === 'off') && !isBraked(state)));
-      const { value } = context.worst(job, (state) =>
+      const { value } = context.worstSettled(job, (state) =>
         isIdle(state) ? takers.reduce((sum, branch) => sum + context.amps(state.solution, branch), 0) : 0,
       );
       const { restDays } = context.design.settings;

@@ -15,7 +15,7 @@ function inputs(context: RuleContext, job: WiredJob): Finding[] {
     const { type, trigger } = part.spec;
     const off = (state: (typeof job.evidence.states)[number]) =>
       state.lines.every((line) => line !== (job.job.lost === 'on' ? 'off' : 'on'));
-    const { value } = context.worst(job, (state) => (off(state) ? context.amps(state.solution, branchId(part.id, 'input')) : 0));
+    const { value } = context.worstSettled(job, (state) => (off(state) ? context.amps(state.solution, branchId(part.id, 'input')) : 0));
     return [
       judge(ID, {
         severity: 'danger',

@@ -23,7 +23,7 @@ export const reversingNoInterlock: Rule = {
       const through = fuse ? branchId(fuse.id, 'link') : branchId(motor.id, 'load');
       const standing = ({ lines, solution }: (typeof job.evidence.states)[number]) =>
         lines[0] === 'off' ? context.amps(solution, through) : 0;
-      const { value, state } = context.worst(job, standing);
+      const { value, state } = context.worstSettled(job, standing);
       const limit = (LIMIT * job.supply.highestV) / motor.spec.ohm;
       return [
         judge(ID, {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { limitA } from '../../document/index.ts';
-import { formatQuantity } from '../../quantity/index.ts';
+import { formatTime } from '../../quantity/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
@@ -72,7 +72,7 @@ export const timer = {
       action: 'maintained',
       rest: 'open',
       sold: {
-        words: `Time relay that repeats, ${formatQuantity(onS, 's')} on and ${formatQuantity(offS, 's')} off, begins ${first}`,
+        words: `Time relay that repeats, ${formatTime(onS)} on and ${formatTime(offS)} off, begins ${first}`,
         price: SMALL_PRICES['repeating relay'],
       },
     },

@@ -25,8 +25,8 @@ const DOES = new RegExp(
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
-const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged`;
+const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
+const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged|disarmed`;
 /** On which side of a level, in words. */
 export const SIDE = String.raw`(above|over|below|under|[<>]|(?:faster|more|higher|hotter|warmer|colder|cooler|brighter|further|stronger|slower|less|lower|darker|nearer|closer) than)`;
 /** Whether what is said is met on the fall. */
@@ -199,6 +199,15 @@ export function readClause(
     at += found[0].length;
     return true;
   };
+  /** *Any door is open*: their switches side by side are one signal. */
+  const anyDoor = (): boolean => {
+    skip();
+    const found = ANY_DOOR.exec(text.slice(at));
+    if (!found) return false;
+    take(offset + at, found[0].length, 'words', 'one switch, or those of several side by side:');
+    at += found[0].length;
+    return true;
+  };
   const factor = (): Clause | null => {
     skip();
     if (text[at] === '(') {
@@ -219,7 +228,7 @@ export function readClause(
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
     if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;
-    const any = oneOf() || (word('either') && (word('of'), true));
+    const any = anyDoor() ? false : oneOf() || (word('either') && (word('of'), true));
     const all = word('both');
     skip();
     const job = ofJob();
@@ -374,6 +383,7 @@ function isItsLevel(
 }
 
 const COUNTED = /^(?:(?:the|my|all|of) )*(two|three|four|both)\b (?:of )?(?:the )?/;
+const ANY_DOOR = /^(?:any|one) (?=(?:[a-z]+ )?(?:door|lid|hatch|tailgate|bonnet) )/;
 const ONE_OF = /^(?:any|one|either) of (?=(?:the |my )?(?:two|three|four) )/;
 /** Things that come several to a hand or a machine: more than one of them has to be said how many. */
 const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact|door|lid)(?:e(?=s))?)(?:s|es)$/;

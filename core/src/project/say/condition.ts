@@ -1,6 +1,6 @@
 /** When it runs: the first condition of a sentence, and every turn that adds to it. */
 import { isRegulator } from '../../kinds/index.ts';
-import { FOOT_M, type Units, formatQuantity } from '../../quantity/index.ts';
+import { FOOT_M, type Units, formatQuantity, formatTime } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Whole, begunOf, toNumber, toSeconds } from './heard.ts';
@@ -13,9 +13,11 @@ import {
   FULL,
   LATER,
   NEVER,
+  ON_TIMER,
   SECOND,
   SLOWLY,
   WAIT,
+  inRounds,
   ofCharacter,
   readEvery,
   readHeatTo,
@@ -23,7 +25,7 @@ import {
 } from './phrases.ts';
 import type { Aside, Reading } from './reading.ts';
 
-const WHEN = /\b(?:whenever|when|while|as long as|as soon as|once|only if|if|unless)\b/;
+const WHEN = /\b(?:whenever|(?:but )?only (?:if|when|while)|when|while|as long as|as soon as|once|if|unless)\b/;
 const LOST = [
   /\b(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on) (?:if|when|should) (?:a |the |its |any |it )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?|controls?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off|goes)(?: off)?\b/,
   /\b(?:if|when|should) (?:a |the |its |any )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off)(?: off)?,? (?:then )?(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on)\b/,
@@ -35,6 +37,20 @@ const DISTANCE = new RegExp(
 const STAYING_ANYWHERE = new RegExp(
   String.raw`\b(?:and )?(?:(?:it )?(?:stays?|staying|keeps?) (?:it )?on )?for (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)\b`,
 );
+/** *Off 30 s later*. */
+const OFF_LATER = new RegExp(
+  String.raw`\b(?:and |but )?off (?:again )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) (?:later|after(?:wards)?)(?![\w-])(?! (?:the|a|an|it|that) )`,
+);
+/** *For 10 s after the key is on*: no longer than that. */
+const FOR_AFTER = new RegExp(String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
+/** *Until 8 bar*, of what a pump fills. */
+const UNTIL_PRESSURE = new RegExp(
+  String.raw`\buntil (?:it is (?:at )?|it reaches |there (?:are|is) )?(${NUMBER}) ?(kpa|bars?|psi)(?![\w-])`,
+);
+/** How far below that it begins again (common practice). */
+const AGAIN_SHARE = 0.8;
+/** *Follows the door*: on whenever that is. */
+const FOLLOWS = /\bfollows? (?:the |a |my )?((?:[a-z]+ ){0,2}?[a-z]+)(?=\s*(?:[\0,;.]|$|(?:from|through|via|at|in|off|on)\b))/;
 
 /** *10 seconds after the key is on*. */
 const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
@@ -47,7 +63,10 @@ const AWHILE = new RegExp(
   String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
 );
 
-const BY = /\b(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition))(?![\w-])/;
+const BY =
+  /\b(?:(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition|thermostat|remote|receiver))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
+/** Works a thing whatever else is so. */
+const OVERRIDING = /\b(?:override|overriding|bypass|manual)\b/;
 /** What ends a thing is not what works it. */
 const ENDING = /\b(?:stop|emergency|kill|off|limit|cut|cut-out|safety|thermal|overload|isolator)\b/;
 /** How long what was begun by a press stays. */
@@ -159,37 +178,122 @@ function anywhere(reading: Reading): Pick<Condition, 'lost' | 'continuous' | 'di
   return { lost, continuous: long !== null, distanceM };
 }
 
-/** The clause that a sentence begins or ends with, or what it is worked by; and where words stand that are none. */
+/** The clause that a sentence begins or ends with, and what it is worked by; and where words stand that are none. */
 function firstClause(reading: Reading): { clause: Clause | null; wrong: Condition['wrong'] } {
-  const since = SINCE.exec(reading.rest);
-  const whenAt = WHEN.exec(reading.rest) ?? since;
-  if (!whenAt) return { clause: workedBy(reading), wrong: null };
+  const awhile = FOR_AFTER.exec(reading.rest);
+  const since = awhile ? null : SINCE.exec(reading.rest);
+  const whenAt = WHEN.exec(reading.rest) ?? awhile ?? since;
+  if (!whenAt) return { clause: workedBy(reading) ?? following(reading) ?? filledTo(reading), wrong: null };
   const from = whenAt.index + whenAt[0].length;
   const to = endOfClause(reading.rest, whenAt.index, from);
   const read = reading.readClause(reading.rest.slice(from, to), from);
   let clause = read.clause && whenAt[0] === 'unless' ? negated(read.clause) : read.clause;
-  if (clause && whenAt === since) {
-    const onS = toSeconds(since[1]!, since[2]!);
-    reading.told.push({ at: since.index, end: since.index + since[0].length, as: 'delay', means: `after ${formatQuantity(onS, 's')}` });
-    clause = { op: 'delay', of: clause, onS, offS: 0 };
+  if (clause && (whenAt === awhile || whenAt === since)) {
+    const [, count, unit] = whenAt;
+    const told = (means: string) => reading.told.push({ at: whenAt.index, end: whenAt.index + whenAt[0].length, as: 'delay', means });
+    const seconds = toSeconds(count!, unit!);
+    if (whenAt === since) {
+      told(`after ${formatTime(seconds)}`);
+      clause = { op: 'delay', of: clause, onS: seconds, offS: 0 };
+    } else {
+      told(`for ${formatTime(seconds)} from then on`);
+      clause = forAWhile(reading, clause, seconds);
+    }
   }
   reading.setCondition(whenAt.index, clause ? from + read.end : to);
   reading.hide(whenAt.index, whenAt[0].length);
-  return { clause, wrong: clause ? null : { at: from, end: to } };
+  return { clause: clause && besides(reading, clause), wrong: clause ? null : { at: from, end: to } };
 }
 
+/** On for so long after it has become so, and no longer. */
+const firstWhile = (clause: Clause, seconds: number): Clause =>
+  both(clause, { op: 'not', of: { op: 'delay', of: clause, onS: seconds, offS: 0 } });
+/** Of what a press begins: a while longer. Of what stays by itself: its first while. After something is off nobody says what was before. */
+function forAWhile(reading: Reading, clause: Clause, seconds: number): Clause {
+  if (isMomentary(clause, reading.signals)) return { op: 'delay', of: clause, onS: 0, offS: seconds };
+  if (clause.op !== 'not') return firstWhile(clause, seconds);
+  const stays: Clause = { op: 'delay', of: clause.of, onS: 0, offS: seconds };
+  const before = reading.ask({
+    key: 'before',
+    asks: 'and before that?',
+    choices: [
+      { value: 'on', text: 'it is on' },
+      { value: 'off', text: 'it is off' },
+    ],
+  });
+  return before === 'off' ? both(clause, stays) : stays;
+}
+
+/** *Off 30 s later*: than it began, or than what began it is over. Of a press both are one. */
+function laterThan(reading: Reading, clause: Clause, seconds: number): Clause {
+  const stays: Clause = { op: 'delay', of: clause, onS: 0, offS: seconds };
+  if (isMomentary(clause, reading.signals)) return stays;
+  const than = reading.ask({
+    key: 'later',
+    asks: 'later than what?',
+    choices: [
+      { value: 'over', text: 'than that is over' },
+      { value: 'begun', text: 'than it came on' },
+    ],
+  });
+  return than === 'begun' ? firstWhile(clause, seconds) : stays;
+}
+
+/** A signal by its name alone, taken for what `means` makes of its words. */
+function namedAlone(reading: Reading, found: RegExpExecArray, name: string, means = (words: string) => words): Clause | null {
+  const { text, design, units, signals } = reading;
+  const at = found.index + found[0].lastIndexOf(name);
+  const typed = text.slice(at, at + name.length);
+  const state = name.endsWith('button') ? 'is pressed' : 'is on';
+  const told: string[] = [];
+  const { clause } = readClause(`${name} ${state}`, 0, `${typed} ${state}`, design, units, signals, (_, __, ___, words) =>
+    told.push(words),
+  );
+  if (clause) reading.takeFound(found, 'signal', means(told.join('; ')));
+  return clause;
+}
+
+/** What it is worked by; null where none is named, or what is named ends it. */
+function byWhat(found: RegExpExecArray | null): { readonly found: RegExpExecArray; readonly name: string } | null {
+  const name = found?.[1] ?? found?.[2];
+  return found && name && !ENDING.test(name) ? { found, name } : null;
+}
 /** *With a dash switch*: what it is worked by, and no condition beside it. */
 function workedBy(reading: Reading): Clause | null {
-  const by = BY.exec(reading.rest);
-  if (!by || ENDING.test(by[1]!)) return null;
-  const { text, design, units, signals } = reading;
-  const name = text.slice(by.index + by[0].length - by[1]!.length, by.index + by[0].length);
-  const state = by[1]!.endsWith('button') ? 'is pressed' : 'is on';
-  const means: string[] = [];
-  const { clause } = readClause(`${by[1]!} ${state}`, 0, `${name} ${state}`, design, units, signals, (_, __, ___, words) =>
-    means.push(words),
-  );
-  if (clause) reading.takeFound(by, 'signal', means.join('; '));
+  const by = byWhat(BY.exec(reading.rest));
+  return by && namedAlone(reading, by.found, by.name);
+}
+/** *With a switch, only when the low beam is on*: both; one that overrides works it whatever else is so. */
+function besides(reading: Reading, clause: Clause): Clause {
+  const by = byWhat(reading.match(BY));
+  if (!by) return clause;
+  const or = OVERRIDING.test(by.name);
+  const own = namedAlone(reading, by.found, by.name, (words) => `${or ? 'or when' : 'and when'} ${words}`);
+  if (!own) return clause;
+  return or ? { op: 'or', of: [clause, own] } : both(own, clause);
+}
+
+/** *The light follows the door*: on while that is on, or stands open. */
+function following(reading: Reading): Clause | null {
+  const found = FOLLOWS.exec(reading.rest);
+  return found && namedAlone(reading, found, found[1]!);
+}
+
+/** *Run a compressor until 8 bar*: a pressure switch that opens there. */
+function filledTo(reading: Reading): Clause | null {
+  const found = UNTIL_PRESSURE.exec(reading.rest);
+  if (!found) return null;
+  const { design, units, signals } = reading;
+  const name = freeName('pressure', design, signals);
+  const said = `${name} is below ${toNumber(found[1]!)} ${found[2]!}`;
+  const { clause } = readClause(said, 0, said, design, units, signals, () => {});
+  const at = signals.findIndex((signal) => signal.name === name);
+  if (!clause || at === -1) return null;
+  const opensAtPa = signals[at]!.begins.closesAtPa as number;
+  const closesAtPa = Math.round(opensAtPa * AGAIN_SHARE);
+  signals[at] = { ...signals[at]!, begins: { ...signals[at]!.begins, closesAtPa, opensAtPa } };
+  const [opens, closes] = [opensAtPa, closesAtPa].map((pascal) => formatQuantity(pascal, 'Pa', units));
+  reading.takeFound(found, 'signal', `a pressure switch that opens at ${opens} and closes again at ${closes}`);
   return clause;
 }
 
@@ -200,13 +304,19 @@ function staying(reading: Reading, clause: Clause): Clause {
   let now = clause;
   if (later) {
     const offS = toSeconds(later[1]!, later[2]!);
-    reading.takeFound(later, 'delay', `stays on ${formatQuantity(offS, 's')}`);
+    reading.takeFound(later, 'delay', `stays on ${formatTime(offS)}`);
     now = now.op === 'delay' ? { ...now, offS } : { op: 'delay', of: now, onS: 0, offS };
   }
-  const awhile = !later && passes(now, signals) ? reading.match(AWHILE) : null;
+  const offLater = later ? null : reading.match(OFF_LATER);
+  if (offLater) {
+    const seconds = toSeconds(offLater[1]!, offLater[2]!);
+    reading.takeFound(offLater, 'delay', `off ${formatTime(seconds)} later`);
+    now = laterThan(reading, now, seconds);
+  }
+  const awhile = !later && !offLater && passes(now, signals) ? reading.match(AWHILE) : null;
   if (awhile) {
     const offS = toSeconds(awhile[1]!, awhile[2]!);
-    reading.takeFound(awhile, 'delay', `stays on ${formatQuantity(offS, 's')} after it is let go`);
+    reading.takeFound(awhile, 'delay', `stays on ${formatTime(offS)} after it is let go`);
     now = { op: 'delay', of: now, onS: 0, offS };
   }
   const held = isMomentary(now, signals) ? reading.match(UNTIL) : null;
@@ -304,6 +414,26 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
   return { clause: now, senseless: [] };
 }
 
+/** What a time relay is set to, s. */
+const TIMER_S = { least: 0.1, most: 360_000 };
+/** *On a timer*: for how long, and how long not, is asked for. */
+function onTimer(reading: Reading): ReturnType<typeof readEvery> {
+  const found = reading.match(ON_TIMER);
+  if (!found) return null;
+  const [onS, offS] = (['on', 'off'] as const).map((state) => {
+    const blank = { key: `timer ${state}`, asks: `timer: ${state} for how long?`, choices: null, unit: 's' };
+    const answer = Number(reading.ask(blank) ?? NaN);
+    if (answer >= TIMER_S.least && answer <= TIMER_S.most) return answer;
+    if (!Number.isNaN(answer)) reading.blanks.push(blank);
+    return null;
+  });
+  const stretch = { at: found.index, length: found[0].length };
+  const hasBoard = (reading.design?.controllers.length ?? 0) > 0;
+  if (onS != null && offS != null) return { ...stretch, ...inRounds(onS, onS + offS, hasBoard) };
+  // Read as one while it is asked how long, so that it is no name of what runs.
+  return { ...stretch, signal: repeating('timer', 1, 1), means: 'a time relay that repeats' };
+}
+
 /** Reads all that says when. */
 export function readCondition(reading: Reading): Condition {
   const { signals, assumed, units, design } = reading;
@@ -343,19 +473,16 @@ export function readCondition(reading: Reading): Condition {
   // What a press begins ends by itself before the next round.
   const every =
     clause && isMomentary(clause, signals) ? null : reading.found(readEvery(reading.rest, (design?.controllers.length ?? 0) > 0));
-  if (every) {
-    reading.take(every.at, every.length, 'time', every.means);
-    signals.push(every.signal);
-    clause = both(clause, { op: 'signal', name: every.signal.name });
+  const repeated = every ?? onTimer(reading);
+  if (repeated) {
+    reading.take(repeated.at, repeated.length, 'time', repeated.means);
+    signals.push(repeated.signal);
+    clause = both(clause, { op: 'signal', name: repeated.signal.name });
   }
   const later = waits ?? reading.match(LATER);
   if (later && clause && (clause.op !== 'delay' || clause.onS === 0)) {
     const onS = toSeconds((later[1] ?? later[3])!, (later[2] ?? later[4])!);
-    reading.takeFound(
-      later,
-      'delay',
-      `${isMomentary(clause, signals) ? 'once it has been held for' : 'after'} ${formatQuantity(onS, 's')}`,
-    );
+    reading.takeFound(later, 'delay', `${isMomentary(clause, signals) ? 'once it has been held for' : 'after'} ${formatTime(onS)}`);
     clause = clause.op === 'delay' ? { ...clause, onS } : { op: 'delay', of: clause, onS, offS: 0 };
   } else reading.putFoundBack(waits);
   const heated = heatedTo(reading, clause, first.wrong !== null);

@@ -127,7 +127,7 @@ const SAID_NUMBERS: Readonly<Record<string, number>> = {
   sixty: 60,
 };
 export const COUNT = String.raw`\d+(?:[.,]\d+)?|${Object.keys(SAID_NUMBERS).join('|')}`;
-const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600 };
+const SECONDS: Readonly<Record<string, number>> = { s: 1, m: 60, h: 3600, d: 86_400 };
 export const toNumber = (text: string): number => SAID_NUMBERS[text] ?? Number(text.replace(',', '.'));
 export const toSeconds = (value: string, unit: string) => toNumber(value) * SECONDS[unit[0]!]!;
 

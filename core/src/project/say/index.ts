@@ -45,8 +45,12 @@ export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './he
 const ALWAYS =
   /,? ?\b(?:(?:is|are|stays?|remains?|runs?)(?: on)? )?(?:always|permanently|constantly|all the time|at all times|round the clock)(?: on)?\b/;
 
+/** What else is said of hours at a time is all that is said of when. */
+const DAY_AND_NIGHT = /\bday and night\b/;
+
 /** With no condition, where it is said that there is none. */
 function withNone(reading: Reading): Clause | null {
+  if (DAY_AND_NIGHT.test(reading.lower)) return { op: 'always' };
   const found = reading.match(ALWAYS);
   if (!found) return null;
   reading.take(found.index, found[0].length, 'words', 'with no condition: always on');

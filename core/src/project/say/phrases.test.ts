@@ -88,8 +88,8 @@ describe('pulses and characters', () => {
   });
   test('beside a condition it is one more', () => {
     const said = 'when the key is on, run a 2 A pump for 20 s every 5 minutes';
-    expect(read(said, blankDesign('Page')).when).toBe('key is on and timer, 20 s in every 300 s is on');
-    expect(read(`${said} from the battery`, boarded()).when).toBe('key is on and pulse, 20 s in every 300 s is high');
+    expect(read(said, blankDesign('Page')).when).toBe('key is on and timer, 20 s in every 5 min is on');
+    expect(read(`${said} from the battery`, boarded()).when).toBe('key is on and pulse, 20 s in every 5 min is high');
   });
   test.each([
     ['when the key is on, flash two 21 W lamps', 'key is on and flasher is on'],
@@ -409,5 +409,67 @@ describe('words of the trade', () => {
       { name: 'lamp', plate: { unit: 'W', value: 5 } },
       { name: 'pilot lamp', kind: 'led', plate: { unit: 'W', value: 1 } },
     ]);
+  });
+});
+
+describe('how it is said on a slip of paper', () => {
+  const page = () => blankDesign('Page', 'battery-12');
+  const when = (text: string, answers: Record<string, string> = {}) => {
+    const heard = hear(text, page(), answers);
+    expect({ unclear: heard.unclear, blanks: heard.blanks.map(({ key }) => key) }).toEqual({ unclear: [], blanks: [] });
+    const design = heard.add!(page());
+    expect(analyse(design).evidence.unwired).toEqual([]);
+    return writeWhen(design.jobs[0]!.when, design.signals);
+  };
+  test.each([
+    ['55 W fog lamps with a switch, only when the low beam is on', 'switch is on and low beam is on'],
+    ['run a 30 W fan when the thermostat is hot, with a dash switch', 'dash switch is on and thermostat is closed'],
+    // What overrides works it whatever else is so.
+    ['run a 30 W fan when the thermostat is hot, with an override switch', 'thermostat is closed or override switch is on'],
+    ['light a 40 W lamp through a radio receiver', 'radio receiver is on'],
+    ['run a 40 W pump with a remote control', 'remote is on'],
+    ['a 5 W interior light follows the door', 'door switch is closed'],
+    ['5 W light on when any door is open', 'door switch is closed'],
+    ['40 W lamp on when something moves', 'movement is on'],
+    ['sound a 10 W siren while the alarm switch is armed', 'alarm switch is on'],
+    ['sound a 10 W siren while the alarm switch is disarmed', 'alarm switch is off'],
+    ['run a 40 W pump every hour for 5 minutes', 'timer, 5 min in every 1 h is on'],
+    ['run a 40 W pump for 8 h a day', 'timer, 8 h in every 24 h is on'],
+    ['run a 40 W pump for 2 min after the button is pressed', 'button is pressed staying on for 120 s'],
+    ['heat a 100 W glow plug for 10 s after the key is on', 'key is on and not (key is on after a delay of 10 s)'],
+    ['feed a 5 W lamp day and night', 'always'],
+  ])('%s', (text, meant) => expect(when(text)).toBe(meant));
+
+  test('until a pressure: a switch that opens there and closes again at four fifths of it', () => {
+    const design = hear('run a 100 W compressor until 8 bar', page()).add!(page());
+    expect(design.signals).toMatchObject([{ nature: 'pressure', closesAtPa: 640_000, opensAtPa: 800_000 }]);
+    expect(writeWhen(design.jobs[0]!.when, design.signals)).toBe('pressure is low');
+  });
+  test('on a timer: for how long is asked, and is no name of what runs', () => {
+    const said = 'run a 50 W pump on a timer';
+    const heard = hear(said, page());
+    expect(heard.blanks.map(({ key }) => key)).toEqual(['timer on', 'timer off']);
+    expect([heard.name, heard.add]).toEqual(['Pump', null]);
+    expect(when(said, { 'timer on': '90', 'timer off': '3510' })).toBe('timer, 90 s in every 1 h is on');
+    // No time relay is set to nothing, nor to a week.
+    for (const wrong of ['0', '-5', '600000']) expect(hear(said, page(), { 'timer on': wrong, 'timer off': '60' }).add).toBeNull();
+  });
+  test('after the key is off: what was before is asked', () => {
+    const said = 'run a 10 W radio for 2 minutes after the key is off';
+    expect(hear(said, page()).blanks.map(({ key }) => key)).toEqual(['before']);
+    expect(when(said, { before: 'on' })).toBe('key is on staying on for 120 s');
+    expect(when(said, { before: 'off' })).toBe('key is off and key is on staying on for 120 s');
+  });
+  test('off 30 s later: than what is asked, but of a press', () => {
+    const said = '5 W light on when the door is open, off 30 s later';
+    expect(hear(said, page()).blanks.map(({ key }) => key)).toEqual(['later']);
+    expect(when(said, { later: 'over' })).toBe('door switch is closed staying on for 30 s');
+    expect(when(said, { later: 'begun' })).toBe('door switch is closed and not (door switch is closed after a delay of 30 s)');
+    expect(when('when the button is pressed, light a 5 W lamp, off 30 s later')).toBe('button is pressed staying on for 30 s');
+  });
+  test('what ends a thing does not work it', () => {
+    const heard = hear('run a 40 W pump when the key is on with an emergency switch', page());
+    expect(heard.add).toBeNull();
+    expect(heard.unclear.map(({ text }) => text)).toEqual(['with an emergency switch']);
   });
 });

@@ -1,5 +1,5 @@
 /** Turns of a sentence that bring a clause or a program of their own: two speeds, two directions, heat to a level, pulses, characters. */
-import { type Units, celsius, formatQuantity } from '../../quantity/index.ts';
+import { type Units, celsius, formatQuantity, formatTime } from '../../quantity/index.ts';
 import { COUNT, NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
 
 const WHENEVER = String.raw`(?:whenever|when|while|if|as long as)`;
@@ -48,21 +48,33 @@ export function readHeatTo(
 }
 
 const TIME = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
-const EVERY = new RegExp(String.raw`\b(?:on )?for (${COUNT}) ?${TIME}(?: in)? every (?:(${COUNT}) ?)?${TIME}`);
+const ROUND = String.raw`(?:(${COUNT}) ?)?(seconds?|secs?|s|minutes?|mins?|min|hours?|h|days?)\b`;
+/** *For 10 s every minute*, *every hour for 5 minutes*, *for 8 h a day*. */
+const EVERY = new RegExp(String.raw`\b(?:on )?for (${COUNT}) ?${TIME}(?:(?: in)? every ${ROUND}| (?:an? |each )(hour|day)\b)`);
+const EVERY_FIRST = new RegExp(String.raw`\bevery ${ROUND},? (?:on )?for (${COUNT}) ?${TIME}`);
+/** *On a timer*: how long is still to ask. */
+export const ON_TIMER =
+  /\b(?:on|by|with|using) (?:a |an |the |its )?(?:repeating |cyclic |interval )?(?:timer|time (?:relay|switch))(?![\w-])/;
 /** *For 10 s every minute*: pulses that the board of a project makes, or a time relay where there is none; null where the pause would be none. */
 export function readEvery(
   text: string,
   hasBoard: boolean,
 ): { readonly at: number; readonly length: number; readonly signal: SaidSignal; readonly means: string } | null {
   const found = EVERY.exec(text);
-  if (!found) return null;
-  const onS = toSeconds(found[1]!, found[2]!);
-  const roundS = toSeconds(found[3] ?? '1', found[4]!);
+  const first = found ? null : EVERY_FIRST.exec(text);
+  const [at, onS, roundS] = found
+    ? [found, toSeconds(found[1]!, found[2]!), toSeconds(found[3] ?? '1', (found[4] ?? found[5])!)]
+    : first
+      ? [first, toSeconds(first[3]!, first[4]!), toSeconds(first[1] ?? '1', first[2]!)]
+      : [null, 0, 0];
+  if (!at) return null;
   if (onS <= 0 || onS >= roundS) return null;
-  const said = `${formatQuantity(onS, 's')} in every ${formatQuantity(roundS, 's')}`;
+  return { at: at.index, length: at[0].length, ...inRounds(onS, roundS, hasBoard) };
+}
+/** On for a part of each round: by the board of a project, or by a time relay. */
+export function inRounds(onS: number, roundS: number, hasBoard: boolean): { readonly signal: SaidSignal; readonly means: string } {
+  const said = `${formatTime(onS)} in every ${formatTime(roundS)}`;
   return {
-    at: found.index,
-    length: found[0].length,
     means: hasBoard ? `a pin of a board that is on ${said}` : `a time relay that is on ${said}`,
     signal: hasBoard ? pulsesOf(`pulse, ${said}`, onS, roundS - onS) : repeating(`timer, ${said}`, onS, roundS - onS),
   };

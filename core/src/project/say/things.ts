@@ -146,7 +146,7 @@ const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
 /** What a thing begins with that a verb of its own stands before. */
 const ARTICLE = String.raw`(?:a|an|the|my|its|two|both|three|four|\d+)`;
 const SUBJECT =
-  /\s+(?:should |must |shall |will )?(?:runs?|comes? on|lights?(?: up)?|works?|starts?|turns? on|go(?:es)? on|is on|are on)\s*$/;
+  /\s+(?:should |must |shall |will )?(?:runs?|comes? on|(?:lights|(?<=s )light)(?: up)?|works?|starts?|turns? on|go(?:es)? on|is on|are on)\s*$/;
 
 /** The loads of what is done: between the verb and the first thing that was taken for something else. */
 export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
@@ -171,6 +171,8 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   for (let verb = verbs.exec(text); verb; verb = verbs.exec(text)) {
     const [before, from] = [text.slice(0, verb.index), verb.index + verb[0].length];
     // At the beginning, or after what was read or a comma: *switch* within a name is none. A second one begins a thing of its own.
+    // *Light on when …*: here it is the lamp.
+    if (verb[0] === 'light' && /^ on\s*(?:[\0,;.]|$)/.test(text.slice(from))) continue;
     if (verb.index < read || !/(?:^|[\0,;.]|\b(?:then|please|to|and))[\s\0]*$/.test(before)) continue;
     if (loads.length > 0 && !new RegExp(`^ ${ARTICLE}\\b`).test(text.slice(from))) continue;
     const after = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
@@ -184,8 +186,9 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   const before = /^[^\0;]*/.exec(text)![0];
   const subject = SUBJECT.exec(before);
   if (!subject) {
-    // *Fan 12 A when …*: as one writes it on a slip of paper.
-    if (before.split(/,? and |, /).every((piece) => PLATE.test(piece))) listed(0, before);
+    // *Fan 12 A when …*, *fog lamps with a switch*: as one writes it on a slip of paper.
+    const pieces = before.trim().split(/,? and |, /);
+    if (pieces.every((piece) => PLATE.test(piece) || kindOfName(piece.replace(/ on$/, '')) !== null)) listed(0, before);
     return loads;
   }
   take(subject.index, subject[0].length, 'words', '');

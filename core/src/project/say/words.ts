@@ -137,7 +137,11 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
     return [
       { said: /^(?:there is )?(?:any )?(?:movement|motion)(?: is)? (?:sensed|detected|seen)\b/, name: 'movement', word: motion },
       { said: /^(?:there is )(?:any )?(?:movement|motion)\b/, name: 'movement', word: motion },
-      { said: /^(?:somebody|someone|anybody) (?:moves|walks by|comes)\b/, name: 'movement', word: motion },
+      {
+        said: /^(?:somebody|someone|anybody|something|anything) (?:is )?(?:moves|moving|walks by|comes|passes)\b/,
+        name: 'movement',
+        word: motion,
+      },
       { said: /^(?:the |my )?engine (?:is )?(?:running|runs|started)\b/, name: 'engine running', word: running },
       { said: /^(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)\b/, name: 'cranking', word: cranking },
       {
