@@ -28,8 +28,6 @@ export interface SolvedState {
   readonly solution: Solution;
 }
 
-export type PassingState = Omit<SolvedState, 'lines' | 'key' | 'path'>;
-
 export interface JobEvidence {
   readonly job: Job;
   readonly signals: readonly string[];
@@ -37,8 +35,8 @@ export interface JobEvidence {
   readonly sequential: boolean;
   /** With every delay over. */
   readonly states: readonly SolvedState[];
-  /** While a delay of its own runs: what flows then is judged too, though no sentence says what it should be. */
-  readonly passing: readonly PassingState[];
+  /** While a delay of its own runs: what flows then is judged too; its `lines` are meant with the delays as they were. */
+  readonly passing: readonly SolvedState[];
   /** Whether it can stand in more states than were looked at. */
   readonly cut: boolean;
 }
@@ -68,8 +66,8 @@ export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> 
   return {
     signals: intent.signals,
     remembers: intent.remembers,
-    step: (on, memory) => {
-      const { memory: next, lines } = intent.step(on, memory);
+    step: (on, memory, delayed) => {
+      const { memory: next, lines } = intent.step(on, memory, delayed);
       return { memory: next, meant: lines };
     },
   };
@@ -150,14 +148,14 @@ export function* solveInSteps(
   const { design, netlist, circuit, machines } = prepared;
   const jobs = machines
     .filter(({ job }) => only === null || only.has(job.id))
-    .map((of) => ({ ...of, walk: of.machine.remembers, states: [] as SolvedState[], passing: [] as PassingState[], cut: false }));
+    .map((of) => ({ ...of, walk: of.machine.remembers, states: [] as SolvedState[], passing: [] as SolvedState[], cut: false }));
 
   function* solve(
     corner: Corner,
     wireC: ReadonlyMap<string, number>,
     settings: readonly boolean[],
     keep: (job: (typeof jobs)[number], state: SolvedState) => void,
-    keepPassing: (job: (typeof jobs)[number], state: PassingState) => void,
+    keepPassing: (job: (typeof jobs)[number], state: SolvedState) => void,
   ): Generator<undefined, void> {
     circuit.setConditions(conditionsAt(design, netlist, corner, wireC));
     const voltsFor = supplyVolts(design, corner);
@@ -181,8 +179,8 @@ export function* solveInSteps(
         });
         if (!whole) job.cut = true;
         if (job.delayed.length > 0)
-          whileDelayed(circuit, machine, place, job.delayed, settled, ({ on, solution }) =>
-            keepPassing(job, { corner, on, othersOn: others, supplyV: openV(on), solution }),
+          whileDelayed(circuit, machine, place, job.delayed, settled, (state, before) =>
+            keepPassing(job, { ...solvedState(state, corner, others, openV(state.on)), key: `${stateKey(before)}>${state.bits}` }),
           );
         yield;
       }
@@ -193,7 +191,7 @@ export function* solveInSteps(
   // signals off, when the supply sags least and the currents are largest.
   const hottest = new Float64Array(netlist.wires.length);
   const branch = netlist.wires.map((wire) => circuit.branchIndex(wireBranch(wire.id)));
-  const warms = (_: unknown, { solution }: PassingState): void => {
+  const warms = (_: unknown, { solution }: SolvedState): void => {
     for (let at = 0; at < hottest.length; at++) hottest[at] = Math.max(hottest[at]!, Math.abs(solution.amps(branch[at]!)));
   };
   // What keeps its power takes most when the supply is lowest.

@@ -11,7 +11,12 @@ import type { Memory } from '../document/index.ts';
 export interface Machine<Meant> {
   readonly signals: readonly string[];
   readonly remembers: boolean;
-  step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly meant: Meant };
+  /** `delayed`: how what is delayed still sees the signals; left out, every delay is over. */
+  step(
+    on: (signal: string) => boolean,
+    memory: Memory,
+    delayed?: (signal: string) => boolean,
+  ): { readonly memory: readonly boolean[]; readonly meant: Meant };
 }
 
 export interface Explored<Meant> {
@@ -56,27 +61,32 @@ function standing({ signals }: Machine<unknown>, { others }: Surroundings) {
  * What stands between two settled states while a delay runs: one signal has changed, and no sensor in `delayed` has moved yet.
  * Only where that differs from what is settled then.
  */
-export function whileDelayed(
+export function whileDelayed<Meant>(
   circuit: Circuit,
-  { signals, ...machine }: Machine<unknown>,
+  machine: Machine<Meant>,
   around: Surroundings,
   delayed: readonly number[],
-  settled: readonly Pick<Explored<unknown>, 'bits' | 'solution'>[],
-  each: (state: Pick<Explored<unknown>, 'bits' | 'on' | 'solution'>) => void,
+  settled: readonly Explored<Meant>[],
+  each: (state: Explored<Meant>, before: Explored<Meant>) => void,
 ): void {
-  const isOn = standing({ signals, ...machine }, around);
+  const { signals } = machine;
+  const isOn = standing(machine, around);
   const held = Uint8Array.from(circuit.sensors, (_, at) => Number(delayed.includes(at)));
   const seen = new Set<string>();
-  for (const { bits: before, solution: from } of settled)
+  for (const before of settled)
     for (let at = 0; at < signals.length; at++) {
-      const bits = before ^ (1 << at);
-      const key = `${bits}|${around.own.map((sensor) => from.sensed[sensor]).join('')}`;
+      const bits = before.bits ^ (1 << at);
+      const { sensed } = before.solution;
+      const key = `${bits}|${around.own.map((sensor) => sensed[sensor]).join('')}`;
       if (seen.has(key)) continue;
       seen.add(key);
       const on = isOn(bits);
       if (!around.setVolts(on)) continue;
-      const solution = circuit.settle(on, { from: from.sensed, held });
-      if (solution.waiting.length > 0) each({ bits, on: new Set(signals.filter((_, nth) => (bits >> nth) & 1)), solution });
+      const solution = circuit.settle(on, { from: sensed, held });
+      if (solution.waiting.length === 0) continue;
+      const { memory, meant } = machine.step(on, before.memory, isOn(before.bits));
+      const path = [...before.path, bits];
+      each({ bits, on: new Set(signals.filter((_, nth) => (bits >> nth) & 1)), memory, meant, path, solution }, before);
     }
 }
 

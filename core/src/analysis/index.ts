@@ -6,7 +6,6 @@ export {
   type Evidence,
   type JobEvidence,
   MANY_SIGNALS,
-  type PassingState,
   type SolvedState,
   gatherEvidence,
   loadVolts,

@@ -1,4 +1,4 @@
-import type { PassingState } from '../analysis/index.ts';
+import type { SolvedState } from '../analysis/index.ts';
 import { takeBackEdits } from './nudging.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
@@ -24,7 +24,7 @@ export const backfeed: Rule = {
           const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
           if (!part || !plays(part, 'tap')) return [];
           const tap = terminal(part.id, '15');
-          const dead = (state: PassingState) =>
+          const dead = (state: SolvedState) =>
             state.on.has(id) ? 0 : Math.abs(context.volts(state.solution, tap, terminal(part.id, '31')) || 0);
           const { value, state } = context.worst(job, dead);
           const ampere = context.amps(state.solution, branchId(part.id, 'others'));

@@ -1,7 +1,7 @@
 import { primitivesOf } from '../graph/index.ts';
 import { type AnyPart, controllerType, isCopperCoil, plays } from '../kinds/index.ts';
 import { boxSurfaceM2 } from '../document/index.ts';
-import type { PassingState } from '../analysis/index.ts';
+import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, fromMemory } from '../reference/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
@@ -22,7 +22,7 @@ const MOST_K = 10;
  * What the parts of a job in a box turn into heat in a state, W: coils, contacts, fuses, drivers. Loads and sources are
  * not in it, and what sits on a heatsink gives its heat outside.
  */
-function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], { solution }: PassingState): number {
+function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], { solution }: SolvedState): number {
   const onSink = job.job.cooling !== 'none';
   return parts
     .flatMap((part) => primitivesOf(part).branches.map((branch) => ({ part, branch })))

@@ -1,4 +1,4 @@
-import { type When, meaning, signalsOf, withoutSignal } from '../document/index.ts';
+import { withoutSignal } from '../document/index.ts';
 import { computed } from '../reference/index.ts';
 import { type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -6,46 +6,15 @@ import { noneAllowed } from './shared-working.ts';
 
 const ID = 'clause-no-effect';
 
-/** More delays and signals than these are not tried out. */
-const MOST_TRIED = 12;
-
-/** A clause with its delays standing as they may while they run; each a name that no signal has. */
-function delaysFree(when: When, at = { next: 0 }): When {
-  switch (when.op) {
-    case 'delay':
-      return { op: 'signal', signal: `delay ${at.next++}` };
-    case 'not':
-    case 'toggle':
-      return { ...when, of: delaysFree(when.of, at) };
-    case 'and':
-    case 'or':
-      return { ...when, of: when.of.map((part) => delaysFree(part, at)) };
-    case 'held':
-      return { op: 'held', set: delaysFree(when.set, at), reset: delaysFree(when.reset, at) };
-    default:
-      return when;
-  }
-}
-/** Whether it is on in one moment and off in another while its delays run. */
-function changesMeanwhile(when: When): boolean {
-  const free = delaysFree(when);
-  const names = signalsOf(free);
-  if (names.length > MOST_TRIED) return true;
-  const values = new Set<boolean>();
-  for (let bits = 0; bits < 2 ** names.length; bits++)
-    values.add(meaning(free, (name) => ((bits >> names.indexOf(name)) & 1) === 1, null).value);
-  return values.size > 1;
-}
-
 /** What is pointless about a sentence, in words: signals that change nothing, loads that never change. */
 function pointless({ job, evidence }: WiredJob, nameOf: (signal: string) => string): string[] {
   const states = evidence.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn);
   const meant = new Map(states.map(({ key, lines }) => [key, lines.join()]));
   const said: string[] = [];
   const kinds = new Set(states.flatMap(({ lines }) => lines.slice(0, job.loads.length)));
-  const runs = evidence.passing.length > 0 && changesMeanwhile(job.when);
+  const passing = evidence.passing.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn);
   // A pulse: on for as long as a delay runs, and in no state that lasts.
-  if (kinds.size === 1 && runs) return [];
+  if (kinds.size === 1 && passing.some(({ lines }) => lines.some((line) => !kinds.has(line)))) return [];
   if (kinds.size === 1) said.push(kinds.has('off') ? 'the load is never on' : 'the load is always on');
   if (evidence.sequential) return said;
   evidence.signals.forEach((signal, at) => {

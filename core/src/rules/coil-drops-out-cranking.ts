@@ -1,7 +1,7 @@
 import { branchId, crankedV, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
-import { coilTerminals, partSubject, supplyOf } from './context.ts';
+import { coilTerminals, statesOfCoil, partSubject, supplyOf } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'coil-drops-out-cranking';
@@ -25,7 +25,7 @@ export const coilDropsOutCranking: Rule = {
           const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
           const [plus, minus] = coilTerminals(relay);
           // What its wires and contacts leave of the supply, as a share, while it is held.
-          const shares = job.evidence.states.flatMap(({ corner, solution }) => {
+          const shares = statesOfCoil(job, relay).flatMap(({ corner, solution }) => {
             if (corner !== 'usual' || solution.sensed[armature] !== 1) return [];
             return [Math.abs(context.volts(solution, plus, minus) || 0) / supply.restV];
           });

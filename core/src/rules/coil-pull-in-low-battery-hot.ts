@@ -1,7 +1,8 @@
+import type { SolvedState } from '../analysis/index.ts';
 import { type PartPlaying, branchId, hotPullIn } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, coilTerminals, partSubject, supplyOf } from './context.ts';
+import { type RuleContext, type WiredJob, coilTerminals, statesOfCoil, partSubject, supplyOf } from './context.ts';
 import { chooseAgain, coilFits, otherRelays, thickerLegs } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
@@ -15,10 +16,10 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
   const airC = context.hottestC(relay.place);
   // What it was soaked at is the supply at rest: one that charges is not flat a minute later.
   const { coilC, ohm: hotOhm, volt: limit } = hotPullIn(type, airC, supply.restV);
-  const across = (state: (typeof job.evidence.states)[number]) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
+  const across = (state: SolvedState) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
   // It is meant to hold wherever it holds on a fair day.
   const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
-  const { states } = job.evidence;
+  const states = statesOfCoil(job, relay);
   const pulled = new Set(
     states.filter(({ corner, solution }) => corner === 'usual' && solution.sensed[armature] === 1).map(({ key }) => key),
   );

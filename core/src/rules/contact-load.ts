@@ -1,13 +1,13 @@
 /** What a contact carries against its rating, by kinds of load: several rules ask it. */
 import { type LoadKind, branchId, currentOf, throwRating } from '../kinds/index.ts';
 import type { Source } from '../reference/index.ts';
-import type { PowerContact, RuleContext, WiredJob } from './context.ts';
+import { type PowerContact, type RuleContext, type WiredJob, everyState } from './context.ts';
 
 /** Largest current of each kind of load on a contact, A. */
 function currents(context: RuleContext, job: WiredJob, { branch }: PowerContact): Map<LoadKind, number> {
   // What flows through the contact, shared out by kind as the loads that run share it then.
   const kinds = new Map<LoadKind, number>();
-  for (const { solution } of [...job.evidence.states, ...job.evidence.passing]) {
+  for (const { solution } of everyState(job)) {
     const through = context.amps(solution, branch);
     if (through === 0) continue;
     const running = new Map<LoadKind, number>();

@@ -20,7 +20,6 @@ import {
   type Corner,
   type Evidence,
   type JobEvidence,
-  type PassingState,
   type SolvedState,
   type Verdict,
   evidenceFor,
@@ -59,7 +58,7 @@ export interface WiredJob {
 
 export interface Worst {
   readonly value: number;
-  readonly state: PassingState;
+  readonly state: SolvedState;
 }
 
 export interface RuleContext {
@@ -70,7 +69,7 @@ export interface RuleContext {
   readonly jobs: readonly WiredJob[];
   part(id: string): AnyPart;
   /** Largest of a number over a job's solved states (of one corner when given), those while its delays run too. */
-  worst(job: WiredJob, of: (state: PassingState) => number, corner?: Corner): Worst;
+  worst(job: WiredJob, of: (state: SolvedState) => number, corner?: Corner): Worst;
   /** The same with every delay over. */
   worstSettled(job: WiredJob, of: (state: SolvedState) => number): Worst;
   /** Largest current through a branch, A. */
@@ -103,18 +102,19 @@ export interface RuleContext {
   unguarded(from: Terminal): readonly Wire[];
 }
 
+/** Those in which a relay stands where its coil puts it: one that waits keeps its contacts for a while after its coil. */
+export const statesOfCoil = (job: WiredJob, relay: PartPlaying<'relay'>): readonly SolvedState[] =>
+  relay.spec.delays ? job.evidence.states : everyState(job);
+/** States of a job that last, and those while its delays run. */
+export const everyState = ({ evidence }: WiredJob): SolvedState[] => [...evidence.states, ...evidence.passing];
+
 export function ruleContext(evidence: Evidence): RuleContext {
   const { design, netlist, circuit } = evidence;
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const places = new Map(design.places.map((place) => [place.id, place]));
   const graph = graphOf(netlist);
   const amps = (solution: Solution, branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch)));
-  const largest = <State extends PassingState>(
-    job: WiredJob,
-    states: readonly State[],
-    of: (state: State) => number,
-    corner?: Corner,
-  ): Worst => {
+  const largest = (job: WiredJob, states: readonly SolvedState[], of: (state: SolvedState) => number, corner?: Corner): Worst => {
     let found: Worst | null = null;
     for (const state of states) {
       if (corner && state.corner !== corner) continue;

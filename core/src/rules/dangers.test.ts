@@ -1034,6 +1034,12 @@ describe('a load that is on for as long as a delay runs, and in no state that la
     expect(failing(pulse({ wires: thin }), 'wire-ampacity').length).toBeGreaterThan(0);
     expect(failing(pulse({ loads: [watts('motor', 480, 12)], fuse: 40 }), 'load-over-contact').length).toBeGreaterThan(0);
   });
+  test('its coil pulls in, and its drop is within bounds; its time relay is not asked while its coil is dead', () => {
+    const coils = findings(pulse(), 'coil-pull-in-low-battery-hot');
+    expect(coils.map(({ severity }) => severity)).toEqual(['hold', 'hold']);
+    expect(findings(pulse(), 'wire-drop').map(({ severity }) => severity)).toEqual(['hold']);
+    expect(failing(pulse({ wires: { 'load-load-1': { sizeMm2: 0.5 } } }), 'wire-drop')).toHaveLength(1);
+  });
   test('and it is not said to be never on; one that never is, is', () => {
     expect(failing(pulse(), 'clause-no-effect')).toEqual([]);
     const never = pulse({ when: and(on('key'), not(on('key')), delay(on('dash'), 5, 0)) });

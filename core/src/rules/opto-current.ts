@@ -1,7 +1,7 @@
 import { branchId, kindOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, fromMemory, ofPart } from '../reference/index.ts';
-import { partSubject } from './context.ts';
+import { everyState, partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'opto-current';
@@ -21,7 +21,7 @@ export const optoCurrent: Rule = {
         if (!diode) return [];
         const type = diode;
         const meant = job.job.lost === 'on' ? 'off' : 'on';
-        const states = job.evidence.states.filter(({ lines }) => lines.every((line) => line === meant));
+        const states = everyState(job).filter(({ lines }) => lines.every((line) => line === meant));
         if (states.length === 0) return [];
         const value = Math.min(...states.map(({ solution }) => context.amps(solution, branchId(part.id, diode.branch))));
         const limit = AGEING * type.closesA;

@@ -1,7 +1,7 @@
 import { branchId } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, ofPart } from '../reference/index.ts';
-import { partSubject } from './context.ts';
+import { everyState, partSubject } from './context.ts';
 import { metalContacts } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -32,7 +32,7 @@ export const ssrMinimumLoad: Rule = {
         }),
       ),
       ...solidContacts(context, job).flatMap(({ relay, solid }) => {
-        const on = job.evidence.states.filter(({ lines }) => lines.every((line) => line === 'on'));
+        const on = everyState(job).filter(({ lines }) => lines.every((line) => line === 'on'));
         if (on.length === 0) return [];
         const taken = (state: (typeof on)[number]) =>
           job.loads.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);

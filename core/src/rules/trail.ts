@@ -6,7 +6,7 @@ import { formatQuantity, terminal } from '../quantity/index.ts';
 import { batteryId, wireBranch } from '../wiring/index.ts';
 import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, plays } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
-import { CORNER_NAMES, type Corner, type PassingState, cornerVolt, voltsBetween } from '../analysis/index.ts';
+import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
 import {
   BLADE_FUSE_OHM_SOURCE,
   COPPER_SOURCE,
@@ -22,10 +22,10 @@ import { type RuleContext, type WiredJob, coilBranch } from './context.ts';
 import { RULES } from './registry.ts';
 import type { Finding, Given } from './rule.ts';
 
-const supplyPath = ({ design }: RuleContext, { supply }: WiredJob, corner: PassingState['corner']): string =>
+const supplyPath = ({ design }: RuleContext, { supply }: WiredJob, corner: SolvedState['corner']): string =>
   `supplies[${design.supplies.indexOf(supply)}].${corner === 'usual' ? 'restV' : corner === 'low-hot' ? 'lowestV' : 'highestV'}`;
 
-function supplyGiven(context: RuleContext, job: WiredJob, state: PassingState): Given {
+function supplyGiven(context: RuleContext, job: WiredJob, state: SolvedState): Given {
   return {
     symbol: 'V',
     meaning: `${job.supply.name}, ${CORNER_NAMES[state.corner]}`,
@@ -40,7 +40,7 @@ function supplyGiven(context: RuleContext, job: WiredJob, state: PassingState): 
 }
 
 /** Parts of the way between battery and load that carry at least half of its current. */
-function wayGivens(context: RuleContext, job: WiredJob, state: PassingState, ampere: number): Given[] {
+function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampere: number): Given[] {
   const { circuit, hotWireC } = context.evidence;
   const { solution } = state;
   const carries = (branch: string) => context.amps(solution, branch) > ampere / 2;
@@ -99,8 +99,8 @@ function platePath({ design }: RuleContext, { at, job }: WiredJob, load: Load): 
 }
 
 /** The state of a job in which its loads take most. */
-function fullest(context: RuleContext, job: WiredJob, corner: Corner | undefined): PassingState {
-  const taken = ({ solution }: PassingState) => job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0);
+function fullest(context: RuleContext, job: WiredJob, corner: Corner | undefined): SolvedState {
+  const taken = ({ solution }: SolvedState) => job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0);
   return context.worst(job, taken, corner).state;
 }
 

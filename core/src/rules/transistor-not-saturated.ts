@@ -1,7 +1,7 @@
 import { PIN_TOLERANCE, RESISTOR_TOLERANCE, commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
 import { branchId, isBipolar, plays } from '../kinds/index.ts';
 import { figures } from '../quantity/index.ts';
-import { partSubject } from './context.ts';
+import { everyState, partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'transistor-not-saturated';
@@ -23,7 +23,7 @@ export const transistorNotSaturated: Rule = {
         const sure = (1 - PIN_TOLERANCE) / (1 + RESISTOR_TOLERANCE);
         // The least base current with the pin high; that of a low pin is none.
         let baseA = Infinity;
-        for (const { solution } of job.evidence.states) {
+        for (const { solution } of everyState(job)) {
           const flowing = context.amps(solution, base);
           if (flowing > 1e-6) baseA = Math.min(baseA, flowing);
         }

@@ -5,7 +5,7 @@ import { dropBudgetV, linesOf } from '../project/index.ts';
 import { branchId, commonOf, plays } from '../kinds/index.ts';
 import { BLADE_FUSE_OHM_SOURCE, commonPractice, computed, entered, ofPart, soldName, wireOhmSource } from '../reference/index.ts';
 import { CORNER_NAMES, type SolvedState } from '../analysis/index.ts';
-import type { RuleContext, WiredJob } from './context.ts';
+import { type RuleContext, type WiredJob, everyState } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { type Finding, type Given, type Rule, judge } from './rule.ts';
 
@@ -21,7 +21,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const lost = (solution: Solution, unit: string) => context.volts(solution, plus, minus) - across(solution, unit);
   // Worst share of the supply lost on the way, over the states in which the load is meant to run at full.
   let worst: { unit: string; share: number; state: SolvedState } | null = null;
-  for (const state of job.evidence.states) {
+  for (const state of everyState(job)) {
     const meant = state.lines[lineAt];
     if (meant !== 'on' && meant !== 'reverse') continue;
     for (const { id } of units) {
