@@ -33,7 +33,7 @@ const KIND_NAMES = [
 ];
 /** Kinds of part. A branch of the model has kinds of its own, and a job's device is a relay or none. */
 const PART_KINDS =
-  'adapter|bar|battery|controller|diode|enclosure|feed|fuse|ground-point|ground-switch|load|mains|meter|module-input|pin|relay|resistor|return-bus|splice|switch|tap-filter|thermal-fuse|threshold|transistor';
+  'adapter|bar|battery|controller|diode|enclosure|feed|fuse|ground-point|ground-switch|load|mains|meter|module-input|pin|relay|resistor|return-bus|splice|switch|tap-filter|thermal-fuse|threshold|transistor|varistor';
 const partKind = `[left.property.name='kind']:not([left.object.name=/^(branch|phrase|device|cutOut)$/]):not([left.object.property.name=/^(branch|device|cutOut)$/])`;
 const comparedKind = ([field, names]) => ({
   selector: `BinaryExpression[operator=/^[!=]==$/]:matches([left.property.name='${field}'], [left.name='${field}'])[right.value=/^(${names})$/]`,

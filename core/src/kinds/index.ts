@@ -18,7 +18,7 @@ export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields
 export { AC_VOLT, assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
 export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
-export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE } from './catalogue/plain-parts.ts';
+export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE, freewheelDiode, varistorFor } from './catalogue/plain-parts.ts';
 export {
   POWER_RELAYS,
   RELAYS,

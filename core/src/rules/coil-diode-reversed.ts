@@ -1,7 +1,7 @@
 import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
-import { partSubject } from './context.ts';
+import { type WiredJob, partSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 
@@ -9,20 +9,23 @@ const ID = 'coil-diode-reversed';
 /** What leaks through a diode that blocks, A. */
 const LIMIT_A = 0.001;
 
-/** Asked of what lies across a coil: with its band to ground it is a short each time that the coil is fed. */
+/** Across a coil or a load with its band to ground it is a short each time that that is fed. What one may lie across, and where its band belongs. */
+const acrossOf = ({ relays, loads }: WiredJob) => [
+  ...relays.map(({ id, tag, spec }) => ({ id: `${id}-diode`, of: `coil ${tag}`, plus: spec.type.coil[0] })),
+  ...loads.map(({ id, tag, name }) => ({ id: `${id}-diode`, of: `${tag} ${name}`, plus: '+' })),
+];
+
 export const coilDiodeReversed: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Are the diodes across its coils the right way round?',
-  notAsked: 'no diode lies across a coil of it',
+  asks: 'Are the diodes across its coils and loads the right way round?',
+  notAsked: 'no diode lies across a coil or a load of it',
   check: (context) =>
     context.jobs.flatMap((job) =>
-      job.relays.flatMap((relay) => {
-        const id = `${relay.id}-diode`;
+      acrossOf(job).flatMap(({ id, of, plus }) => {
         const diode = context.netlist.parts.find((part) => part.id === id);
         if (!diode || !plays(diode, 'diode') || context.netlist.leftOut.has(id)) return [];
         const { value } = context.worstAmps(job, branchId(id, 'junction'));
-        const [plus] = relay.spec.type.coil;
         return [
           judge(ID, {
             severity: 'danger',
@@ -33,9 +36,9 @@ export const coilDiodeReversed: Rule = {
             unit: 'A',
             title:
               value > LIMIT_A
-                ? `${diode.tag} is the wrong way round: it takes ${formatQuantity(value, 'A')} past the coil`
-                : `${diode.tag} blocks while coil ${relay.tag} is fed`,
-            detail: value > LIMIT_A ? `a short each time that the coil is fed; its band goes to ${plus}` : `its band is on ${plus}`,
+                ? `${diode.tag} is the wrong way round: it takes ${formatQuantity(value, 'A')} past ${of}`
+                : `${diode.tag} blocks while ${of} is fed`,
+            detail: value > LIMIT_A ? `a short each time that it is fed; its band goes to ${plus}` : `its band is on ${plus}`,
             working: {
               formula: 'I_D ≤ 1 mA in every state',
               given: [],

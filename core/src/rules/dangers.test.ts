@@ -1046,3 +1046,41 @@ describe('a load that is on for as long as a delay runs, and in no state that la
     expect(failing(never, 'clause-no-effect')).toHaveLength(1);
   });
 });
+
+describe('what takes the current of a coil in a load', () => {
+  const failing = (made: Design, rule: string) => findings(made, rule).filter(({ severity }) => severity !== 'hold');
+  const magnet = (more: object, changes: Partial<Job> = {}): Design =>
+    design([job({ loads: [{ ...watts('heater', 30, 12), kind: 'solenoid', name: 'valve', ...more } as Load], ...changes })]);
+  const partsOf = (made: Design) => gatherEvidence(made).netlist.parts.filter(({ id }) => /^job-1-load-1-\d-(?:diode|varistor)$/.test(id));
+
+  test('one that is put across it is in the circuit, blocks, and is asked for its way round', () => {
+    expect(failing(magnet({}), 'load-no-suppression')).toHaveLength(1);
+    const made = magnet({ suppressor: true });
+    expect(failing(made, 'load-no-suppression')).toEqual([]);
+    // 2.5 A at 12 V, 3.1 A at the highest: the next of the series.
+    expect(partsOf(made)).toMatchObject([{ kind: 'diode', tag: 'D1.1S', spec: { forwardA: 6, reverseV: 400 } }]);
+    expect(findings(made, 'coil-diode-reversed').map(({ severity }) => severity)).toEqual(['hold', 'hold']);
+  });
+  test('left out or turned round by a hand, it is told', () => {
+    const id = 'job-1-load-1-1-diode';
+    const by = (edit: object) => magnet({ suppressor: true }, { edits: [edit] as Job['edits'] });
+    expect(failing(by({ kind: 'leave-out', part: id }), 'load-no-suppression')).toHaveLength(1);
+    const turned = failing(by({ kind: 'swap', part: id, a: 'A', b: 'K' }), 'coil-diode-reversed');
+    expect(turned.map(({ severity, title }) => [severity, /past E1\.1 valve$/.test(title)])).toEqual([['danger', true]]);
+  });
+  test('what may flow either way gets a varistor for the highest voltage', () => {
+    const reversing = magnet(
+      { kind: 'motor', suppressor: true },
+      {
+        when: on('key'),
+        otherwise: { kind: 'reverse', when: on('dash') },
+        device: { kind: 'relay', part: 'relay-12v-40a-5', socket: 'auto', place: 'box' },
+      },
+    );
+    // 14.8 V of direct current: 1.3 times 11 V~ is too little, 1.3 times 14 V~ is enough.
+    expect(partsOf(reversing)).toMatchObject([{ kind: 'varistor', spec: { acV: 14 } }]);
+    const line = { ...watts('heater', 30, 230), kind: 'solenoid', suppressor: true } as Load;
+    // 253 V~ at the highest.
+    expect(partsOf(mains({ loads: [line] }))).toMatchObject([{ kind: 'varistor', spec: { acV: 275 } }]);
+  });
+});

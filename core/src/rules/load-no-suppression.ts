@@ -20,7 +20,14 @@ export const loadNoSuppression: Rule = {
       // Contacts are rated for motors as motors are; those for direct current on silicon, and magnets, need a path.
       const asked = job.job.loads.filter((load) => !isCharged(load) && LOADS[load.kind].inductive && (solid || !LOADS[load.kind].turns));
       if (asked.length === 0) return [];
-      const bare = asked.filter((load) => !load.suppressed);
+      // One that is to be put across it counts where it lies there.
+      const lies = ({ id }: { readonly id: string }) =>
+        ['diode', 'varistor'].some((kind) =>
+          context.netlist.parts.some((part) => part.id === `${id}-${kind}` && !context.netlist.leftOut.has(part.id)),
+        );
+      const bare = asked.filter(
+        (load) => !load.suppressed && !(load.suppressor && job.loads.filter(({ spec }) => spec.line === load.id).every(lies)),
+      );
       const [first] = bare;
       return [
         judge(ID, {
@@ -37,7 +44,9 @@ export const loadNoSuppression: Rule = {
             ? dc
               ? `${solid ? 'the solid-state relay breaks down and stays on' : 'an arc eats the contact at each turn-off'}: a diode across it, band to plus`
               : 'a snubber or a varistor across it'
-            : 'as entered',
+            : asked.some(({ suppressor }) => suppressor)
+              ? 'one is put across it, at its own leads'
+              : 'as entered',
           working: noneAllowed(
             bare.length,
             'loads with a coil and nothing across them',
@@ -51,10 +60,10 @@ export const loadNoSuppression: Rule = {
     jobs
       .filter(({ job }) => job.id === finding.job)
       .map(({ job, at }) => ({
-        label: 'Nudge a diode, varistor or snubber across it',
+        label: 'Nudge a diode or a varistor across it',
         patches: job.loads.flatMap((load, line) =>
-          !isCharged(load) && LOADS[load.kind].inductive && !load.suppressed
-            ? [{ path: ['jobs', at, 'loads', line, 'suppressed'], value: true }]
+          !isCharged(load) && LOADS[load.kind].inductive && !load.suppressed && !load.suppressor
+            ? [{ path: ['jobs', at, 'loads', line, 'suppressor'], value: true }]
             : [],
         ),
       })),

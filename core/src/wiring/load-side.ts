@@ -12,6 +12,7 @@ import {
   type UnitLoad,
   conductorColours,
   currentOf,
+  freewheelDiode,
   isCharged,
   isMains,
   isOnVehicle,
@@ -19,6 +20,7 @@ import {
   loadFacets,
   meterOhm,
   scaleFor,
+  varistorFor,
 } from '../kinds/index.ts';
 import { bladeFuseOhm, builtAs, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
@@ -312,6 +314,8 @@ export class LoadSide {
       });
       return id;
     });
+    if (load.suppressor && !load.suppressed && loadFacets(load).inductive)
+      units.forEach((unit, at) => this.suppress(unit, load, ampere / load.count, this.units - units.length + at + 1));
     if (load.earth === 'wired' && isMains(this.supply)) {
       const earth = earthOf(builder, this.design, this.supply);
       // An earth conductor is as thick as the line beside it.
@@ -338,6 +342,27 @@ export class LoadSide {
       this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: this.colours.back });
     }
     return { plus, minus, legs: [leg] };
+  }
+
+  /** Across a unit, at its own leads: a diode where direct current flows one way, a varistor where it may flow either. */
+  private suppress(unit: string, load: UnitLoad, ampere: number, nth: number): void {
+    const { builder, job, supply, number } = this;
+    const common = { name: `across ${load.name}`, place: load.place, job: job.id };
+    const current = currentOf(supply);
+    if (current === 'dc' && job.otherwise.kind !== 'reverse') {
+      const id = `${unit}-diode`;
+      builder.add({ ...common, id, kind: 'diode', tag: `D${number}.${nth}S`, spec: { ...freewheelDiode(ampere), inLine: false } });
+      builder.join(terminal(id, 'K'), terminal(unit, '+'));
+      builder.join(terminal(id, 'A'), terminal(unit, '-'));
+      return;
+    }
+    const acV = varistorFor(supply.highestV, current);
+    // No common one stands it: the rule asks on.
+    if (acV === null) return;
+    const id = `${unit}-varistor`;
+    builder.add({ ...common, id, kind: 'varistor', tag: `RV${number}.${nth}S`, spec: { acV } });
+    builder.join(terminal(id, '1'), terminal(unit, '+'));
+    builder.join(terminal(id, '2'), terminal(unit, '-'));
   }
 
   /** Metal boxes of the mains that the job's relay or its earthed loads are in, led to earth: as thick as the thickest line. */

@@ -1,3 +1,18 @@
+/** Across a load of direct current, by what it takes: its current flows on through it, for a moment (ratings from memory). */
+const FREEWHEEL_A = [1, 3, 6, 10, 20, 40, 80, 150, 300] as const;
+export const freewheelDiode = (ampere: number) => ({
+  name: 'Rectifier diode',
+  reverseV: 400,
+  forwardA: FREEWHEEL_A.find((rating) => rating >= ampere) ?? FREEWHEEL_A[FREEWHEEL_A.length - 1]!,
+});
+/** Alternating voltages that varistors are made for, V (from memory: a common series). */
+const VARISTOR_V = [11, 14, 17, 20, 25, 30, 35, 40, 50, 60, 75, 95, 115, 130, 150, 175, 230, 250, 275, 320, 385, 460] as const;
+/** Of direct current one stands so many times its alternating voltage. */
+const DC_SHARE = 1.3;
+/** The smallest one that stands a supply at its highest; null where there is none. */
+export const varistorFor = (highestV: number, current: 'ac' | 'dc'): number | null =>
+  VARISTOR_V.find((acV) => (current === 'dc' ? DC_SHARE : 1) * acV >= highestV) ?? null;
+
 /** What the shelf has beside relays and sockets: parts that are bought by their rating alone. */
 import { TERMINAL_MOST_MM2, sizeName, sizesFrom } from '../../reference/index.ts';
 import { CONTROLLERS } from './controllers.ts';
@@ -82,6 +97,18 @@ export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: str
         name: POWER_DIODE.name,
         rating: `${POWER_DIODE.reverseV} V, ${POWER_DIODE.forwardA} A`,
         price: SMALL_PRICES['power diode'],
+        per: 'piece',
+      },
+      {
+        name: 'Rectifier diode, across a load',
+        rating: `400 V, ${FREEWHEEL_A[1]} to ${FREEWHEEL_A[FREEWHEEL_A.length - 1]} A`,
+        price: SMALL_PRICES['power diode'],
+        per: 'piece',
+      },
+      {
+        name: 'Varistor, across a load',
+        rating: `${VARISTOR_V[0]} to ${VARISTOR_V[VARISTOR_V.length - 1]} V~`,
+        price: SMALL_PRICES.varistor,
         per: 'piece',
       },
       { name: 'Fast clamp with diode, across a coil', rating: '36 V', price: SMALL_PRICES.clamp, per: 'piece' },

@@ -33,6 +33,7 @@ export const SMALL_PRICES = {
   splice: 0.3,
   'ground stud': 1.1,
   resistor: 0.06,
+  varistor: 0.6,
   'blade receptacle': 0.15,
   ring: 0.35,
   ferrule: 0.04,

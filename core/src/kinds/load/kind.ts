@@ -21,6 +21,8 @@ export const loadBase = {
   ownCutOut: z.boolean().default(false),
   /** A diode, a varistor or a snubber across it takes its current when it is switched off. */
   suppressed: z.boolean().default(false),
+  /** One is bought and put across it: a diode, or a varistor where a diode would not do. */
+  suppressor: z.boolean().optional(),
 };
 export const unitCount = z.number().int().min(1).max(24);
 

@@ -34,7 +34,14 @@ export const OWN_CUT_OUT = {
 export const SUPPRESSED = {
   type: 'tick',
   path: ['suppressed'],
-  label: 'has a diode, varistor or snubber across it',
+  label: 'has a diode, varistor or snubber across it already',
+} as const satisfies Field<never>;
+
+/** Of what has none of its own. */
+export const SUPPRESSOR = {
+  type: 'tick',
+  path: ['suppressor'],
+  label: 'gets a diode across it, or a varistor where a diode will not do',
 } as const satisfies Field<never>;
 
 /** A load of two like leads that takes what its resistance lets through, on either current. */

@@ -43,8 +43,9 @@ export const surgeOf = (kind: LoadKind): Surge => LOADS[kind].surge ?? { least: 
 
 /** A line of another kind in the place of one: what both have stays. */
 export function asKind(load: Load, kind: UnitLoad['kind']): UnitLoad {
-  const { id, name, plate, place, important, earth, count, ownCutOut, suppressed } = load;
-  return { id, name, plate, place, important, earth, count, ownCutOut, suppressed, series: 1, kind } as UnitLoad;
+  const { id, name, plate, place, important, earth, count, ownCutOut, suppressed, suppressor } = load;
+  const kept = { id, name, plate, place, important, earth, count, ownCutOut, suppressed, ...(suppressor ? { suppressor } : {}) };
+  return { ...kept, series: 1, kind } as UnitLoad;
 }
 
 /** A battery to charge in the place of a line. */

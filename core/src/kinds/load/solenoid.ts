@@ -1,13 +1,13 @@
 import { box, path } from '../glyph.ts';
 import type { LoadFacets } from './kind.ts';
-import { SUPPRESSED, resistive, unitFields, unitSchema } from './plain.ts';
+import { SUPPRESSED, SUPPRESSOR, resistive, unitFields, unitSchema } from './plain.ts';
 
 export const solenoid = {
   ...resistive,
   kind: 'solenoid',
   title: 'solenoid',
   schema: unitSchema('solenoid'),
-  fields: [...unitFields(), SUPPRESSED],
+  fields: [...unitFields(), SUPPRESSED, SUPPRESSOR],
   glyph: { half: 22, room: 66, shapes: (h) => [box(26, h), path('mark', `M0 ${-h + 5} q12 4 0 9 q12 4 0 9 q12 4 0 9`)] },
   surge: { least: 1, most: 1, leastS: 0, mostS: 0, why: 'no surge when it comes on; a voltage spike when it goes off' },
   contact: 'solenoid',

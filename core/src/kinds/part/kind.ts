@@ -17,6 +17,7 @@ export type PartSymbol =
   | 'contact-resting'
   | 'contact-changeover'
   | 'resistor'
+  | 'varistor'
   | 'diode'
   | 'transistor'
   | 'transistor-input'

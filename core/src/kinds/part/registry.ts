@@ -23,6 +23,7 @@ import { tapFilter } from './tap-filter.ts';
 import { thermalFuse } from './thermal-fuse.ts';
 import { threshold } from './threshold.ts';
 import { transistor } from './transistor.ts';
+import { varistor } from './varistor.ts';
 import type { HandEdit, Part, PartKind, Role } from './kind.ts';
 
 /** Kinds of part. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
@@ -52,6 +53,7 @@ const REGISTRY = {
   'thermal-fuse': thermalFuse,
   threshold,
   transistor,
+  varistor,
 } as const;
 
 type Registry = typeof REGISTRY;

@@ -58,6 +58,11 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
     shapes: contact((h) => path('solid-box', `M-20 ${-h - 6} h32 v${2 * h + 12} h-32 z`)),
   },
   resistor: { half: 20, room: 46, shapes: (h) => [box(18, h)] },
+  varistor: {
+    half: 20,
+    room: 46,
+    shapes: (h) => [box(18, h), path('mark', `M-13 ${h - 2} V${h - 8} L13 ${-h + 4}`), letter(-18, 'U', true)],
+  },
   diode: { half: 9, room: 50, shapes: (h) => [path('solid', `M-9 ${h} h18 l-9 ${-2 * h} z`), path('bar', `M-9 ${-h} H9`)] },
   transistor: {
     half: 17,
