@@ -122,7 +122,9 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
       <template #cell-price="{ row: { price } }">{{ price === null ? 'its own' : price.toFixed(2) }}</template>
       <template #foot>
         <tr>
-          <th scope="row" colspan="8">Together{{ total.unpriced > 0 ? `, without ${total.unpriced} rows of your own parts` : '' }}</th>
+          <th scope="row" colspan="8">
+            Together{{ total.unpriced > 0 ? `, without ${total.unpriced} ${total.unpriced === 1 ? 'row' : 'rows'} of your own parts` : '' }}
+          </th>
           <td class="number">
             <b>{{ total.price.toFixed(2) }}</b>
           </td>

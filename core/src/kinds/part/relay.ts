@@ -1,4 +1,4 @@
-import { formatQuantity, terminal } from '../../quantity/index.ts';
+import { figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import type { Delays } from '../primitives.ts';
 import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
 import { type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
@@ -204,8 +204,15 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   ],
   screwed: ({ socket }) => socket.fits === 'eight-pin',
   listed: ({ spec: { type, socket, delays } }) =>
-    `${type.name}${/coil/.test(type.name) ? '' : `, ${type.coilV} V coil`}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+    `${type.name}${drivenBy(type)}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
 };
+
+/** What its name does not say of what drives it: silicon has an input, and no coil. */
+function drivenBy({ name, solid, module, closing, coilV, pullInV, coilMostV }: RelayType): string {
+  if (!solid) return module || /coil/.test(name) ? '' : `, ${coilV} V coil`;
+  const switched = solid.switches === 'ac' ? `${closing.ac?.mostV ?? solid.ratedV} V~, ${solid.firing}` : `${solid.ratedV} V⎓`;
+  return `, ${switched}, input ${figures(pullInV)} to ${figures(coilMostV)} V⎓`;
+}
 
 function delayWords({ closeS, openS }: Delays): string[] {
   const words = [closeS > 0 ? `on ${formatQuantity(closeS, 's')}` : '', openS > 0 ? `off ${formatQuantity(openS, 's')}` : ''].filter(
