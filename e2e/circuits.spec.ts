@@ -197,6 +197,7 @@ test('what is always on is fed by its fuse alone; given a key it asks for a rela
   await expect(sentence).toContainText(/^Always feed .* directly, with no relay/);
   await expect(page.getByText('1 of 1 states match the sentence')).toBeVisible();
   await expect(page.locator('[data-rule="parasitic-drain"]')).toContainText('Always on, it takes');
+  await expect(page.getByText('Nothing works it: it is on while its supply is there.')).toBeVisible();
   // Nothing switches: a fuse and two lamps.
   await expect(page.locator('.symbol')).toHaveCount(3);
   await sentence.getByRole('button', { name: 'Always' }).click();

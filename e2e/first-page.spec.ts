@@ -204,3 +204,14 @@ test('each project of the list shows what is wrong with it, and a ready circuit 
   // Only what it needs is on its page.
   await expect(page.getByLabel('Project', { exact: true }).getByText('battery', { exact: true })).toHaveCount(0);
 });
+
+test('on a timer: how long is asked for, and what is answered is what is wired', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Say what shall happen').fill('run a 50 W pump on a timer from the battery');
+  await page.getByLabel('timer: on for how long?').fill('90');
+  await page.getByLabel('timer: on for how long?').press('Enter');
+  await page.getByLabel('timer: off for how long?').fill('3510');
+  await page.getByLabel('timer: off for how long?').press('Enter');
+  await page.getByRole('button', { name: 'Wire it' }).click();
+  await expect(page.getByLabel('Sentence', { exact: true })).toContainText('When timer, 90 s in every 1 h is on, switch pump, 50 W');
+});

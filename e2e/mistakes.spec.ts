@@ -29,7 +29,7 @@ for (const rule of RULES)
     expect(found).toBeGreaterThan(0);
   });
 
-for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed', 'boot-energises', 'wire-parallel-unequal'])
+for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed', 'boot-energises', 'wire-parallel-unequal', 'load-no-suppression'])
   test(`${rule}: its nudge mends it, and one undo takes that back`, async ({ page, request }) => {
     await page.goto((await load(request, rule))[0]!);
     const bad = page.locator(`[data-rule="${rule}"]:not([data-severity="hold"])`);
@@ -44,6 +44,15 @@ for (const rule of ['fuse-above-wire', 'coil-no-suppression', 'backfeed', 'boot-
     await page.keyboard.press('Control+z');
     await expect(bad).toHaveCount(before);
   });
+
+test('what takes the current of a clutch is drawn across it and bought', async ({ page, request }) => {
+  await page.goto((await load(request, 'load-no-suppression'))[0]!);
+  await page.locator('[data-rule="load-no-suppression"]').getByRole('button', { name: 'Nudge a diode or a varistor across it' }).click();
+  await expect(page.getByText('D1.1S', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Build' }).click();
+  await page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: 'Parts' }).click();
+  await expect(page.getByRole('row', { name: /Rectifier diode, 400 V, \d+ A.*D1\.1S/ })).toBeVisible();
+});
 
 test('several mistakes of one job: all nudges are shown, done as one, and taken back as one', async ({ page, request }) => {
   const document = JSON.parse(readFileSync(new URL('fuse-above-wire.json', folder), 'utf8')) as {

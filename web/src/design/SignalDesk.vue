@@ -163,7 +163,8 @@ const sneaks = computed(() =>
         {{ all ? 'only this job’s' : `+ ${others} of other jobs` }}
       </button>
       <LevelSlider v-for="signal in thresholds" :key="signal.id" :signal="signal" />
-      <p v-if="signals.length === 0">No signals yet: add one on the left.</p>
+      <p v-if="own.size === 0 && project.job?.when.op === 'always'">Nothing works it: it is on while its supply is there.</p>
+      <p v-else-if="signals.length === 0">No signals yet: add one on the left.</p>
     </div>
     <div v-for="board in boards" :key="board.id" class="row boardrow">
       <button

@@ -58,7 +58,9 @@ function stateIn(text: string): RegExpExecArray | null {
   const state = /\bbutton\b/.test(short[1]!) ? 'pressed' : 'on';
   return Object.assign([short[0], short[1]!, 'not ', state], { index: 0, input: text }) as unknown as RegExpExecArray;
 }
-const AFTER = new RegExp(String.raw`^ ?(?:for|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`);
+const AFTER = new RegExp(
+  String.raw`^ ?(?:for(?: (?:longer|more) than| at least)?|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`,
+);
 const STAYING = new RegExp(
   String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
 );

@@ -64,7 +64,7 @@ const AWHILE = new RegExp(
 );
 
 const BY =
-  /\b(?:(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition|thermostat|remote|receiver))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
+  /\b(?:(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition|thermostat|remote|receiver|beams?|headlights|headlamps))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
 /** Works a thing whatever else is so. */
 const OVERRIDING = /\b(?:override|overriding|bypass|manual)\b/;
 /** What ends a thing is not what works it. */
@@ -431,7 +431,7 @@ function onTimer(reading: Reading): ReturnType<typeof readEvery> {
   const hasBoard = (reading.design?.controllers.length ?? 0) > 0;
   if (onS != null && offS != null) return { ...stretch, ...inRounds(onS, onS + offS, hasBoard) };
   // Read as one while it is asked how long, so that it is no name of what runs.
-  return { ...stretch, signal: repeating('timer', 1, 1), means: 'a time relay that repeats' };
+  return { ...stretch, signal: repeating('timer', 60, 60), means: 'a time relay that repeats' };
 }
 
 /** Reads all that says when. */

@@ -467,6 +467,38 @@ describe('how it is said on a slip of paper', () => {
     expect(when(said, { later: 'begun' })).toBe('door switch is closed and not (door switch is closed after a delay of 30 s)');
     expect(when('when the button is pressed, light a 5 W lamp, off 30 s later')).toBe('button is pressed staying on for 30 s');
   });
+  test.each([
+    'switch a 100 W lamp on from 18:00 to 22:00',
+    'run a 60 W fan at night',
+    'run a 60 W fan in winter',
+    'run a 60 W fan in the morning',
+    'run a 60 W fan on Sundays',
+    'run a 60 W fan twice',
+    'run a 60 W fan at 50 %',
+    'light two 5 W lamps alternately',
+    'light two 5 W lamps in turn',
+    'light six 5 W lamps in series',
+    'light a 5 W lamp brighter',
+    'run a 60 W fan inside out',
+  ])('when the key is on, %s: when and how it runs is neither a name nor a place', (said) => {
+    const heard = hear(`when the key is on, ${said} from the battery`, page());
+    expect(heard.add).toBeNull();
+    expect(heard.unclear).not.toEqual([]);
+  });
+  test.each([
+    ['feed a 60 W power supply in the garage', 'power supply', 'garage'],
+    ['run a 60 W pump at the rear wall', 'pump', 'rear wall'],
+    ['light two 5 W lamps in parallel', 'lamps', 'dash'],
+  ])('when the key is on, %s: these are', (said, name, place) => {
+    const heard = hear(`when the key is on, ${said} from the battery`, null);
+    const design = projectOf(heard)!;
+    expect(design.jobs[0]!.loads[0]!.name).toBe(name);
+    expect(design.places.find(({ id }) => id === design.jobs[0]!.device.place)!.name).toBe(place);
+  });
+  test('longer than a while, and what is worked with the beam', () => {
+    expect(when('ring a 12 W buzzer if the lid is open for longer than 1 minute')).toBe('lid switch is closed after a delay of 60 s');
+    expect(when('turn on two 55 W spot lamps with the high beam')).toBe('high beam is on');
+  });
   test('what ends a thing does not work it', () => {
     const heard = hear('run a 40 W pump when the key is on with an emergency switch', page());
     expect(heard.add).toBeNull();

@@ -4,7 +4,7 @@ import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
 import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
-import { COUNTS, LOAD_WORDS, NO_LOAD, TURNING } from './words.ts';
+import { COUNTS, LOAD_WORDS, NO_LOAD, NO_PLACE, TURNING } from './words.ts';
 
 /** A battery by its cells and its voltage; by its voltage; and one that says neither. */
 const BATTERY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
@@ -124,10 +124,10 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
     if (found && outside(found.index)) return { at: found.index, length: found[0].length, id, name };
   }
   if (design) return null;
-  const found = /\b(?:at|in|inside) (?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?)(?=\s*(?:[,.;\0]|$))/.exec(text);
-  if (!found || !outside(found.index)) return null;
+  const found = /\b(?:at|in|inside) ((?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?))(?=\s*(?:[,.;\0]|$))/.exec(text);
+  if (!found || !outside(found.index) || NO_PLACE.test(found[1]!) || NO_PLACE.test(found[2]!)) return null;
   const end = found.index + found[0].length;
-  return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[1]!.length, end) };
+  return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[2]!.length, end) };
 }
 
 const PLATE = new RegExp(
@@ -228,6 +228,8 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     rest = rest.slice(counted[0].length);
   }
   const name = rest
+    // Side by side is how they are wired anyhow.
+    .replace(/\bin parallel\b|\bside by side\b/g, ' ')
     .replace(/\b(?:of|rated|at|each|x)\b|[×()]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
