@@ -92,7 +92,8 @@ export function readClause(
       const part = item();
       if (!part) return null;
       parts.push(part);
-    } while (word(op));
+      // *The key is on but the door is closed*: both.
+    } while (word(op) || (op === 'and' && word('but')));
     return parts.length === 1 ? parts[0]! : { op, of: parts };
   };
   const typedAs = (name: string): string => {
@@ -397,6 +398,8 @@ const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact
 function severalOf(name: string, all: boolean, any: boolean): string[] | null {
   const counted = COUNTED.exec(name);
   const plain = (counted ? name.slice(counted[0].length) : name).replace(/^(?:(?:the|my|of) )+/, '');
+  // *Two of the three* is neither all of them nor any.
+  if (counted && /^(?:two|three|four|both)\b/.test(plain)) return null;
   const several = MANY.exec(plain);
   const count = counted ? COUNTS[counted[1]!]! : all || any ? 2 : 0;
   // *Both* before one thing is a slip of some kind.

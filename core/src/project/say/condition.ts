@@ -49,6 +49,10 @@ const UNTIL_PRESSURE = new RegExp(
 );
 /** How far below that it begins again (common practice). */
 const AGAIN_SHARE = 0.8;
+/** *Run a fan above 30 °C*, with no condition before it: of the air. */
+const BARE_LEVEL = new RegExp(
+  String.raw`\b(?:above|below|over|under) -?${NUMBER} ?(?:°[cf]?|[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])`,
+);
 /** *Follows the door*: on whenever that is. */
 const FOLLOWS = /\bfollows? (?:the |a |my )?((?:[a-z]+ ){0,2}?[a-z]+)(?=\s*(?:[\0,;.]|$|(?:from|through|via|at|in|off|on)\b))/;
 
@@ -183,7 +187,7 @@ function firstClause(reading: Reading): { clause: Clause | null; wrong: Conditio
   const awhile = FOR_AFTER.exec(reading.rest);
   const since = awhile ? null : SINCE.exec(reading.rest);
   const whenAt = WHEN.exec(reading.rest) ?? awhile ?? since;
-  if (!whenAt) return { clause: workedBy(reading) ?? following(reading) ?? filledTo(reading), wrong: null };
+  if (!whenAt) return { clause: workedBy(reading) ?? following(reading) ?? filledTo(reading) ?? ofAir(reading), wrong: null };
   const from = whenAt.index + whenAt[0].length;
   const to = endOfClause(reading.rest, whenAt.index, from);
   const read = reading.readClause(reading.rest.slice(from, to), from);
@@ -265,6 +269,8 @@ function workedBy(reading: Reading): Clause | null {
 }
 /** *With a switch, only when the low beam is on*: both; one that overrides works it whatever else is so. */
 function besides(reading: Reading, clause: Clause): Clause {
+  const level = ofAir(reading);
+  if (level) return besides(reading, both(clause, level));
   const by = byWhat(reading.match(BY));
   if (!by) return clause;
   const or = OVERRIDING.test(by.name);
@@ -277,6 +283,18 @@ function besides(reading: Reading, clause: Clause): Clause {
 function following(reading: Reading): Clause | null {
   const found = FOLLOWS.exec(reading.rest);
   return found && namedAlone(reading, found, found[1]!);
+}
+
+/** *Above 30 °C*, of nothing that is named: of the air. */
+function ofAir(reading: Reading): Clause | null {
+  const found = reading.match(BARE_LEVEL);
+  if (!found) return null;
+  const { design, units, signals } = reading;
+  const said = `it is ${found[0]}`;
+  const told: string[] = [];
+  const { clause } = readClause(said, 0, said, design, units, signals, (_, __, ___, words) => told.push(words));
+  if (clause) reading.takeFound(found, 'signal', told.join('; '));
+  return clause;
 }
 
 /** *Run a compressor until 8 bar*: a pressure switch that opens there. */

@@ -495,6 +495,21 @@ describe('how it is said on a slip of paper', () => {
     expect(design.jobs[0]!.loads[0]!.name).toBe(name);
     expect(design.places.find(({ id }) => id === design.jobs[0]!.device.place)!.name).toBe(place);
   });
+  test.each([
+    ['run a 5 A fan above 30 C', 'air temperature is high'],
+    ['when the key is on, run a 5 A fan above 30 °C', 'key is on and air temperature is high'],
+    ['run a 5 A pump below 2 degrees', 'air temperature is low'],
+  ])('%s: of the air', (said, meant) => expect(when(said)).toBe(meant));
+  test('a level of anything else is no name', () => {
+    const heard = hear('when the key is on, run a 5 A fan above 2000 rpm', page());
+    expect([heard.add, heard.unclear.length]).toEqual([null, 1]);
+  });
+  test('but is and; two of three is neither all nor any', () => {
+    expect(when('when the key is on but the lamp switch is off, light a 5 W lamp')).toBe('key is on and lamp switch is off');
+    const heard = hear('when two of the three switches are on, run a 5 A pump', page());
+    expect([heard.add, heard.unclear.map(({ text }) => text)]).toEqual([null, ['two of the three switches are on']]);
+    expect(when('when all three switches are on, run a 5 A pump')).toBe('switch 1 is on and switch 2 is on and switch 3 is on');
+  });
   test('longer than a while, and what is worked with the beam', () => {
     expect(when('ring a 12 W buzzer if the lid is open for longer than 1 minute')).toBe('lid switch is closed after a delay of 60 s');
     expect(when('turn on two 55 W spot lamps with the high beam')).toBe('high beam is on');

@@ -275,7 +275,6 @@ test.each([
   'when neither the key nor the fan switch is on, run a 5 A pump from the battery',
   "when the key isn't on, run a 5 A pump from the battery",
   'when the key is never on, run a 5 A pump from the battery',
-  'when the key is on but the door is closed, run a 5 A pump from the battery',
   'when the key is on except at night, run a 5 A pump from the battery',
   'when the key is on for less than 5 s, run a 5 A pump from the battery',
   'when the key is on, run a 5 A pump until the door opens from the battery',
