@@ -6,7 +6,8 @@ import type { Circuit, Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
 import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
-import { type Design, type Intent, type Job, intentOf, supplyIdOf } from '../project/index.ts';
+import { type Design, type Intent, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
+import { plays } from '../kinds/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
 import { type Explored, type Machine, type Surroundings, explore, stateKey, whileDelayed } from './explore.ts';
@@ -35,7 +36,7 @@ export interface JobEvidence {
   readonly sequential: boolean;
   /** With every delay over. */
   readonly states: readonly SolvedState[];
-  /** While a delay of its own runs: what flows then is judged too; its `lines` are meant with the delays as they were. */
+  /** While a delay of its own runs: what flows then is judged too. Its `lines` are what the circuit does. */
   readonly passing: readonly SolvedState[];
   /** Whether it can stand in more states than were looked at. */
   readonly cut: boolean;
@@ -66,8 +67,8 @@ export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> 
   return {
     signals: intent.signals,
     remembers: intent.remembers,
-    step: (on, memory, delayed) => {
-      const { memory: next, lines } = intent.step(on, memory, delayed);
+    step: (on, memory) => {
+      const { memory: next, lines } = intent.step(on, memory);
       return { memory: next, meant: lines };
     },
   };
@@ -89,7 +90,22 @@ interface PreparedJob {
   /** Indices of its own sensors, and of those of them that move after a time. */
   readonly own: readonly number[];
   readonly delayed: readonly number[];
+  /** How its load lines stand in a solved state; a battery that is charged counts as off. */
+  readonly stands: (solution: Solution, supplyV: number) => Intent[];
   readonly supply: string;
+}
+
+function standsOf(netlist: Netlist, circuit: Circuit, job: Job): PreparedJob['stands'] {
+  const units = linesOf(job).map(({ id }) =>
+    netlist.parts.flatMap((part) => (part.job === job.id && plays(part, 'load') && part.spec.line === id ? [part.id] : [])),
+  );
+  return (solution, supplyV) =>
+    units.map((of) => {
+      const [unit] = of;
+      const state = unit === undefined ? 'off' : loadState(loadVolts(circuit, solution, unit), supplyV);
+      // What gets part of its volts is to be judged as what gets all of them.
+      return state === 'weak' ? 'on' : state;
+    });
 }
 
 /** The first half: wiring and circuit, before anything is solved. */
@@ -104,7 +120,14 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
         const sensor = circuit.sensors[at]!;
         return (sensor.kind === 'current' || sensor.kind === 'voltage') && sensor.delays !== undefined;
       });
-      return { job, machine: machineOf(design, job), own, delayed, supply: supplyIdOf(design, job) };
+      return {
+        job,
+        machine: machineOf(design, job),
+        own,
+        delayed,
+        stands: standsOf(netlist, circuit, job),
+        supply: supplyIdOf(design, job),
+      };
     });
   return { design, netlist, circuit, unwired, wiring, sizing, cache, machines };
 }
@@ -178,10 +201,14 @@ export function* solveInSteps(
           keep(job, solvedState(state, corner, others, openV(state.on)));
         });
         if (!whole) job.cut = true;
-        if (job.delayed.length > 0)
-          whileDelayed(circuit, machine, place, job.delayed, settled, (state, before) =>
-            keepPassing(job, { ...solvedState(state, corner, others, openV(state.on)), key: `${stateKey(before)}>${state.bits}` }),
-          );
+        if (
+          job.delayed.length > 0 &&
+          !whileDelayed(circuit, machine, place, job.delayed, settled, ({ on, solution, key }) => {
+            const supplyV = openV(on);
+            keepPassing(job, { corner, on, othersOn: others, lines: job.stands(solution, supplyV), key, supplyV, path: [], solution });
+          })
+        )
+          job.cut = true;
         yield;
       }
     }

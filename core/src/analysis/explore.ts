@@ -11,12 +11,7 @@ import type { Memory } from '../document/index.ts';
 export interface Machine<Meant> {
   readonly signals: readonly string[];
   readonly remembers: boolean;
-  /** `delayed`: how what is delayed still sees the signals; left out, every delay is over. */
-  step(
-    on: (signal: string) => boolean,
-    memory: Memory,
-    delayed?: (signal: string) => boolean,
-  ): { readonly memory: readonly boolean[]; readonly meant: Meant };
+  step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly meant: Meant };
 }
 
 export interface Explored<Meant> {
@@ -45,9 +40,6 @@ export interface Surroundings {
   readonly cams: readonly number[];
 }
 
-/** More states than this are not walked. */
-export const MOST_STATES = 4096;
-
 /** How the machine's signals stand, by bits; of others as their surroundings say. */
 function standing({ signals }: Machine<unknown>, { others }: Surroundings) {
   const index = new Map(signals.map((signal, at) => [signal, at]));
@@ -57,37 +49,55 @@ function standing({ signals }: Machine<unknown>, { others }: Surroundings) {
   };
 }
 
+/** More states than this are not walked. */
+export const MOST_STATES = 4096;
+
+/** What stands for as long as a delay runs. */
+export interface Passing {
+  readonly on: ReadonlySet<string>;
+  readonly solution: Solution;
+  /** The signals and its own sensors: the same at another corner has the same key. */
+  readonly key: string;
+}
+
 /**
- * What stands between two settled states while a delay runs: one signal has changed, and no sensor in `delayed` has moved yet.
- * Only where that differs from what is settled then.
+ * Every state in which a sensor in `delayed` has yet to move: after a signal has changed, after another one has meanwhile, and after
+ * some of several have moved and the rest have not. Answers whether every one was reached.
  */
-export function whileDelayed<Meant>(
+export function whileDelayed(
   circuit: Circuit,
-  machine: Machine<Meant>,
+  machine: Machine<unknown>,
   around: Surroundings,
   delayed: readonly number[],
-  settled: readonly Explored<Meant>[],
-  each: (state: Explored<Meant>, before: Explored<Meant>) => void,
-): void {
+  settled: readonly Pick<Explored<unknown>, 'bits' | 'solution'>[],
+  each: (state: Passing) => void,
+): boolean {
   const { signals } = machine;
   const isOn = standing(machine, around);
   const held = Uint8Array.from(circuit.sensors, (_, at) => Number(delayed.includes(at)));
   const seen = new Set<string>();
-  for (const before of settled)
-    for (let at = 0; at < signals.length; at++) {
-      const bits = before.bits ^ (1 << at);
-      const { sensed } = before.solution;
-      const key = `${bits}|${around.own.map((sensor) => sensed[sensor]).join('')}`;
-      if (seen.has(key)) continue;
-      seen.add(key);
-      const on = isOn(bits);
-      if (!around.setVolts(on)) continue;
-      const solution = circuit.settle(on, { from: sensed, held });
-      if (solution.waiting.length === 0) continue;
-      const { memory, meant } = machine.step(on, before.memory, isOn(before.bits));
-      const path = [...before.path, bits];
-      each({ bits, on: new Set(signals.filter((_, nth) => (bits >> nth) & 1)), memory, meant, path, solution }, before);
+  const queue: { readonly bits: number; readonly from: Uint8Array }[] = [];
+  const changed = (bits: number, from: Uint8Array) => signals.forEach((_, at) => queue.push({ bits: bits ^ (1 << at), from }));
+  for (const { bits, solution } of settled) changed(bits, solution.sensed);
+  for (let next = queue.shift(); next !== undefined; next = queue.shift()) {
+    const { bits, from } = next;
+    const key = `${bits}~${around.own.map((sensor) => from[sensor]).join('')}`;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const on = isOn(bits);
+    if (!around.setVolts(on)) continue;
+    const solution = circuit.settle(on, { from, held });
+    if (solution.waiting.length === 0) continue;
+    if (seen.size >= MOST_STATES) return false;
+    each({ on: new Set(signals.filter((_, at) => (bits >> at) & 1)), solution, key });
+    changed(bits, solution.sensed);
+    for (const sensor of solution.waiting) {
+      const moved = solution.sensed.slice();
+      moved[sensor] = 1 - moved[sensor]!;
+      queue.push({ bits, from: moved });
     }
+  }
+  return true;
 }
 
 /** Answers whether every state was reached. */

@@ -10,25 +10,16 @@ import type { When } from './when-schema.ts';
 /** Null before anything was ever on: then a *toggle* is off, whatever it follows. */
 export type Memory = readonly boolean[] | null;
 
-/**
- * Whether the clause holds after the signals have become what they are, and what it remembers then. `delayed` is how what is delayed
- * still sees them; left out, every delay is over.
- */
-export function meaning(
-  when: When,
-  on: (signal: string) => boolean,
-  memory: Memory,
-  delayed: (signal: string) => boolean = on,
-): { value: boolean; memory: boolean[] } {
+/** Whether the clause holds after the signals have become what they are, and what it remembers then. */
+export function meaning(when: When, on: (signal: string) => boolean, memory: Memory): { value: boolean; memory: boolean[] } {
   const next: boolean[] = [];
   let at = 0;
-  let sees = on;
   const walk = (part: When): boolean => {
     switch (part.op) {
       case 'always':
         return true;
       case 'signal':
-        return sees(part.signal);
+        return on(part.signal);
       case 'not':
         return !walk(part.of);
       case 'and':
@@ -36,13 +27,8 @@ export function meaning(
         return part.of.map(walk).every(Boolean);
       case 'or':
         return part.of.map(walk).some(Boolean);
-      case 'delay': {
-        const outside = sees;
-        sees = delayed;
-        const value = walk(part.of);
-        sees = outside;
-        return value;
-      }
+      case 'delay':
+        return walk(part.of);
       case 'held': {
         const mine = at++;
         next[mine] = false;

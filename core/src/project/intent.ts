@@ -10,12 +10,7 @@ export interface JobIntent {
   /** Signals that it depends on: of its clauses, of its take-over, and its feed. */
   readonly signals: readonly string[];
   readonly remembers: boolean;
-  /** `delayed`: how what is delayed still sees the signals; left out, every delay is over. */
-  step(
-    on: (signal: string) => boolean,
-    memory: Memory,
-    delayed?: (signal: string) => boolean,
-  ): { readonly memory: readonly boolean[]; readonly lines: readonly Intent[] };
+  step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly lines: readonly Intent[] };
 }
 
 /** Every load line of a job: its loads, then those that run otherwise. */
@@ -48,9 +43,9 @@ export function intentOf(design: Design, job: Job): JobIntent {
   return {
     signals: [...new Set(named)],
     remembers: remembers(when) || (second !== null && remembers(second)),
-    step(on, memory, delayed) {
-      const first = meaning(when, on, memory && memory.slice(0, bits), delayed);
-      const other = second ? meaning(second, on, memory && memory.slice(bits), delayed) : { value: false, memory: [] };
+    step(on, memory) {
+      const first = meaning(when, on, memory && memory.slice(0, bits));
+      const other = second ? meaning(second, on, memory && memory.slice(bits)) : { value: false, memory: [] };
       const live = feed === undefined || on(feed.id);
       const a = first.value;
       const b = other.value;

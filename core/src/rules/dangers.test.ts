@@ -1040,6 +1040,15 @@ describe('a load that is on for as long as a delay runs, and in no state that la
     expect(findings(pulse(), 'wire-drop').map(({ severity }) => severity)).toEqual(['hold']);
     expect(failing(pulse({ wires: { 'load-load-1': { sizeMm2: 0.5 } } }), 'wire-drop')).toHaveLength(1);
   });
+  test('from one delay to the next, and after a second signal has changed meanwhile', () => {
+    // On from 5 s to 10 s after the key; nothing else is ever on.
+    const between = pulse({ when: and(delay(on('key'), 5, 0), not(delay(on('key'), 10, 0))), fuse: 10 });
+    expect(failing(between, 'fuse-below-load')).toHaveLength(1);
+    // The dash within three seconds after the key is off.
+    const when = and(not(on('key')), delay(on('key'), 0, 3), on('dash'), not(delay(on('dash'), 5, 0)));
+    const second = pulse({ when, fuse: 10 });
+    expect(failing(second, 'fuse-below-load')).toHaveLength(1);
+  });
   test('and it is not said to be never on; one that never is, is', () => {
     expect(failing(pulse(), 'clause-no-effect')).toEqual([]);
     const never = pulse({ when: and(on('key'), not(on('key')), delay(on('dash'), 5, 0)) });
