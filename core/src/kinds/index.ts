@@ -159,6 +159,7 @@ export { FEED_OHM } from './signal/feed.ts';
 export { ITSELF, suits } from './signal/fed-by.ts';
 export { type FedSpec, SELF, aliveId } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';
+export { TIMER_PART_S } from './signal/timer.ts';
 export { WATCHED, type Watched } from './signal/quantity.ts';
 export {
   SUPPLY_VARIANTS,

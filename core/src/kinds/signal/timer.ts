@@ -8,9 +8,8 @@ import { OWN_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { CONTACT_LIMIT } from './words.ts';
 
 /** Shortest and longest part of a round that repeat-cycle relays are set to, s: 0.1 s to 100 h (from memory). */
-const LEAST_S = 0.1;
-const MOST_S = 360_000;
-const part = z.number().min(LEAST_S).max(MOST_S);
+export const TIMER_PART_S = { least: 0.1, most: 360_000 } as const;
+const part = z.number().min(TIMER_PART_S.least).max(TIMER_PART_S.most);
 
 /** A time relay in one piece that turns its contact on and off by itself, for as long as it is fed. */
 const schema = z.strictObject({
@@ -27,7 +26,7 @@ const schema = z.strictObject({
 });
 export type TimerSignal = z.infer<typeof schema>;
 
-const time = (path: string, label: string) => ({ type: 'number', path: [path], label, unit: 's', least: LEAST_S, most: MOST_S }) as const;
+const time = (path: string, label: string) => ({ type: 'number', path: [path], label, unit: 's', ...TIMER_PART_S }) as const;
 
 export const timer = {
   ...OWN_CONTACT,

@@ -431,10 +431,15 @@ const CALLED: Readonly<Record<Watched, string>> = {
   flow: 'flow',
   current: 'current',
 };
+/** What *it* is, by the unit that stands beside it. */
+const UNSAID: readonly (readonly [unit: RegExp, name: string])[] = [
+  [/^v/, 'battery voltage'],
+  [/^(?:kpa|bar|psi)/, 'pressure'],
+];
 /** *It is brighter than 200 lx*, *the car is faster than 30 km/h*: of the light, of the car’s speed. */
 function measuredName(name: string, isIt: boolean, unit: string | undefined): string {
   const watched = watchedIn(unit, name);
-  if (!watched) return isIt ? 'air temperature' : name;
+  if (!watched) return isIt ? (UNSAID.find(([pattern]) => pattern.test(unit ?? ''))?.[1] ?? 'air temperature') : name;
   return isIt
     ? CALLED[watched.of]
     : /\b(?:speed|level|humidity|light|distance|flow|current|turns|throttle)\b/.test(name)

@@ -1,5 +1,5 @@
 /** When it runs: the first condition of a sentence, and every turn that adds to it. */
-import { isRegulator } from '../../kinds/index.ts';
+import { TIMER_PART_S, isRegulator } from '../../kinds/index.ts';
 import { FOOT_M, type Units, formatQuantity, formatTime } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
@@ -51,7 +51,7 @@ const UNTIL_PRESSURE = new RegExp(
 const AGAIN_SHARE = 0.8;
 /** *Run a fan above 30 °C*, with no condition before it: of the air. */
 const BARE_LEVEL = new RegExp(
-  String.raw`\b(?:above|below|over|under) -?${NUMBER} ?(?:°[cf]?|[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])`,
+  String.raw`(?<!\b(?:stops?|ends?|off|it|cut|until|than) )\b(?:above|below|over|under) -?${NUMBER} ?(?:°[cf]?|[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?)(?![\w-])`,
 );
 /** *Follows the door*: on whenever that is. */
 const FOLLOWS = /\bfollows? (?:the |a |my )?((?:[a-z]+ ){0,2}?[a-z]+)(?=\s*(?:[\0,;.]|$|(?:from|through|via|at|in|off|on)\b))/;
@@ -61,6 +61,10 @@ const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|min
 /** *And off when it falls below 30 °C*, *until it is above 80 %*: the level at which a sensor lets go. */
 const BACK = new RegExp(
   String.raw`,? (?:(?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as)|until) (?:it|that|the (?:[a-z]+ )?(?:temperature|voltage|pressure|speed|level|humidity|light|distance|flow|current)) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
+);
+/** *Off below 30 °C*: the same, in short. */
+const BACK_SHORT = new RegExp(
+  String.raw`,? (?:(?:and|but) )?(?:(?:turns?|goes|cut it|it) )?off (?:again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
@@ -432,8 +436,6 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
   return { clause: now, senseless: [] };
 }
 
-/** What a time relay is set to, s. */
-const TIMER_S = { least: 0.1, most: 360_000 };
 /** *On a timer*: for how long, and how long not, is asked for. */
 function onTimer(reading: Reading): ReturnType<typeof readEvery> {
   const found = reading.match(ON_TIMER);
@@ -441,7 +443,7 @@ function onTimer(reading: Reading): ReturnType<typeof readEvery> {
   const [onS, offS] = (['on', 'off'] as const).map((state) => {
     const blank = { key: `timer ${state}`, asks: `timer: ${state} for how long?`, choices: null, unit: 's' };
     const answer = Number(reading.ask(blank) ?? NaN);
-    if (answer >= TIMER_S.least && answer <= TIMER_S.most) return answer;
+    if (answer >= TIMER_PART_S.least && answer <= TIMER_PART_S.most) return answer;
     if (!Number.isNaN(answer)) reading.blanks.push(blank);
     return null;
   });
@@ -458,7 +460,7 @@ export function readCondition(reading: Reading): Condition {
   const said = anywhere(reading);
 
   // Turns with a clause of their own, out of the way of the first one.
-  const back = reading.hidden(BACK);
+  const back = reading.hidden(BACK) ?? reading.hidden(BACK_SHORT);
   const characterOff = reading.hidden(CHARACTER_OFF);
   const never = neverOf(reading.rest, design);
   if (never) reading.take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);

@@ -480,6 +480,7 @@ describe('how it is said on a slip of paper', () => {
     'light six 5 W lamps in series',
     'light a 5 W lamp brighter',
     'run a 60 W fan inside out',
+    'flash a 21 W lamp fast',
   ])('when the key is on, %s: when and how it runs is neither a name nor a place', (said) => {
     const heard = hear(`when the key is on, ${said} from the battery`, page());
     expect(heard.add).toBeNull();
@@ -503,6 +504,14 @@ describe('how it is said on a slip of paper', () => {
   test('a level of anything else is no name', () => {
     const heard = hear('when the key is on, run a 5 A fan above 2000 rpm', page());
     expect([heard.add, heard.unclear.length]).toEqual([null, 1]);
+  });
+  test('it is what its unit is of; off below a level is its other level', () => {
+    expect(when('feed a 60 W inverter unless it is below 11.5 V')).toBe('battery voltage is high');
+    const said = 'run a 60 W fan above 40 C, off below 35 C';
+    expect(when(said)).toBe('air temperature is high');
+    expect(hear(said, page()).add!(page()).signals).toMatchObject([{ closesAt: 40, opensAt: 35 }]);
+    // What stops it is no second condition of its own.
+    expect(hear('when the key is on, run a 60 W fan and stop it above 40 C', page()).add).toBeNull();
   });
   test('but is and; two of three is neither all nor any', () => {
     expect(when('when the key is on but the lamp switch is off, light a 5 W lamp')).toBe('key is on and lamp switch is off');

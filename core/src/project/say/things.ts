@@ -235,7 +235,7 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     .trim()
     // *Latch a pump on*.
     .replace(/ on$/, '');
-  if (!/[a-z]/.test(name) || count < 1 || count > 24) return null;
+  if (!/[a-z]/.test(name) || /\b(?:fast|slow|hard|loud|bright)$/.test(name) || count < 1 || count > 24) return null;
   // So small that nobody reads its plate; one that is to light a room is no telltale.
   const telltale = !plate && /\b(?:pilot|telltale|status|indicator) (?:lamp|light)s?$/.test(name);
   const [unit, times] = plate ? TIMES[plate[2]![0]!]! : (['W', 1] as const);
