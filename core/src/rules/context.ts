@@ -124,7 +124,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
     if (!found) throw new Error(`Job ${job.job.id} has no solved state`);
     return found;
   };
-  const worst: RuleContext['worst'] = (job, of, corner) => largest(job, [...job.evidence.states, ...job.evidence.passing], of, corner);
+  const worst: RuleContext['worst'] = (job, of, corner) => largest(job, everyState(job), of, corner);
   const byEnds = new Map<string, Wire[]>();
   for (const wire of netlist.wires) {
     const ends = `${wire.from}>${wire.to}`;

@@ -2,6 +2,7 @@ import { LOADS, currentOf, isCharged } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
+import { takeBackEdits } from './nudging.ts';
 import { noneAllowed } from './shared-working.ts';
 import { solidContacts } from './solid.ts';
 
@@ -45,7 +46,7 @@ export const loadNoSuppression: Rule = {
               ? `${solid ? 'the solid-state relay breaks down and stays on' : 'an arc eats the contact at each turn-off'}: a diode across it, band to plus`
               : 'a snubber or a varistor across it'
             : asked.some(({ suppressor }) => suppressor)
-              ? 'one is put across it, at its own leads'
+              ? 'one is put across it, at its own leads; how often it works, and how warm it gets by that, is not asked'
               : 'as entered',
           working: noneAllowed(
             bare.length,
@@ -59,12 +60,15 @@ export const loadNoSuppression: Rule = {
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map(({ job, at }) => ({
-        label: 'Nudge a diode or a varistor across it',
-        patches: job.loads.flatMap((load, line) =>
+      .flatMap((wired) => {
+        const { job, at } = wired;
+        const patches = job.loads.flatMap((load, line) =>
           !isCharged(load) && LOADS[load.kind].inductive && !load.suppressed && !load.suppressor
             ? [{ path: ['jobs', at, 'loads', line, 'suppressor'], value: true }]
             : [],
-        ),
-      })),
+        );
+        const bought = patches.length > 0 ? [{ label: 'Nudge a diode or a varistor across it', patches }] : [];
+        // One that a hand left out is put back.
+        return [...bought, ...takeBackEdits(wired)];
+      }),
 };

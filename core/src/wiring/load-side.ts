@@ -347,22 +347,25 @@ export class LoadSide {
   /** Across a unit, at its own leads: a diode where direct current flows one way, a varistor where it may flow either. */
   private suppress(unit: string, load: UnitLoad, ampere: number, nth: number): void {
     const { builder, job, supply, number } = this;
-    const common = { name: `across ${load.name}`, place: load.place, job: job.id };
     const current = currentOf(supply);
-    if (current === 'dc' && job.otherwise.kind !== 'reverse') {
+    const oneWay = current === 'dc' && job.otherwise.kind !== 'reverse';
+    const diode = oneWay ? freewheelDiode(ampere) : null;
+    const acV = oneWay ? null : varistorFor(supply.highestV, current);
+    const common = { name: `across ${load.name}`, place: load.place, job: job.id };
+    const across = (id: string, plus: string, minus: string) => {
+      builder.join(terminal(id, plus), terminal(unit, '+'));
+      builder.join(terminal(id, minus), terminal(unit, '-'));
+    };
+    // Where no common one bears it nothing is put there, and the rule asks on.
+    if (diode) {
       const id = `${unit}-diode`;
-      builder.add({ ...common, id, kind: 'diode', tag: `D${number}.${nth}S`, spec: { ...freewheelDiode(ampere), inLine: false } });
-      builder.join(terminal(id, 'K'), terminal(unit, '+'));
-      builder.join(terminal(id, 'A'), terminal(unit, '-'));
-      return;
+      builder.add({ ...common, id, kind: 'diode', tag: `D${number}.${nth}S`, spec: { ...diode, inLine: false } });
+      across(id, 'K', 'A');
+    } else if (acV !== null) {
+      const id = `${unit}-varistor`;
+      builder.add({ ...common, id, kind: 'varistor', tag: `RV${number}.${nth}S`, spec: { acV } });
+      across(id, '1', '2');
     }
-    const acV = varistorFor(supply.highestV, current);
-    // No common one stands it: the rule asks on.
-    if (acV === null) return;
-    const id = `${unit}-varistor`;
-    builder.add({ ...common, id, kind: 'varistor', tag: `RV${number}.${nth}S`, spec: { acV } });
-    builder.join(terminal(id, '1'), terminal(unit, '+'));
-    builder.join(terminal(id, '2'), terminal(unit, '-'));
   }
 
   /** Metal boxes of the mains that the job's relay or its earthed loads are in, led to earth: as thick as the thickest line. */

@@ -1,10 +1,10 @@
 /** Across a load of direct current, by what it takes: its current flows on through it, for a moment (ratings from memory). */
 const FREEWHEEL_A = [1, 3, 6, 10, 20, 40, 80, 150, 300] as const;
-export const freewheelDiode = (ampere: number) => ({
-  name: 'Rectifier diode',
-  reverseV: 400,
-  forwardA: FREEWHEEL_A.find((rating) => rating >= ampere) ?? FREEWHEEL_A[FREEWHEEL_A.length - 1]!,
-});
+/** The smallest of them that carries it; null where none does. */
+export function freewheelDiode(ampere: number): { name: string; reverseV: number; forwardA: number } | null {
+  const forwardA = FREEWHEEL_A.find((rating) => rating >= ampere);
+  return forwardA === undefined ? null : { name: 'Rectifier diode', reverseV: 400, forwardA };
+}
 /** Alternating voltages that varistors are made for, V (from memory: a common series). */
 const VARISTOR_V = [11, 14, 17, 20, 25, 30, 35, 40, 50, 60, 75, 95, 115, 130, 150, 175, 230, 250, 275, 320, 385, 460] as const;
 /** Of direct current one stands so many times its alternating voltage. */
