@@ -15,6 +15,7 @@ import {
   chargeSensor,
   currentOf,
   formOfSignal,
+  isCharged,
   isFeed,
   isMains,
   isOnVehicle,
@@ -207,13 +208,15 @@ export function build(onto: Design, said: Whole): Design {
       : null;
   design = mains?.design ?? design;
   const place = said.place?.id ?? plain.device.place;
+  const switching = mains?.part ?? part;
+  const withPath = (list: Job['loads']) => (switching === null ? list : suppressed(list, switching));
   const job: Job = {
     ...plain,
-    name: capital(name).slice(0, 60),
-    loads,
+    name: capital(said.called ?? name).slice(0, 60),
+    loads: withPath(loads),
     supply,
     lost: said.lost,
-    ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: lines(said.others, loads.length) } }),
+    ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: withPath(lines(said.others, loads.length)) } }),
     // What is always on runs for more than three hours.
     continuous: said.continuous || said.clause.op === 'always',
     device: part === null ? { kind: 'direct', place } : { kind: 'relay', part: mains?.part ?? part, socket: 'auto', place },
@@ -387,6 +390,13 @@ const BARE_A = 4;
 function cooledFor(part: string, ampere: number): Partial<Job> {
   const isSilicon = POWER_RELAYS.some(({ id, solid }) => id === part && solid !== undefined);
   return isSilicon && ampere > BARE_A ? { cooling: ampere > FINS_A ? 'big-fins' : 'fins' } : {};
+}
+/** What keeps its current flowing gets a way for it: behind silicon, and behind a contact where that is rated for motors alone. */
+function suppressed(loads: Job['loads'], part: string): Job['loads'] {
+  const isSilicon = POWER_RELAYS.some(({ id, solid }) => id === part && solid !== undefined);
+  return loads.map((load) =>
+    !isCharged(load) && LOADS[load.kind].inductive && (isSilicon || !LOADS[load.kind].turns) ? { ...load, suppressor: true } : load,
+  );
 }
 /** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
 const FINS_A = 12;

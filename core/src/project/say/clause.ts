@@ -307,7 +307,8 @@ export function readClause(
     return delayed(reads.length === 1 ? reads[0]! : { op, of: reads });
   };
   const read = clause();
-  return { clause: read, end: at };
+  // A comma that nothing followed is not its own.
+  return { clause: read, end: text.slice(0, at).trimEnd().replace(/,$/, '').length };
 }
 
 const ARTICLES = /^(?:(?:the|a|an|my|its|both|either) )+/;

@@ -8,6 +8,7 @@ import {
   CHARACTER_OFF,
   EXCEPT,
   FLASH_AT,
+  FLASH_RATE,
   FLASH_S,
   FORWARDS,
   FULL,
@@ -17,6 +18,7 @@ import {
   SECOND,
   SLOWLY,
   WAIT,
+  halfRound,
   inRounds,
   ofCharacter,
   readEvery,
@@ -25,7 +27,7 @@ import {
 } from './phrases.ts';
 import type { Aside, Reading } from './reading.ts';
 
-const WHEN = /\b(?:whenever|(?:but )?only (?:if|when|while)|when|while|as long as|as soon as|once|if|unless)\b/;
+const WHEN = /\b(?:whenever|(?:but )?only (?:if|when|while)|when|while|as long as|as soon as|once(?! (?:an?|per|every|each) )|if|unless)\b/;
 const LOST = [
   /\b(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on) (?:if|when|should) (?:a |the |its |any |it )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?|controls?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off|goes)(?: off)?\b/,
   /\b(?:if|when|should) (?:a |the |its |any )?(?:(?:signal|control|sensor) )?(?:wires?|signals?|cables?|leads?) (?:(?:is|are|gets?) )?(?:breaks?|broken|lost|cut|fails?|comes? off)(?: off)?,? (?:then )?(?:(?:it )?(?:stays?|goes|turns?|falls?|must be|is) )?(off|on)\b/,
@@ -68,11 +70,14 @@ const BACK_SHORT = new RegExp(
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
-  String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer))`,
+  String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer|in every|an? (?:hour|day)))`,
 );
+/** *At night*, *from dusk to dawn*, *by day*: with no condition before it. */
+const BARE_DARK =
+  /\b(?:at night|during the night|after dark|in the dark|from (?:dusk|sunset|nightfall) (?:to|till|until) (?:dawn|sunrise|morning)|(by day|in daylight|during the day|from (?:dawn|sunrise) (?:to|till|until) (?:dusk|sunset)))(?![\w-])/;
 
 const BY =
-  /\b(?:(?:with|by|using) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|key|ignition|thermostat|remote|receiver|beams?|headlights|headlamps))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
+  /\b(?:(?:with|by|using|use) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|pedal|key|ignition|thermostat|remote|receiver|beams?|headlights|headlamps|door|tailgate|bonnet|hatch|lid))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
 /** Works a thing whatever else is so. */
 const OVERRIDING = /\b(?:override|overriding|bypass|manual)\b/;
 /** What ends a thing is not what works it. */
@@ -141,6 +146,8 @@ function neverOf(text: string, design: Design | null) {
 
 /** Where what is done begins. */
 const OFF_VERB_AT = new RegExp(String.raw`((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)${OFF_VERB.source}`);
+/** *The fan must not run while …*: off then. */
+const NOT_RUN = /\b(?:must|may|shall|should|can|does|is) (?:not|never)(?: to)? (?:run|start|come on|work|turn on|light up|be on)\b/;
 /** Sets the other level of the one sensor of a condition; null where that is none of its, or on the wrong side. */
 function withBack(clause: Clause, signals: SaidSignal[], [, side, level, unit]: RegExpExecArray, units: Units): string | null {
   if (clause.op !== 'signal') return null;
@@ -247,6 +254,27 @@ function laterThan(reading: Reading, clause: Clause, seconds: number): Clause {
   return than === 'begun' ? firstWhile(clause, seconds) : stays;
 }
 
+/** *For 30 s when …*: after a press, or of what stays on by itself its first while or a while more. */
+function awhileOf(reading: Reading, clause: Clause, found: RegExpExecArray): Clause {
+  const seconds = toSeconds(found[1]!, found[2]!);
+  const said = formatTime(seconds);
+  const stays: Clause = { op: 'delay', of: clause, onS: 0, offS: seconds };
+  if (passes(clause, reading.signals)) {
+    reading.takeFound(found, 'delay', `stays on ${said} after it is let go`);
+    return stays;
+  }
+  reading.takeFound(found, 'delay', `for ${said}`);
+  const which = reading.ask({
+    key: 'awhile',
+    asks: `which ${said}?`,
+    choices: [
+      { value: 'first', text: `its first ${said}, and no longer` },
+      { value: 'more', text: `${said} more, once that is over` },
+    ],
+  });
+  return which === 'more' ? stays : firstWhile(clause, seconds);
+}
+
 /** A signal by its name alone, taken for what `means` makes of its words. */
 function namedAlone(reading: Reading, found: RegExpExecArray, name: string, means = (words: string) => words): Clause | null {
   const { text, design, units, signals } = reading;
@@ -289,12 +317,13 @@ function following(reading: Reading): Clause | null {
   return found && namedAlone(reading, found, found[1]!);
 }
 
-/** *Above 30 °C*, of nothing that is named: of the air. */
+/** *Above 30 °C*, *at night*, of nothing that is named: of the air, of its light. */
 function ofAir(reading: Reading): Clause | null {
-  const found = reading.match(BARE_LEVEL);
+  const dark = reading.match(BARE_DARK);
+  const found = dark ?? reading.match(BARE_LEVEL);
   if (!found) return null;
   const { design, units, signals } = reading;
-  const said = `it is ${found[0]}`;
+  const said = `it is ${dark ? (dark[1] ? 'light' : 'dark') : found[0]}`;
   const told: string[] = [];
   const { clause } = readClause(said, 0, said, design, units, signals, (_, __, ___, words) => told.push(words));
   if (clause) reading.takeFound(found, 'signal', told.join('; '));
@@ -335,20 +364,17 @@ function staying(reading: Reading, clause: Clause): Clause {
     reading.takeFound(offLater, 'delay', `off ${formatTime(seconds)} later`);
     now = laterThan(reading, now, seconds);
   }
-  const awhile = !later && !offLater && passes(now, signals) ? reading.match(AWHILE) : null;
-  if (awhile) {
-    const offS = toSeconds(awhile[1]!, awhile[2]!);
-    reading.takeFound(awhile, 'delay', `stays on ${formatTime(offS)} after it is let go`);
-    now = { op: 'delay', of: now, onS: 0, offS };
-  }
-  const held = isMomentary(now, signals) ? reading.match(UNTIL) : null;
+  const awhile = !later && !offLater ? reading.match(AWHILE) : null;
+  if (awhile) now = awhileOf(reading, now, awhile);
+  const held = reading.match(UNTIL);
   if (!held) return now;
   const before = signals.length;
   const kept = reading.told.length;
   const left = reading.rest;
   const from = held.index + held[0].length;
   const { clause: reset } = reading.readClause(left.slice(from, endOfClause(left, held.index, from)), from);
-  if (reset) {
+  // What stays on by itself is ended for good by a press alone: of anything else nobody says whether it begins again.
+  if (reset && (isMomentary(now, signals) || isMomentary(reset, signals))) {
     reading.takeFound(held, 'words', 'it stays on by itself, and ends when:');
     // A stop whose wire breaks stops.
     for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
@@ -404,6 +430,12 @@ function secondOf(reading: Reading, aside: Aside, clause: Clause): { clause: Cla
   };
 }
 
+const stretchOf = ({ text }: Reading, { index: at, 0: found }: RegExpExecArray) => ({
+  at,
+  end: at + found.length,
+  text: text.slice(at, at + found.length),
+});
+
 /** What its verb adds: one press on and the next off, or off while it holds. */
 function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | null; senseless: Condition['senseless'] } {
   let now = clause;
@@ -420,15 +452,21 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
   if (flashes) {
     const at = flashes.index + flashes[1]!.length;
     const length = flashes[0].length - flashes[1]!.length;
-    const [name, round] = [freeName('flasher', reading.design, reading.signals), formatQuantity(FLASH_S, 's')];
+    const rate = reading.match(FLASH_RATE);
+    const halfS = rate ? halfRound(rate) : FLASH_S;
+    // No time relay goes as fast as that.
+    if (halfS < TIMER_PART_S.least) return { clause: now, senseless: [stretchOf(reading, rate!)] };
+    if (rate) reading.takeFound(rate, 'time', '');
+    const [name, round] = [freeName('flasher', reading.design, reading.signals), formatQuantity(halfS, 's')];
     reading.takeAsRun(at, length, 'time', `a time relay: ${round} on, ${round} off`);
     if (!now) reading.assumed.push('it flashes for as long as it is fed: say “when the key is on” for less');
-    reading.signals.push(repeating(name, FLASH_S, FLASH_S));
+    reading.signals.push(repeating(name, halfS, halfS));
     now = both(now, { op: 'signal', name });
   }
-  const off = now && reading.match(OFF_VERB_AT);
+  const off = now && (reading.match(OFF_VERB_AT) ?? reading.match(NOT_RUN));
   if (now && off) {
-    reading.takeAsRun(off.index + off[1]!.length, off[0].length - off[1]!.length, 'words', 'off then');
+    const led = off[1]?.length ?? 0;
+    reading.takeAsRun(off.index + led, off[0].length - led, 'words', 'off then');
     // Nobody said what begins it: a heater that is on by day and night would be a guess.
     reading.ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
     now = negated(now);

@@ -105,9 +105,10 @@ export type Clause =
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|water|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
 /** What is switched off by a condition is on at all other times. */
-export const OFF_VERB = /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch)))\b/;
+export const OFF_VERB =
+  /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch))|(?:do not|don't|never) (?:let |have )?(?:run|drive|start|feed|light|heat|use|operate|turn on|switch on))\b/;
 export const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
 /** Numbers as people say them of a time. */
 const SAID_NUMBERS: Readonly<Record<string, number>> = {
@@ -154,4 +155,6 @@ export interface Whole {
   /** Two speeds or two directions: when the other one runs. */
   readonly second: { readonly kind: 'slower' | 'reverse'; readonly when: Clause } | null;
   readonly place: SaidPlace | null;
+  /** What the job is to be called; null after its load. */
+  readonly called: string | null;
 }

@@ -21,18 +21,19 @@ import {
   type SignalNature,
   UNIT_KINDS,
   asVariant,
+  isCharged,
   isMains,
   isOutput,
   isStored,
   supplyFacets,
 } from '../../kinds/index.ts';
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
-import type { Design } from '../schema.ts';
+import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
-import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, begunOf } from './heard.ts';
+import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, VERB, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
@@ -57,6 +58,14 @@ function withNone(reading: Reading): Clause | null {
   return { op: 'always' };
 }
 
+/** *Heat the tank with 300 W when …*, to no level. */
+const HEATED = /(?:^|[,;.] ?|\b(?:then|please|to) )(?:heat|warm) (?!with\b|up\b)/;
+/** What people begin with and mean nothing by. */
+const OPENING =
+  /^(?:(?:please|hi|hello|ok|so),? )*(?:(?:can|could|would|will) you (?:please )?|how (?:do|can|would|should) i |(?:i|we)(?: want| need| would like|'d like| wish) (?:to )?)(?=[a-z\d])/;
+/** *Wipers: run a motor …*: what the job is called. */
+const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless)\b)`);
+
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
 /** Reads a sentence, or several, against a project, or against none: an empty page then comes with it. */
@@ -69,6 +78,10 @@ export function hear(text: string, design: Design | null, answers: Answers = {},
 function hearOne(text: string, design: Design | null, answers: Answers, units: Units): Heard {
   const reading = new Reading(text, design, units, answers);
   const { told, blanks, assumed, signals, take, outside } = reading;
+  const opening = reading.match(OPENING);
+  if (opening) reading.takeFound(opening, 'words', '');
+  const label = reading.match(LABEL);
+  if (label) reading.takeFound(label, 'words', `called ${text.slice(label.index, label.index + label[1]!.length)}`);
   const condition = readCondition(reading);
   const { wrong, second, never, lost, distanceM } = condition;
 
@@ -94,6 +107,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
 
   const other = reading.match(OTHERWISE);
   const otherAt = other?.index ?? reading.rest.length;
+  const heats = condition.heats || HEATED.test(reading.lower);
+  const by = heats ? readHeatedBy(masked(reading.rest, outside), text) : null;
+  if (by) reading.hide(by.at, by.length);
   const loads =
     charged || never
       ? []
@@ -103,12 +119,14 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
           take,
         );
   const [first] = loads;
-  const by = condition.heats && first && first.value === null ? readHeatedBy(masked(reading.rest, outside), text) : null;
-  if (by && first) {
+  if (by && first?.value !== null) reading.putBack(by.at, by.length);
+  else if (by && first) {
     const kind = toHeat(by.by);
     take(by.at, by.length, 'load', `by ${loadMeans({ ...by.by, kind })}`);
     const { count, value, unit, ratedV } = by.by;
-    loads[0] = { ...first, kind, count, value, unit, ratedV };
+    // *Keep the room at 20 °C with a heater*: a room is no load.
+    const name = first.kind === null && by.by.kind !== null ? by.by.name : first.name;
+    loads[0] = { ...first, name, kind, count, value, unit, ratedV };
   }
   const others =
     other && loads.length > 0
@@ -138,7 +156,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     const kind =
       load.kind ??
       // What is heated is a heater.
-      (condition.heats && at === 0 ? 'heater' : null) ??
+      (heats && at === 0 ? 'heater' : null) ??
       (reading.ask({
         key: `kind ${load.name}`,
         asks: `what kind of load is “${load.name}”?`,
@@ -218,7 +236,32 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     (wholeLoads.length > 0 || never !== null || (charged !== null && feeding !== null && isStored(feeding))) &&
     wholeLoads.every(({ value, kind }) => value !== null && kind !== null) &&
     supply !== null;
-  const name = wholeLoads[0]?.name ?? charged?.name ?? never?.name ?? '';
+  const called = label ? text.slice(label.index, label.index + label[1]!.length) : null;
+  const name = called ?? wholeLoads[0]?.name ?? charged?.name ?? never?.name ?? '';
+  const add: Heard['add'] = !whole
+    ? null
+    : never
+      ? (onto) => inhibited(onto, never.id, clause!, fitting)
+      : (onto) =>
+          build(onto, {
+            clause: clause!,
+            signals: fitting,
+            loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
+            others: wholeLoads.slice(loads.length) as WholeLoad[],
+            charged,
+            supply: supply!,
+            suppliedA: supplyFound?.ratedA ?? null,
+            lost: lost ?? 'off',
+            continuous: condition.continuous,
+            distanceM,
+            device: worn ? PLAIN_SOLID : deviceFound,
+            guard,
+            meters: meters?.meters ?? [],
+            second,
+            place: placeFound,
+            called,
+          });
+  if (add && !never) assumed.push(...pathsOf(add(design ?? blankDesign(name, variant ?? undefined)).jobs.at(-1)!));
   return {
     told: told.sort((one, other) => one.at - other.at),
     unclear,
@@ -227,29 +270,18 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     variant,
     namesRelay: never ? [] : [deviceFound !== null && isDescribed(deviceFound)],
     name: name.charAt(0).toUpperCase() + name.slice(1),
-    add: !whole
-      ? null
-      : never
-        ? (onto) => inhibited(onto, never.id, clause!, fitting)
-        : (onto) =>
-            build(onto, {
-              clause: clause!,
-              signals: fitting,
-              loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
-              others: wholeLoads.slice(loads.length) as WholeLoad[],
-              charged,
-              supply: supply!,
-              suppliedA: supplyFound?.ratedA ?? null,
-              lost: lost ?? 'off',
-              continuous: condition.continuous,
-              distanceM,
-              device: worn ? PLAIN_SOLID : deviceFound,
-              guard,
-              meters: meters?.meters ?? [],
-              second,
-              place: placeFound,
-            }),
+    add,
   };
+}
+
+/** What is put across what keeps its current flowing, in words. */
+function pathsOf({ loads, otherwise }: Job): string[] {
+  const names = [...loads, ...(otherwise.kind === 'loads' ? otherwise.loads : [])]
+    .filter((load) => !isCharged(load) && load.suppressor)
+    .map(({ name }) => name);
+  return names.length === 0
+    ? []
+    : [`across ${names.join(' and ')} a way for the current that its coil keeps flowing when it is switched off`];
 }
 
 /** Whether contacts one after another make it: its input has no room for a helper relay’s, nor a throw that rests closed. */

@@ -110,6 +110,17 @@ const pulsesOf = (name: string, onS: number, offS: number): SaidSignal => ({
 /** *Flash a lamp*: how often where nobody says it, s on and s off: 75 a minute, of the 60 to 120 that direction indicators may have (UN Regulation 6, from memory). */
 export const FLASH_S = 0.4;
 export const FLASH_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)(?:flash|blink)\b/;
+/** *Once a second*, *twice a minute*, *every two seconds*, of what flashes. */
+export const FLASH_RATE = new RegExp(
+  String.raw`\b(?:(?:(once|twice)|(${NUMBER}) times) (?:an?|per|every|each) (second|minute)|every (?:(${COUNT}) )?(seconds?|minutes?))\b`,
+);
+/** Half of one round of it, s. */
+export function halfRound([, often, times, per, every, unit]: RegExpExecArray): number {
+  const roundS = per
+    ? toSeconds('1', per) / (often === 'once' ? 1 : often === 'twice' ? 2 : toNumber(times!))
+    : toSeconds(every ?? '1', unit!);
+  return Number((roundS / 2).toPrecision(3));
+}
 
 const LINK = String.raw`(?:the |a |my )?(?:(?:phone|radio|serial|bluetooth|computer)(?: link)?|link|phone app|app)`;
 const SENDS = String.raw`(?:sends?|says?|types?) (?:the (?:letter|character) |an? )?['"“”]?([a-z0-9])['"“”]?(?![\w-])`;

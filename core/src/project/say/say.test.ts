@@ -283,7 +283,6 @@ test.each([
   'when the key is on, run two lamps of 110 W together from the battery',
   'when the key is on, run a 5 A pump backwards from the battery',
   'when the temperature is above 40 °C or below 5 °C, run a 5 A pump from the battery',
-  'when the key is on, run a 5 A pump from the battery, otherwise a 10 W lamp',
   // Open is on of a door, and off of a switch.
   'when the fan switch and the door are open, run a 5 A pump from the battery',
   'when the hatch or the key is closed, run a 5 A pump from the battery',

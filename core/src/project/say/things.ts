@@ -53,7 +53,8 @@ const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', na
 
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
   // A power supply that is turned on is a load.
-  const from = /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on) (?:the |a |an |my )?/g;
+  const from =
+    /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on|plugged in(?:to)?|into|(?:fed|powered|supplied) (?:by|from)|connected to) (?:the |a |an |my )?|, (?=(?:(?:\d+ ?v )?battery|mains|wall outlet)\s*(?:[,;.\0]|$))/g;
   for (let found = from.exec(text); found; found = from.exec(text)) {
     if (!outside(found.index)) continue;
     const after = text.slice(found.index + found[0].length);
@@ -130,9 +131,10 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
   return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[2]!.length, end) };
 }
 
-const PLATE = new RegExp(
-  String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω)(?![\w-])(?: each)?`,
-);
+const UNITS = 'kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω';
+const PLATE = new RegExp(String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(${UNITS})(?![\w-])(?: each)?`);
+/** *Glow plugs, 4 × 15 A*: how many, behind their name. */
+const COUNT_BEHIND = /[a-z],? (\d{1,2}) ?[x×] ?(?=\d)/;
 const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?![\w-])`);
 const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   k: ['W', 1000],
@@ -145,15 +147,21 @@ const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
 };
 /** What a thing begins with that a verb of its own stands before. */
 const ARTICLE = String.raw`(?:a|an|the|my|its|two|both|three|four|\d+)`;
-const SUBJECT =
-  /\s+(?:should |must |shall |will )?(?:runs?|comes? on|(?:lights|(?<=s )light)(?: up)?|works?|starts?|turns? on|go(?:es)? on|is on|are on)\s*$/;
+const DOES = String.raw`(?:should |must |shall |will |to )?(?:runs?|comes? on|(?:lights|(?<=s )light)(?: up)?|works?|starts?|sounds|turns? on|go(?:es)? on|is on|are on|be on)`;
+const SUBJECT = new RegExp(String.raw`\s+${DOES}\s*$`);
+/** Behind the supply: *a pump from the mains runs when …*. */
+const LATE_VERB = new RegExp(String.raw`^[\0\s]*[^\0;]+\0[\0\s]*(${DOES})(?=\s*(?:[\0,;.?]|$))`);
+/** Between things that are named; but *fan, 10 A* is one, with its rating behind the comma. */
+const LISTED = new RegExp(
+  String.raw`(,? and |, (?!(?:${NUMBER} ?v(?:olts?)?,? )?(?:\d{1,2} ?[x×] ?)?${NUMBER} ?(?:${UNITS})(?: (?:at )?${NUMBER} ?v(?:olts?)?)?\s*(?:,|and\b|$)))`,
+);
 
 /** The loads of what is done: between the verb and the first thing that was taken for something else. */
 export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   const loads: SaidLoad[] = [];
   const listed = (from: number, stretch: string, verb = '') => {
     let at = from;
-    for (const piece of stretch.split(/(,? and |, )/)) {
+    for (const piece of stretch.split(LISTED)) {
       const lead = new RegExp(String.raw`^[\s,]*(?:(?:${VERB.source}) (?=${ARTICLE}\b))?`).exec(piece)![0].length;
       const words = piece.slice(lead).trim().replace(/,$/, '');
       const found = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
@@ -166,6 +174,8 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
       at += piece.length;
     }
   };
+  const late = LATE_VERB.exec(text);
+  const lateAt = late ? late.index + late[0].length - late[1]!.length : -1;
   const verbs = new RegExp(VERB.source, 'g');
   let read = 0;
   for (let verb = verbs.exec(text); verb; verb = verbs.exec(text)) {
@@ -173,7 +183,7 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
     // At the beginning, or after what was read or a comma: *switch* within a name is none. A second one begins a thing of its own.
     // *Light on when …*: here it is the lamp.
     if (verb[0] === 'light' && /^ on\s*(?:[\0,;.]|$)/.test(text.slice(from))) continue;
-    if (verb.index < read || !/(?:^|[\0,;.]|\b(?:then|please|to|and))[\s\0]*$/.test(before)) continue;
+    if (verb.index < read || verb.index === lateAt || !/(?:^|[\0,;.]|\b(?:then|please|to|and))[\s\0]*$/.test(before)) continue;
     if (loads.length > 0 && !new RegExp(`^ ${ARTICLE}\\b`).test(text.slice(from))) continue;
     const after = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
     take(verb.index, verb[0].length, 'words', '');
@@ -183,16 +193,25 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   }
   if (read > 0) return loads;
   // *A 160 W fan runs when …*: the load stands before its own verb.
-  const before = /^[^\0;]*/.exec(text)![0];
+  const begun = /^[\0\s]*/.exec(text)![0].length;
+  const before = /^[^\0;]*/.exec(text.slice(begun))![0];
   const subject = SUBJECT.exec(before);
-  if (!subject) {
-    // *Fan 12 A when …*, *fog lamps with a switch*: as one writes it on a slip of paper.
-    const pieces = before.trim().split(/,? and |, /);
-    if (pieces.every((piece) => PLATE.test(piece) || kindOfName(piece.replace(/ on$/, '')) !== null)) listed(0, before);
+  if (late && !subject) {
+    take(lateAt, late[1]!.length, 'words', '');
+    listed(begun, before);
     return loads;
   }
-  take(subject.index, subject[0].length, 'words', '');
-  listed(0, before.slice(0, subject.index));
+  if (!subject) {
+    // *Fan 12 A when …*, *fog lamps with a switch*: as one writes it on a slip of paper.
+    const pieces = before
+      .trim()
+      .split(LISTED)
+      .filter((_, at) => at % 2 === 0);
+    if (pieces.every((piece) => PLATE.test(piece) || kindOfName(piece.replace(/ on$/, '')) !== null)) listed(begun, before);
+    return loads;
+  }
+  take(begun + subject.index, subject[0].length, 'words', '');
+  listed(begun, before.slice(0, subject.index));
   return loads;
 }
 
@@ -205,7 +224,10 @@ export function readHeatedBy(text: string, typed: string): { readonly at: number
   const found = new RegExp(String.raw`\bwith (${ARTICLE} [^\0,;.]*(?:\.\d[^\0,;.]*)*)`).exec(text);
   if (!found) return null;
   const at = found.index + found[0].length - found[1]!.length;
-  const by = oneLoad(found[1]!.trim(), typed.slice(at, at + found[1]!.length));
+  const words = found[1]!.trim();
+  // *With 300 W*: of what it is called so.
+  const bare = PLATE.exec(words)?.[0] === words ? ' heater' : '';
+  const by = oneLoad(`${words}${bare}`, `${typed.slice(at, at + found[1]!.length).trimEnd()}${bare}`);
   return by?.value == null ? null : { at: found.index, length: found[0].trimEnd().length, by };
 }
 
@@ -214,6 +236,8 @@ const TELLTALE_W = 1;
 function oneLoad(words: string, typed: string): SaidLoad | null {
   if (TURNING.test(words) || NO_LOAD.test(words)) return null;
   let rest = ` ${words} `;
+  const behind = COUNT_BEHIND.exec(rest);
+  if (behind) rest = rest.replace(`${behind[1]}`, ' ').replace(/ [x×] ?(?=\d)/, ' ');
   const plate = PLATE.exec(rest);
   if (plate) rest = rest.replace(plate[0], ' ');
   const volts = VOLTS.exec(rest);
@@ -227,10 +251,13 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     count = COUNTS[counted[2]]!;
     rest = rest.slice(counted[0].length);
   }
+  // *Two glow plugs 4 × 15 A* are two or four.
+  if (behind && count > 1) return null;
+  if (behind) count = Number(behind[1]);
   const name = rest
     // Side by side is how they are wired anyhow.
     .replace(/\bin parallel\b|\bside by side\b/g, ' ')
-    .replace(/\b(?:of|rated|at|each|x)\b|[×()]/g, ' ')
+    .replace(/\b(?:of|rated|at|each|x)\b|[×(),]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
     // *Latch a pump on*.

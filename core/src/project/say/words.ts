@@ -8,7 +8,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\b(?:heat|heating|infra-?red|ir|basking|brooder|brooding|warming|terrarium) (?:lamp|light|bulb|spot)s?\b/, 'heat-lamp'],
   [/\blamps?\b|\blights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
   [
-    /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkilns?\b|\bboilers?\b|\bkettles?\b|\bdew strips?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
+    /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkilns?\b|\bboilers?\b|\bkettles?\b|\bdew strips?\b|\bglow ?plugs?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
     'heater',
   ],
   [
@@ -134,7 +134,29 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
       means: 'the feed of the starter, live just while the engine is cranked',
     };
     const rain: SignalWord = { words: /\brain\b/, nature: 'switch', begins: FED, means: 'a rain sensor with a contact of its own' };
+    const dry: SignalWord = {
+      words: /\bsoil\b/,
+      nature: 'switch',
+      begins: FED,
+      means: 'a moisture sensor whose contact closes in dry soil',
+    };
+    const float = (state: string): SignalWord => ({
+      words: /\btank\b/,
+      nature: 'switch',
+      means: `a float switch that closes when it is ${state}`,
+    });
     return [
+      { said: /^(?:the |my )?(?:soil|garden bed|flower bed) (?:is|gets) dry\b/, name: 'dry soil', word: dry },
+      {
+        said: /^(?:the |my )?(?:water |waste )?(?:tank|sump|cistern|barrel) (?:is|gets|runs) full\b/,
+        name: 'full tank',
+        word: float('full'),
+      },
+      {
+        said: /^(?:the |my )?(?:water |waste )?(?:tank|sump|cistern|barrel) (?:is|gets|runs) empty\b/,
+        name: 'empty tank',
+        word: float('empty'),
+      },
       { said: /^(?:there is )?(?:any )?(?:movement|motion)(?: is)? (?:sensed|detected|seen)\b/, name: 'movement', word: motion },
       { said: /^(?:there is )(?:any )?(?:movement|motion)\b/, name: 'movement', word: motion },
       {
@@ -149,8 +171,13 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
         name: 'two-hand station',
         word: TWO_HAND,
       },
-      { said: /^it (?:is|gets) dark\b/, name: 'darkness', word: dark },
-      { said: /^it (?:is|gets) light\b/, name: 'darkness', isOff: true, word: dark },
+      { said: /^it (?:is|gets) (?:dark|night)\b/, name: 'darkness', word: dark },
+      {
+        said: /^(?:it (?:is|gets) (?:light|day|sunny|bright)(?!er)|the sun (?:shines|is (?:up|out|shining)))\b/,
+        name: 'darkness',
+        isOff: true,
+        word: dark,
+      },
       { said: /^it (?:rains|is raining)\b/, name: 'rain', word: rain },
     ];
   })();
@@ -201,5 +228,5 @@ export const COUNTS: Readonly<Record<string, number>> = {
 
 /** Words that only hold a sentence together: leaving them out changes nothing. */
 export const GLUE = new Set(
-  'a an the my its it then please so also to of that which is are be will shall should must want i we need just and , . ; :'.split(' '),
+  'a an the my its it then please so also to of that which is are be will shall should must want i we need just and , . ; : ? !'.split(' '),
 );
