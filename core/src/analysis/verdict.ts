@@ -1,8 +1,9 @@
 /** Meant against found, state by state and line by line. */
 import type { Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
-import { batteryId, wireBranch } from '../wiring/index.ts';
-import { type Intent, type Job, linesOf, supplyIdOf, unitOhm } from '../project/index.ts';
+import { graphOf, walk } from '../graph/index.ts';
+import { batteryId, postsOf, wireBranch } from '../wiring/index.ts';
+import { type Intent, type Job, linesOf, supplyById, supplyIdOf, unitOhm } from '../project/index.ts';
 import { isCharged, plays, stateWord } from '../kinds/index.ts';
 import { CORNER_NAMES } from './conditions.ts';
 import { type Evidence, type JobEvidence, type LoadState, type SolvedState, loadState, loadVolts } from './evidence.ts';
@@ -35,16 +36,17 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
     );
     const lowShare = job.otherwise.kind === 'slower' ? unitOhm(load) / load.count / (unitOhm(load) / load.count + job.otherwise.ohm) : null;
     const wire = netlist.wires.find((candidate) => candidate.job === job.id && candidate.leg === `load-${load.id}`);
-    return { load, units, lowShare, wire };
+    return { load, units, lowShare, wire, comesBack: isCharged(load) && minusesJoined(evidence, supplyIdOf(design, job), load.supply) };
   });
-  const joined = (solution: Solution, wire: (typeof lines)[number]['wire'], battery: string): LineFound => {
+  const joined = (solution: Solution, { wire, comesBack }: (typeof lines)[number], battery: string): LineFound => {
     const post = circuit.nodeOf(terminal(batteryId(battery), '+'));
     const source = circuit.nodeOf(terminal(batteryId(supplyIdOf(design, job)), '+'));
     const volts = solution.volts[post]!;
     const amps = wire ? Math.abs(solution.amps(circuit.branchIndex(wireBranch(wire.id)))) : 0;
     const near = wire ? solution.volts[circuit.nodeOf(wire.from)]! : NaN;
     // With current it is plain; two batteries of one voltage give none, and then the metal itself must be joined.
-    const level = Math.abs(solution.volts[source]! - volts) < JOINED_V && Math.abs(near - volts) < JOINED_V && closes(solution);
+    const level =
+      comesBack && Math.abs(solution.volts[source]! - volts) < JOINED_V && Math.abs(near - volts) < JOINED_V && closes(solution);
     return { volts, state: amps > CHARGES_A || level ? 'on' : 'off' };
   };
   const closes = (solution: Solution) =>
@@ -56,14 +58,26 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
         part.spec.uses.some((pin) => solution.closed[circuit.branchIndex(`${part.id}/contact${pin}`)] === 1),
     );
   return (solution, supplyV, meant) =>
-    lines.map(({ load, units, lowShare, wire }, at) => {
-      if (isCharged(load)) return joined(solution, wire, load.supply);
+    lines.map((line, at) => {
+      const { load, units, lowShare } = line;
+      if (isCharged(load)) return joined(solution, line, load.supply);
       const each = units.map((unit): LineFound => {
         const volts = loadVolts(circuit, solution, unit);
         return { volts, state: loadState(volts, supplyV, lowShare) };
       });
       return each.find(({ state }) => state !== meant[at]) ?? each[0]!;
     });
+}
+
+/** Whether wires and metal lead from the minus of one battery to that of another: without, nothing flows between the two. */
+function minusesJoined({ netlist, design }: Evidence, ...ids: readonly [from: string, to: string]): boolean {
+  const [from, to] = ids.map((id) => postsOf(supplyById(design, id))[1]);
+  const { terminals } = walk(
+    graphOf(netlist),
+    [from!],
+    (link) => link.by === 'joint' || (link.by === 'wire' && link.wire.role === 'return'),
+  );
+  return terminals.has(to!);
 }
 
 /** Current through the wire that joins two batteries, A, and volts between two posts that are one, V. */

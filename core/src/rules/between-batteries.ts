@@ -8,9 +8,12 @@ import type { WiredJob } from './context.ts';
 /** More signals than these that may stand either way are not tried out. */
 const MOST_FREE = 10;
 
+/** What of a job's wires lies between its batteries: the way out, and with a return of wire the link between their minus posts. */
+const isBetween = ({ role, section }: Wire): boolean => role === 'load' || (role === 'return' && section.stretch === 'charge');
+
 /** Wires of the way, and its resistances at 20 °C without either battery, Ω. */
 export function wayBetween(job: WiredJob) {
-  const cable = job.wires.filter(({ role }: Wire) => role === 'load');
+  const cable = job.wires.filter(isBetween);
   const wires = cable.reduce((sum, wire) => sum + wireOhmPerM(wire.sizeMm2)! * wire.lengthM, 0);
   const fuses = job.loadFuses.reduce((sum, { spec }) => sum + bladeFuseOhm(spec.ratingA), 0);
   const contacts = job.contacts.reduce((sum, { relay }) => sum + relay.spec.type.contactOhm, 0);

@@ -1,5 +1,5 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
-import { partOf, terminal } from '../quantity/index.ts';
+import { terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
 import { type Branch, type Sensor, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
 import { type Design, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
@@ -7,7 +7,7 @@ import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
 import { type Netlist, applyEdits, primitivesOf } from '../graph/index.ts';
-import { RETURN_TERMINAL, addReturn } from './shared-parts.ts';
+import { addReturn } from './shared-parts.ts';
 import { wireTrunks } from './trunks.ts';
 import type { WayReason } from './drives/drive.ts';
 import { type Wiring, wireJob, wiringsOf } from './wiring.ts';
@@ -90,7 +90,13 @@ export function circuitParts(netlist: Netlist) {
   const terminals: string[] = [];
   const edited: [branch: string, fault: Fault][] = [];
   // A circuit with no battery has no use for the vehicle's return; touch voltages count from earth.
-  const returns = netlist.parts.some(({ id }) => id === partOf(RETURN_TERMINAL)) ? [RETURN_TERMINAL] : [];
+  const returns = netlist.parts.flatMap((part) =>
+    kindOf(part).mainReturn === true
+      ? kindOf(part)
+          .pins(part.spec)
+          .map((pin) => terminal(part.id, pin))
+      : [],
+  );
   const earths = netlist.parts.flatMap((part) => {
     const pin = kindOf(part).earthPin;
     return pin === undefined ? [] : [terminal(part.id, pin)];

@@ -1,6 +1,6 @@
 /** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, unitOhm } from '../project/index.ts';
+import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, supplyById, unitOhm } from '../project/index.ts';
 import {
   guardOf,
   limitsOfGuard,
@@ -28,7 +28,7 @@ import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
 import { groundOhmAt } from '../document/index.ts';
-import { earthOf, feedOhm, liveTap, returnTo, supplyOut } from './shared-parts.ts';
+import { earthOf, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
@@ -397,9 +397,10 @@ export class LoadSide {
     const { builder, design, job, number } = this;
     const post = supplyOut(builder, design, load.supply);
     const out = `load-${load.id}`;
+    const link = this.linkFrom(load, ampere, source.fuseA);
     if (source.fuseA === 0) {
       this.run({ leg: out, role: 'load', stretch: 'charge', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
-      return this.path(load, { ...source, legs: [...source.legs, out] }, ampere);
+      return this.path(load, { ...source, legs: [...source.legs, out, ...link] }, ampere);
     }
     const own = guardOf(design, job.ownGuard);
     const id = `${job.id}-${load.id}-fuse`;
@@ -433,7 +434,18 @@ export class LoadSide {
       fuseA: source.fuseA,
       lengthM: job.fuseLeadM,
     });
-    this.path(load, { ...source, fuseAmpere: source.fuseAmpere + ampere, legs: [...source.legs, out, lead] }, ampere);
+    this.path(load, { ...source, fuseAmpere: source.fuseAmpere + ampere, legs: [...source.legs, out, lead, ...link] }, ampere);
+  }
+
+  /** From the minus of what is charged to the minus of what charges it, where they are not one. */
+  private linkFrom(load: LoadOf<'battery'>, ampere: number, fuseA: number): readonly string[] {
+    const { builder, design } = this;
+    const from = minusOf(builder, design, supplyById(design, load.supply));
+    const to = minusOf(builder, design, this.supply);
+    if (from === to) return [];
+    const leg = `return-${load.id}`;
+    this.run({ leg, role: 'return', stretch: 'charge', from, to, colour: this.colours.back, ampere, fuseA });
+    return [leg];
   }
 
   /** Chooses the sizes of all legs together. */

@@ -18,6 +18,7 @@ import {
   isOutput,
   isPin,
   isRegulator,
+  isStored,
   isVoltageSensor,
   madeForOf,
   printedV,
@@ -31,9 +32,28 @@ const RETURN = 'return';
 export const RETURN_TERMINAL: Terminal = terminal(RETURN, '31');
 
 export function addReturn(builder: NetlistBuilder, design: Design): void {
-  const place = design.supplies[0]!.place;
-  builder.add({ id: RETURN, kind: 'return-bus', tag: '31', name: 'return', place, job: null, spec: {} });
+  const { place, name } = design.supplies.find((supply) => isStored(supply)) ?? design.supplies[0]!;
+  // Beside the minus of another battery it is that of the first.
+  const of = design.supplies.some((supply) => hasOwnReturn(design, supply)) ? name : null;
+  builder.add({ id: RETURN, kind: 'return-bus', tag: '31', name: 'return', place, job: null, spec: { of } });
 }
+
+/**
+ * The minus of what stands on a vehicle. With a return of wire each battery beside the first has one of its own: what it feeds comes
+ * back to it, and what it is charged by is linked to it.
+ */
+export function minusOf(builder: NetlistBuilder, design: Design, supply: Supply): Terminal {
+  if (!hasOwnReturn(design, supply)) return RETURN_TERMINAL;
+  const id = `${RETURN}-${supply.id}`;
+  if (!builder.find(id)) {
+    const { name, place } = supply;
+    const tag = `31.${design.supplies.indexOf(supply) + 1}`;
+    builder.add({ id, kind: 'return-bus', tag, name: `return, ${name}`, place, job: null, spec: { of: name } });
+  }
+  return terminal(id, '31');
+}
+const hasOwnReturn = ({ settings, supplies }: Design, supply: Supply): boolean =>
+  settings.returnPath === 'wire' && isStored(supply) && supplies.find((one) => isStored(one))?.id !== supply.id;
 
 export const batteryId = (supply: string): string => `bat-${supply}`;
 
@@ -53,7 +73,7 @@ export function supplyOut(builder: NetlistBuilder, design: Design, supplyId: str
   const { name, place } = supply;
   const { letter, part } = supplyFacets(supply);
   builder.add({ id, tag: `${letter}${at + 1}`, name, place, job: null, ...part(supply) });
-  if (isOnVehicle(supply)) builder.join(back, RETURN_TERMINAL);
+  if (isOnVehicle(supply)) builder.join(back, minusOf(builder, design, supply));
   return out;
 }
 
@@ -83,6 +103,10 @@ function supplyBar(builder: NetlistBuilder, design: Design, supply: Supply, pin:
 
 /** Where current of a supply goes back to from a place: its neutral or minus, or the vehicle's ground there. */
 export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply, place: string): Terminal {
+  if (hasOwnReturn(design, supply)) {
+    supplyOut(builder, design, supply.id);
+    return minusOf(builder, design, supply);
+  }
   if (isOnVehicle(supply)) return groundAt(builder, design, place);
   return supplyBar(builder, design, supply, supplyFacets(supply).pins(supply)[1]);
 }
@@ -200,7 +224,7 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
 
 function feedReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
   const supply = supplyById(design, signal.supply);
-  return isOnVehicle(supply) ? RETURN_TERMINAL : returnTo(builder, design, supply, signal.place);
+  return isOnVehicle(supply) ? minusOf(builder, design, supply) : returnTo(builder, design, supply, signal.place);
 }
 
 /** Longest gap of a pulsed feed, s, and what a coil may lose in it, V: 100 Hz, dark half of the time (from memory). */
@@ -233,8 +257,8 @@ export function steadyTap(builder: NetlistBuilder, design: Design, signal: Signa
 }
 
 /** Grounded by its own body; in a vehicle with a return wire the body's wire is part of the sensor. */
-function bodyGround(builder: NetlistBuilder, design: Design, place: string): Terminal {
-  return design.settings.returnPath === 'wire' ? RETURN_TERMINAL : groundAt(builder, design, place);
+function bodyGround(builder: NetlistBuilder, design: Design, place: string, on: Supply): Terminal {
+  return design.settings.returnPath === 'wire' ? minusOf(builder, design, on) : groundAt(builder, design, place);
 }
 
 /** A signal of contacts of its own, and one that grounds a terminal. */
@@ -288,7 +312,7 @@ export function groundingTerminal(builder: NetlistBuilder, design: Design, signa
   const id = signalPartId(signal.id);
   if (!builder.find(id)) {
     contactPart(builder, design, signal, 1, on);
-    builder.join(terminal(id, 'body'), bodyGround(builder, design, signal.place));
+    builder.join(terminal(id, 'body'), bodyGround(builder, design, signal.place, on));
   }
   return terminal(id, '1');
 }

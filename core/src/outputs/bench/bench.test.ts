@@ -5,7 +5,7 @@ import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
 import { type Evidence, gatherEvidence } from '../../analysis/evidence.ts';
 import { type Dictionary, type Spread, buildDictionary, diagnose, dictionaryInSteps, faultyReader, isWrong } from './dictionary.ts';
-import { type FaultKind, LOADS, plays } from '../../kinds/index.ts';
+import { type FaultKind, LOADS, isStored, plays } from '../../kinds/index.ts';
 import { primitivesOf } from '../../graph/index.ts';
 import { explainByTwo } from './two-faults.ts';
 import { OPEN_OHM, meterError, rangeFor } from './meter.ts';
@@ -125,8 +125,13 @@ function partsAsMet({ evidence: { netlist } }: Bench, random: () => number): Spr
 test('1,000 healthy circuits of all demos and circuits, their parts spread at random: none is called faulty', () => {
   const all = ['demo', 'circuits'].flatMap((folder) =>
     readdirSync(new URL(`../../../../examples/${folder}/`, import.meta.url)).flatMap((file): Bench[] => {
-      const own = gatherEvidence(read(`${folder}/${file.replace('.json', '')}`));
-      return [...own.jobs.keys()].map((job) => ({ evidence: own, dictionary: buildDictionary(own, job) }));
+      const made = read(`${folder}/${file.replace('.json', '')}`);
+      // With a return of wire each of two batteries has a minus of its own.
+      const wired = { ...made, settings: { ...made.settings, returnPath: 'wire' as const } };
+      return [made, ...(made.supplies.filter(isStored).length > 1 ? [wired] : [])].flatMap((design) => {
+        const own = gatherEvidence(design);
+        return [...own.jobs.keys()].map((job) => ({ evidence: own, dictionary: buildDictionary(own, job) }));
+      });
     }),
   );
   const random = seeded(104729);

@@ -33,13 +33,12 @@ function suppliesIn(design: Design, job: Job): Design['supplies'] {
   return design.supplies.filter(({ id }) => ids.has(id));
 }
 
-/** What is taken for granted where a job stands on two batteries: that their minus posts are one. */
+/** What is taken for granted where a job stands on two batteries: that the metal joins their minus posts. A return of wire is in the lists. */
 function betweenBatteries(design: Design, job: Job): string[] {
   const batteries = suppliesIn(design, job).filter((supply) => isOnVehicle(supply));
-  if (batteries.length < 2) return [];
-  const metal = design.settings.returnPath === 'chassis' ? 'the vehicle’s metal' : 'one another';
+  if (batteries.length < 2 || design.settings.returnPath === 'wire') return [];
   return [
-    `The minus posts of ${batteries.map(({ name }) => name).join(' and ')} must be joined to ${metal}, by cable as thick as the thickest lead of either: without it current comes back through whatever else joins them.`,
+    `The minus posts of ${batteries.map(({ name }) => name).join(' and ')} must be joined to the vehicle’s metal, by cable as thick as the thickest lead of either: without it current comes back through whatever else joins them.`,
   ];
 }
 
