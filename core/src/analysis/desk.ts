@@ -25,6 +25,7 @@ import {
 } from '../project/index.ts';
 import { batteryId, signalPartId } from '../wiring/index.ts';
 import { voltageSensors } from './conditions.ts';
+import { heldBack, movedBy, passTime } from './pass-time.ts';
 import type { Evidence, LoadState } from './evidence.ts';
 import { type Sneak, sneakPaths } from './sneak.ts';
 import { lineReader } from './verdict.ts';
@@ -124,27 +125,12 @@ export function readDesk(
     boards[board.id] = { booting: run.booting, nextS: run.nextS, high: pins.filter((pin) => on.has(pin)), adrift: [] };
   }
   const isOn = (signal: string) => on.has(signal);
-  const delays = circuit.sensors.map((sensor) => (sensor.kind === 'current' || sensor.kind === 'voltage' ? sensor.delays : undefined));
   // Without a moment before, everything has long come to rest.
-  const held = before ? Uint8Array.from(delays, (delay) => Number(delay !== undefined)) : undefined;
-  let from = before?.sensed.slice();
-  const due = new Map(before?.due ?? []);
-  if (from) for (const [sensor, at] of due) if (at <= nowS) from[sensor] = 1 - from[sensor]!;
+  const held = before ? heldBack(circuit) : undefined;
+  const from = before ? movedBy(before, nowS) : undefined;
   const boot = bootFaults(evidence, booting, isOn, from, held);
   for (const { id, adrift, high } of boot.boards) boards[id] = { ...boards[id]!, adrift, high };
-  let solution = circuit.settle(isOn, { from, held });
-  for (const sensor of [...due.keys()]) if (due.get(sensor)! <= nowS || !solution.waiting.includes(sensor)) due.delete(sensor);
-  // A delay of nothing is over at once; each pass lets those move, and there are only so many.
-  for (let pass = 0; pass <= circuit.sensors.length; pass++) {
-    const at = (sensor: number) => nowS + (solution.sensed[sensor] ? delays[sensor]!.openS : delays[sensor]!.closeS);
-    const now = solution.waiting.filter((sensor) => at(sensor) <= nowS);
-    for (const sensor of solution.waiting) if (!now.includes(sensor) && !due.has(sensor)) due.set(sensor, at(sensor));
-    if (now.length === 0) break;
-    from = solution.sensed.slice();
-    for (const sensor of now) from[sensor] = 1 - from[sensor]!;
-    solution = circuit.settle(isOn, { from, held });
-    for (const sensor of [...due.keys()]) if (!solution.waiting.includes(sensor)) due.delete(sensor);
-  }
+  const { solution, due } = passTime(circuit, isOn, from, before?.due ?? new Map<number, number>(), nowS);
 
   const volts: Record<string, number | null> = {};
   for (const part of evidence.netlist.parts)

@@ -15,6 +15,7 @@ export {
 } from './evidence.ts';
 export { MOST_STATES } from './explore.ts';
 export { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
+export { type Course, type InTime, type Stretch, inTime } from './in-time.ts';
 export { type StatementResult, type SweepProgress, type SweepRow, checkStatements, sweep } from './joint.ts';
 export { type LostSignal, isAgainstLost } from './lost.ts';
 export { type Sneak } from './sneak.ts';

@@ -2,6 +2,8 @@
 import { type Intent, linesOf } from '../project/index.ts';
 import { CORNERS, CORNER_NAMES } from './conditions.ts';
 import type { Evidence, JobEvidence, LoadState } from './evidence.ts';
+import { evidenceFor } from './faults.ts';
+import { type InTime, inTime } from './in-time.ts';
 import { type LostSignal, lostSignals } from './lost.ts';
 import { type Found, type Verdict, jobVerdicts } from './verdict.ts';
 
@@ -33,6 +35,8 @@ export interface StateTable {
   /** Whether it was asked what a lost signal does: not where the order of signals counts, nor with many of them. */
   readonly lostAsked: boolean;
   readonly rows: readonly StateRow[];
+  /** What it does from one of them to the next, while its delays run; null where none of its relays waits. */
+  readonly inTime: InTime | null;
 }
 
 export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: readonly Verdict[] = jobVerdicts(evidence, own)): StateTable {
@@ -74,5 +78,12 @@ export function stateTable(evidence: Evidence, own: JobEvidence, verdicts: reado
       loads: names.map((name, at) => ({ name, ...usual.lines[at]!, meant: usual.state.lines[at]! })),
     };
   });
-  return { job: own.job.id, signals: own.signals, sequential: own.sequential, lostAsked: lost !== null, rows };
+  return {
+    job: own.job.id,
+    signals: own.signals,
+    sequential: own.sequential,
+    lostAsked: lost !== null,
+    rows,
+    inTime: inTime(evidenceFor(evidence, new Set([own.job.id])), own),
+  };
 }

@@ -9,5 +9,6 @@ export { migrate } from './migrations.ts';
 export { type Patch, applyPatches, patchesBetween, sameDocument } from './patch.ts';
 export { ASSUMED_AIR_C, ASSUMED_INDOOR_C, type Place, boxSurfaceM2, distanceSchema, groundOhmAt, placeSchema } from './place.ts';
 export { isUnreadable, readable } from './text.ts';
+export { type TimedState, nextOf, timedMeaning } from './timed.ts';
 export { WHEN_MAX_DEPTH, type When, conditionSchema, whenSchema } from './when-schema.ts';
 export { type Memory, meaning, normalForm, partsOf, remembers, signalsOf, withSignal, withStop, withoutSignal } from './when.ts';

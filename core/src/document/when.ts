@@ -3,7 +3,7 @@
  * circuit does: the proof compares two computations that share nothing but the document.
  *
  * A clause with *held* or *toggle* remembers: its memory is a list of bits, one a *held* and two a *toggle*
- * (its state, and whether what it follows was on), in reading order. Delays have passed.
+ * (its state, and whether what it follows was on), in reading order. Delays have passed, unless a caller says how each stands.
  */
 import type { When } from './when-schema.ts';
 
@@ -11,7 +11,12 @@ import type { When } from './when-schema.ts';
 export type Memory = readonly boolean[] | null;
 
 /** Whether the clause holds after the signals have become what they are, and what it remembers then. */
-export function meaning(when: When, on: (signal: string) => boolean, memory: Memory): { value: boolean; memory: boolean[] } {
+export function meaning(
+  when: When,
+  on: (signal: string) => boolean,
+  memory: Memory,
+  delayed: (delay: Extract<When, { op: 'delay' }>, input: boolean) => boolean = (_, input) => input,
+): { value: boolean; memory: boolean[] } {
   const next: boolean[] = [];
   let at = 0;
   const walk = (part: When): boolean => {
@@ -28,7 +33,7 @@ export function meaning(when: When, on: (signal: string) => boolean, memory: Mem
       case 'or':
         return part.of.map(walk).some(Boolean);
       case 'delay':
-        return walk(part.of);
+        return delayed(part, walk(part.of));
       case 'held': {
         const mine = at++;
         next[mine] = false;

@@ -1,7 +1,7 @@
 /** What a whole job means: each of its load lines, from its clauses and what they remember. */
 import type { Design, Job } from './schema.ts';
 import { type Load, isFeed } from '../kinds/index.ts';
-import { type Memory, meaning, remembers, signalsOf } from '../document/index.ts';
+import { type Memory, type TimedState, meaning, nextOf, remembers, signalsOf, timedMeaning } from '../document/index.ts';
 
 /** `low` is at a second speed, `reverse` backwards. */
 export type Intent = 'on' | 'off' | 'low' | 'reverse';
@@ -11,6 +11,24 @@ export interface JobIntent {
   readonly signals: readonly string[];
   readonly remembers: boolean;
   step(on: (signal: string) => boolean, memory: Memory): { readonly memory: readonly boolean[]; readonly lines: readonly Intent[] };
+  /** The same at a moment, while its delays run. */
+  stepAt(
+    on: (signal: string) => boolean,
+    before: IntentState,
+    nowS: number,
+  ): { readonly state: IntentState; readonly lines: readonly Intent[] };
+  /** How it stands with every delay over, after what it remembers. */
+  settled(memory: Memory): IntentState;
+}
+/** How the clauses of a job stand at a moment: that of its loads, and that of a second speed or direction. */
+export interface IntentState {
+  readonly first: TimedState;
+  readonly second: TimedState | null;
+}
+/** When one of them moves by itself next, s; null where none does. */
+export function nextMove({ first, second }: IntentState): number | null {
+  const due = [first, ...(second ? [second] : [])].flatMap((state) => nextOf(state) ?? []);
+  return due.length > 0 ? Math.min(...due) : null;
 }
 
 /** Every load line of a job: its loads, then those that run otherwise. */
@@ -40,32 +58,41 @@ export function intentOf(design: Design, job: Job): JobIntent {
     ...(otherwise.kind === 'original-feed' ? [otherwise.signal] : []),
   ];
   const bits = meaning(when, () => false, null).memory.length;
+  const linesFor = (on: (signal: string) => boolean, a: boolean, b: boolean): Intent[] => {
+    const live = feed === undefined || on(feed.id);
+    const main = ((): Intent => {
+      switch (otherwise.kind) {
+        case 'off':
+        case 'loads':
+          return live && a ? 'on' : 'off';
+        case 'original-feed':
+          return a ? (live ? 'on' : 'off') : on(otherwise.signal) ? 'on' : 'off';
+        case 'slower':
+          return !live ? 'off' : a ? 'on' : b ? 'low' : 'off';
+        case 'reverse':
+          return !live || a === b ? 'off' : a ? 'on' : 'reverse';
+        default:
+          return otherwise satisfies never;
+      }
+    })();
+    return linesOf(job).map((_, at): Intent => (at < job.loads.length ? main : live && !a ? 'on' : 'off'));
+  };
   return {
     signals: [...new Set(named)],
     remembers: remembers(when) || (second !== null && remembers(second)),
     step(on, memory) {
       const first = meaning(when, on, memory && memory.slice(0, bits));
       const other = second ? meaning(second, on, memory && memory.slice(bits)) : { value: false, memory: [] };
-      const live = feed === undefined || on(feed.id);
-      const a = first.value;
-      const b = other.value;
-      const main = ((): Intent => {
-        switch (otherwise.kind) {
-          case 'off':
-          case 'loads':
-            return live && a ? 'on' : 'off';
-          case 'original-feed':
-            return a ? (live ? 'on' : 'off') : on(otherwise.signal) ? 'on' : 'off';
-          case 'slower':
-            return !live ? 'off' : a ? 'on' : b ? 'low' : 'off';
-          case 'reverse':
-            return !live || a === b ? 'off' : a ? 'on' : 'reverse';
-          default:
-            return otherwise satisfies never;
-        }
-      })();
-      const lines = linesOf(job).map((_, at): Intent => (at < job.loads.length ? main : live && !a ? 'on' : 'off'));
-      return { memory: [...first.memory, ...other.memory], lines };
+      return { memory: [...first.memory, ...other.memory], lines: linesFor(on, first.value, other.value) };
     },
+    stepAt(on, before, nowS) {
+      const first = timedMeaning(when, on, before.first, nowS);
+      const other = second && before.second ? timedMeaning(second, on, before.second, nowS) : null;
+      return { state: { first: first.state, second: other?.state ?? null }, lines: linesFor(on, first.value, other?.value ?? false) };
+    },
+    settled: (memory) => ({
+      first: { memory: memory && memory.slice(0, bits), delays: null },
+      second: second && { memory: memory && memory.slice(bits), delays: null },
+    }),
   };
 }

@@ -83,6 +83,7 @@ import { ssrMinimumLoad } from './ssr-minimum-load.ts';
 import { ssrOutlastsShort } from './ssr-outlasts-short.ts';
 import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { stateMismatch } from './state-mismatch.ts';
+import { timeMismatch } from './time-mismatch.ts';
 import { stripOverCurrent } from './strip-over-current.ts';
 import { supplyOverload } from './supply-overload.ts';
 import { thermocouplePolarity } from './thermocouple-polarity.ts';
@@ -106,6 +107,7 @@ export const RULES: readonly Rule[] = [
   loadWrongVoltage,
   fedWrongVoltage,
   stateMismatch,
+  timeMismatch,
   relayChatter,
   backfeed,
   floatingInput,

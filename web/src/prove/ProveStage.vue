@@ -8,6 +8,7 @@ import SeverityMark from '../ui/SeverityMark.vue';
 import StateGrid from './StateGrid.vue';
 import StatementList from './StatementList.vue';
 import SweepPanel from './SweepPanel.vue';
+import TimeCourses from './TimeCourses.vue';
 import SelectField from '../ui/SelectField.vue';
 import { useNarrow } from '../ui/narrow.ts';
 import { each } from '../ui/options.ts';
@@ -173,6 +174,7 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
             The first {{ rows.length }} of {{ fitting.length }}: narrow them by a signal’s head.
           </p>
         </div>
+        <TimeCourses v-if="table.inTime && table.inTime.courses.length > 0" class="times" :times="table.inTime" />
         <CurrentPaths v-if="project.drawing" class="drawn" :drawing="project.drawing" :job="project.job.id" />
       </template>
       <p v-else role="status">{{ project.jobView?.unwired.length ? `Not wired: ${project.jobView.unwired.join(' ')}` : 'Solving…' }}</p>
@@ -255,6 +257,12 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
 .scroll {
   flex: 0 1 auto;
   max-height: 52%;
+}
+.times {
+  flex: 0 1 auto;
+  max-height: 34%;
+  min-height: 120px;
+  margin-top: 12px;
 }
 .drawn {
   flex: 1 1 0;
