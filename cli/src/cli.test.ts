@@ -131,6 +131,27 @@ describe('nudge states', () => {
   });
 });
 
+test('what follows a change while a delay runs is printed, and exits with 1 where it is not what was said', () => {
+  const of = (file: string) => {
+    const { status, stdout } = nudge('states', `examples/mistakes/${file}.json`);
+    const [{ changes }] = (
+      JSON.parse(stdout) as { jobs: [{ changes: { does: string; stretches: { untilS: number | null; found: string }[] }[] }] }
+    ).jobs;
+    return {
+      status,
+      does: changes.map(({ does }) => does),
+      spans: changes.map(({ stretches }) => stretches.map(({ untilS, found }) => [untilS, found])),
+    };
+  };
+  const mended = of('time-mismatch.mended');
+  expect([mended.status, mended.does.includes('otherwise')]).toEqual([0, false]);
+  expect(mended.spans).toContainEqual([
+    [5, 'off'],
+    [null, 'on'],
+  ]);
+  expect(of('time-mismatch')).toMatchObject({ status: 1, does: expect.arrayContaining(['otherwise']) });
+});
+
 describe('nudge build', () => {
   test('prints every piece of wire, what to buy, what is cut from what, and the order of work', () => {
     const { status, stdout } = nudge('build', owlBox);

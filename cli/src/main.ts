@@ -48,8 +48,8 @@ function states(file: string): number {
   const jobs = design.jobs.map((job) => {
     const own = evidence.jobs.get(job.id);
     const unwired = evidence.unwired.find((entry) => entry.job === job.id);
-    if (!own) return { job: job.id, wired: false, reasons: unwired?.reasons.map(({ message }) => message) ?? [], states: [] };
-    const { signals, sequential, rows } = stateTable(evidence, own);
+    if (!own) return { job: job.id, wired: false, reasons: unwired?.reasons.map(({ message }) => message) ?? [], states: [], changes: [] };
+    const { signals, sequential, rows, inTime } = stateTable(evidence, own);
     return {
       job: job.id,
       wired: true,
@@ -65,10 +65,14 @@ function states(file: string): number {
         matches,
         differsAt,
       })),
+      // What follows a change of one signal while delays run, until nothing waits any more.
+      changes: inTime?.courses ?? [],
     };
   });
   process.stdout.write(`${JSON.stringify({ jobs }, null, 2)}\n`);
-  return jobs.every(({ wired, states: rows }) => wired && rows.every(({ matches }) => matches)) ? 0 : 1;
+  const isAsSaid = ({ wired, states: rows, changes }: (typeof jobs)[number]) =>
+    wired && rows.every(({ matches }) => matches) && changes.every(({ does }) => does !== 'otherwise');
+  return jobs.every(isAsSaid) ? 0 : 1;
 }
 
 /** Each job sized: what was chosen, the runner-up and the reasons; exits with 1 when a job has no answer. */

@@ -4,7 +4,8 @@ import { readFileSync } from 'node:fs';
 import { analyse } from '../../analyse.ts';
 import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
-import { HEATER, and, design, job, not, on } from '../../testing/designs.ts';
+import type { When } from '../../document/when-schema.ts';
+import { HEATER, and, delay, design, job, not, on } from '../../testing/designs.ts';
 import { expectedOf } from './expected.ts';
 import { workOf } from './order.ts';
 
@@ -21,6 +22,21 @@ const check = (made: Design, phase: string, title = /./) => {
   const step = work(made).steps.find((one) => one.phase === phase && title.test(one.title))!;
   return [step.check, ...step.finds].join('; ');
 };
+
+describe('what waits is said with how long', () => {
+  const FIVE_PIN = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
+  const says = (when: When) => {
+    const made = design([job({ when, device: FIVE_PIN })]);
+    return expectedOf(analyse(made).evidence).loads(made.jobs[0]!)[0];
+  };
+  test.each<[When, RegExp]>([
+    [delay(on('key'), 5, 0), /^E1\.1: on when key is on, after 5 s, [\d.]+ V across it; off when key is off$/],
+    [delay(on('key'), 0, 150), /^E1\.1: on when key is on, [\d.]+ V across it; off when key is off, after 2\.5 min$/],
+    // On in no state that lasts: it was to be “never on”.
+    [and(on('key'), not(delay(on('key'), 10, 0))), /^E1\.1: on for 10 s once key is on; off when key is off$/],
+    [on('key'), /^E1\.1: on when key is on, [\d.]+ V across it; off when key is off$/],
+  ])('%#', (when, words) => expect(says(when)).toMatch(words));
+});
 
 describe('a job that is on by itself', () => {
   const straight = design([job({ when: on('key'), loads: [HEATER] })]);

@@ -3,9 +3,9 @@
  * were solved. A step says no result that was not found so.
  */
 import { type PartPlaying, branchId, isCharged, isMains, plays } from '../../kinds/index.ts';
-import { type Terminal, formatQuantity, terminal } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, formatTime, terminal } from '../../quantity/index.ts';
 import { type Job, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
-import { type Evidence, type Verdict, jobVerdicts, signalWords } from '../../analysis/index.ts';
+import { type Course, type Evidence, type Verdict, evidenceFor, inTime, jobVerdicts, signalWords } from '../../analysis/index.ts';
 import { primitivesOf } from '../../graph/index.ts';
 import { batteryId, postsOf, wireBranch } from '../../wiring/index.ts';
 import { type Broken, type Reader, reader } from '../bench/dictionary.ts';
@@ -159,17 +159,20 @@ export function expectedOf(evidence: Evidence): Expected {
     loads(job) {
       const states = standing(evidence, job);
       const measured = !isMains(loadSupplyOf(design, job));
+      const courses = coursesOf(evidence, job);
       return linesOf(job).flatMap((load, line) => {
         const name = nameOf(job, load);
         if (name === '') return [];
         const said = ({ verdict, words }: (typeof states)[number]) => {
           const { state, volts } = verdict.lines[line]!;
           const across = measured && state !== 'off' && !isCharged(load) ? `, ${formatQuantity(Math.abs(volts), 'V')} across it` : '';
-          return `${STATES[state]} ${words}${across}`;
+          const waits = line >= job.loads.length ? undefined : waitBefore(courses, verdict.state.on, state === 'off');
+          return `${STATES[state]} ${words}${waits === undefined ? '' : `, after ${formatTime(waits)}`}${across}`;
         };
         const first = (isOff: boolean) => states.find(({ verdict }) => (verdict.lines[line]!.state === 'off') === isOff);
         const [works, rests] = [first(false), first(true)];
-        return [`${name}: ${works ? said(works) : 'never on'}; ${rests ? said(rests) : 'never off while there is power'}`];
+        const pulse = works || line >= job.loads.length ? null : pulseOf(evidence, job, courses);
+        return [`${name}: ${works ? said(works) : (pulse ?? 'never on')}; ${rests ? said(rests) : 'never off while there is power'}`];
       });
     },
     atRest(supply, jobs) {
@@ -188,6 +191,40 @@ export function expectedOf(evidence: Evidence): Expected {
       return ampere < NOTHING.A ? `nothing flows out of it${on}` : `${formatQuantity(ampere, 'A')} out of it${on}`;
     },
   };
+}
+
+/** Every change of a signal of a job that does what was said while its delays run, with the signals that are on after it. */
+function coursesOf(evidence: Evidence, job: Job): { readonly on: ReadonlySet<string>; readonly stretches: Course['stretches'] }[] {
+  const own = evidence.jobs.get(job.id);
+  const found = own && inTime(evidenceFor(evidence, new Set([job.id])), own);
+  return (found?.courses ?? []).flatMap(({ before, signal, comesOn, stretches, does }) =>
+    does === 'as meant' ? [{ on: new Set([...before.filter((id) => id !== signal), ...(comesOn ? [signal] : [])]), stretches }] : [],
+  );
+}
+/** How long it takes after the last change that leads there, s; undefined where it stands so at once. */
+function waitBefore(courses: ReturnType<typeof coursesOf>, on: ReadonlySet<string>, isOff: boolean): number | undefined {
+  const found = courses.find(({ on: after, stretches }) => {
+    const [first, last] = [stretches[0]!, stretches.at(-1)!];
+    return (
+      after.size === on.size &&
+      [...on].every((id) => after.has(id)) &&
+      (first.found === 'off') !== isOff &&
+      (last.found === 'off') === isOff
+    );
+  });
+  return found?.stretches.find((stretch) => (stretch.found === 'off') === isOff)?.fromS;
+}
+/** What is on for a while only, in words; null where nothing is. */
+function pulseOf(evidence: Evidence, job: Job, courses: ReturnType<typeof coursesOf>): string | null {
+  for (const { on, stretches } of courses) {
+    const from = stretches.find(({ found }) => found !== 'off');
+    const until = from && stretches.find(({ fromS, found }) => fromS > from.fromS && found === 'off');
+    if (!from || !until) continue;
+    const said = signalWords(evidence, evidence.jobs.get(job.id)!.signals, on);
+    const after = from.fromS > 0 ? `, ${formatTime(from.fromS)} after it is so` : '';
+    return `on for ${formatTime(until.fromS - from.fromS)} once ${said}${after}`;
+  }
+  return null;
 }
 
 /** How a load stands, in words. */
