@@ -22,7 +22,7 @@ import {
   socketOf,
 } from '../kinds/index.ts';
 import { type Controller, type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
-import { type When, signalsOf } from '../document/index.ts';
+import { type When, partsOf, signalsOf } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
 import {
@@ -66,6 +66,9 @@ export const isDry = ({ signal, positive }: Literal): boolean =>
 /** A terminal that is on ground just when the literal holds. */
 export const isGrounding = ({ signal, positive }: Literal): boolean =>
   formOfSignal(signal) === 'ground' && signalFacets(signal).conductsWhen(signal) === positive;
+/** How often a clause names a signal. */
+const timesIn = (when: When, signal: string): number =>
+  when.op === 'signal' ? Number(when.signal === signal) : partsOf(when).reduce((sum, part) => sum + timesIn(part, signal), 0);
 export const isLiveFeed = ({ signal, positive }: Literal): boolean => isFeed(signal) && positive;
 
 export interface RelayOrder {
@@ -263,6 +266,10 @@ export class ControlSide {
 
   /** Whether a sensor that grounds a coil of this job grounds another one too that is not fed by just the same. */
   private groundsOthers(signal: string): boolean {
+    // Within one clause: of several coils that it grounds one may hang on a feed, and another one on the supply.
+    const { when } = this.job;
+    const isFedApart = signalsOf(when).some((id) => isFeed(this.design.signals.find((one) => one.id === id)));
+    if (isFedApart && timesIn(when, signal) > 1) return true;
     const users = this.design.jobs.flatMap((job) =>
       [job.when, ...('when' in job.otherwise ? [job.otherwise.when] : [])]
         .filter((clause) => signalsOf(clause).includes(signal))

@@ -126,9 +126,10 @@ function startingEarly(design: Design, clause: When, starts = false): string | n
     const closed = restOf(signal) === 'closed';
     return starts && positive && closed ? signal.id : null;
   }
-  const parts = clause.op === 'held' ? [clause.set] : partsOf(clause);
-  const inner = starts || clause.op === 'held' || clause.op === 'toggle';
-  return parts.reduce<string | null>((found, part) => found ?? startingEarly(design, part, inner), null);
+  // What ends a thing starts nothing, but something may be held in it that is started.
+  if (clause.op === 'held') return startingEarly(design, clause.set, true) ?? startingEarly(design, clause.reset);
+  const inner = starts || clause.op === 'toggle';
+  return partsOf(clause).reduce<string | null>((found, part) => found ?? startingEarly(design, part, inner), null);
 }
 
 interface Driven {
