@@ -229,9 +229,17 @@ class ContactNetwork {
       closes = literal.positive === conducts;
       of = conducts ? { op: 'signal', signal: literal.signal.id } : { op: 'not', of: { op: 'signal', signal: literal.signal.id } };
     }
-    const { relay, type, pole } = this.helper(of, base, closes);
+    // What is on until something has waited must wait already when the feed comes: it hangs on the supply itself.
+    const waitsAhead = !closes && of.op === 'delay' && !termsOf(of.of).some((part) => this.isFed(part));
+    const { relay, type, pole } = this.helper(of, waitsAhead ? this.side.source(null) : base, closes);
     const { common, closing, resting } = type.poles[pole]!;
     return { into: terminal(relay, common), out: terminal(relay, closes ? closing : resting!) };
+  }
+
+  /** Whether a term is a feed, that gives its coil its current. */
+  private isFed(term: When): boolean {
+    const literal = literalOf(this.side.design, term);
+    return literal !== null && isLiveFeed(literal);
   }
 
   /** A relay whose coil follows `of`, with a contact to spare. */
