@@ -63,6 +63,19 @@ for (const file of readdirSync(folder).sort())
     expect(errors).toEqual([]);
   });
 
+test('what waits is followed by the clock, and what does otherwise meanwhile is shown', async ({ page, request }) => {
+  const mended = await load(request, '../mistakes/time-mismatch.mended.json');
+  await page.goto(`/projects/${mended}/prove`);
+  const courses = page.getByRole('region', { name: 'While its delays run' });
+  await expect(courses.getByRole('heading')).toHaveText('While its delays run it does what was said');
+  await expect(courses.getByRole('row', { name: /door switch is closed key is on 5 s off ?then on .*as meant/ })).toBeVisible();
+  await expect(courses.getByRole('row', { name: /later than said/ })).toHaveCount(1);
+  const mistake = await load(request, '../mistakes/time-mismatch.json');
+  await page.goto(`/projects/${mistake}/prove`);
+  await expect(courses.getByRole('heading')).toHaveText('While its delays run 1 of 2 changes do otherwise');
+  await expect(courses.getByRole('row', { name: /5 s off ?then off meant on .*not what was said/ })).toBeVisible();
+});
+
 test('a latch: its button is held and let go, the load stays on until the other is pressed', async ({ page, request }) => {
   const project = await load(request, '08-latch.json');
   await open(page, project, 'pump');

@@ -22,13 +22,23 @@ const beside = ({ before, signal }: Course) =>
     .filter((id) => id !== signal)
     .map((id) => named(id, true))
     .join(', ') || '–';
-const spans = ({ stretches }: Course) =>
-  stretches.map(({ fromS, untilS, meant, found, matches }) => ({
-    when: untilS === null ? (stretches.length > 1 ? 'then' : '') : `${formatTime(untilS - fromS)}`,
-    found,
-    meant: matches ? '' : `meant ${meant}`,
-    matches,
-  }));
+interface Span {
+  readonly lastsS: number | null;
+  readonly found: string;
+  readonly meant: string;
+  readonly matches: boolean;
+}
+/** What stays as it is while a relay moves behind it is one stretch. */
+function spans({ stretches }: Course): (Span & { readonly when: string })[] {
+  const joined: Span[] = [];
+  for (const { fromS, untilS, found, meant, matches } of stretches) {
+    const last = joined.at(-1);
+    const lastsS = untilS === null ? null : untilS - fromS;
+    if (last?.found !== found || last.meant !== meant) joined.push({ lastsS, found, meant, matches });
+    else joined[joined.length - 1] = { ...last, lastsS: lastsS === null ? null : last.lastsS! + lastsS };
+  }
+  return joined.map((span) => ({ ...span, when: span.lastsS !== null ? formatTime(span.lastsS) : joined.length > 1 ? 'then' : 'stays' }));
+}
 const WORDS: Readonly<Record<Course['does'], string>> = {
   'as meant': 'as meant',
   later: 'later than said: it waits once it has power',
@@ -71,7 +81,7 @@ const WORDS: Readonly<Record<Course['does'], string>> = {
                 class="span mono"
                 :class="{ lit: span.found !== 'off', differs: !span.matches }"
               >
-                {{ span.when }} <b>{{ span.found }}</b> {{ span.meant }}
+                {{ span.when }} <b>{{ span.found }}</b>{{ span.matches ? '' : ` meant ${span.meant}` }}
               </span>
             </td>
             <td>
