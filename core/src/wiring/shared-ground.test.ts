@@ -3,7 +3,10 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { jobVerdicts } from '../analysis/verdict.ts';
 import { blankDesign, hear } from '../project/index.ts';
+import type { When } from '../document/when-schema.ts';
 import type { Design } from '../project/schema.ts';
+import { and, delay, design, held, job, not, on, or } from '../testing/designs.ts';
+import { compile } from './compile.ts';
 
 const page = (...says: string[]): Design => says.reduce((now, text) => hear(text, now).add!(now), blankDesign('Page'));
 const diodes = (of: Design) => analyse(of).analysis.netlist.parts.flatMap(({ id }) => (id.endsWith('-ground-diode') ? [id] : []));
@@ -50,4 +53,31 @@ test.each([
   const users = says.length === 1 ? 2 : says.length;
   expect(diodes(made)).toHaveLength(users);
   expect(dangers(made)).toEqual([]);
+});
+
+describe('one sensor twice in a clause', () => {
+  const FIVE_PIN = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
+  const of = (when: When) => {
+    const made = design([job({ when, device: FIVE_PIN })]);
+    const { evidence } = analyse(made);
+    const own = evidence.jobs.get('job-1')!;
+    return { diodes: diodes(made).length, wrong: jobVerdicts(evidence, own).filter(({ matches }) => !matches).length };
+  };
+  test('with a feed and without it: a diode for each coil, and every state does what is said', () => {
+    expect(of(or(delay(and(on('hot'), on('lamp-feed')), 5, 0), on('hot')))).toEqual({ diodes: 2, wrong: 0 });
+    expect(of(or(delay(and(on('hot'), on('lamp-feed')), 5, 0), and(on('hot'), on('dash'))))).toEqual({ diodes: 2, wrong: 0 });
+  });
+  test('with no feed all hang on one supply: none', () => {
+    expect(of(or(delay(and(on('hot'), on('dash')), 5, 0), on('hot')))).toEqual({ diodes: 0, wrong: 0 });
+  });
+  test('what rests closed does not start a thing that is held within a reset', () => {
+    const nested = (start: string) =>
+      compile(design([job({ when: held(on('hot'), not(held(on(start), on('door')))), device: FIVE_PIN })])).unwired;
+    expect(
+      nested('pressure')
+        .flatMap(({ reasons }) => reasons.map(({ message }) => message))
+        .join(' '),
+    ).toMatch(/pressure switch rests closed/);
+    expect(nested('dash')).toEqual([]);
+  });
 });
