@@ -5,9 +5,12 @@ import { nextOf, timedMeaning } from '../document/index.ts';
 import type { When } from '../document/when-schema.ts';
 import type { Edit } from '../project/schema.ts';
 import { and, delay, design, held, job, not, on, or } from '../testing/designs.ts';
+import { seeded } from '../testing/seeded.ts';
+import { writeWhen } from '../project/when-words.ts';
 import { gatherEvidence } from './evidence.ts';
 import { inTime } from './in-time.ts';
 import { stateTable } from './table.ts';
+import { jobVerdicts } from './verdict.ts';
 
 const FIVE_PIN = { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' } as const;
 const made = (when: When, edits: readonly Edit[] = []) => design([job({ when, device: FIVE_PIN, edits: [...edits] })]);
@@ -127,4 +130,33 @@ describe('a clause by the clock', () => {
       [false, null],
     ]);
   });
+});
+
+test('200 clauses of three levels, drawn at random: wired, every state and every change does what the sentence says, or comes on later', () => {
+  const random = seeded(20261128);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const signals = ['key', 'dash', 'second', 'hot', 'door', 'lamp-feed', 'start', 'pressure', 'warm'];
+  const clause = (depth: number): When => {
+    const kind = random();
+    if (depth === 0 || kind < 0.2) return on(pick(signals));
+    if (kind < 0.5) return delay(clause(depth - 1), pick([2, 5, 13]), pick([0, 3, 7]));
+    if (kind < 0.65) return not(clause(depth - 1));
+    if (kind < 0.8) return and(clause(depth - 1), clause(depth - 1));
+    return kind < 0.95 ? or(clause(depth - 1), clause(depth - 1)) : held(clause(depth - 1), clause(depth - 1));
+  };
+  const wrong: string[] = [];
+  let followed = 0;
+  for (let count = 0; count < 200; count++) {
+    const one = made(clause(3));
+    const evidence = gatherEvidence(one);
+    const own = evidence.jobs.get('job-1');
+    if (!own) continue;
+    const say = writeWhen(one.jobs[0]!.when, one.signals);
+    if (jobVerdicts(evidence, own).some(({ matches }) => !matches)) wrong.push(`at rest: ${say}`);
+    const found = inTime(evidence, own)?.courses ?? [];
+    followed += found.length;
+    if (found.some(({ does }) => does === 'otherwise')) wrong.push(`in time: ${say}`);
+  }
+  expect(wrong).toEqual([]);
+  expect(followed).toBeGreaterThan(300);
 });

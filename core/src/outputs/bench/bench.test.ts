@@ -9,17 +9,12 @@ import { type FaultKind, LOADS, isStored, plays } from '../../kinds/index.ts';
 import { primitivesOf } from '../../graph/index.ts';
 import { explainByTwo } from './two-faults.ts';
 import { OPEN_OHM, meterError, rangeFor } from './meter.ts';
+import { seeded } from '../../testing/seeded.ts';
 
 function read(file: string): Design {
   const parsed = parseDesignText(readFileSync(new URL(`../../../../examples/${file}.json`, import.meta.url), 'utf8'));
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
   return parsed.design;
-}
-
-/** Numbers from 0 to 1 from a seed: a linear congruential generator (Numerical Recipes). */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
 }
 
 interface Bench {

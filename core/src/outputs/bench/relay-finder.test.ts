@@ -12,11 +12,8 @@ import {
   pinNames,
   spaceOf,
 } from './relay-finder.ts';
+import { seeded } from '../../testing/seeded.ts';
 
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
-}
 /** Takes what is asked until nothing is. */
 function look(hidden: HiddenRelay, random: () => number) {
   const readings: PinReading[] = [];

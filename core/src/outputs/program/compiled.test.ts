@@ -12,11 +12,7 @@ import { type ProgramState, powerUp, runProgram } from '../../project/program.ts
 import { controllerType } from '../../kinds/index.ts';
 import { design, on } from '../../testing/designs.ts';
 import { microPython, portableCpp } from './export-code.ts';
-
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 2 ** 32;
-}
+import { seeded } from '../../testing/seeded.ts';
 
 const pinOf = (id: string, gpio: string) =>
   ({
