@@ -11,7 +11,9 @@ import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING, UNITS
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
 export function endOfClause(text: string, at: number, from: number): number {
   const after = text.slice(from);
-  const leads = /^[\s\0,.]*$/.test(text.slice(0, at));
+  const before = text.slice(0, at);
+  // *When the key is on, but not while the door is open, run …*: what is done still comes.
+  const leads = /^[\s\0,.]*$/.test(before) || (LEADING.test(before) && !DONE.test(before));
   const found = (leads ? DOES : NAMES).exec(after);
   if (found) {
     // A state before the verb still belongs to the condition.
@@ -20,8 +22,10 @@ export function endOfClause(text: string, at: number, from: number): number {
   }
   return text.length;
 }
+const LEADING = /^[\s\0,.]*(?:whenever|when|while|as long as|as soon as|once|if|unless)\b/;
+const DONE = new RegExp(String.raw`[,;]\s*(?:then )?(?:please )?(?:${VERB.source}|${OFF_VERB.source})\s`);
 const DOES = new RegExp(
-  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s|[;.](?=\s|$)`,
+  String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s(?!(?:is|are|or|and|gets|closes|opens)\b)|[;.](?=\s|$)`,
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
 
@@ -32,8 +36,9 @@ export const SIDE = String.raw`(above|over|below|under|[<>]|(?:faster|more|highe
 /** Whether what is said is met on the fall. */
 export const isBelow = (side: string): boolean => /below|under|<|slower|less|lower|colder|cooler|darker|nearer|closer/.test(side);
 export const LEVEL_UNIT = String.raw`(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi|km\/h|kph|mph|rpm|revs(?: a minute)?|%|percent|lux|lx|l\/min|lit(?:re|er)s? (?:per|a) minute|cm|m|metres?|meters?|amps?|amperes?|a(?=\s*(?:$|[,;.\0]|(?:and|or)\b)))`;
+/** *The up switch is on*: behind its article a word that may be a state is a name. */
 const STATE = new RegExp(
-  String.raw`^(.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^((?:(?:the|an?|my|its) )*(?!(?:the|an?|my|its) )\S.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
 );
 const TWO_STATES = new RegExp(
   String.raw`^(?:either|both) (?!of\b)((?:(?!\b(?:and|or)\b)[^,;.\0])+?) (?:is|are|gets?|goes) [^,;.\0]+? (?:and|or) `,

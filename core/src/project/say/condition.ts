@@ -77,7 +77,7 @@ const BARE_DARK =
   /\b(?:at night|during the night|after dark|in the dark|from (?:dusk|sunset|nightfall) (?:to|till|until) (?:dawn|sunrise|morning)|(by day|in daylight|during the day|from (?:dawn|sunrise) (?:to|till|until) (?:dusk|sunset)))(?![\w-])/;
 
 const BY =
-  /\b(?:(?:with|by|using|use) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|pedal|key|ignition|thermostat|remote|receiver|beams?|headlights|headlamps|door|tailgate|bonnet|hatch|lid))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control)?(?![\w-])/;
+  /\b(?:(?:with|by|using|use) (?:a |an |the |my )?((?:[a-z]+ ){0,3}(?:switch|button|lever|pedal|key|ignition|thermostat|remote|receiver|beams?|headlights|headlamps|door|tailgate|bonnet|hatch|lid))|(?:through|via|over) (?:a |an |the |my )?((?:[a-z]+ ){0,2}(?:receiver|remote)))(?: control| on(?=\s*(?:[,;.\0]|$)))?(?![\w-])/;
 /** Works a thing whatever else is so. */
 const OVERRIDING = /\b(?:override|overriding|bypass|manual)\b/;
 /** What ends a thing is not what works it. */

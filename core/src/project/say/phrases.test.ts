@@ -455,6 +455,17 @@ describe('how it is said on a slip of paper', () => {
     ],
     ['blink a 21 W lamp once a second when the hazard switch is on', 'hazard switch is on and flasher is on'],
     ['when the key is on, run a 5 A pump, otherwise a 10 W lamp', 'key is on'],
+    // Behind its article a word that may be a state is part of a name.
+    ['when the up switch is on, run a 5 A pump', 'up switch is on'],
+    ['when the hot switch is on, run a 5 A pump', 'hot switch is on'],
+    ['when the float is up, run a 5 A pump', 'float is on'],
+    ['when the key is on, but not while the door is open, run a 5 A fan', 'key is on and door switch is open'],
+    [
+      'when the key is on but not when the door is open for 5 s, run a 5 A fan',
+      'key is on and not (door switch is closed after a delay of 5 s)',
+    ],
+    ['with the key on, run a 5 A fan', 'key is on'],
+    ['when the engine stops, light a 5 W lamp', 'engine running is off'],
   ])('%s', (text, meant) => expect(when(text)).toBe(meant));
 
   test.each([
@@ -490,6 +501,13 @@ describe('how it is said on a slip of paper', () => {
     const heard = hear('run a 5 A fan when the key is on until the door is open', page());
     expect([heard.add, heard.unclear.length]).toEqual([null, 1]);
   });
+  test('forwards and backwards by an up and a down switch; the way is no name', () => {
+    const { jobs } = hear('when the up switch is on, run a 5 A motor out from the battery, and in when the down switch is on', page()).add!(
+      page(),
+    );
+    expect(jobs[0]).toMatchObject({ loads: [{ name: 'motor' }], otherwise: { kind: 'reverse' } });
+  });
+  test('then is no name', () => expect(hear('if the key is on then a 5 A fan from the battery', page()).name).toBe('Fan'));
   test('a label is what the job is called, and no part of what runs', () => {
     const { jobs } = hear('Wipers: run a 5 A motor when the wiper switch is on', page()).add!(page());
     expect([jobs[0]!.name, jobs[0]!.loads[0]!.name]).toEqual(['Wipers', 'motor']);

@@ -12,7 +12,7 @@ export const FULL = new RegExp(
   String.raw`,? ?\b(?:and|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:at full speed|fast(?:er)?|quickly) ${WHENEVER}\b`,
 );
 export const SLOWLY = /\b(?:slowly|at (?:half|low) speed)\b/;
-export const FORWARDS = /\b(?:forwards?|in|out|up|down|left|right)\b(?=\s*(?:[\0,;.]|$))/;
+export const FORWARDS = /\b(?:forwards?|in|out|up|down|left|right)\b(?=\s*(?:[\0,;.]|$|(?:from|through) ))/;
 
 /** *But not while …*, after what is done. */
 export const EXCEPT = new RegExp(

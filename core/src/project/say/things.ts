@@ -162,7 +162,7 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
   const listed = (from: number, stretch: string, verb = '') => {
     let at = from;
     for (const piece of stretch.split(LISTED)) {
-      const lead = new RegExp(String.raw`^[\s,]*(?:(?:${VERB.source}) (?=${ARTICLE}\b))?`).exec(piece)![0].length;
+      const lead = new RegExp(String.raw`^[\s,]*(?:then )?(?:(?:${VERB.source}) (?=${ARTICLE}\b))?`).exec(piece)![0].length;
       const words = piece.slice(lead).trim().replace(/,$/, '');
       const found = /^,?\s*(?:and)?\s*$/.test(piece) ? null : oneLoad(words, typed.slice(at + lead, at + lead + words.length));
       const load = found && (HEATING.test(verb) ? { ...found, kind: toHeat(found) } : found);

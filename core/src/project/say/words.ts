@@ -165,6 +165,12 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
         word: motion,
       },
       { said: /^(?:the |my )?engine (?:is )?(?:running|runs|started)\b/, name: 'engine running', word: running },
+      {
+        said: /^(?:the |my )?engine (?:stops|stopped|is (?:off|stopped|not running))\b/,
+        name: 'engine running',
+        isOff: true,
+        word: running,
+      },
       { said: /^(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)\b/, name: 'cranking', word: cranking },
       {
         said: /^(?:both|the two|two) (?:hand )?buttons (?:are |have been )?(?:pressed|held|pushed) (?:within (?:half a second|0[.,]5 ?s(?:econds?)?)(?: of each other)?|at the same (?:time|moment)|together)\b/,
