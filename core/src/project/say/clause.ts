@@ -98,7 +98,8 @@ export function readClause(
       if (!part) return null;
       parts.push(part);
       // *The key is on but the door is closed*: both.
-    } while (word(op) || (op === 'and' && word('but')));
+      // *Or when the manual switch is on*: its word once more.
+    } while (op === 'or' ? word(op) && (word('when') || word('while') || word('if') || true) : word(op) || word('but'));
     return parts.length === 1 ? parts[0]! : { op, of: parts };
   };
   const typedAs = (name: string): string => {

@@ -1,5 +1,5 @@
 /** When it runs: the first condition of a sentence, and every turn that adds to it. */
-import { TIMER_PART_S, isRegulator } from '../../kinds/index.ts';
+import { TIMER_PART_S, isRegulator, levelsOf } from '../../kinds/index.ts';
 import { FOOT_M, type Units, formatQuantity, formatTime } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { LEVEL_UNIT, SIDE, endOfClause, isBelow, otherLevel, readClause } from './clause.ts';
@@ -67,6 +67,14 @@ const BACK = new RegExp(
 /** *Off below 30 °C*: the same, in short. */
 const BACK_SHORT = new RegExp(
   String.raw`,? (?:(?:and|but) )?(?:(?:turns?|goes|cut it|it) )?off (?:again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
+);
+/** *Off at 8 bar*: that side of it where it is not on. */
+const OFF_AT = new RegExp(
+  String.raw`,? (?:(?:and|but) )?(?:(?:turns?|goes|cut it|it) )?off (?:again )?(at) (-?${NUMBER}) ?${LEVEL_UNIT}(?![\w-])`,
+);
+/** *At most 20 minutes*: no longer, though it is still so. */
+const AT_MOST = new RegExp(
+  String.raw`,? (?:(?:and|but) )?(?:for )?(?:at (?:the )?most|no longer than|not longer than|a maximum of) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:every|each|in every|a(?:n)? (?:hour|day)))`,
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
@@ -153,7 +161,10 @@ function withBack(clause: Clause, signals: SaidSignal[], [, side, level, unit]: 
   if (clause.op !== 'signal') return null;
   const at = signals.findIndex(({ name, id }) => name === clause.name && id === null);
   const signal = signals[at];
-  const set = signal && otherLevel(signal, isBelow(side!), level!, unit, units);
+  const begun = signal && begunOf(signal);
+  const levels = begun && levelsOf(begun);
+  const below = side === 'at' ? levels != null && levels.closesAt > levels.opensAt : isBelow(side!);
+  const set = signal && otherLevel(signal, below, level!, unit, units);
   if (!set) return null;
   signals[at] = set.signal;
   return `and opens at ${formatQuantity(set.at, set.unit, units)}`;
@@ -366,6 +377,12 @@ function staying(reading: Reading, clause: Clause): Clause {
   }
   const awhile = !later && !offLater ? reading.match(AWHILE) : null;
   if (awhile) now = awhileOf(reading, now, awhile);
+  const most = reading.match(AT_MOST);
+  if (most) {
+    const seconds = toSeconds(most[1]!, most[2]!);
+    reading.takeFound(most, 'delay', `no longer than ${formatTime(seconds)} at a time`);
+    now = firstWhile(now, seconds);
+  }
   const held = reading.match(UNTIL);
   if (!held) return now;
   const before = signals.length;
@@ -498,7 +515,7 @@ export function readCondition(reading: Reading): Condition {
   const said = anywhere(reading);
 
   // Turns with a clause of their own, out of the way of the first one.
-  const back = reading.hidden(BACK) ?? reading.hidden(BACK_SHORT);
+  const back = reading.hidden(BACK) ?? reading.hidden(BACK_SHORT) ?? reading.hidden(OFF_AT);
   const characterOff = reading.hidden(CHARACTER_OFF);
   const never = neverOf(reading.rest, design);
   if (never) reading.take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);

@@ -90,6 +90,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     take(charged.at, charged.length, 'load', `${charged.name}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`);
   const supplyFound = readSupply(reading.rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
+  // *Keep a fridge from the battery on*.
+  const on = supplyFound && reading.match(/\0 ?\bon(?=\s*(?:[\0,;.]|$))/);
+  if (on) reading.take(on.index + on[0].length - 'on'.length, 'on'.length, 'words', '');
   const deviceFound = reading.found(readDevice(reading.rest));
   if (deviceFound) take(deviceFound.at, deviceFound.length, 'device', deviceFound.means);
   const device = deviceFound?.kind ?? null;

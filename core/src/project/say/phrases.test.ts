@@ -465,6 +465,12 @@ describe('how it is said on a slip of paper', () => {
       'key is on and not (door switch is closed after a delay of 5 s)',
     ],
     ['with the key on, run a 5 A fan', 'key is on'],
+    ['run a 3 A pump when the float switch is closed or when the manual switch is on', 'float switch is on or manual switch is on'],
+    ['keep a 60 W fridge from the battery on unless the battery is below 11.8 V', 'battery is high'],
+    [
+      'run a 5 A pump when the float switch is closed, at most 10 minutes',
+      'float switch is on and not (float switch is on after a delay of 600 s)',
+    ],
     ['when the engine stops, light a 5 W lamp', 'engine running is off'],
   ])('%s', (text, meant) => expect(when(text)).toBe(meant));
 
@@ -615,6 +621,13 @@ describe('how it is said on a slip of paper', () => {
     expect(hear(said, page()).add!(page()).signals).toMatchObject([{ closesAt: 40, opensAt: 35 }]);
     // What stops it is no second condition of its own.
     expect(hear('when the key is on, run a 60 W fan and stop it above 40 C', page()).add).toBeNull();
+  });
+  test('off at a level: on the side where it is not on', () => {
+    const [signal] = hear('run a 10 A compressor when the pressure is below 6 bar, off at 8 bar', page()).add!(page()).signals;
+    expect(signal).toMatchObject({ closesAtPa: 600_000, opensAtPa: 800_000 });
+    expect(hear('run a 5 A fan above 95 °C, off at 88 °C', page()).add!(page()).signals).toMatchObject([{ closesAt: 95, opensAt: 88 }]);
+    // It would be off where it is on.
+    expect(hear('run a 5 A fan above 95 °C, off at 98 °C', page()).add).toBeNull();
   });
   test('but is and; two of three is neither all nor any', () => {
     expect(when('when the key is on but the lamp switch is off, light a 5 W lamp')).toBe('key is on and lamp switch is off');
