@@ -63,7 +63,8 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
       if (isCharged(load)) return joined(solution, line, load.supply);
       const each = units.map((unit): LineFound => {
         const volts = loadVolts(circuit, solution, unit);
-        return { volts, state: loadState(volts, supplyV, lowShare) };
+        // Volts between two bare ends run nothing.
+        return { volts, state: netlist.leftOut.has(unit) ? 'off' : loadState(volts, supplyV, lowShare) };
       });
       return each.find(({ state }) => state !== meant[at]) ?? each[0]!;
     });

@@ -2,7 +2,7 @@
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import type { Design, Edit } from '../project/index.ts';
 import { plays, kindOf } from '../kinds/index.ts';
-import { graphOf, usedThrows } from './graph.ts';
+import { graphOf, primitivesOf, usedThrows } from './graph.ts';
 import type { Netlist } from './netlist.ts';
 
 /** An edit of a job's that no longer fits what is wired: it is not made, and a rule says so. */
@@ -26,10 +26,11 @@ export function applyEdits(design: Design, netlist: Netlist): Netlist {
 
 /** What an edit names that is not there; null where all of it is. */
 function whatIsMissing(netlist: Netlist, edit: Edit): string | null {
-  if (edit.kind === 'no-wire') return netlist.wires.some(({ id }) => id === edit.wire) ? null : 'that wire';
+  if (edit.kind === 'no-wire') return netlist.wires.some(({ id }) => id === edit.wire) ? null : 'such wire';
   const part = netlist.parts.find(({ id }) => id === edit.part);
-  if (!part) return 'that part';
-  if (edit.kind !== 'swap') return null;
+  if (!part) return 'such part';
+  // A box or a splice is no way for a current: with it left out everything would be as before.
+  if (edit.kind !== 'swap') return primitivesOf(part).branches.length > 0 ? null : `way through ${part.tag}`;
   const pins = kindOf(part).pins(part.spec);
   const pin = [edit.a, edit.b].find((name) => !pins.includes(name));
   return pin === undefined ? null : `pin ${pin} on ${part.tag}`;

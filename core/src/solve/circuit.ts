@@ -140,6 +140,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
   const steppers = sensors.flatMap((sensor, i) => (sensor.kind === 'step' ? [{ i, follows: index(sensorIndices, sensor.follows) }] : []));
   /** Whether some diode joins what nothing else joins for good; across a coil it does not. */
   const loneDiodes = hasLoneDiode(branches, branchA, branchB, nodeCount);
+  const hasDiodes = branches.some(({ kind }) => kind === 'diode');
 
   // The workspace of every solve; a solution leaves with copies.
   // Solutions keep these two, so a change of conditions makes new ones.
@@ -378,8 +379,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const waiting: number[] = [];
     if (held) for (const s of watching) if (held[s] && wish(s) !== sensed[s]) waiting.push(s);
     let adrift = floating;
-    if (loneDiodes) {
-      // What hangs on the circuit by nothing but the leakage of diodes floats, whatever its volts.
+    if (loneDiodes || (hasDiodes && faultCount > 0)) {
+      // What hangs on the circuit by nothing but the leakage of diodes floats, whatever its volts: so may what is broken off it.
       adrift = floating.slice();
       markAdrift(adrift);
     }

@@ -1,0 +1,49 @@
+/** What a person took out by hand: what it does is judged, and what does nothing is not made. */
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../analyse.ts';
+import { parseDesign } from '../project/parse.ts';
+import type { Design, Edit } from '../project/schema.ts';
+import { and, design, job, on } from '../testing/designs.ts';
+
+const read = (name: string): Design => {
+  const parsed = parseDesign(JSON.parse(readFileSync(`examples/circuits/${name}.json`, 'utf8')));
+  if (!parsed.ok) throw new Error(`${name} does not open`);
+  return parsed.design;
+};
+const edited = (made: Design, ...edits: Edit[]): Design => ({
+  ...made,
+  jobs: made.jobs.map((one, at) => (at === 0 ? { ...one, edits } : one)),
+});
+const failing = (made: Design) =>
+  analyse(made).analysis.findings.flatMap(({ rule, severity }) => (severity === 'hold' ? [] : [`${severity} ${rule}`]));
+
+test('a load that is left out runs in no state, whatever volts stand between its ends', () => {
+  const made = design([job({ when: and(on('key'), on('dash')) })]);
+  expect(failing(made)).toEqual([]);
+  expect(failing(edited(made, { kind: 'leave-out', part: 'job-1-load-1-1' }))).toContain('danger state-mismatch');
+});
+
+describe('a resistor that holds an input off', () => {
+  const lamp = read('13-mains-lamp-by-module');
+  test('left out by hand is a danger, just as one that was never there', () => {
+    expect(failing(lamp)).toEqual([]);
+    const never = { ...lamp, jobs: lamp.jobs.map((one) => ({ ...one, module: { ...one.module, pull: false } })) };
+    expect(failing(never)).toContain('danger boot-energises');
+    expect(failing(edited(lamp, { kind: 'leave-out', part: 'lamp-relay-pull' }))).toEqual(failing(never));
+  });
+});
+
+describe.each(['leave-out', 'bridge'] as const)('%s', (kind) => {
+  test.each([
+    ['19-oven', 'enclosure'],
+    ['01-switched-load', 'splice'],
+  ])('%s, a %s: no current goes through it, so the edit is not made, and that is said', (name, of) => {
+    const made = read(name);
+    const part = analyse(made).analysis.netlist.parts.find((one) => one.kind === of)!;
+    const after = edited(made, { kind, part: part.id });
+    expect(failing(after)).toEqual([...failing(made), 'caution edit-not-made'].sort((a, b) => a.localeCompare(b)));
+    const [said] = analyse(after).analysis.findings.filter(({ rule }) => rule === 'edit-not-made');
+    expect(`${said!.title} ${said!.detail}`).toContain(`there is no way through ${part.tag}`);
+  });
+});
