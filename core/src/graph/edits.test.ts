@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
+import { hear, projectOf } from '../project/index.ts';
 import { parseDesign } from '../project/parse.ts';
 import type { Design, Edit } from '../project/schema.ts';
 import { and, design, job, on } from '../testing/designs.ts';
@@ -31,6 +32,24 @@ describe('a resistor that holds an input off', () => {
     const never = { ...lamp, jobs: lamp.jobs.map((one) => ({ ...one, module: { ...one.module, pull: false } })) };
     expect(failing(never)).toContain('danger boot-energises');
     expect(failing(edited(lamp, { kind: 'leave-out', part: 'lamp-relay-pull' }))).toEqual(failing(never));
+  });
+});
+
+describe('turned about', () => {
+  const oven = read('19-oven');
+  const lamp = projectOf(hear('when the dash switch is on, light a 10 A lamp through a solid-state relay from the battery', null))!;
+  const channels = read('15-four-channels');
+  test.each<[string, Design, string, string, string]>([
+    ['the input of a solid-state relay: its light-emitting diode shines one way', oven, `${oven.jobs[0]!.id}-relay`, '3', '4'],
+    ['the same of one for direct current', lamp, 'job-1-relay', '3', '4'],
+    ['its output: the diode in the body of its transistor is on for good', lamp, 'job-1-relay', '1', '2'],
+    ['the two supplies of a module: its 12 V coils get 5 V', channels, `${channels.jobs[0]!.id}-relay-input`, 'VCC', 'JD'],
+  ])('%s', (_, made, part, a, b) => {
+    expect(failing(made)).not.toContain('danger state-mismatch');
+    expect(failing(edited(made, { kind: 'swap', part, a, b }))).toContain('danger state-mismatch');
+  });
+  test('the output of one for alternating current is all one', () => {
+    expect(failing(edited(oven, { kind: 'swap', part: `${oven.jobs[0]!.id}-relay`, a: '1', b: '2' }))).toEqual(failing(oven));
   });
 });
 

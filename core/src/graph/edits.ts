@@ -43,7 +43,12 @@ export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
       const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];
       // What is inside the part stays on its own pins.
       const inside = new Set(netlist.parts.flatMap(({ id, spec }) => ('inside' in spec && spec.inside ? [id] : [])));
-      const stays = (x: Terminal, y: Terminal) => inside.has(partOf(x)) || inside.has(partOf(y));
+      // So are the relay of a module and what drives it: tracks of one board.
+      const tracks = (x: Terminal, y: Terminal) => {
+        const ends = [x, y].map((at) => netlist.parts.find(({ id }) => id === partOf(at)));
+        return ends.some((part) => part && plays(part, 'logic input')) && ends.some((part) => part && plays(part, 'relay'));
+      };
+      const stays = (x: Terminal, y: Terminal) => inside.has(partOf(x)) || inside.has(partOf(y)) || tracks(x, y);
       const turned = (at: Terminal): Terminal => (at === a ? b : at === b ? a : at);
       return withUses(
         {

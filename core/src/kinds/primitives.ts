@@ -60,13 +60,14 @@ export interface Delays {
 
 export type Sensor =
   | { readonly kind: 'signal'; readonly id: string; readonly signal: string }
-  /** Follows the size of the current in a resistor: closes at or above, opens below. */
+  /** Follows the size of the current in a resistor, or that from its first end to its second: closes at or above, opens below. */
   | {
       readonly kind: 'current';
       readonly id: string;
       readonly branch: string;
       readonly closesAtA: number;
       readonly opensAtA: number;
+      readonly oneWay?: boolean;
       readonly delays?: Delays;
     }
   /**

@@ -310,8 +310,8 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     const eye = eyes[s]!;
     const was = sensed[s]!;
     if (eye.kind === 'current') {
-      const amps = Math.abs((network.volt(eye.a) - network.volt(eye.b)) * conductance[eye.branch]!);
-      return Number(amps >= (was ? eye.opensAt : eye.closesAt));
+      const amps = (network.volt(eye.a) - network.volt(eye.b)) * conductance[eye.branch]!;
+      return Number((eye.oneWay ? amps : Math.abs(amps)) >= (was ? eye.opensAt : eye.closesAt));
     }
     if (network.floats(eye.a) || network.floats(eye.b)) return was;
     const across = network.volt(eye.a) - network.volt(eye.b);
@@ -464,6 +464,8 @@ interface Eye {
   readonly branch: number;
   readonly closesAt: number;
   readonly opensAt: number;
+  /** Blind to a current the other way. */
+  readonly oneWay: boolean;
 }
 
 /** What a sensor looks at, as numbers. */
@@ -475,7 +477,7 @@ function eyeOf(
   branch: (id: string) => number,
   other: (id: string) => number,
 ): Eye {
-  const none = { kind: sensor.kind, a: -1, b: -1, branch: -1, closesAt: 0, opensAt: 0 };
+  const none = { kind: sensor.kind, a: -1, b: -1, branch: -1, closesAt: 0, opensAt: 0, oneWay: false };
   switch (sensor.kind) {
     case 'signal':
       return none;
@@ -484,7 +486,15 @@ function eyeOf(
       return none;
     case 'current': {
       const i = branch(sensor.branch);
-      return { ...none, a: branchA[i]!, b: branchB[i]!, branch: i, closesAt: sensor.closesAtA, opensAt: sensor.opensAtA };
+      return {
+        ...none,
+        a: branchA[i]!,
+        b: branchB[i]!,
+        branch: i,
+        closesAt: sensor.closesAtA,
+        opensAt: sensor.opensAtA,
+        oneWay: sensor.oneWay === true,
+      };
     }
     case 'voltage':
       return { ...none, a: node(sensor.a), b: node(sensor.b), closesAt: sensor.closesAtV, opensAt: sensor.opensAtV };

@@ -61,6 +61,9 @@ const THIN_MM2 = 2.5;
 const PLUG_IN_AIR_C = 85;
 const BUILD_AIR_C = { module: 70, contactor: 60, solid: 80, board: 70 } as const;
 
+/** Forward voltage of the diode in a transistor’s body (from memory), V. */
+const BODY_V = 0.8;
+
 export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
   plays: 'relay',
@@ -101,6 +104,8 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       branch: coil,
       closesAtA: pullInA(type),
       opensAtA: type.releaseV / type.coilOhm,
+      // The light-emitting diode of an input shines one way only.
+      ...(type.solid ? { oneWay: true } : {}),
       ...(delays ? { delays } : {}),
     });
     const cam = branchId(id, 'cam');
@@ -124,6 +129,16 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
           a: terminal(id, common),
           b: terminal(id, closing),
           ohm: () => type.solid!.ratedV / type.solid!.leakA,
+        });
+      // A transistor for direct current holds one way off: the other way the diode in its body conducts.
+      if (type.solid?.switches === 'dc')
+        into.branch({
+          kind: 'diode',
+          id: branchId(id, 'body'),
+          a: terminal(id, closing),
+          b: terminal(id, common),
+          forwardV: BODY_V,
+          ohm: () => type.contactOhm,
         });
       if (resting) contact(common, resting, false);
     }
