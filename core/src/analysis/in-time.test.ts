@@ -59,6 +59,10 @@ describe('a course', () => {
     const pulse = and(on('key'), not(delay(on('key'), 5, 0)));
     expect(courses(pulse, [{ kind: 'leave-out', part: 'job-1-helper-1' }])).toEqual(['key on: off to 5, off · otherwise']);
   });
+  test('nor is what would come on and does not', () => {
+    const left: Edit[] = [{ kind: 'leave-out', part: 'job-1-helper-1' }];
+    expect(courses(delay(on('key'), 5, 0), left)).toEqual(['key on: off to 5, off · otherwise']);
+  });
   test('what holds itself is followed from each of its states', () => {
     const begun = courses(delay(held(on('start'), on('stop')), 5, 0))!;
     expect(begun).toContain('start on: off to 5, on · as meant');
