@@ -48,6 +48,16 @@ describe('turned about', () => {
     expect(failing(made)).not.toContain('danger state-mismatch');
     expect(failing(edited(made, { kind: 'swap', part, a, b }))).toContain('danger state-mismatch');
   });
+  test('a clamp across a coil takes its spike one way only; the coil on a module’s board is nobody’s to turn about', () => {
+    const tender = read('../demo/tender-7');
+    const pump = tender.jobs.findIndex(({ id }) => id === 'pump');
+    const turned = (made: Design, at: number, part: string, a: string, b: string) =>
+      failing({ ...made, jobs: made.jobs.map((one, index) => (index === at ? { ...one, edits: [{ kind: 'swap', part, a, b }] } : one)) });
+    expect(failing(tender)).not.toContain('caution coil-no-suppression');
+    expect(turned(tender, pump, 'pump-relay-diode', 'A', 'K')).toContain('caution coil-no-suppression');
+    expect(turned(channels, 0, `${channels.jobs[0]!.id}-relay`, 'C+', 'C-')).toContain('caution edit-not-made');
+    expect(turned(channels, 0, `${channels.jobs[0]!.id}-relay`, 'COM', 'NO')).not.toContain('caution edit-not-made');
+  });
   test('the output of one for alternating current is all one', () => {
     expect(failing(edited(oven, { kind: 'swap', part: `${oven.jobs[0]!.id}-relay`, a: '1', b: '2' }))).toEqual(failing(oven));
   });

@@ -33,7 +33,24 @@ function whatIsMissing(netlist: Netlist, edit: Edit): string | null {
   if (edit.kind !== 'swap') return primitivesOf(part).branches.length > 0 ? null : `way through ${part.tag}`;
   const pins = kindOf(part).pins(part.spec);
   const pin = [edit.a, edit.b].find((name) => !pins.includes(name));
-  return pin === undefined ? null : `pin ${pin} on ${part.tag}`;
+  if (pin !== undefined) return `pin ${pin} on ${part.tag}`;
+  const ends = [edit.a, edit.b].map((name) => terminal(edit.part, name));
+  const stays = staying(netlist);
+  const moves =
+    netlist.wires.some(({ from, to }) => ends.includes(from) || ends.includes(to)) ||
+    netlist.joints.some(([x, y]) => (ends.includes(x) || ends.includes(y)) && !stays(x, y));
+  return moves ? null : `lead on ${edit.a} or ${edit.b} of ${part.tag}`;
+}
+
+/** Whether a joint is inside of a part and stays on its own pins: of a diode in its relay, of a relay on the board of its module. */
+function staying(netlist: Netlist): (x: Terminal, y: Terminal) => boolean {
+  const inside = new Set(netlist.parts.flatMap(({ id, spec }) => ('inside' in spec && spec.inside ? [id] : [])));
+  const inputs = new Set(netlist.parts.flatMap((part) => (plays(part, 'logic input') ? [part.id] : [])));
+  const relays = new Set(netlist.parts.flatMap((part) => (plays(part, 'relay') ? [part.id] : [])));
+  return (x, y) => {
+    const [a, b] = [partOf(x), partOf(y)];
+    return inside.has(a) || inside.has(b) || (inputs.has(a) && relays.has(b)) || (inputs.has(b) && relays.has(a));
+  };
 }
 
 /** The netlist with one edit made that fits it. */
@@ -41,14 +58,7 @@ export function applyEdit(netlist: Netlist, edit: Edit): Netlist {
   switch (edit.kind) {
     case 'swap': {
       const [a, b] = [terminal(edit.part, edit.a), terminal(edit.part, edit.b)];
-      // What is inside the part stays on its own pins.
-      const inside = new Set(netlist.parts.flatMap(({ id, spec }) => ('inside' in spec && spec.inside ? [id] : [])));
-      // So are the relay of a module and what drives it: tracks of one board.
-      const tracks = (x: Terminal, y: Terminal) => {
-        const ends = [x, y].map((at) => netlist.parts.find(({ id }) => id === partOf(at)));
-        return ends.some((part) => part && plays(part, 'logic input')) && ends.some((part) => part && plays(part, 'relay'));
-      };
-      const stays = (x: Terminal, y: Terminal) => inside.has(partOf(x)) || inside.has(partOf(y)) || tracks(x, y);
+      const stays = staying(netlist);
       const turned = (at: Terminal): Terminal => (at === a ? b : at === b ? a : at);
       return withUses(
         {

@@ -1,10 +1,14 @@
 import { commonPractice, computed } from '../reference/index.ts';
 import type { Design } from '../project/index.ts';
 import { currentOf, needsSuppression, plays } from '../kinds/index.ts';
-import { partSubject } from './context.ts';
+import { terminal } from '../quantity/index.ts';
+import { everyState, partSubject } from './context.ts';
+import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-no-suppression';
+/** More than this from A to K of a diode that is there for a spike, while its coil is fed, V. */
+const FORWARD_V = 1;
 
 const isOnDirect = (design: Design, supply: string | null): boolean => {
   const behind = design.supplies.find(({ id }) => id === supply);
@@ -16,15 +20,21 @@ export const coilNoSuppression: Rule = {
   group: 'wears',
   asks: 'Has every coil something to take its spike?',
   notAsked: 'it has no coil that needs it',
-  check: ({ jobs, netlist, design }) =>
-    jobs.flatMap((job) =>
+  check: (context) => {
+    const { jobs, netlist, design } = context;
+    return jobs.flatMap((job) =>
       job.relays
         // A diode across a coil on alternating current would be a short; that it is there at all is another question.
         .filter((relay) => needsSuppression(relay.spec.type) && isOnDirect(design, relay.spec.supply))
         .map((relay) => {
           const own = [`${relay.id}-diode`, `${relay.id}-resistor`];
           const diode = netlist.parts.find(({ id }) => own.includes(id) && !netlist.leftOut.has(id));
-          const value = diode ? 1 : 0;
+          // Of one that lies the other way round the spike is not taken; a clamp of more than the supply is then no short either.
+          const isTurned =
+            diode !== undefined &&
+            plays(diode, 'diode') &&
+            everyState(job).some(({ solution }) => context.volts(solution, terminal(diode.id, 'A'), terminal(diode.id, 'K')) > FORWARD_V);
+          const value = diode && !isTurned ? 1 : 0;
           return judge(ID, {
             severity: 'caution',
             job: job.job.id,
@@ -33,10 +43,15 @@ export const coilNoSuppression: Rule = {
             limit: 1,
             unit: '',
             sense: 'at least',
-            title: diode ? `${diode.tag} takes the coil’s turn-off spike` : `Coil ${relay.tag} has no path for its turn-off spike`,
-            detail: diode
-              ? `across ${relay.tag}${plays(diode, 'diode') ? `, band to ${relay.spec.type.coil[0]}` : ''}`
-              : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
+            title: isTurned
+              ? `${diode.tag} lies the wrong way round: it takes no spike of coil ${relay.tag}`
+              : diode
+                ? `${diode.tag} takes the coil’s turn-off spike`
+                : `Coil ${relay.tag} has no path for its turn-off spike`,
+            detail:
+              diode && !isTurned
+                ? `across ${relay.tag}${plays(diode, 'diode') ? `, band to ${relay.spec.type.coil[0]}` : ''}`
+                : 'hundreds of volts at each turn-off eat the switch and whatever shares its feed',
             working: {
               formula: 'n ≥ 1',
               given: [],
@@ -51,9 +66,13 @@ export const coilNoSuppression: Rule = {
             },
           });
         }),
-    ),
+    );
+  },
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .map((job) => ({ label: 'Nudge a diode across it', patches: [{ path: ['jobs', job.at, 'suppression'], value: 'diode' }] })),
+      .flatMap((job) => [
+        { label: 'Nudge a diode across it', patches: [{ path: ['jobs', job.at, 'suppression'], value: 'diode' }] },
+        ...takeBackEdits(job),
+      ]),
 };
