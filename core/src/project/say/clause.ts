@@ -27,7 +27,7 @@ const DONE = new RegExp(String.raw`[,;]\s*(?:then )?(?:please )?(?:${VERB.source
 const DOES = new RegExp(
   String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s(?!(?:is|are|or|and|gets|closes|opens)\b)|[;.](?=\s|$)`,
 );
-const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
+const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at(?! (?:least|most)\b)|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
 
 const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged|disarmed`;
@@ -113,7 +113,7 @@ export function readClause(
     depth--;
     return read;
   };
-  const delayed = (of: Clause): Clause => {
+  const delayed = (of: Clause, passes = false): Clause => {
     let [onS, offS] = [0, 0];
     for (const [pattern, set] of [
       [STAYING, (seconds: number) => (offS = seconds)],
@@ -122,6 +122,8 @@ export function readClause(
     ] as const) {
       const found = pattern.exec(text.slice(at));
       if (!found || (pattern === STAYING && offS > 0)) continue;
+      // *When somebody moves for 2 minutes*: nobody moves so long; it is how long what is done lasts.
+      if (passes && pattern === AFTER && /^ ?for \S+ /.test(found[0]) && !/\b(?:longer|more|least)\b/.test(found[0])) continue;
       const seconds = toSeconds(found[1]!, found[2]!);
       set(seconds);
       take(offset + at, found[0].length, 'delay', pattern === STAYING ? `stays on ${seconds} s` : `after ${seconds} s`);
@@ -160,7 +162,7 @@ export function readClause(
       take(offset + at, found[0].length, 'signal', isOff ? `${known.means}, open` : known.means);
       at += found[0].length;
       const plain: Clause = { op: 'signal', name };
-      return delayed(isOff ? { op: 'not', of: plain } : plain);
+      return delayed(isOff ? { op: 'not', of: plain } : plain, known.begins?.action === 'momentary');
     }
     return null;
   };

@@ -465,6 +465,11 @@ describe('how it is said on a slip of paper', () => {
       'key is on and not (door switch is closed after a delay of 5 s)',
     ],
     ['with the key on, run a 5 A fan', 'key is on'],
+    // Nobody moves for two minutes: it is how long what is done lasts. What says so is meant so.
+    ['light a 5 W lamp when somebody moves for 2 minutes', 'movement is on staying on for 120 s'],
+    ['light a 5 W lamp when it is dark and somebody moves for 2 minutes', '(darkness is on and movement is on) staying on for 120 s'],
+    ['light a 5 W lamp when there is motion for at least 5 s', 'movement is on after a delay of 5 s'],
+    ['light a 5 W lamp when it is dark for 2 minutes', 'darkness is on after a delay of 120 s'],
     ['run a 3 A pump when the float switch is closed or when the manual switch is on', 'float switch is on or manual switch is on'],
     ['keep a 60 W fridge from the battery on unless the battery is below 11.8 V', 'battery is high'],
     [
