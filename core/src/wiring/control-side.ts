@@ -33,7 +33,6 @@ import {
   controllerId,
   dryContact,
   fedSpec,
-  groundAt,
   groundingTerminal,
   liveTap,
   returnTo,
@@ -296,7 +295,8 @@ export class ControlSide {
     const supply = levelsOf(signal)?.supply ?? null;
     const part = signalPartId(signal.id);
     if (supply !== null) {
-      const ground = () => groundAt(this.builder, this.design, signal.place);
+      // What it watches comes back to that supply’s own minus.
+      const ground = () => returnTo(this.builder, this.design, supplyById(this.design, supply), signal.place);
       this.leads(`sense-${signal.id}`, supply, [terminal(part, '+'), terminal(part, '-')], ground);
     }
     const fed = fedSpec(this.design, signal);

@@ -80,4 +80,14 @@ describe('what hangs on a second battery', () => {
       expect(findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
     },
   );
+  test('a sensor of its volts comes back to its minus, and sees them with no link there', () => {
+    const made = onSecond({ supply: 'house', when: on('charging') });
+    const signals = made.signals.map((signal) =>
+      signal.id === 'charging' ? ({ ...signal, watches: { quantity: 'voltage', supply: 'house' } } as typeof signal) : signal,
+    );
+    const { findings, netlist } = analyse({ ...made, signals }).analysis;
+    expect(netlist.wires.find(({ from }) => from === 'sig-charging.-')!.to).toBe('return-house.31');
+    const wrong = findings.filter(({ rule, severity }) => /^(?:state-mismatch|floating-input)$/.test(rule) && severity !== 'hold');
+    expect(wrong).toEqual([]);
+  });
 });
