@@ -4,7 +4,7 @@ import { signalPartId } from '../wiring/index.ts';
 import { conditionsAt } from './conditions.ts';
 import { type Evidence, type JobEvidence, type LoadState, machineOf, sensorsOf, voltSetter } from './evidence.ts';
 import { type Explored, explore } from './explore.ts';
-import { type Moment, movedBy, passTime } from './pass-time.ts';
+import { type Moment, heldBack, movedBy, passTime } from './pass-time.ts';
 import { lineReader } from './verdict.ts';
 
 /** From one moment of a course to the next. */
@@ -48,11 +48,8 @@ const SAME_S = 1e-3;
 export function inTime(evidence: Evidence, { job, sequential }: JobEvidence): InTime | null {
   const { circuit, design, netlist, hotWireC } = evidence;
   const own = sensorsOf(netlist, circuit, new Set([job.id]));
-  const waits = own.some((at) => {
-    const sensor = circuit.sensors[at]!;
-    return (sensor.kind === 'current' || sensor.kind === 'voltage') && sensor.delays !== undefined;
-  });
-  if (!waits) return null;
+  const held = heldBack(circuit);
+  if (!own.some((at) => held[at] === 1)) return null;
   const machine = machineOf(design, job);
   circuit.setConditions(conditionsAt(design, netlist, 'usual', hotWireC));
   const setVolts = voltSetter(design, circuit, 'usual');
