@@ -6,8 +6,8 @@ import type { Circuit, Solution } from '../solve/index.ts';
 import { terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
 import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
-import { type Design, type Intent, type Job, intentOf, linesOf, supplyIdOf } from '../project/index.ts';
-import { plays } from '../kinds/index.ts';
+import { type Design, type Intent, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Load, currentOf, isCharged, loadFacets, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
 import { type Explored, type Machine, type Surroundings, explore, stateKey, whileDelayed } from './explore.ts';
@@ -95,14 +95,14 @@ interface PreparedJob {
   readonly supply: string;
 }
 
-function standsOf(netlist: Netlist, circuit: Circuit, job: Job): PreparedJob['stands'] {
-  const units = linesOf(job).map(({ id }) =>
-    netlist.parts.flatMap((part) => (part.job === job.id && plays(part, 'load') && part.spec.line === id ? [part.id] : [])),
-  );
+function standsOf(design: Design, netlist: Netlist, circuit: Circuit, job: Job): PreparedJob['stands'] {
+  const lines = linesOf(job).map((line) => ({
+    unit: netlist.parts.find((part) => part.job === job.id && plays(part, 'load') && part.spec.line === line.id)?.id,
+    alike: eitherWay(design, job, line),
+  }));
   return (solution, supplyV) =>
-    units.map((of) => {
-      const [unit] = of;
-      const state = unit === undefined ? 'off' : loadState(loadVolts(circuit, solution, unit), supplyV);
+    lines.map(({ unit, alike }) => {
+      const state = unit === undefined ? 'off' : loadState(loadVolts(circuit, solution, unit), supplyV, null, alike);
       // What gets part of its volts is to be judged as what gets all of them.
       return state === 'weak' ? 'on' : state;
     });
@@ -125,7 +125,7 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
         machine: machineOf(design, job),
         own,
         delayed,
-        stands: standsOf(netlist, circuit, job),
+        stands: standsOf(design, netlist, circuit, job),
         supply: supplyIdOf(design, job),
       };
     });
@@ -296,9 +296,16 @@ const ON_ABOVE = 0.8;
 /** How far a second speed may be from what its resistor should give, as a share of the supply. */
 const LOW_WITHIN = 0.12;
 
-/** How a unit stands that gets `acrossV` (plus over minus) of `supplyV`. `lowShare` is its second speed's. */
-export function loadState(acrossV: number, supplyV: number, lowShare: number | null = null): LoadState {
-  const share = acrossV / supplyV;
+/**
+ * Whether a line of a job does the same with its leads turned about. What has a diode of its own inside does not, and of the mains
+ * one lead is the line.
+ */
+export const eitherWay = (design: Design, job: Job, load: Load): boolean =>
+  !isCharged(load) && loadFacets(load).leadsAlike && !load.suppressed && currentOf(supplyById(design, supplyIdOf(design, job))) === 'dc';
+
+/** How a unit stands that gets `acrossV` (plus over minus) of `supplyV`. `lowShare` is its second speed's; `alike` of one that does not mind its way round. */
+export function loadState(acrossV: number, supplyV: number, lowShare: number | null = null, alike = false): LoadState {
+  const share = (alike ? Math.abs(acrossV) : acrossV) / supplyV;
   if (lowShare !== null && Math.abs(share - lowShare) <= LOW_WITHIN && share < (lowShare + 1) / 2) return 'low';
   if (Math.abs(share) <= OFF_BELOW) return 'off';
   if (share >= ON_ABOVE) return 'on';

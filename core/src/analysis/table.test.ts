@@ -77,3 +77,18 @@ describe('a signal that is lost', () => {
     expect([table.sequential, table.lostAsked, table.rows.every(({ lost }) => lost.length === 0)]).toEqual([true, false, true]);
   });
 });
+
+describe('the leads of a load turned about', () => {
+  const found = (kind: string, changes: object = {}) => {
+    const load = { id: 'load-1', kind, name: 'it', count: 1, series: 1, place: 'rear', important: false, earth: 'none', ownCutOut: true };
+    const plate = { unit: 'W', value: 30, ratedV: 12 };
+    const loads = [{ ...load, plate, suppressed: false, ...changes }] as Job['loads'];
+    const { table } = tableOf({ loads, edits: [{ kind: 'swap', part: 'job-1-load-1-1', a: '+', b: '-' }] });
+    return new Set(table.rows.filter(({ meant }) => meant === 'on').flatMap(({ corners }) => corners.map(({ matches }) => matches)));
+  };
+  test.each(['heater', 'filament', 'solenoid'])('do nothing to a %s', (kind) => expect([...found(kind)]).toEqual([true]));
+  test.each(['motor', 'led', 'electronics'])('make a %s do otherwise', (kind) => expect([...found(kind)]).toEqual([false]));
+  test('make a valve with a diode inside do otherwise', () => {
+    expect([...found('solenoid', { suppressed: true })]).toEqual([false]);
+  });
+});

@@ -6,7 +6,7 @@ import { batteryId, postsOf, wireBranch } from '../wiring/index.ts';
 import { type Intent, type Job, linesOf, supplyById, supplyIdOf, unitOhm } from '../project/index.ts';
 import { isCharged, plays, stateWord } from '../kinds/index.ts';
 import { CORNER_NAMES } from './conditions.ts';
-import { type Evidence, type JobEvidence, type LoadState, type SolvedState, loadState, loadVolts } from './evidence.ts';
+import { type Evidence, type JobEvidence, type LoadState, type SolvedState, eitherWay, loadState, loadVolts } from './evidence.ts';
 
 export type Found = LoadState | 'unsettled';
 
@@ -36,7 +36,15 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
     );
     const lowShare = job.otherwise.kind === 'slower' ? unitOhm(load) / load.count / (unitOhm(load) / load.count + job.otherwise.ohm) : null;
     const wire = netlist.wires.find((candidate) => candidate.job === job.id && candidate.leg === `load-${load.id}`);
-    return { load, units, lowShare, wire, comesBack: isCharged(load) && minusesJoined(evidence, supplyIdOf(design, job), load.supply) };
+    const alike = eitherWay(design, job, load);
+    return {
+      load,
+      units,
+      lowShare,
+      alike,
+      wire,
+      comesBack: isCharged(load) && minusesJoined(evidence, supplyIdOf(design, job), load.supply),
+    };
   });
   const joined = (solution: Solution, { wire, comesBack }: (typeof lines)[number], battery: string): LineFound => {
     const post = circuit.nodeOf(terminal(batteryId(battery), '+'));
@@ -59,12 +67,12 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
     );
   return (solution, supplyV, meant) =>
     lines.map((line, at) => {
-      const { load, units, lowShare } = line;
+      const { load, units, lowShare, alike } = line;
       if (isCharged(load)) return joined(solution, line, load.supply);
       const each = units.map((unit): LineFound => {
         const volts = loadVolts(circuit, solution, unit);
         // Volts between two bare ends run nothing.
-        return { volts, state: netlist.leftOut.has(unit) ? 'off' : loadState(volts, supplyV, lowShare) };
+        return { volts, state: netlist.leftOut.has(unit) ? 'off' : loadState(volts, supplyV, lowShare, alike) };
       });
       return each.find(({ state }) => state !== meant[at]) ?? each[0]!;
     });

@@ -1,6 +1,15 @@
 import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { BLADE_BAND_SOURCE, BREAKER_SOURCE, type Source, SURGE_SOURCE, computed, fromMemory } from '../reference/index.ts';
+import {
+  BLADE_BAND_SOURCE,
+  BLADE_FUSE_BAND_SOURCE,
+  BLADE_FUSE_OPENS_AT,
+  BREAKER_SOURCE,
+  type Source,
+  SURGE_SOURCE,
+  computed,
+  fromMemory,
+} from '../reference/index.ts';
 import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
 import { shelfGuard, otherFuses } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
@@ -8,62 +17,84 @@ import { fuseRating } from './shared-working.ts';
 
 const ID = 'motor-stall';
 
-/** Share of its rating at which a device opens before a winding burns: within a minute. */
-export function opensSoonAt({ spec }: PartPlaying<'overcurrent device'>): { share: number; source: Source } {
+interface Opening {
+  /** Share of its rating. */
+  readonly share: number;
+  readonly source: Source;
+}
+
+/**
+ * Shares of its rating at which a device opens before a winding burns, within a minute or so; and at which it opens at all (I_2),
+ * within minutes to an hour.
+ */
+export function opensAt({ spec }: PartPlaying<'overcurrent device'>): { soon: Opening; atAll: Opening } {
   switch (spec.style) {
     case 'blade':
     case 'bolt':
     case 'high-breaking':
-      return { share: 1.6, source: BLADE_BAND_SOURCE };
+      return { soon: { share: 1.6, source: BLADE_BAND_SOURCE }, atAll: { share: BLADE_FUSE_OPENS_AT, source: BLADE_FUSE_BAND_SOURCE } };
     case 'plug':
-    case 'cartridge':
-      return { share: 1.9, source: fromMemory('BS 1362: within half an hour') };
+    case 'cartridge': {
+      const opening = { share: 1.9, source: fromMemory('BS 1362: within half an hour') };
+      return { soon: opening, atAll: opening };
+    }
     default:
-      return { share: 2.55, source: BREAKER_SOURCE };
+      return { soon: { share: 2.55, source: BREAKER_SOURCE }, atAll: { share: 1.45, source: BREAKER_SOURCE } };
   }
 }
 
-function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, fuse: PartPlaying<'overcurrent device'>): Finding {
+function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, fuse: PartPlaying<'overcurrent device'>): Finding[] {
   const { least, most } = surgeOf(motor.spec.loadKind);
-  // As the app reckons a start: the geometric middle.
-  const times = Math.sqrt(least * most);
   // One stands still, the rest run; at the usual voltage, where its winding gets least help from the fuse.
   const state = context.worst(job, ({ solution }) => context.amps(solution, branchId(motor.id, 'load')), 'usual').state;
   const running = context.amps(state.solution, branchId(motor.id, 'load'));
+  // One that no state of it runs, as it is wired, is told by what it is wired like.
+  if (running === 0) return [];
   const through = context.amps(state.solution, branchId(fuse.id, 'link'));
+  const { soon, atAll } = opensAt(fuse);
+  // As the app reckons a start, the geometric middle, soon; one that takes the least when it stands still, at all.
+  const usual = { times: Math.sqrt(least * most), ...soon, words: 'opens soon', holds: 'about a minute after it stands still' };
+  const mild = { times: least, ...atAll, words: 'opens at all', holds: 'also one that takes the least, in some minutes' };
+  const short = (each: typeof usual) => (each.share * fuse.spec.ratingA) / (through + (each.times - 1) * running);
+  const { times, share, source, words, holds } = short(mild) > short(usual) ? mild : usual;
   const value = through + (times - 1) * running;
-  const { share, source } = opensSoonAt(fuse);
   const limit = share * fuse.spec.ratingA;
   const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
-  return judge(ID, {
-    severity: 'caution',
-    job: job.job.id,
-    subject: partSubject(motor),
-    value,
-    limit,
-    unit: 'A',
-    sense: 'at least',
-    title:
-      value < limit
-        ? `If ${motor.tag} ${motor.name} is blocked it draws ${formatQuantity(value, 'A')}, and ${fuse.tag} of ${formatQuantity(fuse.spec.ratingA, 'A')} lets it burn`
-        : `If ${motor.tag} ${motor.name} is blocked, ${fuse.tag} opens`,
-    detail:
-      value < limit
-        ? `a smaller fuse, one for each motor, or one with a cut-out inside: say so at its plate (line ${line + 1})`
-        : 'within a minute of standing still',
-    working: {
-      formula: 'I + (k − 1) · I_motor ≥ share · I_n',
-      given: [
-        { symbol: 'I_motor', meaning: 'running', value: running, unit: 'A', source: computed('solved') },
-        { symbol: 'I', meaning: `through ${fuse.tag}, all running`, value: through, unit: 'A', source: computed('solved') },
-        { symbol: 'k', meaning: 'times that a stalled one takes', value: times, unit: '', source: SURGE_SOURCE },
-        fuseRating(job, fuse),
-        { symbol: 'share', meaning: 'at which it opens soon', value: share, unit: '', source },
-      ],
-      result: { symbol: 'I', meaning: 'one stalled', value, unit: 'A', source: computed('sum') },
-      limit: { symbol: 'share · I_n', meaning: 'opens it', value: limit, unit: 'A', source },
-    },
-  });
+  return [
+    judge(ID, {
+      severity: 'caution',
+      job: job.job.id,
+      subject: partSubject(motor),
+      value,
+      limit,
+      unit: 'A',
+      sense: 'at least',
+      title:
+        value < limit
+          ? `If ${motor.tag} ${motor.name} is blocked it draws ${formatQuantity(value, 'A')}, and ${fuse.tag} of ${formatQuantity(fuse.spec.ratingA, 'A')} lets it burn`
+          : `If ${motor.tag} ${motor.name} is blocked, ${fuse.tag} opens`,
+      detail:
+        value < limit ? `a smaller fuse, one for each motor, or one with a cut-out inside: say so at its plate (line ${line + 1})` : holds,
+      working: {
+        formula: 'I + (k − 1) · I_motor ≥ share · I_n',
+        given: [
+          { symbol: 'I_motor', meaning: 'running', value: running, unit: 'A', source: computed('solved') },
+          { symbol: 'I', meaning: `through ${fuse.tag}, all running`, value: through, unit: 'A', source: computed('solved') },
+          {
+            symbol: 'k',
+            meaning: times === least ? 'times that a stalled one takes at least' : 'times that a stalled one takes',
+            value: times,
+            unit: '',
+            source: SURGE_SOURCE,
+          },
+          fuseRating(job, fuse),
+          { symbol: 'share', meaning: `at which it ${words}`, value: share, unit: '', source },
+        ],
+        result: { symbol: 'I', meaning: 'one stalled', value, unit: 'A', source: computed('sum') },
+        limit: { symbol: 'share · I_n', meaning: 'opens it', value: limit, unit: 'A', source },
+      },
+    }),
+  ];
 }
 
 /** A motor that stands still takes four to eight times its current for as long as it is fed. */
@@ -71,12 +102,12 @@ export const motorStall: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Does a blocked motor end in its fuse?',
-  notAsked: 'no motor in it is without a cut-out of its own, or it has no fuse',
+  notAsked: 'no motor in it runs and is without a cut-out of its own, or it has no fuse',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [fuse] = job.loadFuses;
       const motors = job.loads.filter((load) => LOADS[load.spec.loadKind].turns && !lineOf(job, load)?.ownCutOut);
-      return fuse ? failingOrTightest(motors.map((motor) => check(context, job, motor, fuse))) : [];
+      return fuse ? failingOrTightest(motors.flatMap((motor) => check(context, job, motor, fuse))) : [];
     }),
   nudges: (context, finding) =>
     context.jobs

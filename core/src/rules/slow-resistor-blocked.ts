@@ -3,7 +3,7 @@ import { formatQuantity } from '../quantity/index.ts';
 import { SURGE_SOURCE, commonPractice, computed } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, lineOf } from './context.ts';
 import { HARMLESS_W } from './fails-closed-no-cutout.ts';
-import { opensSoonAt } from './motor-stall.ts';
+import { opensAt } from './motor-stall.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { fuseRating } from './shared-working.ts';
 
@@ -15,17 +15,20 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
   const [motor] = job.loads.filter((load) => LOADS[load.spec.loadKind].turns);
   if (otherwise.kind !== 'slower' || !resistor || !motor) return [];
   const { least, most } = surgeOf(motor.spec.loadKind);
-  // As the app reckons a start: the geometric middle.
-  const times = Math.sqrt(least * most);
   const wire = branchId(resistor.id, 'wire');
   const { value: running } = context.worstAmps(job, wire);
+  // As it is wired nothing flows there: what it is wired like is told.
+  if (running === 0) return [];
   const together = motor.spec.ohm / job.loads.length;
   // The same volts over a motor that stands: what drives it is what it and the resistor shared.
-  const blocked = (running * (together + otherwise.ohm)) / (together / times + otherwise.ohm);
+  const taking = (times: number) => (running * (together + otherwise.ohm)) / (together / times + otherwise.ohm);
+  // As the app reckons a start: the geometric middle.
+  const times = Math.sqrt(least * most);
+  const blocked = taking(times);
   const watt = blocked * blocked * otherwise.ohm;
   const [fuse] = job.loadFuses;
-  const opens = fuse ? opensSoonAt(fuse) : null;
-  const byFuse = fuse !== undefined && opens !== null && blocked >= opens.share * fuse.spec.ratingA;
+  // A fuse ends it where it also ends one that takes the least.
+  const byFuse = fuse !== undefined && taking(least) >= opensAt(fuse).soon.share * fuse.spec.ratingA;
   const value = Number(otherwise.endsItself) + Number(lineOf(job, motor)?.ownCutOut ?? false) + Number(byFuse);
   const heat = formatQuantity(watt, 'W');
   return [
@@ -83,7 +86,7 @@ export const slowResistorBlocked: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Does the heat of a speed resistor end when its motor is blocked?',
-  notAsked: 'no motor in it is slowed by a resistor',
+  notAsked: 'no motor in it runs slowed by a resistor',
   check: (context) => context.jobs.flatMap((job) => check(context, job)),
   nudges: (context, finding) =>
     context.jobs
