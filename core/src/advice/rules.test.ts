@@ -41,6 +41,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'fuse-above-wire': 'danger',
   'fuse-above-contact': 'danger',
   'fuse-below-load': 'caution',
+  'fuse-below-coils': 'caution',
   'fuse-continuous-load': 'caution',
   'wire-outlasts-short': 'caution',
   'wire-ampacity': 'danger',

@@ -675,6 +675,15 @@ const FACES: readonly Face[] = [
   },
   {
     rule: 'motor-stall',
+    says: 'a fan that never runs as it is wired, by its plate',
+    fails: 'caution',
+    words: /blocked it draws 35\.3 A/,
+    // 12.7 V over 12²/100 Ω are 8.8 A; four times that are below 1.35 · 30 A.
+    bad: () => design([job({ loads: [watts('motor', 100, 12)], fuse: 30, edits: [{ kind: 'leave-out', part: 'job-1-relay' }] })]),
+    good: () => design([job({ loads: [watts('motor', 100, 12)], edits: [{ kind: 'leave-out', part: 'job-1-relay' }] })]),
+  },
+  {
+    rule: 'motor-stall',
     says: 'one of two fans that is blocked while the other runs',
     fails: 'caution',
     words: /E1\.[12] heater is blocked/,

@@ -66,6 +66,20 @@ const EDGES: readonly Edge[] = [
     holdsAt: 40,
     failsAt: 120,
   },
+  // A coil of 16 Ω, ten per cent less by its spread, at −20 °C: 16 · 0.9 · (1 − 0.00393 · 40) = 12.1 Ω. Its fuse of 1 A sits in 60 °C
+  // and carries 0.9475 A there: 11.5 V, and what fuse and wires take.
+  {
+    rule: 'fuse-below-coils',
+    fails: 'caution',
+    made: (x) =>
+      design(
+        [job({ device: { kind: 'relay', part: 'relay-12v-150a-stud', socket: 'auto', place: 'box' }, controlFuse: 1 })],
+        supply({ highestV: x, restV: 11 }),
+      ),
+    holdsAt: 11.2,
+    failsAt: 15.6,
+    at: [11.7, 0.1],
+  },
   // NEC 210.20(A): 125 % of what runs for three hours.
   {
     rule: 'fuse-continuous-load',

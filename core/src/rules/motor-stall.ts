@@ -43,14 +43,15 @@ export function opensAt({ spec }: PartPlaying<'overcurrent device'>): { soon: Op
   }
 }
 
-function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, fuse: PartPlaying<'overcurrent device'>): Finding[] {
+function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, fuse: PartPlaying<'overcurrent device'>): Finding {
   const { least, most } = surgeOf(motor.spec.loadKind);
   // One stands still, the rest run; at the usual voltage, where its winding gets least help from the fuse.
   const state = context.worst(job, ({ solution }) => context.amps(solution, branchId(motor.id, 'load')), 'usual').state;
-  const running = context.amps(state.solution, branchId(motor.id, 'load'));
-  // One that no state of it runs, as it is wired, is told by what it is wired like.
-  if (running === 0) return [];
-  const through = context.amps(state.solution, branchId(fuse.id, 'link'));
+  const solved = context.amps(state.solution, branchId(motor.id, 'load'));
+  // One that runs in no state, as it is wired, is asked by its plate: wired right it is what it is.
+  const runs = solved > 0;
+  const running = runs ? solved : job.supply.restV / motor.spec.ohm;
+  const through = runs ? context.amps(state.solution, branchId(fuse.id, 'link')) : running;
   const { soon, atAll } = opensAt(fuse);
   // As the app reckons a start, the geometric middle, soon; one that takes the least when it stands still, at all.
   const usual = { times: Math.sqrt(least * most), ...soon, words: 'opens soon', holds: 'about a minute after it stands still' };
@@ -60,41 +61,45 @@ function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, 
   const value = through + (times - 1) * running;
   const limit = share * fuse.spec.ratingA;
   const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
-  return [
-    judge(ID, {
-      severity: 'caution',
-      job: job.job.id,
-      subject: partSubject(motor),
-      value,
-      limit,
-      unit: 'A',
-      sense: 'at least',
-      title:
-        value < limit
-          ? `If ${motor.tag} ${motor.name} is blocked it draws ${formatQuantity(value, 'A')}, and ${fuse.tag} of ${formatQuantity(fuse.spec.ratingA, 'A')} lets it burn`
-          : `If ${motor.tag} ${motor.name} is blocked, ${fuse.tag} opens`,
-      detail:
-        value < limit ? `a smaller fuse, one for each motor, or one with a cut-out inside: say so at its plate (line ${line + 1})` : holds,
-      working: {
-        formula: 'I + (k − 1) · I_motor ≥ share · I_n',
-        given: [
-          { symbol: 'I_motor', meaning: 'running', value: running, unit: 'A', source: computed('solved') },
-          { symbol: 'I', meaning: `through ${fuse.tag}, all running`, value: through, unit: 'A', source: computed('solved') },
-          {
-            symbol: 'k',
-            meaning: times === least ? 'times that a stalled one takes at least' : 'times that a stalled one takes',
-            value: times,
-            unit: '',
-            source: SURGE_SOURCE,
-          },
-          fuseRating(job, fuse),
-          { symbol: 'share', meaning: `at which it ${words}`, value: share, unit: '', source },
-        ],
-        result: { symbol: 'I', meaning: 'one stalled', value, unit: 'A', source: computed('sum') },
-        limit: { symbol: 'share · I_n', meaning: 'opens it', value: limit, unit: 'A', source },
-      },
-    }),
-  ];
+  return judge(ID, {
+    severity: 'caution',
+    job: job.job.id,
+    subject: partSubject(motor),
+    value,
+    limit,
+    unit: 'A',
+    sense: 'at least',
+    title:
+      value < limit
+        ? `If ${motor.tag} ${motor.name} is blocked it draws ${formatQuantity(value, 'A')}, and ${fuse.tag} of ${formatQuantity(fuse.spec.ratingA, 'A')} lets it burn`
+        : `If ${motor.tag} ${motor.name} is blocked, ${fuse.tag} opens`,
+    detail:
+      value < limit ? `a smaller fuse, one for each motor, or one with a cut-out inside: say so at its plate (line ${line + 1})` : holds,
+    working: {
+      formula: 'I + (k − 1) · I_motor ≥ share · I_n',
+      given: [
+        {
+          symbol: 'I_motor',
+          meaning: 'running',
+          value: running,
+          unit: 'A',
+          source: computed(runs ? 'solved' : 'by its plate'),
+        },
+        { symbol: 'I', meaning: `through ${fuse.tag}, all running`, value: through, unit: 'A', source: computed('solved') },
+        {
+          symbol: 'k',
+          meaning: times === least ? 'times that a stalled one takes at least' : 'times that a stalled one takes',
+          value: times,
+          unit: '',
+          source: SURGE_SOURCE,
+        },
+        fuseRating(job, fuse),
+        { symbol: 'share', meaning: `at which it ${words}`, value: share, unit: '', source },
+      ],
+      result: { symbol: 'I', meaning: 'one stalled', value, unit: 'A', source: computed('sum') },
+      limit: { symbol: 'share · I_n', meaning: 'opens it', value: limit, unit: 'A', source },
+    },
+  });
 }
 
 /** A motor that stands still takes four to eight times its current for as long as it is fed. */
@@ -102,12 +107,12 @@ export const motorStall: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Does a blocked motor end in its fuse?',
-  notAsked: 'no motor in it runs and is without a cut-out of its own, or it has no fuse',
+  notAsked: 'no motor in it is without a cut-out of its own, or it has no fuse',
   check: (context) =>
     context.jobs.flatMap((job) => {
       const [fuse] = job.loadFuses;
       const motors = job.loads.filter((load) => LOADS[load.spec.loadKind].turns && !lineOf(job, load)?.ownCutOut);
-      return fuse ? failingOrTightest(motors.flatMap((motor) => check(context, job, motor, fuse))) : [];
+      return fuse ? failingOrTightest(motors.map((motor) => check(context, job, motor, fuse))) : [];
     }),
   nudges: (context, finding) =>
     context.jobs

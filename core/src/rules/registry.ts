@@ -45,6 +45,7 @@ import { floatingInput } from './floating-input.ts';
 import { fuseAboveContact } from './fuse-above-contact.ts';
 import { fuseAboveTerminal } from './fuse-above-terminal.ts';
 import { fuseAboveWire } from './fuse-above-wire.ts';
+import { fuseBelowCoils } from './fuse-below-coils.ts';
 import { fuseBelowLoad } from './fuse-below-load.ts';
 import { fuseContinuousLoad } from './fuse-continuous-load.ts';
 import { fuseFarFromSource } from './fuse-far-from-source.ts';
@@ -123,6 +124,7 @@ export const RULES: readonly Rule[] = [
   fuseAboveContact,
   fuseAboveTerminal,
   fuseBelowLoad,
+  fuseBelowCoils,
   fuseContinuousLoad,
   fuseSurgeOpens,
   fuseMatchSchool,

@@ -16,10 +16,10 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
   if (otherwise.kind !== 'slower' || !resistor || !motor) return [];
   const { least, most } = surgeOf(motor.spec.loadKind);
   const wire = branchId(resistor.id, 'wire');
-  const { value: running } = context.worstAmps(job, wire);
-  // As it is wired nothing flows there: what it is wired like is told.
-  if (running === 0) return [];
+  const { value: solved } = context.worstAmps(job, wire);
   const together = motor.spec.ohm / job.loads.length;
+  // As it is wired nothing may flow there: wired right it is what its plate says.
+  const running = solved > 0 ? solved : job.supply.highestV / (together + otherwise.ohm);
   // The same volts over a motor that stands: what drives it is what it and the resistor shared.
   const taking = (times: number) => (running * (together + otherwise.ohm)) / (together / times + otherwise.ohm);
   // As the app reckons a start: the geometric middle.
@@ -55,7 +55,13 @@ function check(context: RuleContext, job: WiredJob): Finding[] {
       working: {
         formula: 'P = I² · R, I = I_slow · (R_motor + R) / (R_motor / k + R)',
         given: [
-          { symbol: 'I_slow', meaning: `through ${resistor.tag}, turning`, value: running, unit: 'A', source: computed('solved') },
+          {
+            symbol: 'I_slow',
+            meaning: `through ${resistor.tag}, turning`,
+            value: running,
+            unit: 'A',
+            source: computed(solved > 0 ? 'solved' : 'by its plate'),
+          },
           {
             symbol: 'R',
             meaning: resistor.tag,
@@ -86,7 +92,7 @@ export const slowResistorBlocked: Rule = {
   id: ID,
   group: 'fire',
   asks: 'Does the heat of a speed resistor end when its motor is blocked?',
-  notAsked: 'no motor in it runs slowed by a resistor',
+  notAsked: 'no motor in it is slowed by a resistor',
   check: (context) => context.jobs.flatMap((job) => check(context, job)),
   nudges: (context, finding) =>
     context.jobs
