@@ -683,6 +683,15 @@ const FACES: readonly Face[] = [
     good: () => design([job({ loads: [watts('motor', 100, 12)], edits: [{ kind: 'leave-out', part: 'job-1-relay' }] })]),
   },
   {
+    // 9 A at 12 V, 9.5 A at 12.7: four times that are 37 A; a blade of 30 A opens at 40.5 A for certain, one of 25 A at 33.8.
+    rule: 'motor-stall',
+    says: 'one that takes the least when it stands still, behind a fuse larger than its start asks for',
+    fails: 'caution',
+    words: /blocked it draws 3[67](\.\d)? A, and F1 of 30 A lets it burn/,
+    bad: () => design([job({ loads: [watts('motor', 108, 12)], fuse: 30 })]),
+    good: () => design([job({ loads: [watts('motor', 108, 12)], fuse: 25 })]),
+  },
+  {
     rule: 'motor-stall',
     says: 'one of two fans that is blocked while the other runs',
     fails: 'caution',
@@ -1022,4 +1031,15 @@ describe('I²t of a solid-state relay', () => {
   );
   test('assumed, it is no number to judge by: the question is not asked', () =>
     expect(findings(typed(300, true), 'ssr-outlasts-short')).toEqual([]));
+});
+
+test('a fuse that just outlasts the start of a motor opens for it when it is blocked, and what it may not open for is said', () => {
+  // 5 A at 12 V are 5 to 5.3 A at rest; four times that are 20 to 21 A, and a blade of 15 A opens at 20.25 A for certain.
+  const [said] = findings(design([job({ loads: [watts('motor', 57, 12)] })]), 'motor-stall');
+  expect([said!.severity, said!.detail]).toEqual([
+    'hold',
+    expect.stringMatching(/one that takes only 4 times its current, (19|20)(\.\d)? A, may not open it$/),
+  ]);
+  const [larger] = findings(design([job({ loads: [watts('motor', 66, 12)] })]), 'motor-stall');
+  expect(larger!.detail).not.toMatch(/may not/);
 });

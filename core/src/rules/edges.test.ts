@@ -95,15 +95,6 @@ const EDGES: readonly Edge[] = [
     holdsAt: 0.5,
     failsAt: 20,
   },
-  // One that takes 4 times its current when it stands still must open a blade fuse at all, at 1.35 times its rating: 27 A of 20, at some 12.2 V.
-  {
-    rule: 'motor-stall',
-    fails: 'caution',
-    made: (x) => design([job({ loads: [{ ...amperes(x, 'motor'), ownCutOut: false }], fuse: 20 })]),
-    holdsAt: 20,
-    failsAt: 1,
-    at: [8.2, 0.1],
-  },
   // A thermal breaker opens soon at 2.55 times its rating: a motor that takes 5.7 times, the geometric middle of 4 and 8, 51 A of 20, at some 12.1 V.
   {
     rule: 'motor-stall',

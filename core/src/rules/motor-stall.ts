@@ -1,5 +1,5 @@
 import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
 import {
   BLADE_BAND_SOURCE,
   BLADE_FUSE_BAND_SOURCE,
@@ -11,7 +11,7 @@ import {
   fromMemory,
 } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
-import { shelfGuard, otherFuses } from './nudging.ts';
+import { otherFuses, ownRating, shelfGuard } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating } from './shared-working.ts';
 
@@ -53,12 +53,22 @@ function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, 
   const running = runs ? solved : job.supply.restV / motor.spec.ohm;
   const through = runs ? context.amps(state.solution, branchId(fuse.id, 'link')) : running;
   const { soon, atAll } = opensAt(fuse);
+  const taken = (times: number) => through + (times - 1) * running;
+  const mildA = taken(least);
+  const opensMild = mildA >= atAll.share * fuse.spec.ratingA;
   // As the app reckons a start, the geometric middle, soon; one that takes the least when it stands still, at all.
-  const usual = { times: Math.sqrt(least * most), ...soon, words: 'opens soon', holds: 'about a minute after it stands still' };
+  const usual = {
+    times: Math.sqrt(least * most),
+    ...soon,
+    words: 'opens soon',
+    holds: `about a minute after it stands still${opensMild ? '' : `; one that takes only ${figures(least)} times its current, ${formatQuantity(mildA, 'A')}, may not open it`}`,
+  };
   const mild = { times: least, ...atAll, words: 'opens at all', holds: 'also one that takes the least, in some minutes' };
-  const short = (each: typeof usual) => (each.share * fuse.spec.ratingA) / (through + (each.times - 1) * running);
-  const { times, share, source, words, holds } = short(mild) > short(usual) ? mild : usual;
-  const value = through + (times - 1) * running;
+  const short = (each: typeof usual) => (each.share * fuse.spec.ratingA) / taken(each.times);
+  // The smallest that outlasts its start is asked no more than that: a smaller one does not start it.
+  const larger = fuse.spec.ratingA > (ownRating(context, job) ?? 0);
+  const { times, share, source, words, holds } = larger && short(mild) > short(usual) ? mild : usual;
+  const value = taken(times);
   const limit = share * fuse.spec.ratingA;
   const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
   return judge(ID, {

@@ -31,7 +31,7 @@ export const shelfGuard = ({ job, at }: Pick<WiredJob, 'job' | 'at'>): Patch[] =
   job.ownGuard === 'none' ? [] : [{ path: ['jobs', at, 'ownGuard'], value: 'none' }];
 
 /** The rating that the app itself chooses for a load fuse, A; null where it guards no load. */
-function ownRating({ evidence, design }: RuleContext, { job }: WiredJob): number | null {
+export function ownRating({ evidence, design }: RuleContext, { job }: WiredJob): number | null {
   const fed = evidence.sizing.get(job.id)?.fed ?? [];
   const ratings = fed.flatMap((one) => {
     const rating = chooseFuse(leastRating(design.settings, job.continuous, one, job.protection), job.protection);
