@@ -155,7 +155,7 @@ export {
 } from './signal/registry.ts';
 export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
 export { CHAMBER_C, heatsTo } from './signal/heats-to.ts';
-export { FEED_OHM } from './signal/feed.ts';
+export { FEED_OHM, feedFuseA } from './signal/feed.ts';
 export { ITSELF, suits } from './signal/fed-by.ts';
 export { type FedSpec, SELF, aliveId } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';

@@ -3,7 +3,7 @@
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
-import { assumedOf, feedingOf, supplyBegun, supplyFacets, supplyFields } from '../kinds/index.ts';
+import { assumedOf, feedFuseA, feedingOf, isFeed, supplyBegun, supplyFacets, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
 import { ASSUMED_LEAD_M, type Design } from './schema.ts';
 
@@ -153,8 +153,22 @@ function ofParts({ parts, jobs, controllers }: Design): Assumption[] {
   );
 }
 
-function ofSignals({ signals }: Design): Assumption[] {
-  return signals.flatMap((signal, at) => {
+function ofSignals({ signals, jobs }: Design): Assumption[] {
+  // Asked of what hangs on it with no fuse of ours between: a load that is taken over from it.
+  const old = new Set(jobs.flatMap(({ otherwise }) => (otherwise.kind === 'original-feed' ? [otherwise.signal] : [])));
+  return signals.flatMap((signal, at): Assumption[] => {
+    if (isFeed(signal))
+      return signal.fuseA === undefined && old.has(signal.id)
+        ? [
+            {
+              key: `signals.${signal.id}.fuseA`,
+              path: `signals[${at}]`,
+              label: `${signal.name}: its own fuse`,
+              value: feedFuseA(signal),
+              unit: 'A',
+            },
+          ]
+        : [];
     const fed = feedingOf(signal);
     return fed !== null && !('ownA' in signal && signal.ownA !== undefined)
       ? [

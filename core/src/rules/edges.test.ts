@@ -80,6 +80,26 @@ const EDGES: readonly Edge[] = [
     failsAt: 15.6,
     at: [11.7, 0.1],
   },
+  // A lamp of an old circuit, through a wire of 1 mm² that bears 18 A in the box's 50 °C, whatever our own fuse is.
+  {
+    rule: 'tap-above-wire',
+    fails: 'danger',
+    made: (x) =>
+      design(
+        [
+          job({
+            when: on('dash'),
+            otherwise: { kind: 'original-feed', signal: 'lamp-feed' },
+            device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
+            wires: { original: { sizeMm2: 1 } },
+          }),
+        ],
+        signals('lamp-feed', { fuseA: x }),
+      ),
+    holdsAt: 5,
+    failsAt: 40,
+    at: [18, 0.1],
+  },
   // NEC 210.20(A): 125 % of what runs for three hours.
   {
     rule: 'fuse-continuous-load',

@@ -48,6 +48,7 @@ import { fuseAboveWire } from './fuse-above-wire.ts';
 import { fuseBelowCoils } from './fuse-below-coils.ts';
 import { fuseBelowLoad } from './fuse-below-load.ts';
 import { fuseContinuousLoad } from './fuse-continuous-load.ts';
+import { tapAboveWire } from './tap-above-wire.ts';
 import { fuseFarFromSource } from './fuse-far-from-source.ts';
 import { fuseMatchSchool } from './fuse-match-school.ts';
 import { fuseMissing } from './fuse-missing.ts';
@@ -120,6 +121,7 @@ export const RULES: readonly Rule[] = [
   protectionUnsuited,
   bothEndsFuse,
   fuseFarFromSource,
+  tapAboveWire,
   fuseAboveWire,
   fuseAboveContact,
   fuseAboveTerminal,

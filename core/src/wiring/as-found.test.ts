@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { voltsBetween } from '../analysis/index.ts';
+import { assumptionsOf } from '../project/assumed.ts';
 import type { Design, Job } from '../project/schema.ts';
 import { design, job, on } from '../testing/designs.ts';
 import { watts } from '../testing/mains.ts';
@@ -59,5 +60,41 @@ describe('a feed', () => {
     // The feed's own others take a little as well.
     expect(volts / (1.8 * ampere)).toBeCloseTo(1, 1);
     expect([drop, solved(tapped(), 'bat-main.+', 'sig-key.15').drop]).toEqual(['caution', 'hold']);
+  });
+});
+
+describe('the fuse of an old circuit that a load is taken over from', () => {
+  const takenOver = (fuseA?: number): Design => {
+    const made = design([
+      job({
+        when: on('dash'),
+        otherwise: { kind: 'original-feed', signal: 'lamp-feed' },
+        loads: [watts('filament', 21, 12)],
+        device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
+      }),
+    ]);
+    return {
+      ...made,
+      signals: made.signals.map((signal) =>
+        signal.id === 'lamp-feed' && signal.nature === 'feed' ? { ...signal, limitA: 5, ...(fuseA !== undefined && { fuseA }) } : signal,
+      ),
+    };
+  };
+  const sizes = (made: Design) => {
+    const { evidence } = analyse(made);
+    return Object.fromEntries(evidence.netlist.wires.map(({ leg, sizeMm2 }) => [leg, sizeMm2]));
+  };
+  test('sizes what hangs on it while the relay rests, and not what lies before the relay', () => {
+    const [small, large] = [sizes(takenOver(3)), sizes(takenOver(40))];
+    for (const leg of ['original', 'load-load-1', 'return-load-1']) expect([leg, large[leg]! > small[leg]!]).toEqual([leg, true]);
+    for (const leg of ['feed', 'to-relay']) expect([leg, large[leg]]).toEqual([leg, small[leg]]);
+  });
+  test('is 15 A where nobody read it off, and marked as assumed', () => {
+    const said = (made: Design) => analyse(made).analysis.findings.find(({ rule }) => rule === 'tap-above-wire')!;
+    expect([said(takenOver()).value, said(takenOver(20)).value]).toEqual([15, 20]);
+    const keys = (made: Design) => assumptionsOf(made).map(({ key, value }) => [key, value]);
+    expect(keys(takenOver())).toContainEqual(['signals.lamp-feed.fuseA', 15]);
+    expect(keys(takenOver(20)).map(([key]) => key)).not.toContain('signals.lamp-feed.fuseA');
+    expect(said(takenOver()).assumed.length).toBe(said(takenOver(20)).assumed.length + 1);
   });
 });

@@ -43,6 +43,8 @@ export interface Source {
   readonly fixedDropV: number;
   /** Current through the job's own fuses on the way, summed, A. */
   readonly fuseAmpere: number;
+  /** Rating of a fuse that is not the job's own and feeds what is behind it at other times, A. */
+  readonly foreignA?: number | undefined;
 }
 
 /** Where a load line takes most, V: at the highest supply voltage; what keeps its power at the lowest, until it drops out. */
@@ -80,7 +82,7 @@ interface Run {
   readonly lengthM?: number;
   readonly stretch?: WireSection['stretch'];
   /** Rating of a fuse that is not the job's own and may feed it as well, A. */
-  readonly foreignA?: number;
+  readonly foreignA?: number | undefined;
 }
 
 /** The metal box of a place. */
@@ -257,20 +259,29 @@ export class LoadSide {
       const ampere = lineAmpere(this.design, this.job, load);
       if (isCharged(load)) this.toBattery(load, source, ampere);
       else {
-        const { plus, minus, legs } = this.unitsOf(load, source.fuseA, ampere);
+        const { plus, minus, legs } = this.unitsOf(load, source.fuseA, ampere, source.foreignA);
         const out = `load-${load.id}`;
-        this.run({ leg: out, role: 'load', from: source.at, to: plus, colour: this.colours.switched, ampere, fuseA: source.fuseA });
-        const back = this.back(load, minus, source.fuseA, ampere, backTo);
+        this.run({
+          leg: out,
+          role: 'load',
+          from: source.at,
+          to: plus,
+          colour: this.colours.switched,
+          ampere,
+          fuseA: source.fuseA,
+          foreignA: source.foreignA,
+        });
+        const back = this.back(load, minus, source.fuseA, ampere, backTo, source.foreignA);
         this.path(load, { ...source, legs: [...source.legs, out, ...legs, back] }, ampere);
       }
     }
   }
 
   /** The way back from a load line to its ground; answers its leg. */
-  back(load: Load, minus: Terminal, fuseA: number, ampere: number, backTo?: Terminal): string {
+  back(load: Load, minus: Terminal, fuseA: number, ampere: number, backTo?: Terminal, foreignA?: number): string {
     const leg = `return-${load.id}`;
     const to = backTo ?? returnTo(this.builder, this.design, this.supply, load.place);
-    this.run({ leg, role: 'return', from: minus, to, colour: this.colours.back, ampere, fuseA });
+    this.run({ leg, role: 'return', from: minus, to, colour: this.colours.back, ampere, fuseA, foreignA });
     return leg;
   }
 
@@ -298,7 +309,7 @@ export class LoadSide {
   }
 
   /** The units of a line, joined by a splice out and a splice back where there are several. */
-  unitsOf(load: UnitLoad, fuseA: number, ampere: number): { plus: Terminal; minus: Terminal; legs: readonly string[] } {
+  unitsOf(load: UnitLoad, fuseA: number, ampere: number, foreignA?: number): { plus: Terminal; minus: Terminal; legs: readonly string[] } {
     const { builder, job, number } = this;
     const spec = { loadKind: load.kind, line: load.id, ohm: unitOhm(load), ratedV: stringRatedV(load), metal: load.earth !== 'none' };
     const units = Array.from({ length: load.count }, (_, index) => {
@@ -336,7 +347,7 @@ export class LoadSide {
     const plus = spliceAt('out');
     const minus = spliceAt('back');
     const leg = `tail-${load.id}`;
-    const each = { leg, stretch: 'tail' as const, ampere: ampere / load.count, fuseA, lengthM: TAIL_M };
+    const each = { leg, stretch: 'tail' as const, ampere: ampere / load.count, fuseA, foreignA, lengthM: TAIL_M };
     for (const unit of units) {
       this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: this.colours.switched });
       this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: this.colours.back });

@@ -1,10 +1,17 @@
 import { z } from 'zod';
 import { idSchema, limitA, positive } from '../../document/index.ts';
+import { stockFuseAtLeast } from '../../reference/index.ts';
 import { NO_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
 
 /** Existing wiring, its fuse and the key switch between the battery and the tap (from memory), Ω. */
 export const FEED_OHM = 0.05;
+
+/** Least fuse that a circuit of a vehicle is taken to have where nobody said, A (common practice: 10 to 20). */
+const USUAL_FUSE_A = 15;
+/** The fuse that the vehicle gave it, A: what was read off it, or what is usual and not less than what one may take. */
+export const feedFuseA = ({ fuseA, limitA: taken }: Pick<FeedSignal, 'fuseA' | 'limitA'>): number =>
+  fuseA ?? stockFuseAtLeast(Math.max(taken, USUAL_FUSE_A)) ?? taken;
 
 /** A feed that is live when on: key-on or an existing circuit. */
 const schema = z.strictObject({
@@ -13,6 +20,8 @@ const schema = z.strictObject({
   supply: idSchema,
   /** What one may take from it, A. */
   limitA,
+  /** The fuse that the vehicle gave it, A; left out where nobody looked. */
+  fuseA: positive.max(500).optional(),
   keyOn: z.boolean(),
   /** Existing wiring from the battery to here, a resistor wire in it, as measured, Ω; left out where it is as usual. */
   ownOhm: positive.max(1000).optional(),
@@ -36,6 +45,7 @@ export const feed = {
     { type: 'tick', path: ['pulsed'], label: 'dimmed by pulses, or watched by the vehicle' },
     { type: 'tick', path: ['filtered'], label: 'with a filter at the tap', asked: ({ pulsed }) => pulsed },
     limitField('One may take from it', 200),
+    { type: 'number', path: ['fuseA'], label: 'Its own fuse', unit: 'A', least: 0.5, most: 500, unset: USUAL_FUSE_A },
     { type: 'number', path: ['ownOhm'], label: 'Its own wire up to here', unit: 'Ω', least: 1e-4, most: 1000, unset: FEED_OHM },
   ],
   begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),

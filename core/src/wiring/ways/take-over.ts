@@ -7,7 +7,7 @@ import { normalForm } from '../../document/index.ts';
 import { liveTap } from '../shared-parts.ts';
 import { needsOff, typeOf, unfit } from './shared.ts';
 import { type Way, relayId } from './way.ts';
-import { isFeed } from '../../kinds/index.ts';
+import { feedFuseA, isFeed } from '../../kinds/index.ts';
 
 export const takeOver: Way = {
   id: 'take-over',
@@ -39,7 +39,8 @@ export const takeOver: Way = {
     const source = side.toRelay(side.source([job.loads]), terminal(relayId(job), closing), ampere, '', type);
     const signal = design.signals.find(({ id }) => id === otherwise.signal)!;
     if (!isFeed(signal)) throw new Error('The original feed is no feed');
-    // Behind the fuse that the vehicle gave it, which is what one may take from it, and with a stuck relay behind ours.
+    const foreignA = feedFuseA(signal);
+    // Behind the fuse that the vehicle gave it, and with a stuck relay behind ours.
     side.run({
       leg: 'original',
       role: 'load',
@@ -48,8 +49,8 @@ export const takeOver: Way = {
       colour: 'RD/WH',
       ampere,
       fuseA: source.fuseA,
-      foreignA: signal.limitA,
+      foreignA,
     });
-    side.lines(job.loads, side.beyond(source, terminal(relayId(job), common)));
+    side.lines(job.loads, { ...side.beyond(source, terminal(relayId(job), common)), foreignA });
   },
 };
