@@ -15,6 +15,8 @@ const MARGIN_K = 10;
 const FAR_K = 150;
 const FAR_SHARE = 0.25;
 const farC = (setC: number): number => setC + Math.max(FAR_K, FAR_SHARE * setC);
+/** A cut-out acts at once; what flutters at its level may wait as long (common practice), s. */
+const LATE_S = 10;
 /** Where a nudge sets it, above what is set, and how far it falls before it closes again, K. */
 const CLEAR_K = 30;
 const FALLS_K = 20;
@@ -184,9 +186,10 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
         commonPractice('a cut-out of its own, at the heat, opening on rising heat'),
       ),
     });
-  const heat = holdsWhenHot(signal, job.job.when);
   const places = heatedPlaces(job);
   const levels = levelsOf(signal);
+  const other = levels !== null && levels.unit !== '°C';
+  const heat = !other && holdsWhenHot(signal, job.job.when);
   return [
     count(
       'rising',
@@ -202,6 +205,37 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
       `${signal.name} sits where the heat is`,
       'a cut-out feels the heat that it is to end',
     ),
+    ...(levels !== null
+      ? [
+          count(
+            'other',
+            other,
+            `${signal.name} feels something else than heat`,
+            `${signal.name} feels heat`,
+            'what ends a heat that runs away measures a temperature',
+          ),
+          judge(ID, {
+            code: 'late',
+            severity: 'danger',
+            job: job.job.id,
+            subject: { ...jobSubject(job.job), id: `${job.job.id}/cut-out-late` },
+            value: levels.delayS,
+            limit: LATE_S,
+            unit: 's',
+            title:
+              levels.delayS > LATE_S
+                ? `The cut-out waits ${formatQuantity(levels.delayS, 's')} before it opens`
+                : `The cut-out opens within ${formatQuantity(LATE_S, 's')}`,
+            detail: levels.delayS > LATE_S ? 'all that while the heat runs away with nothing to end it' : 'as entered',
+            working: {
+              formula: 't ≤ 10 s',
+              given: [],
+              result: { symbol: 't', meaning: 'its delay', value: levels.delayS, unit: 's', source: entered(`signals[${at}].delayS`) },
+              limit: { symbol: 't_most', meaning: 'for what flutters at its level', value: LATE_S, unit: 's', source: commonPractice() },
+            },
+          }),
+        ]
+      : []),
     ...(levels?.unit === '°C' ? levelFindings(context, job, levels.opensAt, `signals[${at}].opensAt`, null) : []),
   ];
 }
@@ -257,6 +291,8 @@ export const cutOutUnsuited: Rule = {
               },
             ];
           }
+          case 'late':
+            return [{ label: 'Nudge its delay to none', patches: [{ path: ['signals', signalAt, 'delayS'], value: 0 }] }];
           case 'elsewhere':
             return place === undefined
               ? []

@@ -55,6 +55,24 @@ const bySensor = (closesAt: number, opensAt: number, hottestC: number, when = on
     places: made.places.map((place) => (place.id === 'rear' ? { ...place, hottestC } : place)),
   });
 };
+/** A heater of the mains, its contactor held in by a cut-out at it. */
+const heldIn = (changes: object): Design => {
+  const guard = {
+    ...{ id: 'guard', name: 'heat guard', place: 'rear', usual: true, nature: 'threshold', limitA: 5, output: 'contact' },
+    ...{ closesAt: 100, opensAt: 120, delayS: 0 },
+    ...('of' in changes ? {} : { watches: { quantity: 'temperature' } }),
+    ...changes,
+  } as unknown as Signal;
+  return mains(
+    {
+      when: and(on('dash'), on('guard')),
+      cutOut: { kind: 'contactor', part: 'contactor-230v-2x25a', signal: 'guard' },
+      loads: [watts('heater', 1500, 230, { earth: 'wired' })],
+    },
+    {},
+    { signals: [...design().signals, guard] },
+  );
+};
 /** A motor with a second speed through a resistor. */
 const slowed = (ampere: number, ohm: number, endsItself: boolean, fuse: Job['fuse'] = 'auto'): Design =>
   design([job({ loads: [watts('motor', 12 * ampere, 12)], fuse, otherwise: { kind: 'slower', when: on('second'), ohm, endsItself } })]);
@@ -629,6 +647,22 @@ const FACES: readonly Face[] = [
         insulation: 'glass',
         cutOut: { kind: 'thermal-fuse', opensAtC: 90 },
       }),
+  },
+  {
+    rule: 'cut-out-unsuited',
+    says: 'a contactor whose cut-out waits before it opens',
+    fails: 'danger',
+    words: /waits 11 s before it opens/,
+    bad: () => heldIn({ delayS: 11 }),
+    good: () => heldIn({ delayS: 10 }),
+  },
+  {
+    rule: 'cut-out-unsuited',
+    says: 'a contactor on what feels no heat',
+    fails: 'danger',
+    words: /feels something else than heat/,
+    bad: () => heldIn({ nature: 'quantity', of: 'humidity', closesAt: 40, opensAt: 60 }),
+    good: () => heldIn({}),
   },
   {
     rule: 'disconnection-time',

@@ -37,6 +37,8 @@ export interface Levels {
   readonly unit: Unit;
   readonly closesAt: number;
   readonly opensAt: number;
+  /** How long it waits past either before it moves, s. */
+  readonly delayS: number;
   /** Supply whose voltage it is, where it is one; solved in the circuit, all else comes from outside. */
   readonly supply: string | null;
   /** Ends and step of a slider for it. */

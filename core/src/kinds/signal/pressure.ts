@@ -56,10 +56,19 @@ export const pressureSwitch = {
     delayS: 0,
   }),
   state: ({ closesAtPa, opensAtPa }, on) => levelWord(closesAtPa, opensAtPa, on),
-  levels({ closesAtPa, opensAtPa }) {
+  levels({ closesAtPa, opensAtPa, delayS }) {
     const [low, high] = [Math.min(closesAtPa, opensAtPa), Math.max(closesAtPa, opensAtPa)];
     const reach = Math.max(20_000, high - low);
-    return { unit: 'Pa', closesAt: closesAtPa, opensAt: opensAtPa, supply: null, least: low - reach, most: high + reach, step: 1000 };
+    return {
+      unit: 'Pa',
+      closesAt: closesAtPa,
+      opensAt: opensAtPa,
+      delayS,
+      supply: null,
+      least: low - reach,
+      most: high + reach,
+      step: 1000,
+    };
   },
   part: ({ limitA: most, output, closesAtPa, opensAtPa, delayS }) => ({
     kind: 'threshold',

@@ -82,12 +82,12 @@ export const quantity = {
     delayS: 0,
   }),
   state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
-  levels({ of, closesAt, opensAt }) {
+  levels({ of, closesAt, opensAt, delayS }) {
     const { unit, most } = WATCHED[of];
     const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
     const reach = Math.max(0.3 * high, high - low);
     const ends = { least: Math.max(0, low - reach), most: Math.min(most, high + reach) };
-    return { unit, closesAt, opensAt, supply: null, ...ends, step: (ends.most - ends.least) / STEPS };
+    return { unit, closesAt, opensAt, delayS, supply: null, ...ends, step: (ends.most - ends.least) / STEPS };
   },
   part: ({ limitA: most, output, of, closesAt, opensAt, delayS }) => ({
     kind: 'threshold',

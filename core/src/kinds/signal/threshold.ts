@@ -72,12 +72,12 @@ export const threshold = {
     delayS: 0,
   }),
   state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
-  levels({ watches, closesAt, opensAt }) {
+  levels({ watches, closesAt, opensAt, delayS }) {
     const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
     const reach = Math.max(10, 0.3 * (high - low + 40));
     return watches.quantity === 'voltage'
-      ? { unit: 'V', closesAt, opensAt, supply: watches.supply, least: low - 2, most: high + 2, step: 0.05 }
-      : { unit: '°C', closesAt, opensAt, supply: null, least: Math.floor(low - reach), most: Math.ceil(high + reach), step: 1 };
+      ? { unit: 'V', closesAt, opensAt, delayS, supply: watches.supply, least: low - 2, most: high + 2, step: 0.05 }
+      : { unit: '°C', closesAt, opensAt, delayS, supply: null, least: Math.floor(low - reach), most: Math.ceil(high + reach), step: 1 };
   },
   part: ({ limitA: most, output, watches, closesAt, opensAt, delayS }) => ({
     kind: 'threshold',
