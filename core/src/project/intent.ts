@@ -36,6 +36,12 @@ export function linesOf(job: Job): readonly Load[] {
   return job.otherwise.kind === 'loads' ? [...job.loads, ...job.otherwise.loads] : job.loads;
 }
 
+/** Where a line stands in its job. */
+export const linePath = ({ loads, otherwise }: Job, line: string): readonly (string | number)[] => {
+  const at = loads.findIndex(({ id }) => id === line);
+  return at >= 0 || otherwise.kind !== 'loads' ? ['loads', at] : ['otherwise', 'loads', otherwise.loads.findIndex(({ id }) => id === line)];
+};
+
 /** The feed that gives a job its load current, when it is not a supply itself. */
 export function feedOf(design: Design, job: Job) {
   const signal = design.signals.find(({ id }) => id === job.supply);

@@ -1,6 +1,7 @@
 import { familyOf } from '../graph/index.ts';
 import type { When } from '../document/index.ts';
 import { LOADS, type Signal, levelsOf, loadFacets } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
@@ -22,7 +23,12 @@ const CLEAR_K = 30;
 const FALLS_K = 20;
 
 /** Where the heat of a job is. */
-const heatedPlaces = ({ job }: WiredJob) => new Set(job.loads.filter((load) => loadFacets(load).heats).map(({ place }) => place));
+const heatedPlaces = ({ job }: WiredJob) =>
+  new Set(
+    linesOf(job)
+      .filter((load) => loadFacets(load).heats)
+      .map(({ place }) => place),
+  );
 
 /** The weakest insulation that ends at what is heated: what a thermal fuse beside it must open below, °C. A sensor may sit in a chamber that no wire is in. */
 function weakest(context: RuleContext, job: WiredJob): { celsius: number; title: string } | null {

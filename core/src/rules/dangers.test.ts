@@ -1077,3 +1077,50 @@ test('a fuse that just outlasts the start of a motor opens for it when it is blo
   const [larger] = findings(design([job({ loads: [watts('motor', 66, 12)] })]), 'motor-stall');
   expect(larger!.detail).not.toMatch(/may not/);
 });
+
+describe('what runs otherwise is asked as what runs first is', () => {
+  const other = (line: object, more: Partial<Job> = {}): Design =>
+    design([
+      job({
+        when: on('dash'),
+        loads: [watts('filament', 40, 12)],
+        otherwise: { kind: 'loads', loads: [watts('filament', 40, 12, { id: 'load-2', name: 'other', ...line })] },
+        device: { kind: 'relay', part: 'relay-12v-30a-5', socket: 'auto', place: 'box' },
+        ...more,
+      }),
+    ]);
+  const failing = (made: Design, rule: string) => findings(made, rule).filter(({ severity }) => severity !== 'hold');
+  const nudged = (made: Design, rule: string): Design => {
+    const evidence = gatherEvidence(made);
+    const all = checkEvidence(evidence);
+    const nudge = findNudge(
+      evidence,
+      all,
+      all.find((one) => one.rule === rule && one.severity !== 'hold')!,
+    );
+    return applyPatches<Design>(made, nudge!.patches);
+  };
+  test('a transformer on a battery', () => {
+    expect(failing(other({ kind: 'transformer' }), 'load-wrong-current-kind').map(({ severity }) => severity)).toEqual(['danger']);
+    expect(failing(other({}), 'load-wrong-current-kind')).toEqual([]);
+  });
+  test('a valve with nothing across it, and its nudge', () => {
+    const made = other({ kind: 'solenoid' });
+    expect(failing(made, 'load-no-suppression').map(({ severity }) => severity)).toEqual(['caution']);
+    const mended = nudged(made, 'load-no-suppression');
+    expect(failing(mended, 'load-no-suppression')).toEqual([]);
+    expect(gatherEvidence(mended).netlist.parts.some(({ id }) => id === 'job-1-load-2-1-diode')).toBe(true);
+  });
+  test('a lamp for 6 V on 12 V: its nudge changes its own plate', () => {
+    const made = other({ plate: { unit: 'W', value: 40, ratedV: 6 } });
+    const [said] = failing(made, 'load-wrong-voltage');
+    expect(said!.working.given[0]!.source).toMatchObject({ path: 'jobs[0].otherwise.loads[0].plate' });
+    const mended = nudged(made, 'load-wrong-voltage');
+    expect(failing(mended, 'load-wrong-voltage')).toEqual([]);
+    expect(mended.jobs[0]!.loads).toEqual(made.jobs[0]!.loads);
+  });
+  test('a fan behind a breaker that closes again by itself', () => {
+    const [said] = failing(other({ kind: 'motor', ownCutOut: true }, { protection: 'self-resetting' }), 'guard-resets-itself');
+    expect(said!.detail).toMatch(/what turns starts while somebody’s hand is in it/);
+  });
+});

@@ -1,4 +1,5 @@
 import { terminal } from '../quantity/index.ts';
+import { linePath, linesOf } from '../project/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
@@ -58,8 +59,8 @@ export const earthMissing: Rule = {
       .flatMap((job) => [
         {
           label: 'Nudge an earth conductor in',
-          patches: job.job.loads.flatMap((load, at) =>
-            load.earth === 'missing' ? [{ path: ['jobs', job.at, 'loads', at, 'earth'], value: 'wired' }] : [],
+          patches: linesOf(job.job).flatMap((load) =>
+            load.earth === 'missing' ? [{ path: ['jobs', job.at, ...linePath(job.job, load.id), 'earth'], value: 'wired' }] : [],
           ),
         },
         ...takeBackEdits(job),

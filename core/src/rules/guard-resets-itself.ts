@@ -1,4 +1,5 @@
 import { LOADS, isCharged } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
 import { commonPractice, computed, resetsAtAll, resetsItself } from '../reference/index.ts';
 import { type Rule, judge } from './rule.ts';
 import { jobSubject } from './context.ts';
@@ -19,7 +20,7 @@ export const guardResetsItself: Rule = {
       if (breakers.length === 0) return [];
       const again = breakers.filter(({ spec }) => resetsItself(spec.style));
       const [first] = again;
-      const turns = job.job.loads.some((load) => !isCharged(load) && LOADS[load.kind].turns);
+      const turns = linesOf(job.job).some((load) => !isCharged(load) && LOADS[load.kind].turns);
       return [
         judge(ID, {
           severity: 'caution',

@@ -1,4 +1,5 @@
 import { LOADS, currentOf, isCharged } from '../kinds/index.ts';
+import { linePath, linesOf } from '../project/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -19,7 +20,7 @@ export const loadNoSuppression: Rule = {
       const solid = solidContacts(context, job).length > 0;
       const dc = currentOf(job.supply) === 'dc';
       // Contacts are rated for motors as motors are; those for direct current on silicon, and magnets, need a path.
-      const asked = job.job.loads.filter((load) => !isCharged(load) && LOADS[load.kind].inductive && (solid || !LOADS[load.kind].turns));
+      const asked = linesOf(job.job).filter((load) => !isCharged(load) && LOADS[load.kind].inductive && (solid || !LOADS[load.kind].turns));
       if (asked.length === 0) return [];
       // One that is to be put across it counts where it lies there.
       const lies = ({ id }: { readonly id: string }) =>
@@ -62,9 +63,9 @@ export const loadNoSuppression: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((wired) => {
         const { job, at } = wired;
-        const patches = job.loads.flatMap((load, line) =>
+        const patches = linesOf(job).flatMap((load) =>
           !isCharged(load) && LOADS[load.kind].inductive && !load.suppressed && !load.suppressor
-            ? [{ path: ['jobs', at, 'loads', line, 'suppressor'], value: true }]
+            ? [{ path: ['jobs', at, ...linePath(job, load.id), 'suppressor'], value: true }]
             : [],
         );
         const bought = patches.length > 0 ? [{ label: 'Nudge a diode or a varistor across it', patches }] : [];

@@ -1,4 +1,5 @@
 import { currentOf, loadFacets } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
 import { computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -16,7 +17,7 @@ export const loadWrongCurrentKind: Rule = {
   check: ({ jobs }) =>
     jobs.map(({ job, supply }) => {
       const current = currentOf(supply);
-      const wrong = job.loads.filter((load) => !loadFacets(load).currents.includes(current));
+      const wrong = linesOf(job).filter((load) => !loadFacets(load).currents.includes(current));
       const [first] = wrong;
       return judge(ID, {
         severity: 'danger',
@@ -41,7 +42,7 @@ export const loadWrongCurrentKind: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap(({ job, at, supply }) =>
         design.supplies
-          .filter((other) => other.id !== supply.id && job.loads.every((load) => loadFacets(load).currents.includes(currentOf(other))))
+          .filter((other) => other.id !== supply.id && linesOf(job).every((load) => loadFacets(load).currents.includes(currentOf(other))))
           .map((other) => ({ label: `Nudge to ${other.name}`, patches: [{ path: ['jobs', at, 'supply'], value: other.id }] })),
       ),
 };

@@ -1,5 +1,6 @@
 import { LOADS, type PartPlaying, type Supply, isOnVehicle } from '../kinds/index.ts';
 import { loadVolts } from '../analysis/index.ts';
+import { linePath, linesOf, pathText } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
@@ -27,8 +28,7 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
   const { circuit } = context.evidence;
   const { ratedV } = load.spec;
   const made = madeFor(ratedV, job.supply);
-  const line = [...job.job.loads].findIndex(({ id }) => id === load.spec.line);
-  const plate = line < 0 ? computed('its plate') : entered(`jobs[${job.at}].loads[${line}].plate`);
+  const plate = entered(pathText(['jobs', job.at, ...linePath(job.job, load.spec.line), 'plate']));
   const given = [{ symbol: 'V_r', meaning: 'on its plate', value: ratedV, unit: 'V' as const, source: plate }];
   const volts = context.worst(job, ({ solution }) => Math.abs(loadVolts(circuit, solution, load.id))).value;
   const high = judge(ID, {
@@ -105,11 +105,11 @@ export const loadWrongVoltage: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap(({ job, at, supply, loads }) => {
         const unit = loads.find(({ id }) => id === finding.subject.id);
-        const load = job.loads.find(({ id }) => id === unit?.spec.line);
+        const load = linesOf(job).find(({ id }) => id === unit?.spec.line);
         const fits = (other: Supply, ratedV: number) =>
           other.highestV <= BEARS * madeFor(ratedV, other).most && other.lowestV >= WORKS * madeFor(ratedV, other).least;
         const { nominalV } = supply;
-        const line = job.loads.indexOf(load!);
+        const path = load ? ['jobs', at, ...linePath(job, load.id)] : [];
         return [
           ...design.supplies
             .filter((other) => other.id !== supply.id && load !== undefined && fits(other, load.plate.ratedV * load.series))
@@ -120,8 +120,8 @@ export const loadWrongVoltage: Rule = {
                 {
                   label: `Nudge to a ${load.name} for ${formatQuantity(nominalV, 'V')}`,
                   patches: [
-                    { path: ['jobs', at, 'loads', line, 'plate', 'ratedV'], value: nominalV },
-                    { path: ['jobs', at, 'loads', line, 'series'], value: 1 },
+                    { path: [...path, 'plate', 'ratedV'], value: nominalV },
+                    { path: [...path, 'series'], value: 1 },
                   ],
                 },
               ]),

@@ -1,4 +1,5 @@
 import { LOADS, type PartPlaying, branchId, surgeOf } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import {
   BLADE_BAND_SOURCE,
@@ -70,7 +71,7 @@ function check(context: RuleContext, job: WiredJob, motor: PartPlaying<'load'>, 
   const { times, share, source, words, holds } = larger && short(mild) > short(usual) ? mild : usual;
   const value = taken(times);
   const limit = share * fuse.spec.ratingA;
-  const line = job.job.loads.findIndex(({ id }) => id === motor.spec.line);
+  const line = linesOf(job.job).findIndex(({ id }) => id === motor.spec.line);
   return judge(ID, {
     severity: 'caution',
     job: job.job.id,

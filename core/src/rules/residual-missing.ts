@@ -1,4 +1,5 @@
 import { isMains, supplyFacets } from '../kinds/index.ts';
+import { linesOf } from '../project/index.ts';
 import { entered, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -16,7 +17,7 @@ export const residualMissing: Rule = {
     jobs.flatMap((job) => {
       const residual = supplyFacets(job.supply).residualProtection(job.supply);
       if (!isMains(job.supply) || residual === null) return [];
-      const places = new Set([...job.job.loads.map(({ place }) => place), job.job.device.place, job.supply.place]);
+      const places = new Set([...linesOf(job.job).map(({ place }) => place), job.job.device.place, job.supply.place]);
       const wet = design.places.filter(({ id, wet: isWet }) => isWet && places.has(id));
       const value = residual ? 0 : 1;
       const where = wet.map(({ name }) => name).join(' and ');

@@ -5,7 +5,7 @@
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { batteryId, wireBranch } from '../wiring/index.ts';
 import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, plays } from '../kinds/index.ts';
-import { linesOf } from '../project/index.ts';
+import { linePath, linesOf, pathText } from '../project/index.ts';
 import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
 import {
   BLADE_FUSE_OHM_SOURCE,
@@ -90,13 +90,7 @@ function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampe
   return out;
 }
 
-function platePath({ design }: RuleContext, { at, job }: WiredJob, load: Load): string {
-  const index = job.loads.indexOf(load);
-  const { otherwise } = design.jobs[at]!;
-  return index >= 0
-    ? `jobs[${at}].loads[${index}].plate`
-    : `jobs[${at}].otherwise.loads[${otherwise.kind === 'loads' ? otherwise.loads.indexOf(load) : 0}].plate`;
-}
+const platePath = ({ at, job }: WiredJob, load: Load): string => pathText(['jobs', at, ...linePath(job, load.id), 'plate']);
 
 /** The state of a job in which its loads take most. */
 function fullest(context: RuleContext, job: WiredJob, corner: Corner | undefined): SolvedState {
@@ -113,7 +107,7 @@ function loadTrail(context: RuleContext, job: WiredJob, corner: Corner | undefin
     const ampere = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
     const [unit] = units;
     if (!unit || ampere < 1e-6) continue;
-    const path = platePath(context, job, load);
+    const path = platePath(job, load);
     const acrossV = Math.abs(voltsBetween(circuit, state.solution, terminal(unit.id, '+'), terminal(unit.id, '-'))) || 0;
     out.push(
       {

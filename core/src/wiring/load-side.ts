@@ -1,6 +1,6 @@
 /** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { type Design, type Job, dropBudgetV, feedOf, loadSupplyOf, stringRatedV, supplyById, unitOhm } from '../project/index.ts';
+import { type Design, type Job, dropBudgetV, feedOf, linesOf, loadSupplyOf, stringRatedV, supplyById, unitOhm } from '../project/index.ts';
 import {
   guardOf,
   limitsOfGuard,
@@ -383,7 +383,12 @@ export class LoadSide {
   private earthBoxes(): void {
     const { builder, design, job, supply } = this;
     if (!isMains(supply)) return;
-    const around = new Set([job.device.place, ...job.loads.filter(({ earth }) => earth === 'wired').map(({ place }) => place)]);
+    const around = new Set([
+      job.device.place,
+      ...linesOf(job)
+        .filter(({ earth }) => earth === 'wired')
+        .map(({ place }) => place),
+    ]);
     const fuseA = Math.max(0, ...[...this.legs.values()].map((leg) => leg.fuseA));
     design.places.forEach(({ id: place, name, box }, at) => {
       if (box !== 'metal' || !around.has(place)) return;

@@ -72,7 +72,7 @@ function byBothHands(design: Design, job: Job): string[] {
     const signal = term.op === 'signal' ? design.signals.find(({ id }) => id === term.signal) : undefined;
     return signal && isMomentary(signal) && !isTwoHand(signal) && feedingOf(signal) === null ? [signal.name] : [];
   });
-  if (!job.loads.some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
+  if (!linesOf(job).some((load) => loadFacets(load).turns || loadFacets(load).inductive)) return [];
   const stations = signalsOf(when).flatMap((id) => design.signals.filter((signal) => signal.id === id && isTwoHand(signal)));
   if (stations.length > 0)
     return [
@@ -108,7 +108,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
         : `The metal of ${box} has no earth: do not plug it in.`,
     );
   if (solid.length > 0) said.push(`What ${solid.join(' and ')} switches is live even when it is off, and it fails closed.`);
-  if (job.loads.some((load) => loadFacets(load).heats))
+  if (linesOf(job).some((load) => loadFacets(load).heats))
     said.push(
       job.cutOut.kind === 'none'
         ? 'Nothing ends the heat if the relay sticks.'
