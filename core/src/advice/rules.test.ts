@@ -43,6 +43,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'fuse-above-contact': 'danger',
   'fuse-below-load': 'caution',
   'fuse-below-coils': 'caution',
+  'batteries-unlike': 'danger',
   'fuse-continuous-load': 'caution',
   'wire-outlasts-short': 'caution',
   'wire-ampacity': 'danger',
@@ -156,6 +157,7 @@ test('a sound circuit holds every rule, and says so', () => {
   const silent = RULES.map(({ id }) => id).filter((id) => !said.has(id));
   // It has no mains, no module, no controller and no heat of that kind.
   expect(silent.filter((id) => !OF_MAINS_BOARDS_AND_HEAT.has(id)).sort()).toEqual([
+    'batteries-unlike',
     'boot-energises',
     'both-ends-fuse',
     'box-heat',

@@ -122,6 +122,7 @@ export {
   coilTemperature,
   contactBranchId,
   hotPullIn,
+  coilCurrent,
   isCopperCoil,
   leastCoilOhm,
   needsSuppression,

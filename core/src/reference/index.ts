@@ -49,6 +49,8 @@ export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, TERMINAL_SOURCE } from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_MOST_C,
+  THERMOCOUPLE_MOST_SOURCE,
   THERMOCOUPLE_SOURCE,
   THERMOCOUPLE_TYPES,
   type ThermocoupleType,

@@ -4,12 +4,16 @@
  * E(T) = Σ c_i T^i (+ a0·exp(a1·(T − a2)²) for type K above 0 °C), mV against a junction at 0 °C. The inverse is taken on the
  * same function by bisection, so that the two agree to rounding. A junction at T_c and one at T_h give E(T_h) − E(T_c).
  */
-import { standard } from './source.ts';
+import { fromMemory, standard } from './source.ts';
 
 export const THERMOCOUPLE_TYPES = ['K', 'J', 'T', 'N'] as const;
 export type ThermocoupleType = (typeof THERMOCOUPLE_TYPES)[number];
 
 export const THERMOCOUPLE_SOURCE = standard('IEC 60584-1 and NIST Monograph 175, reference functions of ITS-90', 'thermocouples');
+
+/** Temperature to which each is made within a tolerance, and oxidises slowly enough, °C (IEC 60584-1, tolerance class 2). */
+export const THERMOCOUPLE_MOST_C: Readonly<Record<ThermocoupleType, number>> = { K: 1200, J: 750, T: 350, N: 1200 };
+export const THERMOCOUPLE_MOST_SOURCE = fromMemory('IEC 60584-1, tolerance class 2', 'thermocouples');
 
 interface Range {
   readonly fromC: number;

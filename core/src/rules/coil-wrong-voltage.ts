@@ -1,11 +1,13 @@
 import { commonPractice, entered, ofPart } from '../reference/index.ts';
-import { currentOf, isCopperCoil } from '../kinds/index.ts';
+import { coilCurrent, currentOf, isOutput } from '../kinds/index.ts';
+import { controlSupplyOf } from '../project/index.ts';
 import { partSubject, supplyOf } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'coil-wrong-voltage';
+const WORDS = { ac: 'alternating', dc: 'direct' } as const;
 
 export const coilWrongVoltage: Rule = {
   id: ID,
@@ -15,11 +17,16 @@ export const coilWrongVoltage: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       job.relays.flatMap((relay) => {
-        const supply = supplyOf(context, relay);
         const { type } = relay.spec;
+        // An input takes a range of volts, and hangs on the supply of its signals where those are no outputs of a board.
+        const driven = context.design.signals.some((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
+        const input = type.solid && !driven ? controlSupplyOf(context.design, job.job) : null;
+        const supply = supplyOf(context, relay) ?? input;
         if (!supply) return [];
-        // What is made of copper for direct current hums on the other, does not hold, and burns.
-        if (currentOf(supply) === 'ac' && isCopperCoil(type) && type.build !== 'contactor')
+        // A coil for direct current hums on the other, does not hold, and burns its contacts; one for alternating has nothing to choke it.
+        const gives = currentOf(supply);
+        const wants = coilCurrent(type);
+        if (gives !== wants)
           return [
             judge(ID, {
               code: 'current',
@@ -29,9 +36,12 @@ export const coilWrongVoltage: Rule = {
               value: 1,
               limit: 0,
               unit: '',
-              title: `${relay.tag} has a coil for direct current, and ${supply.name} gives alternating`,
-              detail:
-                'it hums, chatters a hundred times a second and burns its contacts: a coil for alternating current, or a supply of direct',
+              title: `${relay.tag} has ${type.solid ? 'an input' : 'a coil'} for ${WORDS[wants]} current, and ${supply.name} gives ${WORDS[gives]}`,
+              detail: type.solid
+                ? 'it goes off a hundred times a second, or stays off: a supply of the other kind'
+                : gives === 'ac'
+                  ? 'it hums, chatters a hundred times a second and burns its contacts: a coil for alternating current, or a supply of direct'
+                  : 'its copper alone takes several times its current and burns: a coil for direct current, or a supply of alternating',
               working: noneAllowed(
                 1,
                 'coils on the wrong kind of current',
@@ -40,6 +50,7 @@ export const coilWrongVoltage: Rule = {
               ),
             }),
           ];
+        if (type.solid) return [];
         const off = Math.abs(supply.nominalV - type.coilV);
         return [
           judge(ID, {
@@ -79,7 +90,7 @@ export const coilWrongVoltage: Rule = {
       .flatMap((job) => [
         ...(finding.code === 'current'
           ? context.design.supplies
-              .filter((supply) => currentOf(supply) === 'dc')
+              .filter((supply) => currentOf(supply) !== currentOf(controlSupplyOf(context.design, job.job)))
               .map(({ id, name }) => ({
                 label: `Nudge its coil to ${name}`,
                 patches: [{ path: ['jobs', job.at, 'controlSupply'], value: id === job.supply.id ? 'same' : id }],

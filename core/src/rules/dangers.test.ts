@@ -3,6 +3,8 @@
  * Where a face has a limit, the pair stands a hair on either side of it.
  */
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { parseDesignText } from '../project/parse.ts';
 import type { OwnRelay } from '../kinds/catalogue/own-relay.ts';
 import { beginOwn, withLabel } from '../kinds/catalogue/own-usual.ts';
 import { asVariant } from '../kinds/supply/registry.ts';
@@ -11,7 +13,7 @@ import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
 import { and, design, job, not, on, or, toggle } from '../testing/designs.ts';
-import { adapter, mains, watts } from '../testing/mains.ts';
+import { OUTLET, adapter, mains, watts } from '../testing/mains.ts';
 import { findNudge } from '../advice/nudge.ts';
 import { applyPatches } from '../document/patch.ts';
 import { checkEvidence } from './check.ts';
@@ -73,6 +75,35 @@ const heldIn = (changes: object): Design => {
     { signals: [...design().signals, guard] },
   );
 };
+const exampleOf = (name: string): Design => {
+  const parsed = parseDesignText(readFileSync(new URL(`../../../examples/circuits/${name}.json`, import.meta.url), 'utf8'));
+  if (!parsed.ok) throw new Error(`${name} is no project`);
+  return parsed.design;
+};
+const kilnWith = (changes: object): Design => {
+  const made = exampleOf('20-kiln');
+  return { ...made, signals: made.signals.map((signal) => (signal.nature === 'regulator' ? { ...signal, ...changes } : signal)) };
+};
+/** Two batteries joined by the key, of these cells, the second one where it gets so cold. */
+const joinedOf = (first: string, second: string, coldestC: number): Design => {
+  const made = exampleOf('11-split-charge-by-key');
+  const [start, leisure] = made.supplies;
+  return {
+    ...made,
+    supplies: [
+      { ...start!, chemistry: first },
+      { ...leisure!, chemistry: second },
+    ] as Design['supplies'],
+    places: made.places.map((place) => (place.id === leisure!.place ? { ...place, coldestC } : place)),
+  };
+};
+const contactorOn = (current: 'ac' | 'dc'): Design =>
+  mains(
+    { device: { kind: 'relay', part: 'contactor-24vac-2x25a', socket: 'auto', place: 'box' } },
+    {},
+    { supplies: [...design().supplies, OUTLET, adapter({ current, nominalV: 24, restV: 24, lowestV: 22.8, highestV: 25.2 })] },
+  );
+const solid = { kind: 'relay', part: 'ssr-ac-25a', socket: 'auto', place: 'box' } as const;
 /** A motor with a second speed through a resistor. */
 const slowed = (ampere: number, ohm: number, endsItself: boolean, fuse: Job['fuse'] = 'auto'): Design =>
   design([job({ loads: [watts('motor', 12 * ampere, 12)], fuse, otherwise: { kind: 'slower', when: on('second'), ohm, endsItself } })]);
@@ -663,6 +694,62 @@ const FACES: readonly Face[] = [
     words: /feels something else than heat/,
     bad: () => heldIn({ nature: 'quantity', of: 'humidity', closesAt: 40, opensAt: 60 }),
     good: () => heldIn({}),
+  },
+  {
+    rule: 'coil-wrong-voltage',
+    says: 'a power relay with a coil for direct current on a transformer of the same volts',
+    fails: 'danger',
+    words: /K1 has a coil for direct current, and adapter gives alternating/,
+    bad: () => mains({}, {}, { supplies: [...design().supplies, OUTLET, adapter({ current: 'ac' })] }),
+    good: () => mains({}, {}, { supplies: [...design().supplies, OUTLET, adapter()] }),
+  },
+  {
+    rule: 'coil-wrong-voltage',
+    says: 'a contactor for alternating current on a direct supply of the same volts',
+    fails: 'danger',
+    words: /K1 has a coil for alternating current, and adapter gives direct/,
+    bad: () => contactorOn('dc'),
+    good: () => contactorOn('ac'),
+  },
+  {
+    rule: 'coil-wrong-voltage',
+    says: 'the input of a solid-state relay on a transformer',
+    fails: 'danger',
+    words: /K1 has an input for direct current, and adapter gives alternating/,
+    bad: () => mains({ device: solid }, {}, { supplies: [...design().supplies, OUTLET, adapter({ current: 'ac' })] }),
+    good: () => mains({ device: solid }, {}, { supplies: [...design().supplies, OUTLET, adapter({ lowestV: 11, highestV: 13 })] }),
+  },
+  {
+    rule: 'thermocouple-polarity',
+    says: 'a kiln that its thermocouple does not bear',
+    fails: 'danger',
+    words: /a thermocouple of type J is for 750 °C, and 751 °C is set/,
+    bad: () => kilnWith({ thermocouple: 'J', setC: 751 }),
+    good: () => kilnWith({ thermocouple: 'J', setC: 750 }),
+  },
+  {
+    rule: 'batteries-unlike',
+    says: 'a lead and a lithium battery behind one contact',
+    fails: 'danger',
+    words: /are joined, and one of them is lithium/,
+    bad: () => joinedOf('flooded', 'lithium', 5),
+    good: () => joinedOf('flooded', 'agm', 5),
+  },
+  {
+    rule: 'batteries-unlike',
+    says: 'a lithium battery on a lead one, the other way about',
+    fails: 'danger',
+    words: /are joined, and one of them is lithium/,
+    bad: () => joinedOf('lithium', 'agm', 5),
+    good: () => joinedOf('lithium', 'lithium', 5),
+  },
+  {
+    rule: 'batteries-unlike',
+    says: 'lithium that is charged in frost',
+    fails: 'danger',
+    words: /is charged in frost: .* −1 °C/,
+    bad: () => joinedOf('lithium', 'lithium', -1),
+    good: () => joinedOf('lithium', 'lithium', 0),
   },
   {
     rule: 'disconnection-time',

@@ -6,6 +6,7 @@ import {
   type PartPlaying,
   type RelayType,
   alikeBuilt,
+  coilCurrent,
   currentOf,
   hasResting,
   isFeed,
@@ -128,7 +129,10 @@ export function chooseAgain(job: WiredJob): Nudge {
 export const coilFits =
   (design: Design, { job }: WiredJob) =>
   (type: RelayType): boolean =>
-    type.solid !== undefined || type.coilV === (type.module && !modulePowered(job) ? 5 : controlSupplyOf(design, job).nominalV);
+    type.solid !== undefined ||
+    (type.module && !modulePowered(job)
+      ? type.coilV === 5
+      : type.coilV === controlSupplyOf(design, job).nominalV && coilCurrent(type) === currentOf(controlSupplyOf(design, job)));
 
 /** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
 export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {

@@ -22,6 +22,7 @@ import { boardRegulator } from './board-regulator.ts';
 import { bothEndsFuse } from './both-ends-fuse.ts';
 import { boxHeat } from './box-heat.ts';
 import { breakerCurveSurge } from './breaker-curve-surge.ts';
+import { batteriesUnlike } from './batteries-unlike.ts';
 import { chargeCurrent } from './charge-current.ts';
 import { clauseNoEffect } from './clause-no-effect.ts';
 import { coilDiodeReversed } from './coil-diode-reversed.ts';
@@ -153,6 +154,7 @@ export const RULES: readonly Rule[] = [
   pulsedFeedTap,
   crankingThroughAux,
   chargeCurrent,
+  batteriesUnlike,
   partAir,
   boxHeat,
   boardRegulator,

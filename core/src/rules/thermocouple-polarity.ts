@@ -1,5 +1,15 @@
 import { signalPartId } from '../wiring/index.ts';
-import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, computed, entered, swappedReadingC, thermocoupleMv } from '../reference/index.ts';
+import {
+  THERMOCOUPLE_LEADS,
+  THERMOCOUPLE_MOST_C,
+  THERMOCOUPLE_MOST_SOURCE,
+  THERMOCOUPLE_SOURCE,
+  THERMOCOUPLE_TYPES,
+  computed,
+  entered,
+  swappedReadingC,
+  thermocoupleMv,
+} from '../reference/index.ts';
 import { type Rule, judge } from './rule.ts';
 import { isRegulator } from '../kinds/index.ts';
 
@@ -12,7 +22,7 @@ const COLD_C = 25;
 export const thermocouplePolarity: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Are the leads of the thermocouple right?',
+  asks: 'Are the leads of the thermocouple right, and does it bear what it measures?',
   notAsked: 'no temperature controller drives it',
   check: (context) =>
     context.design.signals.flatMap((signal, at) => {
@@ -22,7 +32,29 @@ export const thermocouplePolarity: Rule = {
       const swapped = signal.polarity === 'swapped';
       const value = swapped ? swappedReadingC(type, HOT_C, COLD_C) : HOT_C;
       const leads = THERMOCOUPLE_LEADS[type];
+      const most = THERMOCOUPLE_MOST_C[type];
+      const set = signal.setC;
       return [
+        judge(ID, {
+          code: 'range',
+          severity: 'danger',
+          job: job.job.id,
+          subject: { kind: 'part', id: signalPartId(signal.id), label: signal.name },
+          value: set,
+          limit: most,
+          unit: '°C',
+          title:
+            set > most
+              ? `${signal.name}: a thermocouple of type ${type} is for ${context.says(most, '°C')}, and ${context.says(set, '°C')} is set`
+              : `${signal.name}: type ${type} is for up to ${context.says(most, '°C')}`,
+          detail: set > most ? 'it drifts, reads too cold and breaks: one of a type that bears it' : `${context.says(set, '°C')} is set`,
+          working: {
+            formula: 'T_set ≤ T_most',
+            given: [],
+            result: { symbol: 'T_set', meaning: signal.name, value: set, unit: '°C', source: entered(`signals[${at}].setC`) },
+            limit: { symbol: 'T_most', meaning: `of type ${type}`, value: most, unit: '°C', source: THERMOCOUPLE_MOST_SOURCE },
+          },
+        }),
         judge(ID, {
           severity: 'danger',
           job: job.job.id,
@@ -69,7 +101,12 @@ export const thermocouplePolarity: Rule = {
   nudges: ({ design }, finding) =>
     design.signals.flatMap((signal, at) =>
       isRegulator(signal) && signalPartId(signal.id) === finding.subject.id
-        ? [{ label: 'Nudge the two leads about', patches: [{ path: ['signals', at, 'polarity'], value: 'right' }] }]
+        ? finding.code === 'range'
+          ? THERMOCOUPLE_TYPES.filter((type) => THERMOCOUPLE_MOST_C[type] >= finding.value).map((type) => ({
+              label: `Nudge to a thermocouple of type ${type}`,
+              patches: [{ path: ['signals', at, 'thermocouple'], value: type }],
+            }))
+          : [{ label: 'Nudge the two leads about', patches: [{ path: ['signals', at, 'polarity'], value: 'right' }] }]
         : [],
     ),
 };

@@ -72,6 +72,8 @@ export interface RelayType {
   /** Coil pins; the first is the positive one by convention. */
   readonly coil: readonly [plus: string, minus: string];
   readonly coilV: number;
+  /** Kind of current that its coil or input is made for; left out where its voltage says so: below 100 V direct, above alternating. */
+  readonly coilFor?: 'ac' | 'dc';
   /** How it is built: what else may take its place. */
   readonly build?: 'module' | 'contactor' | 'solid' | 'board';
   readonly module?: ModuleType;
@@ -539,6 +541,19 @@ export const RELAYS: readonly RelayType[] = [
     releaseV: 4,
     coilMostV: 31.2,
     coilHenry: 0.6,
+  },
+  {
+    ...contactor,
+    id: 'contactor-24vac-2x25a',
+    name: '25 A two-pole contactor, 24 V~ coil',
+    coilV: 24,
+    coilFor: 'ac',
+    // What it takes when it has pulled in, some 8 VA (from memory); from alternating current its iron chokes it.
+    coilOhm: 72,
+    pullInV: 19.2,
+    releaseV: 4.8,
+    coilMostV: 28.8,
+    coilHenry: 0.2,
   },
   {
     ...contactor,

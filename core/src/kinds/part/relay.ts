@@ -26,7 +26,11 @@ export const COIL_TOLERANCE = 0.1;
 export const COIL_TOLERANCE_SOURCE = fromMemory('coils are wound to ±10 %');
 
 /** A coil for alternating current is choked by its iron more than by its copper: its heat hardly changes what it takes. */
-export const isCopperCoil = (type: RelayType): boolean => type.solid === undefined && type.coilV < 100;
+export const isCopperCoil = (type: RelayType): boolean => type.solid === undefined && coilCurrent(type) === 'dc';
+
+/** Kind of current that a coil, or the input of what switches without one, is made for. */
+export const coilCurrent = ({ coilFor, coilV }: Pick<RelayType, 'coilFor' | 'coilV'>): 'ac' | 'dc' =>
+  coilFor ?? (coilV < 100 ? 'dc' : 'ac');
 
 /** A module has its own diode, an input of a solid-state relay and a coil for alternating current need none. */
 export const needsSuppression = (type: RelayType): boolean => isCopperCoil(type) && type.module === undefined;

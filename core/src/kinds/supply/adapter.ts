@@ -46,6 +46,7 @@ export const adapter = {
   isMains: false,
   isTwoHot: () => false,
   residualProtection: () => null,
+  cells: () => null,
   reversible: () => false,
   onVehicle: false,
   pins: () => ['+', '-'],

@@ -52,6 +52,7 @@ function variant(nominalV: NominalV, chemistry: Chemistry, second = false) {
 export const battery = {
   ...vehicle,
   kind: 'battery',
+  cells: ({ chemistry }: BatterySupply) => (chemistry === 'lithium' ? 'lithium' : 'lead'),
   title: 'battery',
   called: () => 'battery',
   schema,

@@ -104,6 +104,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   isTwoHot(supply: S): boolean;
   /** Whether residual-current protection stands before it; null where that is no question. */
   residualProtection(supply: S): boolean | null;
+  /** How its cells want to be charged; null for what holds no charge. */
+  cells(supply: S): 'lead' | 'lithium' | null;
   /** Whether its plug goes in either way round. */
   reversible(supply: S): boolean;
   /** Whether its current comes back through the vehicle: its metal, or its common return. */

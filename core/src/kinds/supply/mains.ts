@@ -64,6 +64,7 @@ export const mains = {
   isMains: true,
   isTwoHot,
   residualProtection: ({ rcd }) => rcd,
+  cells: () => null,
   reversible: ({ reversible }) => reversible,
   onVehicle: false,
   pins: (supply) => ['L', isTwoHot(supply) ? 'L2' : 'N'],

@@ -10,6 +10,7 @@ export const vehicle = {
   isMains: false,
   isTwoHot: () => false,
   residualProtection: () => null,
+  cells: () => null,
   reversible: () => false,
   onVehicle: true,
   pins: () => ['+', '-'] as const,
