@@ -30,7 +30,7 @@ import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../sche
 import { ambientFactor, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid } from './device.ts';
+import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 
@@ -354,7 +354,11 @@ function onMains(
     return { design, part: strongEnough(list, said, feeding)?.id ?? 'relay-5v-16a', changes: { ...cutOut, controlSupply: own.id } };
   }
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
-  const { design: isolated, id } = withIsolated(design);
+  const contactor =
+    said.device?.kind === 'contactor' && isDescribed(said.device)
+      ? strongEnough(underHand(partsNamed(said.device, feeding)), said, feeding)
+      : undefined;
+  const { design: isolated, id } = withIsolated(design, contactor?.coilV);
   const usual = POWER_RELAYS.find((type) => type.id === HAND_PART)!;
   const big = said.device === null && through.guardA > usual.closing.ac!.resistiveA;
   return {
@@ -362,7 +366,7 @@ function onMains(
     part:
       isSolid(said) || big
         ? solid.part
-        : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : undefined) ?? HAND_PART),
+        : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : contactor?.id) ?? HAND_PART),
     changes: { ...(isSolid(said) || big ? solid.changes : cutOut), controlSupply: id },
   };
 }
@@ -372,13 +376,15 @@ function moduleFeed(part: string, feeding: Supply): Partial<Job> {
   if (!type?.module || type.coilV === RAIL_V) return {};
   return { module: { ...DEFAULT_MODULE, jumper: false }, ...(!isMains(feeding) && { controlSupply: feeding.id }) };
 }
-/** The isolated supply of a project, or one more. */
-function withIsolated(design: Design): { readonly design: Design; readonly id: string } {
-  const known = design.supplies.find((supply) => variantOf(supply) === 'adapter-12');
+/** The isolated supply of a project for coils of so many volts, or one more. */
+function withIsolated(design: Design, coilV = 12): { readonly design: Design; readonly id: string } {
+  const known = design.supplies.find((supply) => variantOf(supply) === `adapter-${coilV}`);
   const id = known?.id ?? mintId('supply', design.supplies);
   const place = design.places[1]?.id ?? design.places[0]!.id;
   return {
-    design: known ? design : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, 'adapter-12')] },
+    design: known
+      ? design
+      : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, `adapter-${coilV}`)] },
     id,
   };
 }

@@ -56,6 +56,18 @@ describe('a relay by what is said of it', () => {
     const { heard, design } = read(`${said} ${words}`);
     expect([design, heard.unclear.map(({ text }) => text)]).toEqual([null, [words]]);
   });
+  test.each([
+    ['through a 25 A contactor', 'contactor-24v-2x25a', 24],
+    ['through a contactor with a 24 V coil', 'contactor-24v-2x25a', 24],
+    ['through a 24 V contactor', 'contactor-24v-2x25a', 24],
+    ['through a 12 V contactor', 'relay-12v-2x30a', 12],
+  ])('%s: a hand switches its coil on an isolated supply of its volts', (words, part, nominalV) => {
+    const { design } = read(`when the hand switch is on, run a 2 kW heater from the mains ${words}`);
+    const [job] = design!.jobs;
+    expect(job!.device).toMatchObject({ part });
+    expect(design!.supplies.find(({ id }) => id === job!.controlSupply)).toMatchObject({ kind: 'adapter', nominalV, current: 'dc' });
+    expect(analyse(design!).analysis.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
   test('a module that a board drives hangs on its rail; one of 12 V on a supply, with no bridge', () => {
     const pin = (words: string, from: string) =>
       read(`when pin D4 is high, light a 20 W lamp from the ${from} ${words}`).job as unknown as Record<string, unknown>;

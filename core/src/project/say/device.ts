@@ -1,5 +1,5 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
-import { POWER_RELAYS, type RelayType, type Supply, currentOf, isMains } from '../../kinds/index.ts';
+import { POWER_RELAYS, type RelayType, type Supply, coilCurrent, currentOf, isMains } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import { PROTECTION_NAMES, type Protection, ratingsOf } from '../../reference/index.ts';
 import { usualProtection } from '../supply.ts';
@@ -12,7 +12,7 @@ const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
 /** Words before a relay’s name; any other is not understood. */
 const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b)[ ,]+)*`;
 const DEVICE = new RegExp(
-  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])|\b(?:directly|with no relay|without a relay)\b`,
+  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?|\b(?:directly|with no relay|without a relay)\b`,
 );
 const KINDS = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
 const WORDS = {
@@ -42,7 +42,7 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
   const device: SaidDevice = {
     kind,
     ratedA: ampere ? toNumber(ampere[1]!) : null,
-    coilV: volt ? Number(volt[1]) : null,
+    coilV: (found[8] ?? volt?.[1]) === undefined ? null : Number(found[8] ?? volt![1]),
     changeover: /changeover/.test(traits) || /five|5/.test(pins?.[1] ?? '') ? true : pins ? false : null,
     trigger: trigger ? (trigger[1] as 'low' | 'high') : null,
     opto: /opto/.test(traits),
@@ -67,7 +67,7 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
     solid: ({ solid }: RelayType) => solid?.switches === currentOf(feeding) && solid.firing !== 'phase angle',
     phase: ({ solid }: RelayType) => alternating && solid?.firing === 'phase angle',
     module: ({ build, coilV }: RelayType) => build === 'module' && coilV === (device.coilV ?? RAIL_V),
-    contactor: ({ build }: RelayType) => build === 'contactor',
+    contactor: ({ build, coilV }: RelayType) => build === 'contactor' && (device.coilV === null || coilV === device.coilV),
     // On the mains its coil hangs on an isolated supply.
     relay: ({ build, coilV }: RelayType) =>
       build === undefined && coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
@@ -84,6 +84,9 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
 }
 /** Of the supply that keeps hands on low voltage, V. */
 const ISOLATED_V = 12;
+/** Those whose coil an isolated supply of direct current feeds, so that no switch carries mains. */
+export const underHand = (list: readonly RelayType[]): readonly RelayType[] =>
+  list.filter((type) => (type.coilV === ISOLATED_V || type.coilV === 24) && coilCurrent(type) === 'dc');
 
 /** A solid-state relay that nobody described. */
 export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false };

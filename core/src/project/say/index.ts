@@ -32,7 +32,7 @@ import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
-import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, readGuard, readMeters } from './device.ts';
+import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, underHand, readGuard, readMeters } from './device.ts';
 import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, VERB, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
@@ -203,7 +203,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   // A pin drives a module or a solid-state relay there, and a hand a coil of 12 V: another one that is named is not put in in silence.
   else if (feeding && isMains(feeding) && deviceFound && isDescribed(deviceFound)) {
     const byPin = natured.some((signal) => isOutput(begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id)));
-    if (device === 'contactor' || (device === 'relay' && byPin)) notOf(deviceFound);
+    const none = underHand(partsNamed(deviceFound, feeding)).length === 0;
+    if ((device === 'contactor' && (byPin || none)) || (device === 'relay' && byPin)) notOf(deviceFound);
   }
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
@@ -212,7 +213,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     return begun !== null && !isOutput(begun);
   });
   if (feeding && isMains(feeding) && device !== 'direct' && byHand)
-    assumed.push('an isolated 12 V supply for the coil, so that no switch carries mains');
+    assumed.push(
+      `an isolated ${deviceFound?.kind === 'contactor' && isDescribed(deviceFound) ? 'supply of low voltage' : '12 V supply'} for the coil, so that no switch carries mains`,
+    );
   if (feeding && isMains(feeding)) {
     // Lives hang on these three: said, so that whoever has it otherwise says so.
     assumed.push(`an earth conductor to the metal of ${loads.map(({ name }) => name).join(' and ') || 'the load'}`);
