@@ -208,3 +208,15 @@ test('what may be plugged in is asked of a job as it is built, and printed as a 
   expect(label).toContain('230 V alternating, fuse 3 A');
   expect(label).toContain('600 W, 2.61 A');
 });
+
+test('an own contactor with a coil for alternating current says so, and is kept', async ({ page }, { retry }) => {
+  const errors = watchErrors(page);
+  const name = `Boiler contactor ${retry + 1}`;
+  await typePart(page, /contactor/, name, '25 A 400 V~');
+  await choose(page.getByLabel('Coil for', { exact: true }), '24 V');
+  await choose(page.getByLabel('Its coil’s current', { exact: true }), 'alternating');
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  await page.goto('/parts');
+  await expect(page.getByRole('row').filter({ hasText: name })).toContainText('24 V~');
+  expect(errors).toEqual([]);
+});

@@ -14,17 +14,20 @@ import {
   type OwnRelay,
   plays,
   type RelayType,
+  beginOwn,
   ownPartSchema,
   ownRelaySchema,
+  withLabel,
+  withUsual,
 } from '../kinds/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
 import { PROTECTION_LIMITS } from '../reference/index.ts';
 import { checkEvidence } from '../rules/index.ts';
 import { findNudge, sizeJob } from './index.ts';
-import { ownRelaysCsv } from '../outputs/formats/parts-csv.ts';
+import { ownRelaysCsv, ownRelaysFromRows } from '../outputs/formats/parts-csv.ts';
 import { type Design, type Job, parseDesignText, withParts } from '../project/index.ts';
 import { design, job, on } from '../testing/designs.ts';
-import { watts } from '../testing/mains.ts';
+import { OUTLET, adapter, mains, watts } from '../testing/mains.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
   if (/^stud/.test(socket)) return 'stud';
@@ -33,20 +36,37 @@ const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
   if (build === 'module' || build === 'contactor') return build;
   return poles.length === 2 ? 'two-pole' : poles[0]!.resting ? 'five' : 'four';
 };
-const ratingOf = ({ resistiveA, own, ac }: RelayType['closing']): OwnRelay['closing'] => ({
+const ratingOf = ({ resistiveA, own, mostV, ac }: RelayType['closing']): OwnRelay['closing'] => ({
   resistiveA,
   own: { ...own },
+  ...(mostV !== undefined && { mostV }),
   ...(ac && { ac: { ...ac, own: { ...ac.own } } }),
 });
 function typed(type: RelayType): OwnRelay | null {
   const form = formOf(type);
   if (!form) return null;
-  const { coilV, coilOhm, pullInV, releaseV, coilMostV, coilHenry, coilRiseK, contactOhm, closing, resting, module, solid, price } = type;
+  const {
+    coilV,
+    coilOhm,
+    pullInV,
+    releaseV,
+    coilMostV,
+    coilHenry,
+    coilRiseK,
+    contactOhm,
+    closing,
+    resting,
+    module,
+    solid,
+    price,
+    coilFor,
+  } = type;
   const { inputV: _, opensA: __, ...input } = module ?? { inputV: 0, opensA: 0 };
   const { switches: ___, ...output } = solid ?? { switches: 'ac' };
   return {
     ...{ id: `own-${type.id}`.slice(0, 40), name: type.name, form, label: '', assumed: [], price },
     ...{ coilV, coilOhm, pullInV, releaseV, coilMostV, coilHenry, coilRiseK, contactOhm },
+    ...(coilFor && { coilFor }),
     closing: ratingOf(closing),
     resting: resting && ratingOf(resting),
     ...(module && { module: input as NonNullable<OwnRelay['module']> }),
@@ -247,5 +267,38 @@ describe('a relay with a diode or a resistor inside', () => {
       .split(/\r?\n/);
     const cells = row!.split(',');
     expect(cells[header!.split(',').indexOf('builtIn')]).toBe('diode');
+  });
+});
+
+describe('a contactor whose coil is for alternating current', () => {
+  const part = (coilFor?: 'ac' | 'dc'): OwnRelay => {
+    const begun = { ...beginOwn('contactor', 'own-contactor', 'Own contactor'), coilV: 24 as const, ...(coilFor && { coilFor }) };
+    return withUsual(withLabel(begun, '25 A 400 V~').part);
+  };
+  const found = (own: OwnRelay, current: 'ac' | 'dc') => {
+    const made = mains(
+      { device: { kind: 'relay', part: 'contactor-24v-2x25a', socket: 'auto', place: 'box' } },
+      {},
+      { supplies: [...design().supplies, OUTLET, adapter({ current, nominalV: 24, restV: 24, lowestV: 22.8, highestV: 25.2 })] },
+    );
+    const jobs = made.jobs.map((one) => ({ ...one, device: { ...one.device, part: own.id } as Job['device'] }));
+    return checkEvidence(gatherEvidence(withParts({ ...made, jobs }, [own]))).find(({ rule }) => rule === 'coil-wrong-voltage')!.severity;
+  };
+  test('is one for direct where nothing is said, and each is a danger on the other', () => {
+    expect([found(part(), 'dc'), found(part(), 'ac')]).toEqual(['hold', 'danger']);
+    expect([found(part('ac'), 'dc'), found(part('ac'), 'ac')]).toEqual(['danger', 'hold']);
+  });
+  test('takes what is usual for such a coil, and goes out as a row and comes back', () => {
+    expect(part('ac').coilOhm).toBeLessThan(part().coilOhm);
+    const [header, row] = ownRelaysCsv([part('ac')])
+      .trim()
+      .split(/\r?\n/);
+    expect(row!.split(',')[header!.split(',').indexOf('coilFor')]).toBe('ac');
+    const cells = Object.fromEntries(header!.split(',').map((title, at) => [title, row!.split(',')[at]]));
+    expect(ownRelaysFromRows([cells])).toMatchObject({ ok: true, parts: [{ coilFor: 'ac', coilV: 24 }] });
+  });
+  test('is what no module and no input of a solid-state relay has', () => {
+    const solid = beginOwn('solid-ac', 'own-ssr', 'Own');
+    expect(ownRelaySchema.safeParse({ ...solid, coilFor: 'ac' }).error?.issues.map(({ path }) => path)).toEqual([['coilFor']]);
   });
 });

@@ -64,7 +64,10 @@ const choice = computed(() => {
             value: id,
             text: `${name}${solid || name.includes(' V') ? '' : `, ${coilV} V`}`,
           })),
-          ...(shelf?.types.value ?? []).map(({ id, name, coilV }) => ({ value: id, text: `${name}, ${coilV} V, your own` })),
+          ...(shelf?.types.value ?? []).map(({ id, name, coilV, coilFor }) => ({
+            value: id,
+            text: `${name}, ${coilV} V${coilFor === 'ac' ? '~' : ''}, your own`,
+          })),
           { value: DIRECT, text: 'no relay: the signals feed it themselves' },
         ],
       };

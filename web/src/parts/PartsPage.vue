@@ -300,7 +300,7 @@ const shown = computed(() =>
             </template>
             <template #cell-coil="{ row: { type } }">
               <span class="lines"
-                ><span>{{ type.coilV }} V, {{ formatQuantity(type.coilOhm, 'Ω') }}</span>
+                ><span>{{ type.coilV }} V{{ type.coilFor === 'ac' ? '~' : '' }}, {{ formatQuantity(type.coilOhm, 'Ω') }}</span>
                 <small>in at {{ formatQuantity(type.pullInV, 'V') }}, off at {{ formatQuantity(type.releaseV, 'V') }}</small></span
               >
             </template>

@@ -8,8 +8,10 @@ import {
   OWN_FORMS,
   OWN_FORM_NAMES,
   beginOwn,
+  coilCurrent,
   fieldValue,
   formatQuantity,
+  hasOwnCoil,
   isSolidForm,
   mayBuildIn,
   ownFields,
@@ -39,6 +41,11 @@ function setForm(form: OwnForm): void {
   const typed = fields.value.filter((field) => !isAssumed(field) && alike(field));
   const kept = typed.reduce((part, field) => withField(part, field.path, valueOf(field)), labelled);
   put(withUsual({ ...kept, assumed: kept.assumed.filter((path) => !typed.some((field) => field.path === path)) }));
+}
+function setCoilFor(current: 'ac' | 'dc'): void {
+  const { coilFor: _, ...bare } = draft.value;
+  // What its volts say anyway is not kept.
+  put(withUsual(coilCurrent(bare) === current ? bare : { ...bare, coilFor: current }));
 }
 function setBuiltIn(what: string): void {
   const { builtIn: _, ...bare } = draft.value;
@@ -131,6 +138,16 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
         :model-value="draft.coilV"
         :options="each(OWN_COILS_V, (volts) => `${volts} V`)"
         @update:model-value="set({ coilV: $event })"
+      />
+      <SelectField
+        v-if="hasOwnCoil(draft.form)"
+        label="Its coil’s current"
+        :model-value="coilCurrent(draft)"
+        :options="[
+          { value: 'dc', text: 'direct' },
+          { value: 'ac', text: 'alternating' },
+        ]"
+        @update:model-value="setCoilFor"
       />
       <NumberField label="Price" :least="0" :most="100000" :model-value="draft.price" @update:model-value="set({ price: $event })" />
     </div>

@@ -12,6 +12,7 @@ import {
   MAINS_PROTECTIONS,
   PROTECTION_NAMES,
   loadSupplyOf,
+  needsSuppression,
   plays,
   mintId,
   ratingsOf,
@@ -81,7 +82,7 @@ const controlSupplies = computed(() => [
   { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
   ...named(project.design!.supplies.filter(({ id }) => id !== job.value.supply || type.value?.module)),
 ]);
-const needsDiode = computed(() => type.value !== null && !type.value.module && !type.value.solid && type.value.coilV < 100);
+const needsDiode = computed(() => type.value !== null && needsSuppression(type.value));
 const setModule = (changes: Partial<Job['module']>) => set('module', { ...job.value.module, ...changes });
 const shelf = useOwnShelf();
 const contactors = computed(() => {

@@ -47,6 +47,14 @@ const solidSchema = z.strictObject({
   i2t: positive.max(1e7).optional(),
 });
 
+export const COIL_CURRENTS = ['dc', 'ac'] as const;
+/** From here on a coil is one for alternating current where nothing is said of it, V. */
+const MAINS_COIL_FROM_V = 100;
+/** Kind of current that a coil, or the input of what switches without one, is made for. */
+export const coilCurrent = ({ coilFor, coilV }: { readonly coilFor?: 'ac' | 'dc' | undefined; readonly coilV: number }): 'ac' | 'dc' =>
+  coilFor ?? (coilV < MAINS_COIL_FROM_V ? 'dc' : 'ac');
+/** Forms whose coil is sold for either. */
+export const hasOwnCoil = (form: OwnForm): boolean => form !== 'module' && !isSolidForm(form);
 export const BUILT_IN = ['diode', 'resistor'] as const;
 /** Forms that are sold with one: plug-in relays, and power relays on studs. */
 export const mayBuildIn = (form: OwnForm): boolean => form === 'four' || form === 'five' || form === 'stud';
@@ -58,6 +66,8 @@ export const ownRelaySchema = z
     name,
     form: z.enum(OWN_FORMS),
     coilV: z.number().refine((volt) => (OWN_COILS_V as readonly number[]).includes(volt), `is one of ${OWN_COILS_V.join(', ')} V`),
+    /** Kind of current that its coil is made for; left out where its volts say so: below 100 direct, above alternating. */
+    coilFor: z.enum(COIL_CURRENTS).optional(),
     coilOhm: positive.max(2e5),
     pullInV: positive.max(260),
     releaseV: positive.max(260),
@@ -94,6 +104,7 @@ export const ownRelaySchema = z
     if (part.releaseV >= part.pullInV) say('releaseV', 'must be below the pull-in voltage');
     if (!isSolidForm(part.form) && part.pullInV > part.coilV) say('pullInV', 'is above the nominal voltage: it would never pull in');
     if (part.builtIn && !mayBuildIn(part.form)) say('builtIn', 'is what plug-in relays and relays on studs may have, and no other part');
+    if (part.coilFor && !hasOwnCoil(part.form)) say('coilFor', 'is what a coil of its own has, and no module and no input');
     if (part.coilMostV < part.coilV) say('coilMostV', 'is below the nominal voltage');
   });
 

@@ -2,7 +2,7 @@
  * What is usual for a class of switching part, from memory: it stands in the fields of an own part that nobody typed, follows
  * what was typed, and is told as assumed.
  */
-import { isSolidForm, type OwnForm, type OwnRelay } from './own-relay.ts';
+import { coilCurrent, isSolidForm, type OwnForm, type OwnRelay } from './own-relay.ts';
 import { readRating, type RatingOf, type ReadRating } from './rating-label.ts';
 
 interface UsualCoil {
@@ -17,7 +17,6 @@ interface UsualCoil {
   readonly most: number;
   readonly contactOhm: number;
 }
-const MAINS_COIL_FROM_V = 100;
 const PLUG_IN: UsualCoil = { watt: 1.6, lagS: 2.35e-3, riseK: 45, pullIn: 0.6, release: 0.1, most: 1.3, contactOhm: 0.004 };
 const COILS: Readonly<Record<'plug-in' | 'two-pole' | 'stud' | 'module' | 'contactor' | 'contactor-mains', UsualCoil>> = {
   'plug-in': PLUG_IN,
@@ -43,11 +42,11 @@ const RESTING_SHARE = 2 / 3;
 /** Three figures: what a data sheet gives. */
 const rounded = (value: number): number => Number(value.toPrecision(3));
 
-const coilOf = ({ form, coilV }: Pick<OwnRelay, 'form' | 'coilV'>): UsualCoil =>
+const coilOf = ({ form, coilV, coilFor }: Pick<OwnRelay, 'form' | 'coilV' | 'coilFor'>): UsualCoil =>
   form === 'four' || form === 'five'
     ? COILS['plug-in']
     : form === 'contactor'
-      ? COILS[coilV >= MAINS_COIL_FROM_V ? 'contactor-mains' : 'contactor']
+      ? COILS[coilCurrent({ coilV, coilFor }) === 'ac' ? 'contactor-mains' : 'contactor']
       : COILS[form === 'two-pole' || form === 'stud' ? form : 'module'];
 
 /** The fields that may stand assumed, with what is usual given what is known of the part. */

@@ -702,7 +702,7 @@ const MODULE_LETS_GO = 0.3;
 const MODULE_INPUT_V = 1.2;
 
 /** A person's own part as the shelf has its own. */
-export function ownRelay({ form, module, solid, builtIn, label: _label, assumed, ...own }: OwnRelay): RelayType {
+export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label, assumed, ...own }: OwnRelay): RelayType {
   // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
   const kinds = (of: OwnRelay['closing']['own']) => Object.fromEntries(Object.entries(of).filter(([, ampere]) => ampere !== undefined));
   const rating = ({ resistiveA, own: ofKinds, mostV, ac }: OwnRelay['closing']): ThrowRating => ({
@@ -718,6 +718,7 @@ export function ownRelay({ form, module, solid, builtIn, label: _label, assumed,
     ...(form === 'stud' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
     ...(builtIn && { builtIn }),
+    ...(coilFor && { coilFor }),
     ...(solid && {
       solid: {
         ...solid,

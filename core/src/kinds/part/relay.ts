@@ -2,6 +2,7 @@ import { figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import type { Delays } from '../primitives.ts';
 import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
 import { type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
+import { coilCurrent } from '../catalogue/own-relay.ts';
 import type { RelayType, SocketType } from '../catalogue/shelf.ts';
 
 export interface RelaySpec {
@@ -27,10 +28,6 @@ export const COIL_TOLERANCE_SOURCE = fromMemory('coils are wound to ±10 %');
 
 /** A coil for alternating current is choked by its iron more than by its copper: its heat hardly changes what it takes. */
 export const isCopperCoil = (type: RelayType): boolean => type.solid === undefined && coilCurrent(type) === 'dc';
-
-/** Kind of current that a coil, or the input of what switches without one, is made for. */
-export const coilCurrent = ({ coilFor, coilV }: Pick<RelayType, 'coilFor' | 'coilV'>): 'ac' | 'dc' =>
-  coilFor ?? (coilV < 100 ? 'dc' : 'ac');
 
 /** A module has its own diode, an input of a solid-state relay and a coil for alternating current need none. */
 export const needsSuppression = (type: RelayType): boolean => isCopperCoil(type) && type.module === undefined;
