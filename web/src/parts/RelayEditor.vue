@@ -47,6 +47,9 @@ function setCoilFor(current: 'ac' | 'dc'): void {
   // What its volts say anyway is not kept.
   put(withUsual(coilCurrent(bare) === current ? bare : { ...bare, coilFor: current }));
 }
+/** Of alternating current a coil takes what its iron lets it: a meter on ohms reads its copper, which is a fraction of that. */
+const labelOf = ({ path, label: called }: OwnField): string =>
+  path === 'coilOhm' && hasOwnCoil(draft.value.form) && coilCurrent(draft.value) === 'ac' ? 'Coil, its volts over its amperes' : called;
 function setBuiltIn(what: string): void {
   const { builtIn: _, ...bare } = draft.value;
   const builtIn = BUILT_IN.find((one) => one === what);
@@ -206,7 +209,7 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
     <div class="grid">
       <div v-for="field in fields" :key="field.path + field.label" class="one" :class="{ assumed: isAssumed(field) }">
         <NumberField
-          :label="field.label"
+          :label="labelOf(field)"
           :unit="field.unit"
           :least="field.path === 'coilRiseK' ? 0 : 1e-9"
           :most="field.most"
@@ -215,7 +218,7 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
         />
         <small
           ><template v-if="isAssumed(field)">assumed · </template>decides {{ field.decides }}
-          <button v-if="!isAssumed(field)" class="bare" :aria-label="`Back to what is usual: ${field.label}`" @click="forget(field)">
+          <button v-if="!isAssumed(field)" class="bare" :aria-label="`Back to what is usual: ${labelOf(field)}`" @click="forget(field)">
             back to usual
           </button>
         </small>
