@@ -15,31 +15,36 @@ function check(context: RuleContext, { job, supply: source }: WiredJob): Finding
     const second = supplyById(design, load.supply);
     const [first, other] = [cellsOf(source), cellsOf(second)];
     const subject = jobSubject(job);
-    const mixed = first !== null && other !== null && first !== other;
+    const mixed = first !== other;
     const place = design.places.find(({ id }) => id === second.place)!;
     const path = `supplies[${design.supplies.indexOf(second)}]`;
     return [
-      judge(ID, {
-        code: 'mixed',
-        severity: 'danger',
-        job: job.id,
-        subject: { ...subject, id: `${subject.id}/${second.id}/mixed` },
-        value: Number(mixed),
-        limit: 0,
-        unit: '',
-        title: mixed
-          ? `${source.name} and ${second.name} are joined, and one of them is lithium`
-          : `${source.name} and ${second.name} are charged alike`,
-        detail: mixed
-          ? 'the one is charged wrongly, and as its protection opens the charge jumps: a charger made for it between the two'
-          : 'as entered',
-        working: noneAllowed(
-          Number(mixed),
-          'batteries charged in a way that is for another kind',
-          entered(path),
-          commonPractice('lithium and lead want charges of their own'),
-        ),
-      }),
+      // What holds no charge, an alternator by itself, is no second battery.
+      ...(first !== null && other !== null
+        ? [
+            judge(ID, {
+              code: 'mixed',
+              severity: 'danger',
+              job: job.id,
+              subject: { ...subject, id: `${subject.id}/${second.id}/mixed` },
+              value: Number(mixed),
+              limit: 0,
+              unit: '',
+              title: mixed
+                ? `${source.name} and ${second.name} are joined, and one of them is lithium`
+                : `${source.name} and ${second.name} are charged alike`,
+              detail: mixed
+                ? 'the one is charged wrongly, and as its protection opens the charge jumps: a charger made for it between the two'
+                : 'as entered',
+              working: noneAllowed(
+                Number(mixed),
+                'batteries charged in a way that is for another kind',
+                entered(path),
+                commonPractice('lithium and lead want charges of their own'),
+              ),
+            }),
+          ]
+        : []),
       ...(other === 'lithium'
         ? [
             judge(ID, {

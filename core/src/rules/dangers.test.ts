@@ -1211,3 +1211,13 @@ describe('what runs otherwise is asked as what runs first is', () => {
     expect(said!.detail).toMatch(/what turns starts while somebody’s hand is in it/);
   });
 });
+
+test('an alternator is no second battery: of cells that are unlike nothing is asked, of frost it is', () => {
+  const made = charged(50);
+  expect(findings(made, 'batteries-unlike')).toEqual([]);
+  const lithium = {
+    ...made,
+    supplies: made.supplies.map((supply) => (supply.id === 'aux' ? { ...supply, chemistry: 'lithium' } : supply)) as Design['supplies'],
+  };
+  expect(findings(lithium, 'batteries-unlike').map(({ code, severity }) => [code, severity])).toEqual([['frost', 'danger']]);
+});
