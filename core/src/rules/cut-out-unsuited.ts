@@ -202,7 +202,11 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
       heat,
       `${signal.name} holds the contactor in just when it is hot`,
       `${signal.name} lets the contactor go on rising heat`,
-      heat ? 'a cut-out opens on rising heat' : 'it opens on rising heat',
+      heat
+        ? 'a cut-out opens on rising heat'
+        : Number.isFinite(setPointC(context, job))
+          ? 'it opens on rising heat'
+          : 'it opens on rising heat; no other temperature ends the heat: where this one does so in ordinary use, it wants another for that',
     ),
     count(
       'elsewhere',

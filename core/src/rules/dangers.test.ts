@@ -97,11 +97,11 @@ const joinedOf = (first: string, second: string, coldestC: number): Design => {
     places: made.places.map((place) => (place.id === leisure!.place ? { ...place, coldestC } : place)),
   };
 };
-const contactorOn = (current: 'ac' | 'dc'): Design =>
+const contactorOn = (current: 'ac' | 'dc', internalOhm = 0.1): Design =>
   mains(
     { device: { kind: 'relay', part: 'contactor-24vac-2x25a', socket: 'auto', place: 'box' } },
     {},
-    { supplies: [...design().supplies, OUTLET, adapter({ current, nominalV: 24, restV: 24, lowestV: 22.8, highestV: 25.2 })] },
+    { supplies: [...design().supplies, OUTLET, adapter({ current, internalOhm, nominalV: 24, restV: 24, lowestV: 22.8, highestV: 25.2 })] },
   );
 const solid = { kind: 'relay', part: 'ssr-ac-25a', socket: 'auto', place: 'box' } as const;
 /** A motor with a second speed through a resistor. */
@@ -752,6 +752,15 @@ const FACES: readonly Face[] = [
     good: () => joinedOf('lithium', 'lithium', 0),
   },
   {
+    // 72 Ω at 22.8 V behind R Ω: as it pulls in 7.2 Ω stand against R, and 19.2 V are needed: R + what the way has may be 1.35 Ω.
+    rule: 'coil-pull-in-low-battery-hot',
+    says: 'a contactor for alternating current on a small transformer, which sags as it pulls in',
+    fails: 'caution',
+    words: /K1 gets 1[0-8](\.\d+)? V as it pulls in at 22\.8/,
+    bad: () => contactorOn('ac', 1.4),
+    good: () => contactorOn('ac', 1),
+  },
+  {
     rule: 'disconnection-time',
     says: 'a D breaker on a long loop with no residual-current protection',
     fails: 'danger',
@@ -1220,4 +1229,10 @@ test('an alternator is no second battery: of cells that are unlike nothing is as
     supplies: made.supplies.map((supply) => (supply.id === 'aux' ? { ...supply, chemistry: 'lithium' } : supply)) as Design['supplies'],
   };
   expect(findings(lithium, 'batteries-unlike').map(({ code, severity }) => [code, severity])).toEqual([['frost', 'danger']]);
+});
+
+test('a cut-out that is all that ends the heat is said to be that', () => {
+  const rising = (made: Design) => findings(made, 'cut-out-unsuited').find(({ code }) => code === 'rising')!;
+  expect(rising(heldIn({})).detail).toMatch(/no other temperature ends the heat/);
+  expect(rising(kilnWith({})).detail).toBe('it opens on rising heat');
 });
