@@ -1215,6 +1215,24 @@ describe('what runs otherwise is asked as what runs first is', () => {
     expect(failing(mended, 'load-wrong-voltage')).toEqual([]);
     expect(mended.jobs[0]!.loads).toEqual(made.jobs[0]!.loads);
   });
+  test('a heater that a sensor lets heat while it does not ask for the fan', () => {
+    const eye: Signal = {
+      ...{ id: 'eye', name: 'heat eye', place: 'rear', usual: false, nature: 'threshold', limitA: 2, output: 'contact' },
+      ...{ watches: { quantity: 'temperature' }, closesAt: 55, opensAt: 48, delayS: 0 },
+    };
+    // Its contact closes at 55 °C and runs the fan; until then the heater is on.
+    const made = (hottestC: number): Design => {
+      const begun = other({ kind: 'heater', ownCutOut: true }, { loads: [watts('motor', 40, 12, { ownCutOut: true })] });
+      return {
+        ...begun,
+        signals: [...begun.signals, eye],
+        jobs: begun.jobs.map((one) => ({ ...one, when: on('eye') })),
+        places: begun.places.map((place) => (place.id === 'rear' ? { ...place, hottestC } : place)),
+      };
+    };
+    expect(failing(made(54), 'set-point-hotter').map(({ value, limit }) => [value, limit])).toEqual([[54, 55]]);
+    expect(failing(made(55), 'set-point-hotter')).toEqual([]);
+  });
   test('a fan behind a breaker that closes again by itself', () => {
     const [said] = failing(other({ kind: 'motor', ownCutOut: true }, { protection: 'self-resetting' }), 'guard-resets-itself');
     expect(said!.detail).toMatch(/what turns starts while somebody’s hand is in it/);

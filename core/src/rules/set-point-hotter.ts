@@ -1,4 +1,4 @@
-import { CHAMBER_C, LOADS, isCharged } from '../kinds/index.ts';
+import { CHAMBER_C } from '../kinds/index.ts';
 import { entered } from '../reference/index.ts';
 import { heatSettings } from './heat-settings.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -14,11 +14,10 @@ export const setPointHotter: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) =>
       failingOrTightest(
-        heatSettings(context, job).flatMap(({ signal, field, setC }) => {
+        heatSettings(context, job).flatMap(({ signal, field, setC, heaters }) => {
           if (setC > CHAMBER_C) return [];
           const signalAt = context.design.signals.indexOf(signal);
-          return job.job.loads.flatMap((load) => {
-            if (isCharged(load) || !LOADS[load.kind].heats) return [];
+          return heaters.flatMap((load) => {
             const placeAt = context.design.places.findIndex(({ id }) => id === load.place);
             const place = context.design.places[placeAt]!;
             return [
