@@ -75,6 +75,10 @@ const heldIn = (changes: object): Design => {
     { signals: [...design().signals, guard] },
   );
 };
+const feedOf = (changes: object): Design =>
+  design([job({ supply: 'key', when: on('dash') })], {
+    signals: design().signals.map((signal) => (signal.id === 'key' ? ({ ...signal, ...changes } as Signal) : signal)),
+  });
 const exampleOf = (name: string): Design => {
   const parsed = parseDesignText(readFileSync(new URL(`../../../examples/circuits/${name}.json`, import.meta.url), 'utf8'));
   if (!parsed.ok) throw new Error(`${name} is no project`);
@@ -759,6 +763,15 @@ const FACES: readonly Face[] = [
     words: /K1 gets 1[0-8](\.\d+)? V as it pulls in at 22\.8/,
     bad: () => contactorOn('ac', 1.4),
     good: () => contactorOn('ac', 1),
+  },
+  {
+    // 96 W at 12 V are 8 A, 9.9 A at the highest.
+    rule: 'signal-current-over',
+    says: 'a feed whose own fuse is less than what one is said to take from it',
+    fails: 'danger',
+    words: /key may give 5 A and is asked for/,
+    bad: () => feedOf({ limitA: 20, fuseA: 5 }),
+    good: () => feedOf({ limitA: 20, fuseA: 15 }),
   },
   {
     rule: 'disconnection-time',

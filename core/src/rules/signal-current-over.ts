@@ -83,7 +83,11 @@ export const signalCurrentOver: Rule = {
             !signal.keyOn &&
             job.job.supply !== id &&
             !(job.job.otherwise.kind === 'original-feed' && job.job.otherwise.signal === id);
-          const limit = leftAlone ? 0 : signal.limitA;
+          // No more than the fuse that was read off it.
+          const fuseA = isFeed(signal) ? signal.fuseA : undefined;
+          const byFuse = fuseA !== undefined && fuseA < signal.limitA;
+          const mostA = byFuse ? fuseA : signal.limitA;
+          const limit = leftAlone ? 0 : mostA;
           return (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key, less, or }) => {
             const ampsOf = (solution: Solution, own: string | undefined) =>
               own === undefined ? 0 : context.amps(solution, branchId(part.id, own));
@@ -92,18 +96,18 @@ export const signalCurrentOver: Rule = {
               Math.max(ampsOf(solution, key) - ampsOf(solution, less), ampsOf(solution, or)),
             );
             return judge(ID, {
-              severity: value > signal.limitA ? 'danger' : 'caution',
+              severity: value > mostA ? 'danger' : 'caution',
               job: job.job.id,
               subject: partSubject(part),
               value,
               limit,
               unit: 'A',
               title:
-                value > signal.limitA
-                  ? `${signal.name} may give ${formatQuantity(signal.limitA, 'A')} and is asked for ${formatQuantity(value, 'A')}`
+                value > mostA
+                  ? `${signal.name} may give ${formatQuantity(mostA, 'A')} and is asked for ${formatQuantity(value, 'A')}`
                   : leftAlone
                     ? `${signal.name} gives a coil ${formatQuantity(value, 'A')}, and this project leaves existing circuits alone`
-                    : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(signal.limitA, 'A')}`,
+                    : `${signal.name} gives ${formatQuantity(value, 'A')} of ${formatQuantity(mostA, 'A')}`,
               detail: isFeed(signal)
                 ? 'all that hangs on this feed together'
                 : isOutput(signal)
@@ -124,7 +128,9 @@ export const signalCurrentOver: Rule = {
                   meaning: `that ${signal.name} may give`,
                   value: limit,
                   unit: 'A',
-                  source: entered(leftAlone ? 'settings.feedTaps' : `signals[${context.design.signals.indexOf(signal)}].limitA`),
+                  source: entered(
+                    leftAlone ? 'settings.feedTaps' : `signals[${context.design.signals.indexOf(signal)}].${byFuse ? 'fuseA' : 'limitA'}`,
+                  ),
                 },
               },
             });
