@@ -21,6 +21,7 @@ import {
   type RelayType,
   type SocketType,
   alikeBuilt,
+  coilCurrent,
   currentOf,
   plays,
   powerRelays,
@@ -161,7 +162,10 @@ export function shelfFor(design: Design, job: Job): readonly RelayType[] {
   // Among plug-in relays a coil for another voltage is tried too, so that its reason is told.
   // One whose price nobody typed would win every comparison by it.
   return powerRelays(design).filter(
-    (type) => alikeBuilt(type, present) && (!present.build || type.coilV === present.coilV) && (type.price > 0 || type.id === present.id),
+    (type) =>
+      alikeBuilt(type, present) &&
+      (!present.build || (type.coilV === present.coilV && coilCurrent(type) === coilCurrent(present))) &&
+      (type.price > 0 || type.id === present.id),
   );
 }
 

@@ -85,3 +85,14 @@ test('a receiver that is printed for 12 V is asked for anew where its battery be
   const wide = over(printed(before, 'dc-10-30'), 'battery-24');
   expect(broughtAlong(wide, id).signals).toEqual(wide.signals);
 });
+
+test.each([
+  ['adapter-24', 'contactor-24v-2x25a'],
+  ['adapter-24-ac', 'contactor-24vac-2x25a'],
+])('a contactor whose 12 V supply becomes %s gets a coil for its kind of current: %s', (variant, part) => {
+  const before = said('when the hand switch is on, run a 1 kW heater from the mains through a 12 V contactor', 'mains-230');
+  const at = before.supplies.findIndex(({ id }) => id === before.jobs[0]!.controlSupply);
+  const along = broughtAlong(over(before, variant, at), before.supplies[at]!.id);
+  expect(along.jobs[0]!.device).toMatchObject({ part });
+  expect(dangers(along).filter((danger) => danger.startsWith('coil-wrong-voltage'))).toEqual([]);
+});

@@ -1,5 +1,16 @@
 /** Jobs and sensors whose supply has become one of another voltage: what of them is made for the old one, made for the new. */
-import { type RelayType, type Signal, currentOf, feedingOf, isCharged, powerRelays, relayOf, suits } from '../kinds/index.ts';
+import {
+  type RelayType,
+  type Signal,
+  type Supply,
+  coilCurrent,
+  currentOf,
+  feedingOf,
+  isCharged,
+  powerRelays,
+  relayOf,
+  suits,
+} from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { controlSupplyOf, loadSupplyOf, protectionOn, supplyById } from './supply.ts';
 
@@ -19,14 +30,16 @@ function line(load: Line, nominalV: number): Line {
 }
 
 /** The cheapest relay that is built alike, for a coil of that voltage, whose contact bears what the old one did at its share of the current; none where the shelf has none. */
-function relayFor(design: Design, old: RelayType, coilV: number): RelayType | undefined {
+function relayFor(design: Design, old: RelayType, coil: Supply): RelayType | undefined {
+  const coilV = coil.nominalV;
   const least = old.closing.resistiveA * Math.min(1, old.coilV / coilV);
   return powerRelays(design)
     .filter(
-      ({ build, coilV: volt, poles, solid, closing }) =>
+      ({ build, coilV: volt, coilFor, poles, solid, closing }) =>
         build === old.build &&
         !solid &&
         volt === coilV &&
+        coilCurrent({ coilV: volt, coilFor }) === currentOf(coil) &&
         poles.length === old.poles.length &&
         (poles[0]!.resting === null) === (old.poles[0]!.resting === null) &&
         closing.resistiveA >= least &&
@@ -39,8 +52,8 @@ function job(design: Design, before: Job): Job {
   const supply = loadSupplyOf(design, before);
   const { device, otherwise } = before;
   const type = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
-  const coilV = controlSupplyOf(design, before).nominalV;
-  const other = type && !type.module && !type.solid && isApart(type.coilV, coilV) ? relayFor(design, type, coilV) : undefined;
+  const coil = controlSupplyOf(design, before);
+  const other = type && !type.module && !type.solid && isApart(type.coilV, coil.nominalV) ? relayFor(design, type, coil) : undefined;
   const loads = before.loads.map((load) => line(load, supply.nominalV));
   const otherLoads = otherwise.kind === 'loads' ? otherwise.loads.map((load) => line(load, supply.nominalV)) : null;
   const changed = other !== undefined || loads.some((load, at) => load !== before.loads[at]);

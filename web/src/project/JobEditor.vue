@@ -12,6 +12,8 @@ import {
   MAINS_PROTECTIONS,
   PROTECTION_NAMES,
   loadSupplyOf,
+  coilCurrent,
+  currentOf,
   needsSuppression,
   plays,
   mintId,
@@ -88,7 +90,7 @@ const shelf = useOwnShelf();
 const contactors = computed(() => {
   const supply = loadSupplyOf(project.design!, job.value);
   return [...powerRelays(project.design!), ...shelf.types.value].filter(
-    ({ build, coilV }) => build === 'contactor' && coilV === supply.nominalV,
+    (type) => type.build === 'contactor' && type.coilV === supply.nominalV && coilCurrent(type) === currentOf(supply),
   );
 });
 const heatsinks = computed(() => named([...heatsinksOf(project.design!), ...shelf.heatsinks.value]));
