@@ -75,6 +75,8 @@ const heldIn = (changes: object): Design => {
     { signals: [...design().signals, guard] },
   );
 };
+const byReed = (part: string): Design =>
+  design([job({ when: and(on('key'), or(on('pin'), on('dash'))), device: { kind: 'relay', part, socket: 'auto', place: 'box' } })]);
 const feedOf = (changes: object): Design =>
   design([job({ supply: 'key', when: on('dash') })], {
     signals: design().signals.map((signal) => (signal.id === 'key' ? ({ ...signal, ...changes } as Signal) : signal)),
@@ -774,6 +776,15 @@ const FACES: readonly Face[] = [
     good: () => feedOf({ limitA: 20, fuseA: 15 }),
   },
   {
+    // 16 Ω, ten per cent less by its spread, at −20 °C are 12.1 Ω: 1.2 A at 14.8 V; a reed contact bears 0.5 A, and 80 Ω take 0.24 A.
+    rule: 'helper-over-contact',
+    says: 'a reed relay before a coil of a relay on studs',
+    fails: 'danger',
+    words: /K1\.1 14 feeds coils of 1\.\d+ A; it is rated 500 mA/,
+    bad: () => byReed('relay-12v-150a-stud'),
+    good: () => byReed('relay-12v-70a-4'),
+  },
+  {
     rule: 'disconnection-time',
     says: 'a D breaker on a long loop with no residual-current protection',
     fails: 'danger',
@@ -1266,4 +1277,27 @@ test('a cut-out that is all that ends the heat is said to be that', () => {
   const rising = (made: Design) => findings(made, 'cut-out-unsuited').find(({ code }) => code === 'rising')!;
   expect(rising(heldIn({})).detail).toMatch(/no other temperature ends the heat/);
   expect(rising(kilnWith({})).detail).toBe('it opens on rising heat');
+});
+
+describe('while a board starts', () => {
+  const boots = (when: Job['when']) => {
+    const signals = design().signals.map((signal) =>
+      signal.id === 'pin' ? ({ ...signal, controller: 'board', gpio: 'D5', volt: 5 } as Signal) : signal,
+    );
+    const controllers = [
+      { id: 'board', name: 'board', type: 'board-5v', place: 'box', supply: 'usb', links: [], program: [] },
+    ] as Design['controllers'];
+    const made = design([job({ when, device: { kind: 'relay', part: 'relay-12v-40a-5', socket: 'auto', place: 'box' } })], {
+      signals,
+      controllers,
+    });
+    return findings(made, 'boot-energises').map(({ severity }) => severity);
+  };
+  test('what another hand asks for whatever the pin says is on as it is meant', () => {
+    expect(boots(and(on('key'), or(on('pin'), on('dash'))))).toEqual(['hold']);
+  });
+  test('what a pin that is low asks for comes on with it', () => {
+    expect(boots(and(on('key'), not(on('pin'))))).toEqual(['danger']);
+    expect(boots(and(on('key'), or(not(on('pin')), on('dash'))))).toEqual(['danger']);
+  });
 });

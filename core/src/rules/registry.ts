@@ -56,6 +56,7 @@ import { fuseMissing } from './fuse-missing.ts';
 import { fuseSurgeOpens } from './fuse-surge-opens.ts';
 import { loadWrongCurrentKind } from './load-wrong-current-kind.ts';
 import { lineNeutralAcrossContact } from './line-neutral-across-contact.ts';
+import { helperOverContact } from './helper-over-contact.ts';
 import { loadOverContact } from './load-over-contact.ts';
 import { mainsLowVoltageTogether } from './mains-low-voltage-together.ts';
 import { mainsNoEnclosure } from './mains-no-enclosure.ts';
@@ -132,6 +133,7 @@ export const RULES: readonly Rule[] = [
   fuseSurgeOpens,
   fuseMatchSchool,
   loadOverContact,
+  helperOverContact,
   contactVoltage,
   loadNoSuppression,
   contactLife,
