@@ -3,7 +3,7 @@ import { controlSupplyOf } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { coilFits, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, takeBackEdits } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'helper-over-contact';
@@ -34,8 +34,8 @@ export const helperOverContact: Rule = {
                   value,
                   limit,
                   unit: 'A',
-                  title: `Contact ${relay.tag} ${pin} feeds coils of ${formatQuantity(value, 'A')}; it is rated ${formatQuantity(limit, 'A')}`,
-                  detail: value > limit ? `${type.name}: it welds, and the load stays on; a relay with a smaller coil` : type.name,
+                  title: `Contact ${relay.tag} ${pin}, which feeds a coil, carries ${formatQuantity(value, 'A')} of ${formatQuantity(limit, 'A')}`,
+                  detail: value > limit ? `${type.name}: it welds, and the load stays on` : type.name,
                   working: {
                     formula: 'I ≤ I_res',
                     given: [],
@@ -57,5 +57,5 @@ export const helperOverContact: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
+      .flatMap((job) => [...takeBackEdits(job), ...otherRelays(context.design, job, coilFits(context.design, job))]),
 };

@@ -169,6 +169,12 @@ class ContactNetwork {
     return (this.pinUses.get(pin) ?? 0) > 2;
   }
 
+  /** Whether a reed contact bears the coil that it would feed. */
+  private bears(reed: RelayType): boolean {
+    const { side } = this;
+    return side.coilA(typeOf(side.design, side.job)) <= reed.closing.resistiveA;
+  }
+
   drive({ relay, type, leg, clause, base, early = false }: Driven): void {
     const { side } = this;
     const terms = [...termsOf(clause)];
@@ -274,7 +280,7 @@ class ContactNetwork {
     const { coilV } = this.mainCoil();
     if (of.op === 'signal') {
       const signal = this.side.design.signals.find(({ id }) => id === of.signal)!;
-      if (isPin(signal) && !this.crowded(signal.id)) return pinRelay(signal.volt);
+      if (isPin(signal) && !this.crowded(signal.id) && this.bears(pinRelay(signal.volt))) return pinRelay(signal.volt);
     }
     if (of.op === 'held') return servingRelay('logic', coilV, 2);
     return servingRelay(of.op === 'delay' ? 'timer' : of.op === 'toggle' ? 'step' : 'logic', coilV);
@@ -318,7 +324,7 @@ class ContactNetwork {
     base.from(terminal(relay, type.coil[1])).wire(`control-return${leg}`, end.to, end.colour, end.role);
   }
 
-  /** A reed relay on the pin, or behind it a helper for the many contacts that are asked of it. */
+  /** A reed relay on the pin, or behind it a helper for the many contacts that are asked of it, or for more than a reed bears. */
   private followPin(relay: string, type: RelayType, leg: string, pin: SignalOf<'pin'>, base: ControlRun): ControlRun {
     const { side } = this;
     const reedType = pinRelay(pin.volt);
