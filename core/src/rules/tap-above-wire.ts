@@ -19,7 +19,12 @@ function tapped(context: RuleContext, { job, wires, ownFuses }: WiredJob) {
     if (!tap || !isFeed(signal)) return [];
     const from = terminal(tap.id, '15');
     const bare = new Set(context.unguarded(from).map(({ id }) => id));
-    const asked = wires.filter((wire) => bare.has(wire.id) && !ahead.has(wire) && wire.role !== 'return' && wire.job === job.id);
+    const out = wires.filter((wire) => bare.has(wire.id) && !ahead.has(wire) && wire.role !== 'return' && wire.job === job.id);
+    // What a load that has failed as a short lets through comes back by its return.
+    const back = out.some(({ section }) => section.side === 'load')
+      ? wires.filter((wire) => wire.role === 'return' && wire.section.side === 'load' && wire.job === job.id)
+      : [];
+    const asked = [...out, ...back];
     return asked.map((wire) => ({ signal, at, wire }));
   });
 }

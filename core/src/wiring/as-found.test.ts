@@ -97,4 +97,11 @@ describe('the fuse of an old circuit that a load is taken over from', () => {
     expect(keys(takenOver(20)).map(([key]) => key)).not.toContain('signals.lamp-feed.fuseA');
     expect(said(takenOver()).assumed.length).toBe(said(takenOver(20)).assumed.length + 1);
   });
+  test('is asked of the return as well: a load that fails as a short sends it all back', () => {
+    const made = takenOver(20);
+    const thin = { ...made, jobs: made.jobs.map((one) => ({ ...one, fuse: 5 as const, wires: { 'return-load-1': { sizeMm2: 0.75 } } })) };
+    const severities = (one: Design) =>
+      analyse(one).analysis.findings.flatMap(({ rule, severity }) => (rule === 'tap-above-wire' ? [severity] : []));
+    expect([severities(made), severities(thin)]).toEqual([['hold'], ['danger']]);
+  });
 });
