@@ -41,7 +41,7 @@ const comparedKind = ([field, names]) => ({
 });
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
+  { ignores: ['**/dist/**', '**/.types/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   ...vue.configs['flat/recommended'],

@@ -2,7 +2,14 @@
 export default {
   testMatch: ['<rootDir>/{core,contract,server,cli,web}/src/**/*.test.ts', '<rootDir>/scripts/**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
+  moduleFileExtensions: ['js', 'mjs', 'cjs', 'ts', 'json', 'vue'],
+  // The components' library is CommonJS here, and there must be one Vue.
+  moduleNameMapper: {
+    '^vue$': '<rootDir>/node_modules/vue/index.js',
+    '^@vue/test-utils$': '<rootDir>/node_modules/@vue/test-utils/dist/vue-test-utils.cjs.js',
+  },
   transform: {
+    '\\.vue$': '<rootDir>/scripts/lib/vue-for-jest.mjs',
     '^.+\\.ts$': [
       '@swc/jest',
       {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { MemoryStorage } from '../testing/memory-storage.ts';
+import type { DeskReading } from '@iron-nudge/core';
 import { across, liveness } from '../design/live.ts';
 import { emptyHistory, recorded, redone, undone } from './history.ts';
 import { claimTab, livingTabs, openJournal, storageOf, type JournalEntry } from './journal.ts';
@@ -112,7 +113,18 @@ describe('a tab', () => {
 });
 
 test('what flows, what is live, what is dead and what floats', () => {
-  const reading = { outcome: 'settled' as const, volts: { a: 12, b: 0.01, c: null }, amps: { R: 0.2, S: 0 }, closed: {}, loads: {} };
+  const reading: DeskReading = {
+    outcome: 'settled',
+    volts: { a: 12, b: 0.01, c: null },
+    amps: { R: 0.2, S: 0 },
+    closed: {},
+    loads: {},
+    on: [],
+    waiting: [],
+    sneaks: [],
+    boards: {},
+    live: [],
+  };
   expect(liveness(reading, 'a', 'R')).toBe('flowing');
   expect(liveness(reading, 'a', 'S')).toBe('live');
   expect(liveness(reading, 'b', 'S')).toBe('dead');

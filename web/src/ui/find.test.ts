@@ -1,3 +1,4 @@
+import { expect, test } from '@jest/globals';
 import { holding, inOrder } from './find.ts';
 
 const WIRES = ['K1 87 red tail box', 'K10 30 red cabin', 'W2 blue tail box'];

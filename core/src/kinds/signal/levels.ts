@@ -2,7 +2,7 @@
 import type { Field } from '../../document/index.ts';
 import type { SignalForm } from './kind.ts';
 
-interface TwoLevels {
+export interface TwoLevels {
   readonly output: 'contact' | 'ground';
 }
 export const formOf = ({ output }: TwoLevels): SignalForm => output;
