@@ -31,7 +31,11 @@ test('what is in the drawer is not bought, a spare is, and nonsense is put back'
   expect(buy()).toBe(0);
   expect(inRow(list, part.description).classes()).toContain('had');
   const before = project.design;
-  for (const bad of ['-1', '1.5', 'many', '10001']) await type(drawer, bad);
+  for (const bad of ['-1', '1.5', 'many', '10001']) {
+    await type(drawer, bad);
+    expect((drawer!.element as HTMLInputElement).value).toBe('99');
+  }
+  expect(project.problem).toBe('');
   expect(project.design).toBe(before);
   await type(drawer, '');
   await type(spare, '');

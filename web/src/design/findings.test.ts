@@ -50,6 +50,8 @@ test('a danger that is accepted asks for a reason, counts no more to fix, and is
   await form.trigger('submit');
   expect(form.find('button').attributes('disabled')).toBeDefined();
   expect(project.design!.accepted).toHaveLength(0);
+  expect(project.problem).toBe('');
+  expect(row('fuse-above-wire').find('form').exists()).toBe(true);
   await form.find('input').setValue('bench rig, never left alone');
   await form.trigger('submit');
   await new Promise((resolve) => setTimeout(resolve, 300));
