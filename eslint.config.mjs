@@ -40,6 +40,12 @@ const comparedKind = ([field, names]) => ({
   message: 'Ask a facet of the kind, in core/src/kinds, and not its name.',
 });
 
+/** A list of terminals is made of terminals: it may be said how many they are. */
+const BRAND_CAST = {
+  selector: 'TSAsExpression > TSTypeReference[typeName.name=/^(Terminal|BranchId)$/]',
+  message: 'Make it with terminal(), branchId() or wireBranch().',
+};
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/.types/**', '**/node_modules/**', '.data/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
@@ -120,13 +126,29 @@ export default tseslint.config(
     },
   },
   {
+    // A branded name is made where such names are made, and by no cast elsewhere.
+    files: ['core/src/**/*.ts', 'web/src/**/*.{ts,vue}', 'server/src/**/*.ts', 'cli/src/**/*.ts'],
+    ignores: ['core/src/testing/**', 'core/src/quantity/terminal.ts', 'core/src/kinds/part/kind.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', BRAND_CAST],
+    },
+  },
+  {
     // Kinds own their facts: outside their modules nobody compares a kind's name.
     files: ['core/src/**/*.ts', 'web/src/**/*.{ts,vue}', 'server/src/**/*.ts', 'cli/src/**/*.ts'],
     // The solver knows branches and no parts.
-    ignores: ['**/*.test.ts', 'core/src/kinds/**', 'core/src/document/migrations.ts', 'core/src/testing/**', 'core/src/solve/**'],
+    ignores: [
+      '**/*.test.ts',
+      'core/src/quantity/**',
+      'core/src/kinds/**',
+      'core/src/document/migrations.ts',
+      'core/src/testing/**',
+      'core/src/solve/**',
+    ],
     rules: {
       'no-restricted-syntax': [
         'error',
+        BRAND_CAST,
         ...KIND_NAMES.map(comparedKind),
         ...['BinaryExpression[operator=/^[!=]==$/]', 'SwitchCase'].map((at) => ({
           selector:

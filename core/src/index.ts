@@ -2,6 +2,7 @@
 export {
   METRIC,
   type Shown,
+  type Terminal,
   type Unit,
   type Units,
   countWord,

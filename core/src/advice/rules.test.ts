@@ -10,7 +10,7 @@ import { acceptFinding, takeBackAcceptance } from '../rules/accept.ts';
 import { checkEvidence } from '../rules/check.ts';
 import { findNudge, nudgeAll } from './nudge.ts';
 import { ruleContext } from '../rules/context.ts';
-import { wireBranch } from '../wiring/compile.ts';
+import { wireBranch } from '../wiring/index.ts';
 import { RULES } from '../rules/registry.ts';
 import { type Finding, failingOrTightest, judge, usedShare } from '../rules/rule.ts';
 

@@ -1,5 +1,6 @@
 /** The circuit as it stands on the signal desk, for the drawing and the meter; time passes there. */
 import {
+  type BranchId,
   type Conditions,
   type Levels,
   TOUCH_V,
@@ -209,8 +210,8 @@ function bootFaults(
   isOn: (signal: string) => boolean,
   from: Uint8Array | undefined,
   held: Uint8Array | undefined,
-): { branches: string[]; boards: { id: string; adrift: string[]; high: string[] }[] } {
-  const branches: string[] = [];
+): { branches: BranchId[]; boards: { id: string; adrift: string[]; high: string[] }[] } {
+  const branches: BranchId[] = [];
   const boards: { id: string; adrift: string[]; high: string[] }[] = [];
   const ways = ['high', 'low'] as const;
   const pulled = () => circuit.settle(isOn, { from, held }).sensed.reduce((sum, state) => sum + state, 0);

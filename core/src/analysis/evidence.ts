@@ -3,7 +3,7 @@
  * them on, at each corner of supply and temperature. Rules and the proof read only this.
  */
 import type { Circuit, Solution } from '../solve/index.ts';
-import { terminal } from '../quantity/index.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
 import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
 import { type Design, type Intent, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
@@ -313,7 +313,7 @@ export function loadState(acrossV: number, supplyV: number, lowShare: number | n
 }
 
 /** Volts from one terminal to another in a solved state; NaN where either floats. */
-export function voltsBetween(circuit: Circuit, solution: Solution, from: string, to: string): number {
+export function voltsBetween(circuit: Circuit, solution: Solution, from: Terminal, to: Terminal): number {
   const a = circuit.nodeOf(from);
   const b = circuit.nodeOf(to);
   return solution.floating[a] || solution.floating[b] ? NaN : solution.volts[a]! - solution.volts[b]!;

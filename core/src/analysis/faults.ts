@@ -1,4 +1,5 @@
 /** A job's states again with one thing broken: what a fallen wire or a lost ground would do. */
+import type { BranchId } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
 import { toCircuit } from '../wiring/index.ts';
 import type { Netlist } from '../graph/index.ts';
@@ -45,8 +46,8 @@ export function evidenceFor(evidence: Evidence, jobs: ReadonlySet<string>): Evid
 export function withBroken(
   { circuit, design, netlist, hotWireC }: Evidence,
   { job, sequential }: JobEvidence,
-  branches: readonly (string | null)[],
-  each: (branch: string | null, state: Explored<readonly Intent[]>) => void,
+  branches: readonly (BranchId | null)[],
+  each: (branch: BranchId | null, state: Explored<readonly Intent[]>) => void,
   fault: 'open' | 'closed' = 'open',
 ): void {
   const machine = machineOf(design, job);

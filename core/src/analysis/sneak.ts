@@ -3,8 +3,8 @@
  * something that was not meant to feed it.
  */
 import type { Solution } from '../solve/index.ts';
-import { terminal } from '../quantity/index.ts';
-import { type PartPlaying, branchId, plays, kindOf, pullInA } from '../kinds/index.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
+import { type BranchId, type PartPlaying, branchId, plays, kindOf, pullInA } from '../kinds/index.ts';
 import { type Evidence, voltsBetween } from './evidence.ts';
 import { primitivesOf } from '../graph/index.ts';
 import { wireBranch } from '../wiring/index.ts';
@@ -61,9 +61,9 @@ export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
 function wayOf(evidence: Evidence, solution: Solution, victim: PartPlaying<'relay'> | PartPlaying<'load'>, ampere: number) {
   const { circuit, netlist } = evidence;
   const least = ampere / 2;
-  const carries = (branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch))) >= least;
-  const near = new Map<number, { branch: string; to: number; part: string | null; wire: string | null }[]>();
-  const link = (branch: string, a: string, b: string, part: string | null, wire: string | null) => {
+  const carries = (branch: BranchId) => Math.abs(solution.amps(circuit.branchIndex(branch))) >= least;
+  const near = new Map<number, { branch: BranchId; to: number; part: string | null; wire: string | null }[]>();
+  const link = (branch: BranchId, a: Terminal, b: Terminal, part: string | null, wire: string | null) => {
     const [x, y] = [circuit.nodeOf(a), circuit.nodeOf(b)];
     near.set(x, [...(near.get(x) ?? []), { branch, to: y, part, wire }]);
     near.set(y, [...(near.get(y) ?? []), { branch, to: x, part, wire }]);

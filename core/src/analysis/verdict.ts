@@ -4,7 +4,7 @@ import { terminal } from '../quantity/index.ts';
 import { graphOf, walk } from '../graph/index.ts';
 import { batteryId, postsOf, wireBranch } from '../wiring/index.ts';
 import { type Intent, type Job, linesOf, supplyById, supplyIdOf, unitOhm } from '../project/index.ts';
-import { isCharged, plays, stateWord } from '../kinds/index.ts';
+import { contactBranchId, isCharged, plays, stateWord } from '../kinds/index.ts';
 import { CORNER_NAMES } from './conditions.ts';
 import { type Evidence, type JobEvidence, type LoadState, type SolvedState, eitherWay, loadState, loadVolts } from './evidence.ts';
 
@@ -63,7 +63,7 @@ export function lineReader(evidence: Evidence, job: Job): (solution: Solution, s
         part.job === job.id &&
         plays(part, 'relay') &&
         part.spec.carries === 'load' &&
-        part.spec.uses.some((pin) => solution.closed[circuit.branchIndex(`${part.id}/contact${pin}`)] === 1),
+        part.spec.uses.some((pin) => solution.closed[circuit.branchIndex(contactBranchId(part.id, pin))] === 1),
     );
   return (solution, supplyV, meant) =>
     lines.map((line, at) => {

@@ -1,5 +1,6 @@
 /** What a fuse guards, asked of the graph: hand edits are changes of it, and no rule looks past them. */
 import { describe, expect, test } from '@jest/globals';
+import { pin } from '../testing/terminals.ts';
 import { readFileSync } from 'node:fs';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import { parseDesignText } from '../project/parse.ts';
@@ -66,7 +67,7 @@ describe('the throws of a relay that are used', () => {
 test('a throw that something sits on with no wire between is used as well', () => {
   const graph = of(design([job({ device: relay5 })]));
   const { netlist } = graph;
-  const joined = graphOf({ ...netlist, joints: [...netlist.joints, ['job-1-relay.87a', 'gnd-box.G']] });
+  const joined = graphOf({ ...netlist, joints: [...netlist.joints, [pin('job-1-relay.87a'), pin('gnd-box.G')]] });
   const part = joined.part('job-1-relay');
   if (part?.kind !== 'relay') throw new Error('no relay');
   expect(usedThrows(joined, part)).toEqual(['87', '87a']);
@@ -74,7 +75,7 @@ test('a throw that something sits on with no wire between is used as well', () =
 
 describe('what nothing guards', () => {
   test('is nothing in a sound circuit', () => {
-    expect(unguardedFrom(of(design([job(), job({ id: 'job-2' })])), 'bat-main.+')).toEqual([]);
+    expect(unguardedFrom(of(design([job(), job({ id: 'job-2' })])), pin('bat-main.+'))).toEqual([]);
   });
   test.each<[string, Edit, string]>([
     ['a load fuse with a wire in its place', { kind: 'bridge', part: 'job-1-fuse' }, 'fuse'],
@@ -88,17 +89,17 @@ describe('what nothing guards', () => {
     // The relay's feed put on the wrong end of the fuse: both of its wires are on the battery's side.
     const graph = of(design([job()]));
     const { netlist } = graph;
-    const wires = netlist.wires.map((wire) => (wire.leg === 'to-relay' ? { ...wire, from: 'job-1-fuse.1' } : wire));
+    const wires = netlist.wires.map((wire) => (wire.leg === 'to-relay' ? { ...wire, from: pin('job-1-fuse.1') } : wire));
     const wrong = graphOf({ ...netlist, wires });
-    expect(legs(unguardedFrom(wrong, 'bat-main.+'))).toEqual(['load-load-1', 'to-relay']);
+    expect(legs(unguardedFrom(wrong, pin('bat-main.+')))).toEqual(['load-load-1', 'to-relay']);
   });
 });
 
 test('the walk passes what it is told to, and counts a wire by its near end', () => {
   const graph = of(design([job()]));
-  const { terminals, wires } = walk(graph, ['bat-main.+'], (link) => link.by === 'wire' && link.wire.leg === 'feed');
-  expect(terminals.has('job-1-fuse.1')).toBe(true);
-  expect(terminals.has('job-1-fuse.2')).toBe(false);
+  const { terminals, wires } = walk(graph, [pin('bat-main.+')], (link) => link.by === 'wire' && link.wire.leg === 'feed');
+  expect(terminals.has(pin('job-1-fuse.1'))).toBe(true);
+  expect(terminals.has(pin('job-1-fuse.2'))).toBe(false);
   expect([...wires].map(({ leg }) => leg)).toContain('feed');
 });
 

@@ -2,7 +2,7 @@
  * The terminal strip of a place: what leaves the place lands behind, what is inside it in front. Front positions are
  * 1…n, back positions n+1…2n, and i and n+i are one terminal.
  */
-import { type Terminal, partOf } from '../quantity/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import { type Design, SAME_PLACE_M } from '../project/index.ts';
 import type { Netlist, Wire } from './netlist.ts';
 import { kindOf } from '../kinds/index.ts';
@@ -124,10 +124,10 @@ export function stripsOf(design: Design, netlist: Netlist): Strip[] {
 const isReturn = ({ role }: Wire): boolean => role === 'return' || role === 'earth';
 
 type Root = ReturnType<typeof groups<Terminal>>;
-function supplyOn(netlist: Netlist, root: Root, terminal: Terminal) {
+function supplyOn(netlist: Netlist, root: Root, at: Terminal) {
   return netlist.parts.find((part) => {
     const { minus } = kindOf(part);
-    return minus !== undefined && root.find(`${part.id}.${minus.pin}`) === terminal;
+    return minus !== undefined && root.find(terminal(part.id, minus.pin)) === at;
   });
 }
 function commonName(netlist: Netlist, root: Root, terminal: Terminal, returns: boolean): string {

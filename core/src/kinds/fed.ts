@@ -1,7 +1,7 @@
 /** A switch or a sensor with electronics of its own: two more pins, and what it takes all the time. */
-import { terminal } from '../quantity/index.ts';
-import type { Branch, ModelBuilder } from './primitives.ts';
-import { type DrawnElement, branchId } from './part/kind.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
+import type { Branch, BranchId, ModelBuilder } from './primitives.ts';
+import { type DrawnElement, branchId, keyOf } from './part/kind.ts';
 
 export interface FedSpec {
   readonly supply: string;
@@ -20,7 +20,7 @@ export interface MaybeFed {
 }
 export const SELF = 'self';
 
-const innerOf = (branch: string): string => `inner ${branch.slice(branch.lastIndexOf('/') + 1)}`;
+const innerOf = (pole: string): string => `inner ${pole}`;
 export const hiddenOf = ({ fed, poles }: MaybeFed & { readonly poles: number }): readonly string[] =>
   fed ? Array.from({ length: poles }, (_, at) => innerOf(`pole${at + 1}`)) : [];
 export const fedPins = ({ fed }: MaybeFed): readonly string[] => fed?.pins ?? [];
@@ -29,12 +29,12 @@ const [WORKS, DIES] = [0.6, 0.5];
 /** Of a contact inside it that says nothing of its own resistance, Ω. */
 export const LINK_OHM = 1e-4;
 
-export const aliveId = (id: string): string => branchId(id, 'alive');
+export const aliveId = (id: string): BranchId => branchId(id, 'alive');
 
 /** Its electronics between its two pins, and whether they have what they need. */
 export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): void {
   if (!fed) return;
-  const [a, b] = fed.pins.map((pin) => terminal(id, pin)) as [string, string];
+  const [a, b] = fed.pins.map((pin) => terminal(id, pin)) as [Terminal, Terminal];
   into.branch({ kind: 'resistor', id: branchId(id, SELF), a, b, ohm: () => fed.ohm });
   const [closesAtA, opensAtA] = [WORKS, DIES].map((share) => (share * fed.nominalV) / fed.ohm) as [number, number];
   into.sensor({ kind: 'current', id: aliveId(id), branch: branchId(id, SELF), closesAtA, opensAtA });
@@ -43,8 +43,8 @@ export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): voi
 /** A pole as its electronics move it: dead, it stands as it rests. Without any it is `pole` alone. */
 export function modelPole(id: string, { fed }: MaybeFed, pole: Switching, rest: 'open' | 'closed', into: ModelBuilder): void {
   if (!fed) return into.branch(pole);
-  const inner = terminal(id, innerOf(pole.id));
-  const link = { kind: 'switch', id: `${pole.id} alive`, ohm: () => LINK_OHM, follows: aliveId(id) } as const;
+  const inner = terminal(id, innerOf(keyOf(pole.id)));
+  const link = { kind: 'switch', id: branchId(id, `${keyOf(pole.id)} alive`), ohm: () => LINK_OHM, follows: aliveId(id) } as const;
   if (rest === 'closed') {
     into.branch(pole);
     return into.branch({ ...link, a: pole.a, b: pole.b, closedWhen: false });

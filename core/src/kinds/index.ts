@@ -114,7 +114,7 @@ export {
 } from './own-part.ts';
 export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
-export { type FaultKind, type PartSymbol, type SymbolName, branchId } from './part/kind.ts';
+export { type FaultKind, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
 export { type MeterSpec, meterOhm, scaleFor } from './part/meter.ts';
 export { PIN_OHM } from './part/pin.ts';
 export { type AnyPart, type PartPlaying, handEditsOf, kindOf, plays } from './part/registry.ts';
@@ -130,7 +130,7 @@ export {
   pullInA,
 } from './part/relay.ts';
 export { SMALL_W } from './part/resistor.ts';
-export { type Branch, type Conditions, type Delays, type Fault, type Sensor } from './primitives.ts';
+export { type Branch, type BranchId, type Conditions, type Delays, type Fault, type Sensor } from './primitives.ts';
 export { type Levels } from './signal/kind.ts';
 export {
   SIGNALS,

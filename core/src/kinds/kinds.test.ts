@@ -1,5 +1,6 @@
 /** Every kind with all its facets; the newer ones from their words to the bench. */
 import { describe, expect, test } from '@jest/globals';
+import { branch as named, pin } from '../testing/terminals.ts';
 import { readFileSync, readdirSync } from 'node:fs';
 import { analyse, drawJobs } from '../analyse.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
@@ -124,13 +125,13 @@ describe('electronics', () => {
   test('keep their power: 96 W take more from a flat battery than from a charged one', () => {
     const evidence = gatherEvidence(withLoad('electronics'));
     const own = evidence.jobs.get('job-1')!;
-    const branch = evidence.circuit.branchIndex('job-1-load-1-1/load');
+    const branch = evidence.circuit.branchIndex(named('job-1-load-1-1/load'));
     const most = (corner: string) =>
       Math.max(...own.states.filter((state) => state.corner === corner).map(({ solution }) => Math.abs(solution.amps(branch))));
     expect(most('low-hot')).toBeGreaterThan(most('high-hot'));
     // P = V · I at the load, by its own volts.
     const state = own.states.find(({ corner, lines }) => corner === 'low-hot' && lines[0] === 'on')!;
-    const volts = ['+', '-'].map((pin) => state.solution.volts[evidence.circuit.nodeOf(`job-1-load-1-1.${pin}`)]!);
+    const volts = ['+', '-'].map((side) => state.solution.volts[evidence.circuit.nodeOf(pin(`job-1-load-1-1.${side}`))]!);
     expect((volts[0]! - volts[1]!) * Math.abs(state.solution.amps(branch))).toBeCloseTo(96, 4);
   });
   test('so their fuse is chosen for the lowest voltage', () => {

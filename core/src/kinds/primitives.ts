@@ -2,6 +2,7 @@
  * What every part is made of. A part kind only says which of these it holds; the solver knows nothing
  * else. Values are functions of the conditions, so that one prepared network serves every corner.
  */
+import type { Branded, Terminal } from '../quantity/index.ts';
 
 /** The surroundings of one solve: supply voltages, air and conductor temperatures. */
 export interface Conditions {
@@ -19,19 +20,29 @@ export interface Conditions {
 
 type Value = (conditions: Conditions) => number;
 
+/** Names a branch of the circuit, and by the same name the sensor that belongs to it. */
+export type BranchId = Branded<'branch'>;
+
 export type Branch =
-  | { readonly kind: 'resistor'; readonly id: string; readonly a: string; readonly b: string; readonly ohm: Value }
+  | { readonly kind: 'resistor'; readonly id: BranchId; readonly a: Terminal; readonly b: Terminal; readonly ohm: Value }
   /** An ideal voltage from b up to a, behind a resistance. */
-  | { readonly kind: 'source'; readonly id: string; readonly a: string; readonly b: string; readonly volt: Value; readonly ohm: Value }
+  | {
+      readonly kind: 'source';
+      readonly id: BranchId;
+      readonly a: Terminal;
+      readonly b: Terminal;
+      readonly volt: Value;
+      readonly ohm: Value;
+    }
   /**
    * Takes `watt` whatever the voltage, down to `dropsOutV`; below that it is the resistance that it is there. `ohm` is
    * what it is at its rated voltage.
    */
   | {
       readonly kind: 'power';
-      readonly id: string;
-      readonly a: string;
-      readonly b: string;
+      readonly id: BranchId;
+      readonly a: Terminal;
+      readonly b: Terminal;
       readonly watt: number;
       readonly dropsOutV: number;
       readonly ohm: Value;
@@ -39,15 +50,22 @@ export type Branch =
   /** Open, or `ohm` while its sensor's state equals `closedWhen`. */
   | {
       readonly kind: 'switch';
-      readonly id: string;
-      readonly a: string;
-      readonly b: string;
+      readonly id: BranchId;
+      readonly a: Terminal;
+      readonly b: Terminal;
       readonly ohm: Value;
       readonly follows: string;
       readonly closedWhen: boolean;
     }
   /** Anode a, cathode b: `forwardV` behind `ohm` when it conducts. */
-  | { readonly kind: 'diode'; readonly id: string; readonly a: string; readonly b: string; readonly forwardV: number; readonly ohm: Value };
+  | {
+      readonly kind: 'diode';
+      readonly id: BranchId;
+      readonly a: Terminal;
+      readonly b: Terminal;
+      readonly forwardV: number;
+      readonly ohm: Value;
+    };
 
 /** What a branch is instead of what it should be. */
 export type Fault = 'open' | 'closed' | { readonly extraOhm: number };
@@ -64,7 +82,7 @@ export type Sensor =
   | {
       readonly kind: 'current';
       readonly id: string;
-      readonly branch: string;
+      readonly branch: BranchId;
       readonly closesAtA: number;
       readonly opensAtA: number;
       readonly oneWay?: boolean;
@@ -77,8 +95,8 @@ export type Sensor =
   | {
       readonly kind: 'voltage';
       readonly id: string;
-      readonly a: string;
-      readonly b: string;
+      readonly a: Terminal;
+      readonly b: Terminal;
       readonly closesAtV: number;
       readonly opensAtV: number;
       readonly delays?: Delays;

@@ -1,4 +1,5 @@
 /** The public face of this layer. */
+export type { Branded } from './branded.ts';
 export { type Unit, countWord, figures, formatQuantity, formatTime } from './format.ts';
 export { E12, E24, preferredAtMost, preferredFrom } from './preferred.ts';
 export { type Terminal, partOf, pinOf, terminal } from './terminal.ts';

@@ -13,6 +13,7 @@ import {
   madeForOf,
   printedV,
   throwRating,
+  type BranchId,
 } from '../kinds/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
@@ -215,7 +216,7 @@ function signals(context: RuleContext, job: WiredJob): Finding[] {
     ];
   });
 }
-const branchesOf = (part: AnyPart): string[] => (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key }) => branchId(part.id, key));
+const branchesOf = (part: AnyPart): BranchId[] => (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key }) => branchId(part.id, key));
 
 /** A rating holds at its own voltage: above it an arc stands, and what has no gap breaks down. */
 export const contactVoltage: Rule = {

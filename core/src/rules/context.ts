@@ -14,7 +14,7 @@ import {
   usedThrows,
 } from '../graph/index.ts';
 import { type Design, type Job, linesOf, supplyIdOf } from '../project/index.ts';
-import { type AnyPart, type Load, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
+import { type BranchId, type AnyPart, type Load, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, wireOhmPerM } from '../reference/index.ts';
 import {
   type Corner,
@@ -31,7 +31,7 @@ import {
 export interface PowerContact {
   readonly relay: PartPlaying<'relay'>;
   readonly pin: string;
-  readonly branch: string;
+  readonly branch: BranchId;
   /** The load fuse before it; null where there is none. */
   readonly fuse: PartPlaying<'overcurrent device'> | null;
 }
@@ -73,9 +73,9 @@ export interface RuleContext {
   /** The same with every delay over. */
   worstSettled(job: WiredJob, of: (state: SolvedState) => number): Worst;
   /** Largest current through a branch, A. */
-  worstAmps(job: WiredJob, branch: string): Worst;
-  amps(solution: Solution, branch: string): number;
-  volts(solution: Solution, from: string, to: string): number;
+  worstAmps(job: WiredJob, branch: BranchId): Worst;
+  amps(solution: Solution, branch: BranchId): number;
+  volts(solution: Solution, from: Terminal, to: Terminal): number;
   /** What a supply gives at a terminal of its own, A. */
   givenAmps(solution: Solution, out: Terminal): number;
   /** Ampacity of a wire where it is hottest, in its bundle, A. */
@@ -113,7 +113,7 @@ export function ruleContext(evidence: Evidence): RuleContext {
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const places = new Map(design.places.map((place) => [place.id, place]));
   const graph = graphOf(netlist);
-  const amps = (solution: Solution, branch: string) => Math.abs(solution.amps(circuit.branchIndex(branch)));
+  const amps = (solution: Solution, branch: BranchId) => Math.abs(solution.amps(circuit.branchIndex(branch)));
   const largest = (job: WiredJob, states: readonly SolvedState[], of: (state: SolvedState) => number, corner?: Corner): Worst => {
     let found: Worst | null = null;
     for (const state of states) {

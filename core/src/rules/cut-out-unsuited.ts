@@ -1,6 +1,6 @@
 import { familyOf } from '../graph/index.ts';
 import type { When } from '../document/index.ts';
-import { LOADS, type Signal, levelsOf, loadFacets } from '../kinds/index.ts';
+import { LOADS, type Signal, branchId, levelsOf, loadFacets } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
@@ -138,7 +138,7 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
 function ofThermalFuse(context: RuleContext, job: WiredJob, opensAtC: number): Finding[] {
   const part = context.netlist.parts.find(({ id }) => id === `${job.job.id}-thermal-fuse`);
   if (!part) return [];
-  const { value } = context.worstAmps(job, `${part.id}/link`);
+  const { value } = context.worstAmps(job, branchId(part.id, 'link'));
   return [
     judge(ID, {
       code: 'current',

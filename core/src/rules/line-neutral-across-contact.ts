@@ -1,4 +1,4 @@
-import { terminal } from '../quantity/index.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
 import { batteryId } from '../wiring/index.ts';
 import { isMains, isTwoHot, kindOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
@@ -11,7 +11,7 @@ import { walk } from '../graph/index.ts';
 const ID = 'line-neutral-across-contact';
 
 /** Nodes that wires, fuses and metal alone join to a terminal: nothing between that a load would be. */
-function straightFrom({ evidence: { circuit }, graph }: RuleContext, from: string): Set<number> {
+function straightFrom({ evidence: { circuit }, graph }: RuleContext, from: Terminal): Set<number> {
   const { terminals } = walk(graph, [from], (link) => link.by !== 'part' || kindOf(link.part).inLine === true);
   return new Set([...terminals].map((at) => circuit.nodeOf(at)));
 }

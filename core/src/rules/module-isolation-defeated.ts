@@ -1,6 +1,6 @@
 import { controllerId, postsOf } from '../wiring/index.ts';
 import { supplyById } from '../project/index.ts';
-import { terminal } from '../quantity/index.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
 import { type AnyPart, currentOf, isOnVehicle, isPin, kindOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
@@ -11,7 +11,7 @@ import { noneAllowed } from './shared-working.ts';
 const ID = 'module-isolation-defeated';
 
 /** Whether any metal leads from one terminal to another, whatever switches do. */
-function joined({ evidence: { circuit } }: RuleContext, a: string, b: string): boolean {
+function joined({ evidence: { circuit } }: RuleContext, a: Terminal, b: Terminal): boolean {
   const [from, to] = [circuit.nodeOf(a), circuit.nodeOf(b)];
   const near = new Map<number, number[]>();
   for (const branch of circuit.branches) {

@@ -1,4 +1,4 @@
-import { formatQuantity, terminal } from '../quantity/index.ts';
+import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { PIN_TOLERANCE, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { isMosfet, isOutput, plays } from '../kinds/index.ts';
 import { partSubject } from './context.ts';
@@ -18,7 +18,7 @@ export const mosfetGateLevel: Rule = {
         if (!plays(part, 'transistor') || part.job !== job.job.id || !isMosfet(part.spec.type)) return [];
         const { type } = part.spec;
         const pins = context.design.signals.filter((signal) => isOutput(signal) && job.evidence.signals.includes(signal.id));
-        const [gate, , source] = type.pins.map((pin) => terminal(part.id, pin)) as [string, string, string];
+        const [gate, , source] = type.pins.map((pin) => terminal(part.id, pin)) as [Terminal, Terminal, Terminal];
         const { value: most } = context.worst(job, ({ solution }) => context.volts(solution, gate, source) || 0);
         const value = most * (1 - PIN_TOLERANCE);
         const [pin] = pins;

@@ -1,5 +1,5 @@
 import { wireBranch, wiringsOf } from '../wiring/index.ts';
-import { branchId, restOf } from '../kinds/index.ts';
+import { type BranchId, branchId, restOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { type Evidence, MOST_FAULT_SIGNALS, isAgainstLost, lineReader, signalWords, withBroken } from '../analysis/index.ts';
 import { unlessBounded } from './bounded.ts';
@@ -17,7 +17,7 @@ interface Broken {
 /** Control wires and fuses whose loss brings the load where the sentence says that a lost signal must not. */
 function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence): { broken: Broken[]; asked: number } {
   const { netlist } = context;
-  const labels = new Map<string, string>();
+  const labels = new Map<BranchId, string>();
   for (const wire of netlist.wires)
     if (wire.jobs.includes(job.job.id) && wire.section.side === 'control') labels.set(wireBranch(wire.id), wire.tag);
   for (const { id, tag } of job.controlFuses) labels.set(branchId(id, 'link'), tag);

@@ -2,9 +2,18 @@
  * Down to the plate: what a solved current or voltage of a finding comes from, as numbers that one can look up in the
  * project, on the part or in a table, and put together by hand. Worked out only when somebody asks.
  */
-import { formatQuantity, terminal } from '../quantity/index.ts';
+import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
 import { batteryId, wireBranch } from '../wiring/index.ts';
-import { COIL_TOLERANCE, COIL_TOLERANCE_SOURCE, type Load, branchId, coilTemperature, commonOf, plays } from '../kinds/index.ts';
+import {
+  type BranchId,
+  COIL_TOLERANCE,
+  COIL_TOLERANCE_SOURCE,
+  type Load,
+  branchId,
+  coilTemperature,
+  commonOf,
+  plays,
+} from '../kinds/index.ts';
 import { linePath, linesOf, pathText } from '../project/index.ts';
 import { CORNER_NAMES, type Corner, type SolvedState, cornerVolt, voltsBetween } from '../analysis/index.ts';
 import {
@@ -43,8 +52,8 @@ function supplyGiven(context: RuleContext, job: WiredJob, state: SolvedState): G
 function wayGivens(context: RuleContext, job: WiredJob, state: SolvedState, ampere: number): Given[] {
   const { circuit, hotWireC } = context.evidence;
   const { solution } = state;
-  const carries = (branch: string) => context.amps(solution, branch) > ampere / 2;
-  const volts = (from: string, to: string) => Math.abs(voltsBetween(circuit, solution, from, to)) || 0;
+  const carries = (branch: BranchId) => context.amps(solution, branch) > ampere / 2;
+  const volts = (from: Terminal, to: Terminal) => Math.abs(voltsBetween(circuit, solution, from, to)) || 0;
   const out: Given[] = [];
   const hot = state.corner === 'low-hot' || state.corner === 'high-hot';
   for (const wire of context.netlist.wires) {

@@ -2,7 +2,7 @@ import type { Solution } from '../solve/index.ts';
 import { figures, formatQuantity, terminal } from '../quantity/index.ts';
 import { postsOf, wireBranch } from '../wiring/index.ts';
 import { dropBudgetV, linesOf } from '../project/index.ts';
-import { branchId, commonOf, plays } from '../kinds/index.ts';
+import { type BranchId, branchId, commonOf, plays } from '../kinds/index.ts';
 import { BLADE_FUSE_OHM_SOURCE, commonPractice, computed, entered, ofPart, soldName, wireOhmSource } from '../reference/index.ts';
 import { CORNER_NAMES, type SolvedState } from '../analysis/index.ts';
 import { type RuleContext, type WiredJob, everyState } from './context.ts';
@@ -40,7 +40,7 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const flat = settings.dropBudget === 'half-volt';
   // Everything of the job that carries at least half of what the load takes is on its way.
   const loadA = units.reduce((sum, { id }) => sum + context.amps(state.solution, branchId(id, 'load')), 0);
-  const carries = (branch: string) => context.amps(state.solution, branch) > 0.5 * loadA;
+  const carries = (branch: BranchId) => context.amps(state.solution, branch) > 0.5 * loadA;
   const onWay = context.netlist.wires.filter(
     (wire) => wire.jobs.includes(job.job.id) && wire.section.stretch !== 'tail' && carries(wireBranch(wire.id)),
   );

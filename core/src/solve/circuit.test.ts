@@ -1,40 +1,56 @@
 import { describe, expect, test } from '@jest/globals';
-import { type CircuitInput, prepareCircuit } from './circuit.ts';
+import { prepareCircuit } from './circuit.ts';
+import { branch as named, pin } from '../testing/terminals.ts';
 import type { Branch, Conditions, Sensor } from '../kinds/primitives.ts';
 
 const at20: Conditions = { volt: () => 12, airC: () => 20, wireC: () => 20, coilWarmth: 0, coilSpread: 0 };
 
-const resistor = (id: string, a: string, b: string, ohm: number): Branch => ({ kind: 'resistor', id, a, b, ohm: () => ohm });
+const resistor = (id: string, a: string, b: string, ohm: number): Branch => ({
+  kind: 'resistor',
+  id: named(id),
+  a: pin(a),
+  b: pin(b),
+  ohm: () => ohm,
+});
 const battery = (id: string, a: string, b: string, volt = 12, ohm = 0.01): Branch => ({
   kind: 'source',
-  id,
-  a,
-  b,
+  id: named(id),
+  a: pin(a),
+  b: pin(b),
   volt: () => volt,
   ohm: () => ohm,
 });
 const contact = (id: string, a: string, b: string, follows: string, closedWhen = true): Branch => ({
   kind: 'switch',
-  id,
-  a,
-  b,
+  id: named(id),
+  a: pin(a),
+  b: pin(b),
   ohm: () => 0.005,
   follows,
   closedWhen,
 });
-const diode = (id: string, a: string, b: string): Branch => ({ kind: 'diode', id, a, b, forwardV: 0.7, ohm: () => 0.1 });
-const armature = (id: string, branch: string): Sensor => ({ kind: 'current', id, branch, closesAtA: 0.08, opensAtA: 0.02 });
+const diode = (id: string, a: string, b: string): Branch => ({
+  kind: 'diode',
+  id: named(id),
+  a: pin(a),
+  b: pin(b),
+  forwardV: 0.7,
+  ohm: () => 0.1,
+});
+const armature = (id: string, branch: string): Sensor => ({ kind: 'current', id, branch: named(branch), closesAtA: 0.08, opensAtA: 0.02 });
 const finger = (signal: string): Sensor => ({ kind: 'signal', id: signal, signal });
 
-function circuit(branches: Branch[], sensors: Sensor[], joints: CircuitInput['joints'] = []) {
+function circuit(branches: Branch[], sensors: Sensor[], joined: readonly (readonly [string, string])[] = []) {
+  const joints = joined.map(([a, b]) => [pin(a), pin(b)] as const);
   const terminals = [...new Set([...branches.flatMap(({ a, b }) => [a, b]), ...joints.flat()])];
-  const made = prepareCircuit({ terminals, branches, sensors, joints, references: ['gnd'] });
+  const made = prepareCircuit({ terminals, branches, sensors, joints, references: [pin('gnd')] });
   made.setConditions(at20);
   return made;
 }
 const settle = (made: ReturnType<typeof circuit>, ...on: string[]) => made.settle((signal) => on.includes(signal));
-const volts = (made: ReturnType<typeof circuit>, solution: ReturnType<typeof settle>, at: string) => solution.volts[made.nodeOf(at)]!;
-const amps = (made: ReturnType<typeof circuit>, solution: ReturnType<typeof settle>, id: string) => solution.amps(made.branchIndex(id));
+const volts = (made: ReturnType<typeof circuit>, solution: ReturnType<typeof settle>, at: string) => solution.volts[made.nodeOf(pin(at))]!;
+const amps = (made: ReturnType<typeof circuit>, solution: ReturnType<typeof settle>, id: string) =>
+  solution.amps(made.branchIndex(named(id)));
 
 describe('sources and joints', () => {
   test('Ohm: 12 V behind 0.01 Ω into 3.99 Ω is 3 A, and the source gives what the load takes', () => {
@@ -50,17 +66,17 @@ describe('sources and joints', () => {
       [],
       [['plus', 'x']],
     );
-    expect(made.nodeOf('plus')).toBe(made.nodeOf('x'));
+    expect(made.nodeOf(pin('plus'))).toBe(made.nodeOf(pin('x')));
     expect(made.islandCount).toBe(2);
     expect(amps(made, settle(made), 'S')).toBeCloseTo(12 / 12.01, 9);
   });
   test('a resistance of nothing is a bug of the caller', () => {
     const made = prepareCircuit({
-      terminals: ['a', 'gnd'],
+      terminals: [pin('a'), pin('gnd')],
       branches: [resistor('R', 'a', 'gnd', 0)],
       sensors: [],
       joints: [],
-      references: ['gnd'],
+      references: [pin('gnd')],
     });
     expect(() => made.setConditions(at20)).toThrow(/R has a resistance of 0/);
     expect(() => made.settle(() => false)).toThrow(/setConditions/);
@@ -169,8 +185,8 @@ describe('relays', () => {
   test('an open contact leaves what is behind it floating', () => {
     const made = circuit([battery('B', 'plus', 'gnd'), contact('S', 'plus', 'x', 'hand'), resistor('R', 'x', 'y', 10)], [finger('hand')]);
     const solution = settle(made);
-    expect(solution.floating[made.nodeOf('y')]).toBe(1);
-    expect(settle(made, 'hand').floating[made.nodeOf('y')]).toBe(0);
+    expect(solution.floating[made.nodeOf(pin('y'))]).toBe(1);
+    expect(settle(made, 'hand').floating[made.nodeOf(pin('y'))]).toBe(0);
   });
 
   test('a stepping relay changes over at each pull of its coil, and keeps its place without power', () => {
@@ -200,10 +216,10 @@ describe('relays', () => {
   ] as const)('a threshold on %s voltage has two levels', (_, closesAtV, opensAtV, volts_, states) => {
     const made = circuit(
       [
-        { kind: 'source', id: 'B', a: 'plus', b: 'gnd', volt: ({ volt }) => volt('main'), ohm: () => 0.01 },
+        { kind: 'source', id: named('B'), a: pin('plus'), b: pin('gnd'), volt: ({ volt }) => volt('main'), ohm: () => 0.01 },
         resistor('R', 'plus', 'gnd', 1e6),
       ],
-      [{ kind: 'voltage', id: 'V', a: 'plus', b: 'gnd', closesAtV, opensAtV }],
+      [{ kind: 'voltage', id: 'V', a: pin('plus'), b: pin('gnd'), closesAtV, opensAtV }],
     );
     let from: Uint8Array | undefined;
     const seen = volts_.map((volt) => {
@@ -226,18 +242,18 @@ describe('relays', () => {
 
   test('a broken and a shorted branch, and both mended again', () => {
     const made = circuit([battery('B', 'plus', 'gnd'), resistor('R1', 'plus', 'x', 6), resistor('R2', 'x', 'gnd', 6)], []);
-    made.setFault('R1', 'open');
+    made.setFault(named('R1'), 'open');
     expect(amps(made, settle(made), 'R2')).toBe(0);
-    made.setFault('R1', 'closed');
+    made.setFault(named('R1'), 'closed');
     expect(amps(made, settle(made), 'R2')).toBeCloseTo(12 / (0.01 + 0.001 + 6), 9);
-    made.setFault('R1', null);
+    made.setFault(named('R1'), null);
     expect(amps(made, settle(made), 'R2')).toBeCloseTo(12 / 12.01, 9);
   });
 
   test('names that are not in the circuit are bugs', () => {
     const made = circuit([battery('B', 'plus', 'gnd')], []);
-    expect(() => made.nodeOf('nowhere')).toThrow(/nowhere/);
-    expect(() => made.branchIndex('nothing')).toThrow(/nothing/);
+    expect(() => made.nodeOf(pin('nowhere'))).toThrow(/nowhere/);
+    expect(() => made.branchIndex(named('nothing'))).toThrow(/nothing/);
   });
 });
 
@@ -245,21 +261,21 @@ describe('a constant power', () => {
   /** 12 V behind R, with P across it that drops out below 6 V. */
   const solved = (ohm: number, watt: number, dropsOutV = 6) => {
     const circuit = prepareCircuit({
-      terminals: ['s.+', 's.-', 'p.1', 'p.2'],
+      terminals: [pin('s.+'), pin('s.-'), pin('p.1'), pin('p.2')],
       branches: [
-        { kind: 'source', id: 's/e', a: 's.+', b: 's.-', volt: (conditions) => conditions.volt('s'), ohm: () => ohm },
-        { kind: 'power', id: 'p/p', a: 'p.1', b: 'p.2', watt, dropsOutV, ohm: () => 144 / watt },
+        { kind: 'source', id: named('s/e'), a: pin('s.+'), b: pin('s.-'), volt: (conditions) => conditions.volt('s'), ohm: () => ohm },
+        { kind: 'power', id: named('p/p'), a: pin('p.1'), b: pin('p.2'), watt, dropsOutV, ohm: () => 144 / watt },
       ],
       sensors: [],
       joints: [
-        ['s.+', 'p.1'],
-        ['s.-', 'p.2'],
+        [pin('s.+'), pin('p.1')],
+        [pin('s.-'), pin('p.2')],
       ],
-      references: ['s.-'],
+      references: [pin('s.-')],
     });
     circuit.setConditions({ volt: () => 12, airC: () => 20, wireC: () => 20, coilWarmth: 0, coilSpread: 0 });
     const solution = circuit.settle(() => false);
-    return { solution, volt: solution.volts[circuit.nodeOf('p.1')]!, ampere: solution.amps(circuit.branchIndex('p/p')) };
+    return { solution, volt: solution.volts[circuit.nodeOf(pin('p.1'))]!, ampere: solution.amps(circuit.branchIndex(named('p/p'))) };
   };
 
   test.each([

@@ -13,7 +13,7 @@
  * The circuit keeps its latest state, so a settle pays for what differs from the one before it. While it
  * iterates it looks only at diodes and sensors near a change; before it answers it looks at all of them.
  */
-import type { Branch, Conditions, Sensor } from '../kinds/index.ts';
+import type { Branch, BranchId, Conditions, Sensor } from '../kinds/index.ts';
 import { type Network, prepareNetwork } from './network.ts';
 import type { Terminal } from '../quantity/index.ts';
 import { partition } from '../graph/index.ts';
@@ -63,13 +63,13 @@ export interface Circuit {
   readonly network: Network;
   readonly islandCount: number;
   nodeOf(terminal: Terminal): number;
-  branchIndex(id: string): number;
+  branchIndex(id: BranchId): number;
   sensorIndex(id: string): number;
   setConditions(conditions: Conditions): void;
   /** Only the supplies' voltages anew; cheaper than `setConditions`, which must have come before. */
   setVolts(volt: Conditions['volt']): void;
   /** Breaks or shorts a branch until it is given null. */
-  setFault(branch: string, fault: Fault | null): void;
+  setFault(branch: BranchId, fault: Fault | null): void;
   settle(on: (signal: string) => boolean, options?: SettleOptions): Solution;
 }
 

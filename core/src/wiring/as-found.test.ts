@@ -1,5 +1,6 @@
 /** What is there already, as it was measured: a ground stud, and the wire of a feed that is tapped. */
 import { describe, expect, test } from '@jest/globals';
+import { branch as named, pin } from '../testing/terminals.ts';
 import { analyse } from '../analyse.ts';
 import { voltsBetween } from '../analysis/index.ts';
 import { assumptionsOf } from '../project/assumed.ts';
@@ -29,8 +30,8 @@ function solved(made: Design, from: string, to: string): { volts: number; ampere
   const state = evidence.jobs.get('job-1')!.states.find(({ lines, corner }) => corner === 'usual' && lines[0] === 'on')!;
   const { circuit } = evidence;
   return {
-    volts: voltsBetween(circuit, state.solution, from, to),
-    ampere: Math.abs(state.solution.amps(circuit.branchIndex('job-1-load-1-1/load'))),
+    volts: voltsBetween(circuit, state.solution, pin(from), pin(to)),
+    ampere: Math.abs(state.solution.amps(circuit.branchIndex(named('job-1-load-1-1/load')))),
     drop: analysis.findings.find(({ rule }) => rule === 'wire-drop')!.severity,
   };
 }

@@ -1,5 +1,6 @@
 /** Ways from a pin to a coil or an input: each does what its sentence says, and shares the metal that it says it shares. */
 import { describe, expect, test } from '@jest/globals';
+import { branch as named, pin } from '../testing/terminals.ts';
 import { terminal } from '../quantity/terminal.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ModuleSettings } from '../project/schema.ts';
 import type { Supply } from '../kinds/supply/registry.ts';
@@ -8,7 +9,7 @@ import { analyse, drawJobs } from '../analyse.ts';
 import { jobVerdicts } from '../analysis/verdict.ts';
 import { branchId } from '../kinds/part/kind.ts';
 import { readDesk } from '../analysis/desk.ts';
-import { wireBranch } from './compile.ts';
+import { wireBranch } from './index.ts';
 import { HEATER, design, job, not, on } from '../testing/designs.ts';
 
 const twelve: Supply = {
@@ -58,7 +59,7 @@ const relayModule = (part: string, module: Partial<ModuleSettings>, rest: Partia
 /** Whether any metal joins two terminals, whatever switches do. */
 function metal(evidence: ReturnType<typeof analyse>['evidence'], a: string, b: string): boolean {
   const { circuit } = evidence;
-  const seen = new Set([circuit.nodeOf(a)]);
+  const seen = new Set([circuit.nodeOf(pin(a))]);
   for (let before = 0; before !== seen.size;) {
     before = seen.size;
     for (const branch of circuit.branches) {
@@ -66,7 +67,7 @@ function metal(evidence: ReturnType<typeof analyse>['evidence'], a: string, b: s
       if (seen.has(x) || seen.has(y)) seen.add(x).add(y);
     }
   }
-  return seen.has(circuit.nodeOf(b));
+  return seen.has(circuit.nodeOf(pin(b)));
 }
 
 const WAYS: readonly [name: string, design: Design, isolated: boolean][] = [
@@ -131,14 +132,14 @@ describe('by hand', () => {
   test('an input of 1 kΩ and 1.2 V on 5 V takes 3.7 mA; a coil of 70 Ω behind 3 Ω takes 68 mA of the rail', () => {
     const { evidence } = analyse(made(relayModule('module-5v-10a', { trigger: 'high' })));
     const { solution } = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.has('pin'))!;
-    const amps = (branch: string) => Math.abs(solution.amps(evidence.circuit.branchIndex(branch)));
+    const amps = (branch: string) => Math.abs(solution.amps(evidence.circuit.branchIndex(named(branch))));
     expect(amps(branchId('job-1-relay-input', 'input'))).toBeCloseTo((5 - 1.2) / (1000 + 25 + 10), 4);
     expect(amps(branchId('job-1-relay', 'coil'))).toBeCloseTo(5 / (70 + 3 + 0.2), 3);
   });
   test('a darlington leaves a 5 V coil 4 V: the rule of its pull-in says so of a coil for 12 V at the lowest supply', () => {
     const { evidence } = analyse(made({ way: 'single-contact/bipolar', driver: 'darlington-0a5' }));
     const { solution } = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.has('pin'))!;
-    const at = (name: string) => solution.volts[evidence.circuit.nodeOf(name)]!;
+    const at = (name: string) => solution.volts[evidence.circuit.nodeOf(pin(name))]!;
     expect(at('job-1-driver.OUT') - at('job-1-driver.COM')).toBeGreaterThan(0.7);
     expect(at('job-1-driver.OUT') - at('job-1-driver.COM')).toBeLessThan(1.1);
   });
@@ -181,7 +182,7 @@ describe('on the mains', () => {
   const off = (own: Design, at: string) => {
     const { evidence } = analyse(own);
     const { solution } = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.size === 0)!;
-    return Math.abs(solution.volts[evidence.circuit.nodeOf(at)]! - solution.volts[evidence.circuit.nodeOf('bat-outlet.PE')]!);
+    return Math.abs(solution.volts[evidence.circuit.nodeOf(pin(at))]! - solution.volts[evidence.circuit.nodeOf(pin('bat-outlet.PE'))]!);
   };
   test('with the line broken the load is dead when it is off, with the neutral broken it is at 230 V', () => {
     expect(off(contactor({ breaks: 'line' }), 'job-1-load-1-1.+')).toBeLessThan(1);
@@ -190,7 +191,7 @@ describe('on the mains', () => {
   test('two conductors broken leave it floating', () => {
     const { evidence } = analyse(contactor({ breaks: 'both' }));
     const { solution } = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.size === 0)!;
-    expect(solution.floating[evidence.circuit.nodeOf('job-1-load-1-1.+')]).toBe(1);
+    expect(solution.floating[evidence.circuit.nodeOf(pin('job-1-load-1-1.+'))]).toBe(1);
   });
   test('half of 240 V between two hot conductors stands on each against earth', () => {
     const split = contactor({ device: { kind: 'relay', part: 'contactor-240v-2x30a', socket: 'auto', place: 'box' } });
@@ -202,7 +203,7 @@ describe('on the mains', () => {
     };
     const { evidence } = analyse(own);
     const state = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.has('dash'))!;
-    const volt = (at: string) => state.solution.volts[evidence.circuit.nodeOf(at)]!;
+    const volt = (at: string) => state.solution.volts[evidence.circuit.nodeOf(pin(at))]!;
     expect(volt('job-1-load-1-1.+')).toBeGreaterThan(115);
     expect(volt('job-1-load-1-1.-')).toBeLessThan(-115);
   });
@@ -225,7 +226,7 @@ test('two elements of 115 V in series on 230 V: each gets its 115 V, the line ta
   expect(analysis.jobs[0]!.matching).toBe(analysis.jobs[0]!.combinations);
   const state = evidence.jobs.get('job-1')!.states.find(({ corner, on: signals }) => corner === 'usual' && signals.has('dash'))!;
   // 500 W at 115 V is 26.45 Ω and 4.35 A; two in series 52.9 Ω.
-  expect(Math.abs(state.solution.amps(evidence.circuit.branchIndex('job-1-load-1-1/load')))).toBeCloseTo(500 / 115, 1);
+  expect(Math.abs(state.solution.amps(evidence.circuit.branchIndex(named('job-1-load-1-1/load'))))).toBeCloseTo(500 / 115, 1);
   expect(analysis.findings.filter(({ severity, rule }) => severity === 'danger' && !/^earth|^mains-no-enclosure/.test(rule))).toEqual([]);
 });
 

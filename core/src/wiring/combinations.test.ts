@@ -1,5 +1,6 @@
 /** Every nature of signal before every kind of device, in clauses of depth two: wired and solved, or refused in words. */
 import { describe, expect, test } from '@jest/globals';
+import { branch as named } from '../testing/terminals.ts';
 import { parseDesign } from '../project/parse.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Signal } from '../kinds/signal/registry.ts';
@@ -162,7 +163,7 @@ describe('a temperature controller before a coil relay', () => {
     expect([...evidence.wiring.values()]).toEqual(['single-contact/bipolar']);
     const own = evidence.jobs.get('job-1')!;
     expect(jobVerdicts(evidence, own).filter(({ matches }) => !matches)).toEqual([]);
-    const base = evidence.circuit.branchIndex('job-1-driver/base');
+    const base = evidence.circuit.branchIndex(named('job-1-driver/base'));
     const most = Math.max(...own.states.map(({ solution }) => Math.abs(solution.amps(base))));
     expect(most).toBeGreaterThan(0.001);
     expect(most).toBeLessThanOrEqual(0.025);

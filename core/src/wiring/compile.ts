@@ -1,7 +1,7 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
-import { terminal } from '../quantity/index.ts';
+import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
-import { type Branch, type Sensor, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
+import { type Branch, type BranchId, type Sensor, wireBranch, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
 import { type Design, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
 import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
@@ -79,16 +79,12 @@ function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReas
   return [...missing.values()];
 }
 
-export function wireBranch(wire: string): string {
-  return `wire:${wire}`;
-}
-
 /** The netlist as primitives. */
 export function circuitParts(netlist: Netlist) {
   const branches: Branch[] = [];
   const sensors: Sensor[] = [];
-  const terminals: string[] = [];
-  const edited: [branch: string, fault: Fault][] = [];
+  const terminals: Terminal[] = [];
+  const edited: [branch: BranchId, fault: Fault][] = [];
   // A circuit with no battery has no use for the vehicle's return; touch voltages count from earth.
   const returns = netlist.parts.flatMap((part) =>
     kindOf(part).mainReturn === true
@@ -114,7 +110,7 @@ export function circuitParts(netlist: Netlist) {
     sensors.push(...own.sensors);
     // A part that is not there keeps its branches by name, so that what asks about it finds nothing flowing.
     const fault: Fault | null = netlist.leftOut.has(part.id) ? 'open' : netlist.bridged.has(part.id) ? 'closed' : null;
-    if (fault) edited.push(...own.branches.map(({ id }): [string, Fault] => [id, fault]));
+    if (fault) edited.push(...own.branches.map(({ id }): [BranchId, Fault] => [id, fault]));
   }
   for (const wire of netlist.wires)
     branches.push({

@@ -1,6 +1,7 @@
 /** The public face of this layer. */
 export { smallestForAmpacity } from './choose.ts';
-export { type Unwired, circuitParts, compile, toCircuit, wireBranch } from './compile.ts';
+export { wireBranch } from '../kinds/index.ts';
+export { type Unwired, circuitParts, compile, toCircuit } from './compile.ts';
 export { boxId } from './load-side.ts';
 export { modulePowered } from './control-side.ts';
 export { CONTINUOUS, chooseFuse, headroomOf, instantSurge, leastRating, surgeRating } from './fuse-choice.ts';

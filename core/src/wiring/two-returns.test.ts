@@ -1,5 +1,7 @@
 /** A return of wire: each battery has a minus of its own, and what one charges is linked to it by a wire that is sized, solved and bought. */
 import { readFileSync } from 'node:fs';
+import { wireBranch } from './index.ts';
+import { pin } from '../testing/terminals.ts';
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { voltsBetween } from '../analysis/index.ts';
@@ -17,7 +19,7 @@ const charging = (returnPath: 'chassis' | 'wire', edits: readonly Edit[] = []): 
   const { settings, jobs } = parsed.design;
   return { ...parsed.design, settings: { ...settings, returnPath }, jobs: jobs.map((one) => ({ ...one, edits: [...edits] })) };
 };
-const LINK = 'return-aux.31';
+const LINK = pin('return-aux.31');
 const linkOf = (made: Design) => analyse(made).analysis.netlist.wires.filter(({ from }) => from === LINK);
 
 describe('what one battery charges', () => {
@@ -30,13 +32,13 @@ describe('what one battery charges', () => {
     const [link] = analysis.netlist.wires.filter(({ from }) => from === LINK);
     const { circuit } = evidence;
     const joined = evidence.jobs.get('charge')!.states.find(({ lines, corner, solution }) => {
-      const ampere = solution.amps(circuit.branchIndex(`wire:${link!.id}`));
+      const ampere = solution.amps(circuit.branchIndex(wireBranch(link!.id)));
       return corner === 'usual' && lines[0] === 'on' && Math.abs(ampere) > 0.1;
     })!;
-    const ampere = joined.solution.amps(circuit.branchIndex(`wire:${link!.id}`));
+    const ampere = joined.solution.amps(circuit.branchIndex(wireBranch(link!.id)));
     // At 20 °C, of copper that may be up to a third warmer in ohms.
     const cold = Math.abs(ampere) * wireOhmPerM(link!.sizeMm2)! * link!.lengthM;
-    const volts = Math.abs(voltsBetween(circuit, joined.solution, LINK, 'return.31'));
+    const volts = Math.abs(voltsBetween(circuit, joined.solution, LINK, pin('return.31')));
     expect(volts).toBeGreaterThanOrEqual(cold * 0.999);
     expect(volts).toBeLessThan(cold * 1.34);
   });

@@ -1,5 +1,5 @@
 import type { LoadKind } from '../load/registry.ts';
-import type { Fault, ModelBuilder } from '../primitives.ts';
+import type { BranchId, Fault, ModelBuilder } from '../primitives.ts';
 
 export type PartSymbol =
   | 'fuse'
@@ -38,7 +38,7 @@ export interface DrawnElement {
   readonly to: string;
   readonly symbol: SymbolName;
   /** Branch whose current is the element's. */
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly labels: readonly string[];
 }
 
@@ -116,6 +116,7 @@ export type HandEdit =
 
 /** Light that crosses inside a part, and what it takes. */
 export interface Crossing {
+  /** Key of the branch in its part. */
   readonly branch: string;
   readonly words: string;
   /** Ground of its far side. */
@@ -210,6 +211,12 @@ export const poleFaults = (name: string, poles: number): PartFault[] =>
   });
 
 /** `part/branch`: names a primitive of a part. */
-export function branchId(part: string, key: string): string {
-  return `${part}/${key}`;
+export function branchId(part: string, key: string): BranchId {
+  return `${part}/${key}` as BranchId;
 }
+export function wireBranch(wire: string): BranchId {
+  return `wire:${wire}` as BranchId;
+}
+/** The part that a branch is of, and what it is called there. */
+export const partOfBranch = (branch: BranchId): string => branch.slice(0, branch.lastIndexOf('/'));
+export const keyOf = (branch: BranchId): string => branch.slice(branch.lastIndexOf('/') + 1);

@@ -1,5 +1,5 @@
 import { figures, formatQuantity, terminal } from '../../quantity/index.ts';
-import type { Delays } from '../primitives.ts';
+import type { BranchId, Delays } from '../primitives.ts';
 import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
 import { type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
 import { coilCurrent } from '../catalogue/own-relay.ts';
@@ -51,7 +51,7 @@ export function hotPullIn(type: RelayType, airC: number, soakV: number): { coilC
   return { coilC, ohm, volt: (type.pullInV * ohm) / type.coilOhm };
 }
 
-export const contactBranchId = (relay: string, pin: string): string => branchId(relay, contactKey(pin));
+export const contactBranchId = (relay: string, pin: string): BranchId => branchId(relay, contactKey(pin));
 
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
 const OTHER_COIL = { ohm: 4, volt: 2 };

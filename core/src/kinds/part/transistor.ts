@@ -2,7 +2,7 @@
  * A switch for a coil on its ground side, driven by a controller's pin: a bipolar NPN, or a MOSFET whose resistance is
  * given at the pin's own voltage.
  */
-import { terminal } from '../../quantity/index.ts';
+import { type Terminal, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { type PartKind, branchId } from './kind.ts';
 import type { TransistorType } from '../catalogue/transistor-types.ts';
@@ -37,7 +37,7 @@ export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = 
     ...(type.kind === 'mosfet' ? [] : ['junction', ...(type.saturationV > ONE_JUNCTION_V ? ['drop'] : [])]),
   ],
   model({ id, spec: { type, switchedA } }, into) {
-    const [control, out, ground] = type.pins.map((pin) => terminal(id, pin)) as [string, string, string];
+    const [control, out, ground] = type.pins.map((pin) => terminal(id, pin)) as [Terminal, Terminal, Terminal];
     const sense = branchId(id, 'sense');
     if (type.kind === 'bipolar') {
       const inner = terminal(id, 'junction');

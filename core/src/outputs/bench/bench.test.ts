@@ -1,5 +1,6 @@
 /** The bench on hidden faults: found within six readings, and a healthy circuit never called faulty. */
 import { describe, expect, test } from '@jest/globals';
+import { branch as named, pin } from '../../testing/terminals.ts';
 import { readFileSync, readdirSync } from 'node:fs';
 import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
@@ -187,8 +188,8 @@ describe('what is asked next', () => {
       job: 'j',
       stage: 'all of it' as const,
       quantity: (['V', 'V', 'A', 'Ω', 'V'] as const)[at]!,
-      red: 'x.1',
-      black: 'x.2',
+      red: pin('x.1'),
+      black: pin('x.2'),
       branch: null,
       path: [[]],
       words: id,
@@ -203,7 +204,7 @@ describe('what is asked next', () => {
         kind: 'broken wire' as const,
         words: '',
         subject: { kind: 'wire', id: '' } as const,
-        branch: '',
+        branch: named(''),
         fault: 'open' as const,
         weight: 1,
       });

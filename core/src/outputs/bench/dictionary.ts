@@ -7,7 +7,18 @@
  * faults whose readings differ by less than the meter can tell are one outcome.
  */
 import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
-import { COIL_TOLERANCE, type Conditions, LOADS, type LoadKind, type PartPlaying, branchId, plays, kindOf } from '../../kinds/index.ts';
+import {
+  type BranchId,
+  COIL_TOLERANCE,
+  type Conditions,
+  LOADS,
+  type LoadKind,
+  type PartPlaying,
+  branchId,
+  partOfBranch,
+  plays,
+  kindOf,
+} from '../../kinds/index.ts';
 import { circuitParts, toCircuit } from '../../wiring/index.ts';
 import { partOf } from '../../quantity/index.ts';
 import { type Netlist, primitivesOf } from '../../graph/index.ts';
@@ -41,7 +52,7 @@ export interface Dictionary {
 /** An ohmmeter: a voltage that no diode conducts at, behind a resistance that no coil pulls in through, V and Ω. */
 const TEST_V = 0.2;
 const TEST_OHM = 1000;
-const TEST = 'ohmmeter';
+const TEST = branchId('ohmmeter', 'test');
 
 /** What a reading may differ by for all that is not the meter's: a supply off by as much, and parts by theirs. */
 const SUPPLY_SHARE = 0.03;
@@ -55,7 +66,7 @@ const DROP_SPREAD = 0.8;
 
 /** A branch that is not as it should be. */
 export interface Broken {
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly fault: Fault;
 }
 /** Reads steps off a circuit in which some branches may be broken. */
@@ -69,20 +80,20 @@ export interface Spread {
   readonly coilSpread: number;
   readonly volts: number;
   /** What a branch's resistance is of the one that is reckoned with, as a share: contacts wear, wires are cut shorter, loads differ. */
-  readonly ohms?: (branch: string) => number;
+  readonly ohms?: (branch: BranchId) => number;
   /** What an ohmmeter sees of a load’s resistance, as a share of what it works at: a lamp and a motor are cold; electronics may show none at all, `Infinity`. */
   readonly cold?: (load: LoadKind) => number;
 }
 const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
 
 /** Loads as an ohmmeter meets them. */
-function chilled(netlist: Netlist, at: Conditions, cold: Spread['cold']): [branch: string, fault: Fault][] {
+function chilled(netlist: Netlist, at: Conditions, cold: Spread['cold']): [branch: BranchId, fault: Fault][] {
   if (!cold) return [];
   return netlist.parts.flatMap((part) => {
     if (!plays(part, 'load')) return [];
     const share = cold(part.spec.loadKind);
     if (share === 1) return [];
-    return primitivesOf(part).branches.map((branch): [string, Fault] => [
+    return primitivesOf(part).branches.map((branch): [BranchId, Fault] => [
       branch.id,
       share === Infinity || branch.kind !== 'resistor' ? 'open' : { extraOhm: branch.ohm(at) * (share - 1) },
     ]);
@@ -133,7 +144,7 @@ export function benchSteps(evidence: Evidence, jobId: string): BenchStep[] {
 }
 
 /** Whether a branch is of the part that the leads are on. */
-const isOf = ({ red }: BenchStep, branch: string): boolean => branch.startsWith(branchId(partOf(red), ''));
+const isOf = ({ red }: BenchStep, branch: BranchId): boolean => partOfBranch(branch) === partOf(red);
 
 /** Of a circuit with these faults in it. */
 export function faultyReader(evidence: Evidence, faults: readonly SingleFault[], vary: Spread = AS_CALLED): (step: BenchStep) => number {
@@ -150,7 +161,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   const usual = conditionsAt(design, netlist, 'usual', new Map());
   const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
   let conditions = under(vary);
-  const spread = new Map<string, Fault>();
+  const spread = new Map<BranchId, Fault>();
   if (vary.ohms)
     for (const branch of circuit.branches)
       if (branch.kind === 'resistor' || branch.kind === 'switch')
@@ -186,7 +197,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   const edited = new Map(circuitParts(netlist).edited);
   for (const [id, fault] of spread) if (!edited.has(id)) circuit.setFault(id, fault);
   /** As the netlist has it: a part that was left out stays out. */
-  const restore = (made: Circuit, branches: readonly { branch: string }[]) => {
+  const restore = (made: Circuit, branches: readonly { branch: BranchId }[]) => {
     for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? spread.get(branch) ?? null);
   };
 

@@ -1,7 +1,7 @@
 /** Every single fault that a bench looks for, with how often it is met: a weight, common practice of fault finding (from memory). */
 import type { Fault } from '../../solve/index.ts';
 import { wireBranch } from '../../wiring/index.ts';
-import { type FaultKind, branchId, kindOf } from '../../kinds/index.ts';
+import { type BranchId, type FaultKind, branchId, kindOf } from '../../kinds/index.ts';
 import { terminal } from '../../quantity/index.ts';
 import { BAD_JOINT_OHM } from '../../reference/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
@@ -17,7 +17,7 @@ interface FaultHeader {
 }
 /** One branch that is not as it should be. */
 export interface BranchFault extends FaultHeader {
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly fault: Fault;
 }
 export type SingleFault = BranchFault | (FaultHeader & WiringFault);

@@ -9,7 +9,7 @@ import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
-import { LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
+import { type BranchId, LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
@@ -24,7 +24,7 @@ export interface BenchStep {
   /** Leads of a voltmeter or an ohmmeter; an ammeter stands in the branch. */
   readonly red: Terminal;
   readonly black: Terminal;
-  readonly branch: string | null;
+  readonly branch: BranchId | null;
   /** Signals that are on, one set after another from power-up. */
   readonly path: readonly (readonly string[])[];
   readonly words: string;
@@ -61,7 +61,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     say({ key, stage: 'no power', quantity: 'Ω', red, black, branch: null, path: off ?? [[]], words });
 
   for (const { id, tag, spec } of relays) {
-    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [string, string];
+    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [Terminal, Terminal];
     if (!spec.type.solid) ohms(`coil-${id}`, plus, minus, `across the coil of ${tag}`);
     for (const pin of spec.uses)
       ohms(
@@ -156,7 +156,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string, upTo = false) =>
     path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words, ...(upTo ? { upTo } : {}) });
   for (const { id, tag, spec } of relays) {
-    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [string, string];
+    const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [Terminal, Terminal];
     const what = spec.type.solid ? 'input' : 'coil';
     volts(`coil-off-${id}`, 'control side alone', plus, minus, off, `across the ${what} of ${tag}, off`);
     volts(`coil-on-${id}`, 'control side alone', plus, minus, on, `across the ${what} of ${tag}, on`);

@@ -3,7 +3,7 @@
  * shows it; nothing is looked up. What is seen is worth less than a reading: people see wrongly, so that a fault that
  * does not show it stays a weak suspect.
  */
-import { type AnyPart, type PartPlaying, branchId, plays } from '../../kinds/index.ts';
+import { type BranchId, type AnyPart, type PartPlaying, branchId, plays } from '../../kinds/index.ts';
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import type { SingleFault } from './faults.ts';
@@ -65,7 +65,7 @@ export function eyesOn(evidence: Evidence, jobId: string): (read: (step: BenchSt
   const own = evidence.jobs.get(jobId);
   const on = own ? stateWith(own, 'on') : null;
   const off = own ? statesWith(own, 'off').slice(0, MOST_OFF) : [];
-  const look = (key: string, red: Terminal, black: Terminal, branch: string, path: BenchStep['path']): BenchStep => ({
+  const look = (key: string, red: Terminal, black: Terminal, branch: BranchId, path: BenchStep['path']): BenchStep => ({
     id: `${jobId}/seen-${key}`,
     job: jobId,
     stage: 'all of it',

@@ -2,7 +2,7 @@
  * Faults that are not one branch: wires on each other's pins, a part of another value, a wire chafed through. Each is
  * the netlist as somebody really left it.
  */
-import { terminal } from '../../quantity/index.ts';
+import { type Terminal, terminal } from '../../quantity/index.ts';
 import { type Link, type Netlist, applyEdit, graphOf, walk } from '../../graph/index.ts';
 import { postsOf } from '../../wiring/index.ts';
 import { controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
@@ -75,7 +75,7 @@ function chafedControl({ design, netlist }: Pick<Evidence, 'design' | 'netlist'>
   const [fed, returned] = [terminal(fuse.id, '2'), back].map((from) => walk(graph, [from], metal).wires);
   return netlist.wires.flatMap((wire): Named[] => {
     if (!wire.jobs.includes(jobId) || wire.section.side !== 'control' || wire.section.stretch !== 'run') return [];
-    const say = (key: string, words: string, to: string, blown: boolean): Named => ({
+    const say = (key: string, words: string, to: Terminal, blown: boolean): Named => ({
       id: `${wire.id}/chafed-${key}`,
       kind: 'control wire chafed',
       subject: { kind: 'wire', id: wire.id },

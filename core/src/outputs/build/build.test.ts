@@ -1,5 +1,6 @@
 /** From the netlist to what is cut, bought, labelled and done, on a job that can be counted by hand. */
 import { describe, expect, test } from '@jest/globals';
+import { pin } from '../../testing/terminals.ts';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { readFileSync } from 'node:fs';
 import { analyse, drawJobs } from '../../analyse.ts';
@@ -22,7 +23,7 @@ function demo(name: string): Design {
 const plain = design([job({ loads: [{ ...HEATER, count: 2 }] }), job({ id: 'job-2', name: 'Second', when: and(on('key'), on('dash')) })]);
 const withStrip: Design = { ...plain, places: plain.places.map((place) => (place.id === 'box' ? { ...place, strip: true } : place)) };
 const placeOf = ({ netlist }: { netlist: ReturnType<typeof compile>['netlist'] }, at: string) =>
-  netlist.parts.find(({ id }) => id === partOf(at))!.place;
+  netlist.parts.find(({ id }) => id === partOf(pin(at)))!.place;
 
 describe('what a person said of one wire', () => {
   const [first] = compile(plain).netlist.wires.filter(({ leg }) => leg.startsWith('control'));

@@ -1,5 +1,5 @@
 /** What changed from one design to another, as a person with a built vehicle wants to know it: by wire and by part. */
-import { cutLength, partOf, pinOf } from '../../quantity/index.ts';
+import { type Terminal, cutLength, partOf, pinOf } from '../../quantity/index.ts';
 import { compile } from '../../wiring/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
@@ -74,7 +74,7 @@ const partFacts = (part: AnyPart, place: string): Facts => ({ part: kindOf(part)
 
 /** What a wire is, as facts by name: `from` and `to` with their pins. */
 export function wireFacts(wire: Wire, { parts, units }: Netlist): Facts {
-  const end = (at: string) => `${parts.find(({ id }) => id === partOf(at))?.tag ?? partOf(at)} ${pinOf(at)}`;
+  const end = (at: Terminal) => `${parts.find(({ id }) => id === partOf(at))?.tag ?? partOf(at)} ${pinOf(at)}`;
   return {
     size: sizeName(wire.sizeMm2),
     colour: colourName(wire.colour),

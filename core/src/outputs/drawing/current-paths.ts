@@ -10,7 +10,7 @@
 import type { Terminal } from '../../quantity/index.ts';
 import { wireBranch } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
-import type { SymbolName } from '../../kinds/index.ts';
+import type { BranchId, SymbolName } from '../../kinds/index.ts';
 import { type Chain, columnOrder, decompose } from './chains.ts';
 import { type Edge, type Graph, buildGraph, isLabelLess } from './graph.ts';
 import { type Heights, RAIL_GAP, placeHeights } from './heights.ts';
@@ -38,7 +38,7 @@ export interface DrawnSymbol {
   readonly part: string;
   readonly key: string;
   readonly symbol: SymbolName;
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly role: 'load' | 'control';
   readonly labels: readonly string[];
   /** Tags of the earth conductors that run to its metal. */
@@ -55,7 +55,7 @@ export interface DrawnSymbol {
 }
 export interface DrawnWire {
   readonly wire: string;
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly role: 'load' | 'control';
   readonly points: readonly (readonly [number, number])[];
   readonly labelled: boolean;
@@ -69,7 +69,7 @@ export interface DrawnLink {
 export interface DrawnLine {
   /** A terminal whose metal the line is. */
   readonly terminal: Terminal;
-  readonly branch: string;
+  readonly branch: BranchId;
   readonly role: 'load' | 'control';
   readonly points: readonly (readonly [number, number])[];
 }

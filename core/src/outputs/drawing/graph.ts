@@ -2,7 +2,7 @@
 import { type Terminal, type Units, cutLength, partOf, pinOf, terminal } from '../../quantity/index.ts';
 import { sizeName } from '../../reference/index.ts';
 import { type Netlist, type Wire, groups } from '../../graph/index.ts';
-import { type AnyPart, SELF, type SymbolName, kindOf } from '../../kinds/index.ts';
+import { type BranchId, type AnyPart, SELF, type SymbolName, kindOf } from '../../kinds/index.ts';
 import { SHAPES } from './symbols.ts';
 
 export interface Edge {
@@ -19,7 +19,7 @@ export interface Edge {
     part: AnyPart;
     key: string;
     symbol: SymbolName;
-    branch: string;
+    branch: BranchId;
     labels: readonly string[];
     earths: readonly string[];
     isLoad: boolean;

@@ -8,7 +8,7 @@
  * Base resistor: I_B = I_C/β_forced, R_B = (V_pin − V_BE)/I_B, the next preferred value below, with the pin at its
  * lowest and the resistor at its highest.
  */
-import { E12, formatQuantity, preferredAtMost, terminal } from '../../quantity/index.ts';
+import { type Terminal, E12, formatQuantity, preferredAtMost, terminal } from '../../quantity/index.ts';
 import { type Design, type Job, controlSupplyOf } from '../../project/index.ts';
 import {
   PIN_OHM,
@@ -146,7 +146,7 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
   const tag = (letter: string, last = '') => `${letter}${number}${last}${suffix.replace('-', '.')}`;
   const driver = `${job.id}-driver${suffix}`;
   builder.add({ ...header, id: driver, kind: 'transistor', tag: tag('Q'), name: type.name, spec: { type, switchedA: coilA } });
-  const [control, out, ground] = type.pins.map((name) => terminal(driver, name)) as [string, string, string];
+  const [control, out, ground] = type.pins.map((name) => terminal(driver, name)) as [Terminal, Terminal, Terminal];
   const ohm =
     job.driverOhm !== 'auto'
       ? job.driverOhm
