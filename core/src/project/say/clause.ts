@@ -113,6 +113,26 @@ export function readClause(
     depth--;
     return read;
   };
+  /** *Neither the door nor the hatch is open*: read as *or*, and none of it is so. */
+  const none = (): Clause | null => {
+    const nor = /\bnor\b/g;
+    if (!nor.test(text.slice(at))) return null;
+    const joins = new Set([...text.matchAll(nor)].map(({ index }) => index));
+    text = text.replace(nor, ' or');
+    const parts: Clause[] = [];
+    const joined = () => {
+      if (!joins.has(at - 1)) return false;
+      take(offset + at - 1, 1, 'words', '');
+      return word('or');
+    };
+    do {
+      const part = factor();
+      if (!part) return null;
+      parts.push(part);
+      skip();
+    } while (joined());
+    return { op: 'not', of: parts.length === 1 ? parts[0]! : { op: 'or', of: parts } };
+  };
   const delayed = (of: Clause, passes = false): Clause => {
     let [onS, offS] = [0, 0];
     for (const [pattern, set] of [
@@ -235,6 +255,7 @@ export function readClause(
       const of = factor();
       return of && { op: 'not', of };
     }
+    if (word('neither')) return none();
     const sensed = sensor() ?? byHand();
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.

@@ -14,11 +14,13 @@ import {
   FULL,
   LATER,
   NEVER,
+  type Every,
   ON_TIMER,
   SECOND,
   SLOWLY,
   WAIT,
   halfRound,
+  isRoundFirst,
   inRounds,
   ofCharacter,
   readEvery,
@@ -375,7 +377,7 @@ function staying(reading: Reading, clause: Clause): Clause {
     reading.takeFound(offLater, 'delay', `off ${formatTime(seconds)} later`);
     now = laterThan(reading, now, seconds);
   }
-  const awhile = !later && !offLater ? reading.match(AWHILE) : null;
+  const awhile = !later && !offLater && !isRoundFirst(reading.rest) ? reading.match(AWHILE) : null;
   if (awhile) now = awhileOf(reading, now, awhile);
   const most = reading.match(AT_MOST);
   if (most) {
@@ -492,7 +494,7 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
 }
 
 /** *On a timer*: for how long, and how long not, is asked for. */
-function onTimer(reading: Reading): ReturnType<typeof readEvery> {
+function onTimer(reading: Reading): Every | null {
   const found = reading.match(ON_TIMER);
   if (!found) return null;
   const [onS, offS] = (['on', 'off'] as const).map((state) => {
@@ -551,6 +553,7 @@ export function readCondition(reading: Reading): Condition {
   const repeated = every ?? onTimer(reading);
   if (repeated) {
     reading.take(repeated.at, repeated.length, 'time', repeated.means);
+    if (repeated.round) reading.take(repeated.round.at, repeated.round.length, 'time', repeated.means);
     signals.push(repeated.signal);
     clause = both(clause, { op: 'signal', name: repeated.signal.name });
   }

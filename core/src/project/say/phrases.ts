@@ -52,14 +52,35 @@ const ROUND = String.raw`(?:(${COUNT}) ?)?(seconds?|secs?|s|minutes?|mins?|min|h
 /** *For 10 s every minute*, *every hour for 5 minutes*, *for 8 h a day*. */
 const EVERY = new RegExp(String.raw`\b(?:on )?for (${COUNT}) ?${TIME}(?:(?: in)? every ${ROUND}| (?:an? |each )(hour|day)\b)`);
 const EVERY_FIRST = new RegExp(String.raw`\bevery ${ROUND},? (?:on )?for (${COUNT}) ?${TIME}`);
+/** *Every 10 minutes run a pump for 20 s*. */
+const EVERY_BEFORE = new RegExp(String.raw`(?<=^[\s\0]*)every ${ROUND},?(?= .*? for (${COUNT}) ?${TIME})`);
+export const isRoundFirst = (text: string): boolean => EVERY_BEFORE.test(text);
+const FOR = new RegExp(String.raw`\bfor (${COUNT}) ?${TIME}`);
 /** *On a timer*: how long is still to ask. */
 export const ON_TIMER =
   /\b(?:on|by|with|using) (?:a |an |the |its )?(?:repeating |cyclic |interval )?(?:timer|time (?:relay|switch))(?![\w-])/;
+/** Pulses, where they are said; `round` where how often stands apart, before all. */
+export interface Every {
+  readonly at: number;
+  readonly length: number;
+  readonly round?: { readonly at: number; readonly length: number };
+  readonly signal: SaidSignal;
+  readonly means: string;
+}
 /** *For 10 s every minute*: pulses that the board of a project makes, or a time relay where there is none; null where the pause would be none. */
-export function readEvery(
-  text: string,
-  hasBoard: boolean,
-): { readonly at: number; readonly length: number; readonly signal: SaidSignal; readonly means: string } | null {
+export function readEvery(text: string, hasBoard: boolean): Every | null {
+  const before = EVERY_BEFORE.exec(text);
+  if (before) {
+    const [onS, roundS] = [toSeconds(before[3]!, before[4]!), toSeconds(before[1] ?? '1', before[2]!)];
+    const lasts = FOR.exec(text)!;
+    if (onS <= 0 || onS >= roundS) return null;
+    return {
+      at: lasts.index,
+      length: lasts[0].length,
+      round: { at: before.index, length: before[0].length },
+      ...inRounds(onS, roundS, hasBoard),
+    };
+  }
   const found = EVERY.exec(text);
   const first = found ? null : EVERY_FIRST.exec(text);
   const [at, onS, roundS] = found

@@ -272,7 +272,6 @@ test.each([
   "when the float switch is on, don't run a 5 A pump from the battery",
   'when the float switch is on, let a 5 A pump stop, from the battery',
   'when no door is open, run a 5 A pump from the battery',
-  'when neither the key nor the fan switch is on, run a 5 A pump from the battery',
   "when the key isn't on, run a 5 A pump from the battery",
   'when the key is never on, run a 5 A pump from the battery',
   'when the key is on except at night, run a 5 A pump from the battery',

@@ -1,0 +1,68 @@
+/** *Neither … nor*, and a round that is said before anything else: as they are meant, proved in every state, and nothing swallowed. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { hear, projectOf, writeWhen } from '../index.ts';
+
+function read(said: string) {
+  const heard = hear(said, null);
+  const design = projectOf(heard);
+  return { heard, design, when: design && writeWhen(design.jobs[0]!.when, design.signals) };
+}
+
+describe('neither', () => {
+  test.each([
+    ['neither the door nor the hatch is open', 'not (door switch is closed or hatch switch is closed)'],
+    ['neither the key nor the fan switch is on', 'not (key is on or fan switch is on)'],
+    ['neither the key is on nor the door is open', 'not (key is on or door switch is closed)'],
+    ['the key is on and neither the door nor the hatch is open', 'key is on and not (door switch is closed or hatch switch is closed)'],
+    ['neither the door nor the hatch nor the lid is open', 'not (door switch is closed or hatch switch is closed or lid switch is closed)'],
+    // What comes after an *or* of its own is no part of it.
+    ['neither the door nor the hatch is open or the key is on', 'not (door switch is closed or hatch switch is closed) or key is on'],
+  ])('when %s', (said, when) => {
+    const made = read(`run a 60 W fan from the battery when ${said}`);
+    expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
+    const { jobs, findings } = analyse(made.design!).analysis;
+    expect(jobs[0]!.combinations).toBeGreaterThan(2);
+    expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
+    expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+  test.each(['neither the door is open', 'the key is neither on', 'neither nor the key is on', 'neither the door nor gizmos sing'])(
+    '%s: is not run as if the word were not there',
+    (said) => {
+      const { heard, design } = read(`run a 60 W fan from the battery when ${said}`);
+      expect(design).toBeNull();
+      expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
+    },
+  );
+});
+
+describe('a round that is said first', () => {
+  test.each([
+    ['every 10 minutes run a 60 W pump from the battery for 20 s', 'timer, 20 s in every 10 min is on'],
+    ['every hour, run a 60 W pump from the battery for 5 minutes when the key is on', 'key is on and timer, 5 min in every 1 h is on'],
+    ['Every day run a 60 W pump from the battery for 2 hours', 'timer, 2 h in every 24 h is on'],
+  ])('%s', (said, when) => {
+    const made = read(said);
+    expect({ unclear: made.heard.unclear, blanks: made.heard.blanks, when: made.when }).toEqual({ unclear: [], blanks: [], when });
+    // Said back: both of its pieces are taken for the time.
+    expect(made.heard.told.filter(({ as }) => as === 'time')).toHaveLength(2);
+    const { jobs } = analyse(made.design!).analysis;
+    expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
+  });
+  test.each(['every minute run a 60 W pump from the battery for 2 minutes', 'every minute run a 60 W pump from the battery for 60 s'])(
+    '%s: leaves no pause, and is not read as if it did',
+    (said) => {
+      const { heard, design } = read(said);
+      expect(design).toBeNull();
+      expect(heard.unclear.length).toBeGreaterThan(0);
+    },
+  );
+  test('with no word of how long it is not run for good', () => {
+    expect(read('every 10 minutes run a 60 W pump from the battery').design).toBeNull();
+  });
+});
+
+test.each(['key -> relay -> horn', 'key → horn, 5 A', 'battery => fan, 60 W'])('%s: an arrow is no part of a name', (said) => {
+  const { unclear } = read(said).heard;
+  expect(unclear.map(({ text }) => text).join(' ')).toMatch(/->|→|=>/);
+});
