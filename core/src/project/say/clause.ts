@@ -63,6 +63,17 @@ function stateIn(text: string): RegExpExecArray | null {
   const state = /\bbutton\b/.test(short[1]!) ? 'pressed' : 'on';
   return Object.assign([short[0], short[1]!, 'not ', state], { index: 0, input: text }) as unknown as RegExpExecArray;
 }
+/** At most one of them: of no two are both so. */
+const noTwo = (of: readonly Clause[]): Clause[] =>
+  of.flatMap((one, at) => of.slice(at + 1).map((other): Clause => ({ op: 'not', of: { op: 'and', of: [one, other] } })));
+const exactlyOne = (of: readonly Clause[]): Clause => ({ op: 'and', of: [{ op: 'or', of }, ...noTwo(of)] });
+const OF_THOSE: readonly (readonly [RegExp, (of: readonly Clause[]) => Clause])[] = [
+  [/^(?:exactly|only|just|precisely) one of (?!them\b)/, exactlyOne],
+  [/^at most one of (?!them\b)/, (of) => (of.length === 2 ? noTwo(of)[0]! : { op: 'and', of: noTwo(of) })],
+  [/^(?:at least one|one or more) of (?!them\b)/, (of) => ({ op: 'or', of })],
+  [/^none of (?!them\b)/, (of) => ({ op: 'not', of: { op: 'or', of } })],
+];
+const NOT_BOTH = /^,? (?:but|and) not both(?: of them)?(?![\w-])/;
 const AFTER = new RegExp(
   String.raw`^ ?(?:for(?: (?:longer|more) than| at least)?|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`,
 );
@@ -132,6 +143,18 @@ export function readClause(
       skip();
     } while (joined());
     return { op: 'not', of: parts.length === 1 ? parts[0]! : { op: 'or', of: parts } };
+  };
+  /** *Exactly one of*, *none of*: what is said of all that is listed behind it. */
+  const counted = () => {
+    skip();
+    for (const [pattern, of] of OF_THOSE) {
+      const found = pattern.exec(text.slice(at));
+      if (!found) continue;
+      take(offset + at, found[0].length, 'words', '');
+      at += found[0].length;
+      return of;
+    }
+    return null;
   };
   const delayed = (of: Clause, passes = false): Clause => {
     let [onS, offS] = [0, 0];
@@ -256,6 +279,11 @@ export function readClause(
       return of && { op: 'not', of };
     }
     if (word('neither')) return none();
+    const count = counted();
+    if (count) {
+      const of = factor();
+      return of && (of.op === 'and' || of.op === 'or') ? count(of.of) : null;
+    }
     const sensed = sensor() ?? byHand();
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
@@ -333,6 +361,12 @@ export function readClause(
     }
     take(offset + at, length, 'signal', means.join('; '));
     at += length;
+    const notBoth = op === 'or' && reads.length > 1 ? NOT_BOTH.exec(text.slice(at)) : null;
+    if (notBoth) {
+      take(offset + at, notBoth[0].length, 'words', 'one of them alone');
+      at += notBoth[0].length;
+      return delayed(exactlyOne(reads));
+    }
     return delayed(reads.length === 1 ? reads[0]! : { op, of: reads });
   };
   const read = clause();

@@ -1,4 +1,4 @@
-/** *Neither … nor*, and a round that is said before anything else: as they are meant, proved in every state, and nothing swallowed. */
+/** *Neither … nor*, *exactly one of*, and a round that is said before anything else: as they are meant, proved in every state, and nothing swallowed. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
 import { hear, projectOf, writeWhen } from '../index.ts';
@@ -34,6 +34,44 @@ describe('neither', () => {
       expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
     },
   );
+});
+
+describe('how many of those that are listed', () => {
+  const ONE = '(key is on or fan switch is on) and not (key is on and fan switch is on)';
+  test.each([
+    ['exactly one of the key and the fan switch is on', ONE],
+    ['only one of the key or the fan switch is on', ONE],
+    ['either the key or the fan switch is on but not both', ONE],
+    ['the key or the fan switch is on, but not both of them', ONE],
+    ['at least one of the key and the fan switch is on', 'key is on or fan switch is on'],
+    ['at most one of the key and the fan switch is on', 'not (key is on and fan switch is on)'],
+    ['none of the key, the fan switch and the door switch is on', 'not (key is on or fan switch is on or door switch is closed)'],
+    [
+      'exactly one of the key, the fan switch and the pump switch is on',
+      '(key is on or fan switch is on or pump switch is on) and not (key is on and fan switch is on) and not (key is on and pump switch is on) and not (fan switch is on and pump switch is on)',
+    ],
+  ])('when %s', (said, when) => {
+    const made = read(`run a 60 W fan from the battery when ${said}`);
+    expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
+    const { jobs, findings } = analyse(made.design!).analysis;
+    expect(jobs[0]!.unwired).toEqual([]);
+    expect(jobs[0]!.combinations).toBeGreaterThanOrEqual(4);
+    expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
+    expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+  // The words were once taken for the name of a signal: on with both.
+  test.each([
+    'exactly two of the key, the fan switch and the pump switch are on',
+    'exactly one of the keys is on',
+    'exactly one of the key is on',
+    'any one of the key and the fan switch is on',
+    'the key alone is on',
+    'just the key is on',
+  ])('%s: no word of it is a name', (said) => {
+    const { heard, design } = read(`run a 60 W fan from the battery when ${said}`);
+    expect(design).toBeNull();
+    expect(heard.unclear.length).toBeGreaterThan(0);
+  });
 });
 
 describe('a round that is said first', () => {

@@ -190,7 +190,7 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
 
 /** Words that turn a meaning round or bound it: a name never holds one, so that nothing runs when it must not. */
 export const TURNING =
-  /\b(?:no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
+  /\b(?:exactly|precisely|just|alone|one of|two of|no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
 /** The same for a load, whose words also end where its wiring begins. */
 export const NO_LOAD =
   /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|twice|brighter|darker|louder|quieter|during|between|(?!(?:supply|assembly|family|belly|dolly|butterfly)\b)[a-z]{3,}ly|(?:mon|tues|wednes|thurs|fri|satur|sun)days?|(?:at|by|on|in|every|each)(?: the)? (?:weekdays?|weekends?|nights?|mornings?|evenings?|afternoons?|noon|midnight|dawn|dusk|winter|summer)|o'clock|reverse(?! (?:lamps?|lights?|bulbs?|contactors?|switch|relays?|gear))|half|dim(?:med)?)\b|%|\bpercent\b|\b(?:above|below|over|under) -?\d|\d:\d\d|\bin (?:series|turns?|sequence|order|pairs|pulses)\b|\binside out\b|[-=]>|→/;
