@@ -6,7 +6,7 @@ import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { CHARACTER, ofCharacter } from './phrases.ts';
-import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING, UNITS_WATCHED } from './words.ts';
+import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING, UNITS_WATCHED, isAside } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
 export function endOfClause(text: string, at: number, from: number): number {
@@ -328,7 +328,7 @@ export function readClause(
           : part.replace(ARTICLES, '').trim();
       // A stop button is a thing, and no word that turns the meaning.
       const mine = own ?? knownAs(name, design);
-      if (!name || (!mine && TURNING.test(name.replace(/\bstop (?=button|switch)/, '')))) return null;
+      if (!name || (!mine && (isAside(name) || TURNING.test(name.replace(/\bstop (?=button|switch)/, ''))))) return null;
       const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
       // What opens is no contact: its switch is the signal, and that closes.
       const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);

@@ -104,3 +104,46 @@ test.each(['key -> relay -> horn', 'key → horn, 5 A', 'battery => fan, 60 W'])
   const { unclear } = read(said).heard;
   expect(unclear.map(({ text }) => text).join(' ')).toMatch(/->|→|=>/);
 });
+
+describe('what is said about a thing is no name of it', () => {
+  // How often, how sure, turned round, and how two things hang together: each was once swallowed by a name beside it.
+  const WORDS = [
+    'always usually sometimes rarely seldom hardly barely nearly almost partly again still already later soon alternately perhaps maybe',
+    'possibly several some few many merely even also rather beyond since despite whatever unlike because although provided lest inverted reversed',
+  ]
+    .flatMap((line) => line.split(' '))
+    .concat('as well as', 'so long as', 'the inverse of', 'the opposite of', 'loss of', 'lack of', 'absence of', 'apart from');
+  const PLACES: readonly (readonly [string, (word: string) => string])[] = [
+    ['before a signal', (word) => `run a 60 W fan from the battery when ${word} the key is on`],
+    ['behind a signal', (word) => `run a 60 W fan from the battery when the key ${word} is on`],
+    ['before a load', (word) => `run ${word} a 60 W fan from the battery when the key is on`],
+    ['behind a load', (word) => `run a 60 W fan ${word} from the battery when the key is on`],
+  ];
+  test.each(PLACES)('%s', (_, said) => {
+    const swallowed = WORDS.filter((word) => {
+      const { design } = read(said(word));
+      return design !== null && !/^(?:fan)$/.test(design.jobs[0]!.loads[0]!.name);
+    });
+    const named = WORDS.filter((word) => read(said(word)).design?.signals.some(({ name }) => name !== 'key'));
+    expect({ swallowed, named }).toEqual({ swallowed: [], named: [] });
+  });
+  test.each(['twice', 'together', 'both', 'opposite', 'first'])('%s ends no name', (word) => {
+    expect(read(`run a 60 W fan from the battery when the key ${word} is on`).design).toBeNull();
+    expect(read(`run a 60 W fan ${word} from the battery when the key is on`).design).toBeNull();
+  });
+  test('a word that nobody thought of is caught by the article behind it', () => {
+    expect(read('run a 60 W fan from the battery when actually the key is on').design).toBeNull();
+    expect(read('run anyway a 60 W fan from the battery when the key is on').design).toBeNull();
+    expect(read('run a 60 W fan from the battery when the key is on except for the door is open').design).toBeNull();
+  });
+  test.each([
+    ['run a 5 W lamp over the door from the battery when the reverse switch is on', 'lamp over the door', 'reverse switch'],
+    ['run the first fan, 60 W, from the battery when the second switch is on', 'first fan', 'second switch'],
+    ['run a 60 W fan behind the seat from the battery when the top of tank switch is on', 'fan behind the seat', 'top of tank switch'],
+    ['run a 5 W even-toned lamp from the battery when the after-run switch is on', 'even-toned lamp', 'after-run switch'],
+  ])('%s', (said, load, signal) => {
+    const { heard, design } = read(said);
+    expect(heard.unclear).toEqual([]);
+    expect([design!.jobs[0]!.loads[0]!.name, design!.signals[0]!.name]).toEqual([load, signal]);
+  });
+});

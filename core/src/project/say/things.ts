@@ -4,7 +4,7 @@ import { formatQuantity } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
 import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
-import { COUNTS, LOAD_WORDS, NO_LOAD, NO_PLACE, TURNING } from './words.ts';
+import { COUNTS, LOAD_WORDS, NO_LOAD, NO_PLACE, TURNING, isAside } from './words.ts';
 
 /** A battery by its cells and its voltage; by its voltage; and one that says neither. */
 const BATTERY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
@@ -234,7 +234,7 @@ export function readHeatedBy(text: string, typed: string): { readonly at: number
 /** What a pilot lamp takes (from memory: 0.3 to 2 W), W. */
 const TELLTALE_W = 1;
 function oneLoad(words: string, typed: string): SaidLoad | null {
-  if (TURNING.test(words) || NO_LOAD.test(words)) return null;
+  if (TURNING.test(words) || isAside(words) || NO_LOAD.test(words)) return null;
   let rest = ` ${words} `;
   const behind = COUNT_BEHIND.exec(rest);
   if (behind) rest = rest.replace(`${behind[1]}`, ' ').replace(/ [x×] ?(?=\d)/, ' ');

@@ -188,6 +188,16 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
     ];
   })();
 
+/** How often, how sure, and how two things hang together: of a thing itself nobody says so. */
+const ASIDE = String.raw`always|usually|mostly|sometimes|rarely|seldom|hardly|barely|briefly|nearly|almost|partly|again|still|already|yet|finally|later|soon|simultaneously|alternately|perhaps|maybe|possibly|probably|several|some|few|many|solely|merely|even|also|too|rather|apart from|beyond|since|against|despite|whichever|whatever|unlike|as well as|along with|together with|because|although|though|provided|lest|so long as|in case|zero|inverse|inverted|reversed|(?:the )?(?:inverse|opposite|reverse|loss|lack|absence|failure) of`;
+/** An article with a word before it that leads to no thing: *always the key*. */
+const LOOSE_ARTICLE = String.raw`(?<!\b(?:over|under|above|below|behind|beside|in|on|at|of|by|near|for|to|from|inside|outside|round|around|across|through|via|with|and|or))(?<=[a-z]) (?:the|an?|my) (?=[a-z\d])`;
+const NOT_A_NAME = new RegExp(
+  String.raw`\b(?:${ASIDE})(?![\w-])|${LOOSE_ARTICLE}|\b(?:twice|together|both|before|after|during|between|past|opposite|fully|first)$|^(?:for|from|of|to|with|by|at|than|between|during|before|after|each) `,
+);
+/** Whether it holds what is said about a thing, and is no name of one. */
+export const isAside = (name: string): boolean => NOT_A_NAME.test(name);
+
 /** Words that turn a meaning round or bound it: a name never holds one, so that nothing runs when it must not. */
 export const TURNING =
   /\b(?:exactly|precisely|just|alone|one of|two of|no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
