@@ -126,10 +126,10 @@ export function readClause(
   };
   /** *Neither the door nor the hatch is open*: read as *or*, and none of it is so. */
   const none = (): Clause | null => {
-    const nor = /\bnor\b/g;
-    if (!nor.test(text.slice(at))) return null;
-    const joins = new Set([...text.matchAll(nor)].map(({ index }) => index));
-    text = text.replace(nor, ' or');
+    const nors = [...text.matchAll(/\bnor\b/g)].map(({ index }) => index);
+    if (!nors.some((index) => index > at)) return null;
+    const joins = new Set(nors);
+    text = text.replace(/\bnor\b/g, ' or');
     const parts: Clause[] = [];
     const joined = () => {
       if (!joins.has(at - 1)) return false;
@@ -142,7 +142,10 @@ export function readClause(
       parts.push(part);
       skip();
     } while (joined());
-    return { op: 'not', of: parts.length === 1 ? parts[0]! : { op: 'or', of: parts } };
+    const [only, ...more] = parts;
+    if (only?.op === 'delay' && more.length === 0) return { ...only, of: { op: 'not', of: only.of } };
+    // How long one of several is so, and none of them, is nothing that one would guess.
+    return parts.some(({ op }) => op === 'delay') ? null : { op: 'not', of: more.length === 0 ? only! : { op: 'or', of: parts } };
   };
   /** *Exactly one of*, *none of*: what is said of all that is listed behind it. */
   const counted = () => {

@@ -16,6 +16,8 @@ describe('neither', () => {
     ['neither the key is on nor the door is open', 'not (key is on or door switch is closed)'],
     ['the key is on and neither the door nor the hatch is open', 'key is on and not (door switch is closed or hatch switch is closed)'],
     ['neither the door nor the hatch nor the lid is open', 'not (door switch is closed or hatch switch is closed or lid switch is closed)'],
+    // For so long that none of it is so, and not: unless one of them has been so for so long.
+    ['neither the key nor the fan switch is on for 5 s', '(not (key is on or fan switch is on)) after a delay of 5 s'],
     // What comes after an *or* of its own is no part of it.
     ['neither the door nor the hatch is open or the key is on', 'not (door switch is closed or hatch switch is closed) or key is on'],
   ])('when %s', (said, when) => {
@@ -26,14 +28,17 @@ describe('neither', () => {
     expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
     expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
   });
-  test.each(['neither the door is open', 'the key is neither on', 'neither nor the key is on', 'neither the door nor gizmos sing'])(
-    '%s: is not run as if the word were not there',
-    (said) => {
-      const { heard, design } = read(`run a 60 W fan from the battery when ${said}`);
-      expect(design).toBeNull();
-      expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
-    },
-  );
+  test.each([
+    'neither the door is open',
+    'the key is neither on',
+    'neither nor the key is on',
+    'neither the key is on for 5 s nor the door is open',
+    'neither the door nor gizmos sing',
+  ])('%s: is not run as if the word were not there', (said) => {
+    const { heard, design } = read(`run a 60 W fan from the battery when ${said}`);
+    expect(design).toBeNull();
+    expect(heard.unclear.length + heard.blanks.length).toBeGreaterThan(0);
+  });
 });
 
 describe('how many of those that are listed', () => {
