@@ -283,7 +283,7 @@ function kindOfName(name: string): LoadKind | null {
       const end = match.index + match[0].length;
       if (!found || end > found.end) found = { kind, end };
     }
-  return found?.kind === 'filament' && LED_WORDS.test(name) ? 'led' : (found?.kind ?? null);
+  return found && LOADS[found.kind].contact === 'filament' && LED_WORDS.test(name) ? 'led' : (found?.kind ?? null);
 }
 const LED_WORDS = /\bleds?\b/;
 export function loadMeans({ count, kind, value, unit }: SaidLoad): string {
