@@ -33,6 +33,7 @@ import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondB
 import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
+import { WET_WORDS } from './words.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
 const SET_C = 120;
@@ -69,6 +70,10 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
 /** Several loads of the mains are joined somewhere: on a page that begins with them, in a box. A place that is there stays as it was entered. */
 export const joinsInABox = (onto: Design | null, feeding: Supply, loads: readonly { readonly count: number }[]): boolean =>
   isMains(feeding) && (onto?.jobs.length ?? 0) === 0 && loads.reduce((sum, { count }) => sum + count, 0) > 1;
+
+/** Whether what the mains feed stands in the wet by its name or its place's; on a page that begins with it, that place is a wet one. */
+export const isInTheWet = (feeding: Supply, things: readonly { readonly name: string }[]): boolean =>
+  isMains(feeding) && things.some(({ name }) => WET_WORDS.test(name));
 
 /** The signals that are new, on a project, each fed and on its board; and what a clause of them is there. */
 function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply) {
@@ -250,6 +255,15 @@ export function build(onto: Design, said: Whole): Design {
     : -Infinity;
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
   const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
+  // A place that is there stays as it was entered.
+  const wetPlaces =
+    onto.jobs.length > 0
+      ? []
+      : said.place && isInTheWet(feeding, [said.place])
+        ? [place, loadPlace]
+        : isInTheWet(feeding, [...said.loads, ...said.others])
+          ? [loadPlace]
+          : [];
   const fresh = said.signals.flatMap(({ name: called, id }) => (id === null ? [ids.get(called)!] : []));
   return {
     ...proportioned(fedBy(design, fresh, controlSupplyOf(design, job).id), fresh, job),
@@ -258,6 +272,7 @@ export function build(onto: Design, said: Whole): Design {
       ...one,
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
+      ...(wetPlaces.includes(one.id) ? { wet: true } : {}),
       // Several loads of the mains are joined somewhere: in a box.
       ...(one.id === loadPlace && joinsInABox(onto, feeding, said.loads) ? { box: 'plastic' as const } : {}),
       // What carries the mains at the heat is covered, and of metal there.

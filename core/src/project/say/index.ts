@@ -30,7 +30,7 @@ import {
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, fittedTo, inhibited, joinsInABox, rated, throughOf } from './build.ts';
+import { build, fittedTo, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, underHand, readGuard, readMeters } from './device.ts';
 import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, VERB, begunOf } from './heard.ts';
@@ -233,6 +233,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (worn) assumed.push('a solid-state relay: contacts wear out by clicking so often');
   if (never) assumed.push(`everything else of ${never.name} stays as it is`);
   else if (lost === null) assumed.push('off if the signal is lost');
+  if (feeding !== null && !never && isInTheWet(feeding, [...wholeLoads, ...(placeFound ? [placeFound] : [])]))
+    assumed.push((design?.jobs.length ?? 0) === 0 ? 'a wet place' : 'its place as it was entered: wet only where that is ticked');
   if (distanceM === null && !never) assumed.push('lengths of wire, until they are measured');
 
   const whole =

@@ -152,3 +152,40 @@ describe('what is said about a thing is no name of it', () => {
     expect([design!.jobs[0]!.loads[0]!.name, design!.signals[0]!.name]).toEqual([load, signal]);
   });
 });
+
+describe('the wet, by what a thing or its place is called', () => {
+  const places = (said: string) => {
+    const { design, heard } = read(said);
+    return { wet: design!.places.filter(({ wet }) => wet).map(({ name }) => name), assumed: heard.assumed, design: design! };
+  };
+  test.each([
+    ['run a 300 W pond pump from the mains when the switch is on', ['load']],
+    ['run a 60 W lamp outdoors from the mains when it is dark', ['load']],
+    ['run a 2 kW heater in the bathroom from the mains when the switch is on', ['bathroom', 'load']],
+    ['run a 60 W lamp from the mains when it is dark, otherwise a 5 W garden lamp', ['load']],
+    // Nothing of it is said, and nothing of it is taken.
+    ['run a 60 W lamp in the hall from the mains when it is dark', []],
+    ['run a 60 W gardener lamp from the mains when it is dark', []],
+    // What a wet place asks is asked of the mains.
+    ['run a 60 W pond pump from the battery when the key is on', []],
+  ])('%s', (said, wet) => {
+    const made = places(said);
+    expect(made.wet.toSorted()).toEqual(wet);
+    expect(made.assumed.includes('a wet place')).toBe(wet.length > 0);
+  });
+  test('without residual-current protection it is a danger there, and a caution elsewhere', () => {
+    const severity = (said: string) => {
+      const { design } = places(said);
+      const bare = { ...design, supplies: design.supplies.map((supply) => ('rcd' in supply ? { ...supply, rcd: false } : supply)) };
+      return analyse(bare as typeof design).analysis.findings.find(({ rule }) => rule === 'residual-missing')!.severity;
+    };
+    expect(severity('run a 300 W pond pump from the mains when the switch is on')).toBe('danger');
+    expect(severity('run a 300 W pump from the mains when the switch is on')).toBe('caution');
+  });
+  test('a place of a project stays as it was entered, and that is said', () => {
+    const first = read('run a 60 W lamp from the mains when it is dark').design!;
+    const heard = hear('run a 300 W pond pump from the wall outlet when the switch is on', first);
+    expect(heard.assumed).toContain('its place as it was entered: wet only where that is ticked');
+    expect(heard.add!(first).places.filter(({ wet }) => wet)).toEqual([]);
+  });
+});

@@ -188,6 +188,10 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
     ];
   })();
 
+/** Where one stands wet, or on the ground: of a thing or a place that is called so (common practice). */
+export const WET_WORDS =
+  /\b(?:outdoors?|outside|gardens?|ponds?|pools?|fountain|bath(?:room|tub)?|showers?|sauna|patio|terrace|lawn|greenhouse|sprinklers?|irrigation|aquarium|laundry)\b/i;
+
 /** How often, how sure, and how two things hang together: of a thing itself nobody says so. */
 const ASIDE = String.raw`always|usually|mostly|sometimes|rarely|seldom|hardly|barely|briefly|nearly|almost|partly|again|still|already|yet|finally|later|soon|simultaneously|alternately|perhaps|maybe|possibly|probably|several|some|few|many|solely|merely|even|also|too|rather|apart from|beyond|since|against|despite|whichever|whatever|unlike|as well as|along with|together with|because|although|though|provided|lest|so long as|in case|zero|inverse|inverted|reversed|(?:the )?(?:inverse|opposite|reverse|loss|lack|absence|failure) of`;
 /** An article with a word before it that leads to no thing: *always the key*. */
