@@ -67,11 +67,11 @@ function stateIn(text: string): RegExpExecArray | null {
 const noTwo = (of: readonly Clause[]): Clause[] =>
   of.flatMap((one, at) => of.slice(at + 1).map((other): Clause => ({ op: 'not', of: { op: 'and', of: [one, other] } })));
 const exactlyOne = (of: readonly Clause[]): Clause => ({ op: 'and', of: [{ op: 'or', of }, ...noTwo(of)] });
-const OF_THOSE: readonly (readonly [RegExp, (of: readonly Clause[]) => Clause])[] = [
-  [/^(?:exactly|only|just|precisely) one of (?!them\b)/, exactlyOne],
-  [/^at most one of (?!them\b)/, (of) => (of.length === 2 ? noTwo(of)[0]! : { op: 'and', of: noTwo(of) })],
-  [/^(?:at least one|one or more) of (?!them\b)/, (of) => ({ op: 'or', of })],
-  [/^none of (?!them\b)/, (of) => ({ op: 'not', of: { op: 'or', of } })],
+const OF_THOSE: readonly (readonly [said: RegExp, means: string, (of: readonly Clause[]) => Clause])[] = [
+  [/^(?:exactly|only|just|precisely) one of (?!them\b)/, 'one of them alone', exactlyOne],
+  [/^at most one of (?!them\b)/, 'one of them or none', (of) => (of.length === 2 ? noTwo(of)[0]! : { op: 'and', of: noTwo(of) })],
+  [/^(?:at least one|one or more) of (?!them\b)/, 'any of them', (of) => ({ op: 'or', of })],
+  [/^none of (?!them\b)/, 'none of them', (of) => ({ op: 'not', of: { op: 'or', of } })],
 ];
 const NOT_BOTH = /^,? (?:but|and) not both(?: of them)?(?![\w-])/;
 const AFTER = new RegExp(
@@ -100,6 +100,15 @@ export function readClause(
     if (!text.startsWith(wanted, at) || /[\w-]/.test(text[at + wanted.length] ?? '')) return false;
     take(offset + at, wanted.length, 'words', '');
     at += wanted.length;
+    return true;
+  };
+  /** Takes what a pattern finds here. */
+  const said = (pattern: RegExp, means: string): boolean => {
+    skip();
+    const found = pattern.exec(text.slice(at));
+    if (!found) return false;
+    take(offset + at, found[0].length, 'words', means);
+    at += found[0].length;
     return true;
   };
   const list = (op: 'and' | 'or', item: () => Clause | null): Clause | null => {
@@ -149,15 +158,7 @@ export function readClause(
   };
   /** *Exactly one of*, *none of*: what is said of all that is listed behind it. */
   const counted = () => {
-    skip();
-    for (const [pattern, of] of OF_THOSE) {
-      const found = pattern.exec(text.slice(at));
-      if (!found) continue;
-      take(offset + at, found[0].length, 'words', '');
-      at += found[0].length;
-      return of;
-    }
-    return null;
+    return OF_THOSE.find(([pattern, means]) => said(pattern, means))?.[2] ?? null;
   };
   const delayed = (of: Clause, passes = false): Clause => {
     let [onS, offS] = [0, 0];
@@ -248,23 +249,9 @@ export function readClause(
     return delayed(isOff ? { op: 'not', of } : of);
   };
   /** *One of the two doors*, *any of the three switches*. */
-  const oneOf = (): boolean => {
-    skip();
-    const found = ONE_OF.exec(text.slice(at));
-    if (!found) return false;
-    take(offset + at, found[0].length, 'words', '');
-    at += found[0].length;
-    return true;
-  };
+  const oneOf = (): boolean => said(ONE_OF, '');
   /** *Any door is open*: their switches side by side are one signal. */
-  const anyDoor = (): boolean => {
-    skip();
-    const found = ANY_DOOR.exec(text.slice(at));
-    if (!found) return false;
-    take(offset + at, found[0].length, 'words', 'one switch, or those of several side by side:');
-    at += found[0].length;
-    return true;
-  };
+  const anyDoor = (): boolean => said(ANY_DOOR, 'one switch, or those of several side by side:');
   const factor = (): Clause | null => {
     skip();
     if (text[at] === '(') {
@@ -281,7 +268,7 @@ export function readClause(
       const of = factor();
       return of && { op: 'not', of };
     }
-    if (word('neither')) return none();
+    if (said(/^neither(?![\w-])/, 'none of them')) return none();
     const count = counted();
     if (count) {
       const of = factor();

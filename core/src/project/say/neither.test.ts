@@ -23,6 +23,7 @@ describe('neither', () => {
   ])('when %s', (said, when) => {
     const made = read(`run a 60 W fan from the battery when ${said}`);
     expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
+    expect(made.heard.told.some(({ means }) => means === 'none of them')).toBe(true);
     const { jobs, findings } = analyse(made.design!).analysis;
     expect(jobs[0]!.combinations).toBeGreaterThan(2);
     expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
@@ -58,6 +59,10 @@ describe('how many of those that are listed', () => {
   ])('when %s', (said, when) => {
     const made = read(`run a 60 W fan from the battery when ${said}`);
     expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
+    // What is said of the signals stands beside them, for their own states do not tell it.
+    expect(made.heard.told.some(({ means }) => /^(?:one of them alone|one of them or none|any of them|none of them)$/.test(means))).toBe(
+      true,
+    );
     const { jobs, findings } = analyse(made.design!).analysis;
     expect(jobs[0]!.unwired).toEqual([]);
     expect(jobs[0]!.combinations).toBeGreaterThanOrEqual(4);
