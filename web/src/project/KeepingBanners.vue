@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** What stands between what is on the page and what is kept, each with its way out. */
 import { Modal, message } from 'ant-design-vue';
-import { defineAsyncComponent, ref, shallowRef } from 'vue';
+import { ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Design } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
 import { download, fileName } from '../ui/download.ts';
+import { late } from '../ui/late.ts';
 import { wordsOf } from '../ui/words-of.ts';
 
 /** What compares two versions wires both of them: fetched when somebody wants to see what differs. */
-const DifferenceList = defineAsyncComponent(() => import('./DifferenceList.vue'));
+const DifferenceList = late(() => import('./DifferenceList.vue'), 'before');
 
 const emit = defineEmits<{ undo: [] }>();
 const project = useProject();

@@ -9,6 +9,18 @@ function read(said: string) {
   return { heard, design, when: design && writeWhen(design.jobs[0]!.when, design.signals) };
 }
 
+/** Read as that clause, said back so beside its signals, wired, and as meant in every state. */
+function proved(said: string, when: string, means: RegExp): void {
+  const made = read(`run a 60 W fan from the battery when ${said}`);
+  expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
+  expect(made.heard.told.some((told) => means.test(told.means))).toBe(true);
+  const { jobs, findings } = analyse(made.design!).analysis;
+  expect(jobs[0]!.unwired).toEqual([]);
+  expect(jobs[0]!.combinations).toBeGreaterThanOrEqual(4);
+  expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
+  expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+}
+
 describe('neither', () => {
   test.each([
     ['neither the door nor the hatch is open', 'not (door switch is closed or hatch switch is closed)'],
@@ -20,15 +32,7 @@ describe('neither', () => {
     ['neither the key nor the fan switch is on for 5 s', '(not (key is on or fan switch is on)) after a delay of 5 s'],
     // What comes after an *or* of its own is no part of it.
     ['neither the door nor the hatch is open or the key is on', 'not (door switch is closed or hatch switch is closed) or key is on'],
-  ])('when %s', (said, when) => {
-    const made = read(`run a 60 W fan from the battery when ${said}`);
-    expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
-    expect(made.heard.told.some(({ means }) => means === 'none of them')).toBe(true);
-    const { jobs, findings } = analyse(made.design!).analysis;
-    expect(jobs[0]!.combinations).toBeGreaterThan(2);
-    expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
-    expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
-  });
+  ])('when %s', (said, when) => proved(said, when, /^none of them$/));
   test.each([
     'neither the door is open',
     'the key is neither on',
@@ -56,19 +60,7 @@ describe('how many of those that are listed', () => {
       'exactly one of the key, the fan switch and the pump switch is on',
       '(key is on or fan switch is on or pump switch is on) and not (key is on and fan switch is on) and not (key is on and pump switch is on) and not (fan switch is on and pump switch is on)',
     ],
-  ])('when %s', (said, when) => {
-    const made = read(`run a 60 W fan from the battery when ${said}`);
-    expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
-    // What is said of the signals stands beside them, for their own states do not tell it.
-    expect(made.heard.told.some(({ means }) => /^(?:one of them alone|one of them or none|any of them|none of them)$/.test(means))).toBe(
-      true,
-    );
-    const { jobs, findings } = analyse(made.design!).analysis;
-    expect(jobs[0]!.unwired).toEqual([]);
-    expect(jobs[0]!.combinations).toBeGreaterThanOrEqual(4);
-    expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
-    expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
-  });
+  ])('when %s', (said, when) => proved(said, when, /^(?:one of them alone|one of them or none|any of them|none of them)$/));
   // The words were once taken for the name of a signal: on with both.
   test.each([
     'exactly two of the key, the fan switch and the pump switch are on',
