@@ -156,7 +156,7 @@ export {
   stateWord,
 } from './signal/registry.ts';
 export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
-export { CHAMBER_C, heatsTo } from './signal/heats-to.ts';
+export { CHAMBER_C, feelsHeat, heatsTo } from './signal/heats-to.ts';
 export { FEED_OHM, feedFuseA } from './signal/feed.ts';
 export { ITSELF, suits } from './signal/fed-by.ts';
 export { type FedSpec, SELF, aliveId } from './fed.ts';

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { findNudge } from '../advice/index.ts';
 import { analyse } from '../analyse.ts';
 import { applyPatches } from '../document/index.ts';
 import { type OwnRelay, beginPart } from '../kinds/index.ts';
@@ -120,6 +121,19 @@ test('residual-current protection that nobody confirmed is assumed, where it is 
     const found = { ...made, checked: ['supplies.outlet.rcd'] };
     expect(finding(found, rule).assumed).not.toContain('supplies.outlet.rcd');
   }
+  // In the wet nothing else stands between a fault and a heart: what is only usual holds nothing, and no nudge finds it.
+  const wet = (rcd: boolean, checked: string[] = []) =>
+    mains({}, { rcd }, { checked, places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) });
+  const asked = (design: Design) => {
+    const { analysis, evidence } = analyse(design);
+    const found = analysis.findings.find(({ rule }) => rule === 'residual-missing')!;
+    const { severity, value, title } = found;
+    return { severity, value, title, nudge: severity !== 'hold' && findNudge(evidence, analysis.findings, found) !== null };
+  };
+  expect(asked(wet(true))).toEqual({ severity: 'caution', value: 1, title: expect.stringContaining('nobody found'), nudge: false });
+  expect(asked(wet(true, ['supplies.outlet.rcd']))).toMatchObject({ severity: 'hold', value: 0, title: expect.stringContaining('stands') });
+  expect(asked(wet(false))).toMatchObject({ severity: 'danger', value: 1, nudge: true });
+  expect(finding(wet(true), 'residual-missing').assumed).toContain('supplies.outlet.rcd');
   const none = mains({}, { rcd: false });
   expect(keys(none)).not.toContain('supplies.outlet.rcd');
   expect(finding(none, 'residual-missing').severity).toBe('caution');

@@ -1,6 +1,6 @@
 import { familyOf } from '../graph/index.ts';
 import type { When } from '../document/index.ts';
-import { LOADS, type Signal, branchId, levelsOf, loadFacets } from '../kinds/index.ts';
+import { LOADS, type Signal, branchId, feelsHeat, heatsTo, levelsOf, loadFacets } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
@@ -43,12 +43,8 @@ function weakest(context: RuleContext, job: WiredJob): { celsius: number; title:
   return { celsius: least.insulationC, title: least.title };
 }
 
-/** Whether what holds a contactor in does so while it is hot. A sensor with two levels is on above them or below; all else is on when heat operates it. */
-function holdsWhenHot(signal: Signal, when: When): boolean {
-  const levels = levelsOf(signal);
-  const onWhenHot = levels === null || levels.unit !== '°C' || levels.closesAt > levels.opensAt;
-  return onWhenHot !== turnedOver(when, signal.id);
-}
+/** Whether what holds a contactor in does so while it is hot. What heats is on in the cold; all else is on when heat operates it. */
+const holdsWhenHot = (signal: Signal, when: When): boolean => (heatsTo(signal) === null) !== turnedOver(when, signal.id);
 
 function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, path: string, bears: ReturnType<typeof weakest>): Finding[] {
   const found: Finding[] = [];
@@ -85,29 +81,46 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
     unit: '°C' as const,
     source: computed('largest of its set points and levels'),
   };
+  // The air where the heat is gets as hot as somebody entered, heated or not.
+  const places = heatedPlaces(job);
+  const [hottest] = context.design.places.filter(({ id }) => places.has(id)).toSorted((a, b) => b.hottestC - a.hottestC);
+  if (!hottest) return found;
+  const air = hottest.hottestC;
+  const usual = Math.max(set, air);
+  const early = opensAtC < usual + MARGIN_K;
+  found.push(
+    judge(ID, {
+      code: 'below',
+      severity: 'caution',
+      job: job.job.id,
+      subject: { ...subject, id: `${subject.id}/cut-out-below` },
+      value: opensAtC,
+      limit: usual + MARGIN_K,
+      unit: '°C',
+      sense: 'at least',
+      title: early
+        ? `The cut-out opens at ${context.says(opensAtC, '°C')}, and ${context.says(usual, '°C')} is ${set >= air ? 'set' : 'the hottest air there'}`
+        : `The cut-out opens ${context.says(opensAtC - usual, 'K')} above what is ${set >= air ? 'set' : 'the hottest air there'}`,
+      detail: early ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is usual there',
+      working: {
+        formula: 'T_open ≥ T_usual + 10 K',
+        given: [
+          ...(Number.isFinite(set) ? [setGiven] : []),
+          {
+            symbol: 'T_air',
+            meaning: 'hottest where the heat is',
+            value: air,
+            unit: '°C',
+            source: entered(`places[${context.design.places.indexOf(hottest)}].hottestC`),
+          },
+        ],
+        result,
+        limit: { symbol: 'T_usual + 10 K', meaning: 'least', value: usual + MARGIN_K, unit: '°C', source: commonPractice() },
+      },
+    }),
+  );
   if (Number.isFinite(set))
     found.push(
-      judge(ID, {
-        code: 'below',
-        severity: 'caution',
-        job: job.job.id,
-        subject: { ...subject, id: `${subject.id}/cut-out-below` },
-        value: opensAtC,
-        limit: set + MARGIN_K,
-        unit: '°C',
-        sense: 'at least',
-        title:
-          opensAtC < set + MARGIN_K
-            ? `The cut-out opens at ${context.says(opensAtC, '°C')}, and ${context.says(set, '°C')} is set`
-            : `The cut-out opens ${context.says(opensAtC - set, 'K')} above what is set`,
-        detail: opensAtC < set + MARGIN_K ? 'it ends the heat in ordinary use, and is bridged by whoever is annoyed' : 'above what is set',
-        working: {
-          formula: 'T_open ≥ T_set + 10 K',
-          given: [setGiven],
-          result,
-          limit: { symbol: 'T_set + 10 K', meaning: 'least', value: set + MARGIN_K, unit: '°C', source: commonPractice() },
-        },
-      }),
       judge(ID, {
         code: 'far',
         severity: 'caution',
@@ -174,10 +187,10 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
   const at = context.design.signals.findIndex(({ id }) => id === signalId);
   const signal = context.design.signals[at];
   if (!signal) return [];
-  const count = (code: string, wrong: boolean, bad: string, good: string, why: string) =>
+  const count = (code: string, wrong: boolean, bad: string, good: string, why: string, severity: 'danger' | 'caution' = 'danger') =>
     judge(ID, {
       code,
-      severity: 'danger',
+      severity,
       job: job.job.id,
       subject: { ...jobSubject(job.job), id: `${job.job.id}/cut-out-${code}` },
       value: Number(wrong),
@@ -192,17 +205,35 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
         commonPractice('a cut-out of its own, at the heat, opening on rising heat'),
       ),
     });
-  const places = heatedPlaces(job);
   const levels = levelsOf(signal);
-  const other = levels !== null && levels.unit !== '°C';
-  const heat = !other && holdsWhenHot(signal, job.job.when);
+  const feels = feelsHeat(signal);
+  const felt = count(
+    'other',
+    feels === 'no',
+    `${signal.name} feels something else than heat`,
+    `${signal.name} feels heat`,
+    'what ends a heat that runs away measures a temperature',
+  );
+  // How it stands when it is hot is no question of what heat does not move.
+  if (feels === 'no') return [felt];
+  const rising = holdsWhenHot(signal, job.job.when);
   return [
+    feels === 'yes'
+      ? felt
+      : count(
+          'unsaid',
+          true,
+          `Nobody said at which temperature ${signal.name} opens`,
+          '',
+          'a switch under a hand ends no heat by itself: where it is a thermostat, enter it as a sensor with its levels',
+          'caution',
+        ),
     count(
       'rising',
-      heat,
+      rising,
       `${signal.name} holds the contactor in just when it is hot`,
-      `${signal.name} lets the contactor go on rising heat`,
-      heat
+      feels === 'yes' ? `${signal.name} lets the contactor go on rising heat` : `${signal.name} lets the contactor go when it is operated`,
+      rising
         ? 'a cut-out opens on rising heat'
         : Number.isFinite(setPointC(context, job))
           ? 'it opens on rising heat'
@@ -210,20 +241,13 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
     ),
     count(
       'elsewhere',
-      !places.has(signal.place),
+      !heatedPlaces(job).has(signal.place),
       `${signal.name} sits at ${context.placeName(signal.place)}, and the heat is elsewhere`,
       `${signal.name} sits where the heat is`,
       'a cut-out feels the heat that it is to end',
     ),
     ...(levels !== null
       ? [
-          count(
-            'other',
-            other,
-            `${signal.name} feels something else than heat`,
-            `${signal.name} feels heat`,
-            'what ends a heat that runs away measures a temperature',
-          ),
           judge(ID, {
             code: 'late',
             severity: 'danger',

@@ -663,8 +663,16 @@ const FACES: readonly Face[] = [
     says: 'a thermal fuse close above what its sensor heats to',
     fails: 'caution',
     words: /opens at 79.*70/,
-    bad: () => bySensor(60, 70, 75, on('eye'), 79),
-    good: () => bySensor(60, 70, 75, on('eye'), 80),
+    bad: () => bySensor(60, 70, 70, on('eye'), 79),
+    good: () => bySensor(60, 70, 70, on('eye'), 80),
+  },
+  {
+    rule: 'cut-out-unsuited',
+    says: 'a thermal fuse that the air beside the stove opens',
+    fails: 'caution',
+    words: /opens at 84.*75.*hottest air/,
+    bad: () => bySensor(60, 70, 75, on('eye'), 84),
+    good: () => bySensor(60, 70, 75, on('eye'), 85),
   },
   {
     // 230 V · 1.1 over 17 Ω is 14.9 A; a thermal fuse carries 15 A.
@@ -807,7 +815,14 @@ const FACES: readonly Face[] = [
     bad: () =>
       mains({}, { rcd: false }, { places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) }),
     good: () =>
-      mains({}, { rcd: true }, { places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) }),
+      mains(
+        {},
+        { rcd: true },
+        {
+          checked: ['supplies.outlet.rcd'],
+          places: mains().places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)),
+        },
+      ),
   },
   {
     // 14.8 V + I_0 · 680 Ω: 0.215 A · 680 Ω = 146 V on a transistor of 40 V.
@@ -1276,6 +1291,49 @@ test('a cut-out that is all that ends the heat is said to be that', () => {
   const rising = (made: Design) => findings(made, 'cut-out-unsuited').find(({ code }) => code === 'rising')!;
   expect(rising(heldIn({})).detail).toMatch(/no other temperature ends the heat/);
   expect(rising(kilnWith({})).detail).toBe('it opens on rising heat');
+});
+
+test.each([
+  // A contact that something operates and that stays may be a thermostat; nobody said.
+  [{ nature: 'switch', limitA: 5, madeFor: 'mains', action: 'maintained', rest: 'open' }, false, ['rising danger', 'unsaid caution']],
+  [{ nature: 'switch', limitA: 5, madeFor: 'mains', action: 'maintained', rest: 'closed' }, true, ['unsaid caution']],
+  [{ nature: 'switch', limitA: 5, madeFor: 'mains', action: 'momentary', rest: 'closed' }, true, ['other danger']],
+  [{ nature: 'receiver', limitA: 5, madeFor: 'mains', afterCut: 'off' }, false, ['other danger']],
+  [
+    {
+      ...{ nature: 'threshold', limitA: 5, output: 'contact', closesAt: 100, opensAt: 120, delayS: 0 },
+      ...{ watches: { quantity: 'temperature' } },
+    },
+    false,
+    [],
+  ],
+  [
+    {
+      ...{ nature: 'threshold', limitA: 5, output: 'contact', closesAt: 120, opensAt: 100, delayS: 0 },
+      ...{ watches: { quantity: 'temperature' } },
+    },
+    false,
+    ['rising danger'],
+  ],
+])('what holds a contactor in feels heat, is not said to, or does not: %#', (kind, turned, fails) => {
+  const guard = { id: 'guard', name: 'guard', place: 'rear', usual: true, ...kind } as unknown as Signal;
+  const made = mains(
+    {
+      when: and(on('dash'), turned ? not(on('guard')) : on('guard')),
+      cutOut: { kind: 'contactor', part: 'contactor-230v-2x25a', signal: 'guard' },
+      loads: [watts('heater', 1500, 230, { earth: 'wired' })],
+    },
+    {},
+    { signals: [...design().signals, guard] },
+  );
+  const found = findings(made, 'cut-out-unsuited');
+  expect(found.length).toBeGreaterThan(0);
+  expect(
+    found
+      .filter(({ severity }) => severity !== 'hold')
+      .map(({ code, severity }) => `${code} ${severity}`)
+      .toSorted(),
+  ).toEqual(fails);
 });
 
 describe('while a board starts', () => {
