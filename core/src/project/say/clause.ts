@@ -38,7 +38,7 @@ export const isBelow = (side: string): boolean => /below|under|<|slower|less|low
 export const LEVEL_UNIT = String.raw`(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi|km\/h|kph|mph|rpm|revs(?: a minute)?|%|percent|lux|lx|l\/min|lit(?:re|er)s? (?:per|a) minute|cm|m|metres?|meters?|amps?|amperes?|a(?=\s*(?:$|[,;.\0]|(?:and|or)\b)))`;
 /** *The up switch is on*: behind its article a word that may be a state is a name. */
 const STATE = new RegExp(
-  String.raw`^((?:(?:the|an?|my|its) )*(?!(?:the|an?|my|its) )\S.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^((?:(?:the|an?|my|its) )*(?!(?:the|an?|my|its) )\S.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:both|all) )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
 );
 const TWO_STATES = new RegExp(
   String.raw`^(?:either|both) (?!of\b)((?:(?!\b(?:and|or)\b)[^,;.\0])+?) (?:is|are|gets?|goes) [^,;.\0]+? (?:and|or) `,
@@ -48,6 +48,16 @@ function bindsStates(text: string): boolean {
   const found = TWO_STATES.exec(text);
   return found !== null && !MANY.test(found[1]!);
 }
+/** *Are both off*: of all that are named before it. */
+const OF_EACH = /\b(?:is|are|gets?|goes|comes?|turns?|stays?) (?:not )?(both|all) (?=\S+(?: \S+)?$)/;
+/** *The key and the fan switch disagree*, and what they are put as. */
+const ALIKE =
+  /^((?:the |my |an? )?[a-z][a-z -]*? and (?:the |my |an? )?[a-z][a-z -]*?) (?:(disagree|differ|are (?:different|unequal|not (?:the same|alike)))|agree|are (?:the same|alike|equal))(?![\w-])/;
+const BETWEEN = new RegExp(
+  String.raw`^((?:(?:the|an?|my|its) )*\S.*?) (?:is|are|stays?|lies|reads?) (not )?between (-?${NUMBER}) ?${LEVEL_UNIT}? (?:and|to) (-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
+);
+/** *And below 30 °C*, of what was measured before it. */
+const ONLY_LEVEL = new RegExp(String.raw`^${SIDE} -?${NUMBER} ?${LEVEL_UNIT}?(?![\w-])`);
 const BY_HAND =
   /^(?:i|we|you|one|somebody|someone|anybody) (press(?:es)?|push(?:es)?|holds?|releases?|flips?|turns? on|switch(?:es)? on|pulls?) (?:the |a |my )?((?:[a-z]+ ){0,3}(?:button|switch|lever|pedal))(?![\w-])/;
 /** *The machine gives 5 V*, and what such a lead is good for (from memory, to be read on it), A. */
@@ -67,13 +77,25 @@ function stateIn(text: string): RegExpExecArray | null {
 const noTwo = (of: readonly Clause[]): Clause[] =>
   of.flatMap((one, at) => of.slice(at + 1).map((other): Clause => ({ op: 'not', of: { op: 'and', of: [one, other] } })));
 const exactlyOne = (of: readonly Clause[]): Clause => ({ op: 'and', of: [{ op: 'or', of }, ...noTwo(of)] });
-const OF_THOSE: readonly (readonly [said: RegExp, means: string, (of: readonly Clause[]) => Clause])[] = [
+/** So many of them or more. */
+const atLeast = (count: number, of: readonly Clause[]): Clause => {
+  const groups = (from: number, left: number): Clause[][] =>
+    left === 0 ? [[]] : of.flatMap((one, at) => (at < from ? [] : groups(at + 1, left - 1).map((rest) => [one, ...rest])));
+  const all = groups(0, count).map((group): Clause => ({ op: 'and', of: group }));
+  return all.length === 1 ? all[0]! : { op: 'or', of: all };
+};
+/** Two of two are all of them, and not what is said so. */
+const two = (of: readonly Clause[], exactly: boolean): Clause | null =>
+  of.length < 3 ? null : exactly ? { op: 'and', of: [atLeast(2, of), { op: 'not', of: atLeast(3, of) }] } : atLeast(2, of);
+const OF_THOSE: readonly (readonly [said: RegExp, means: string, (of: readonly Clause[]) => Clause | null])[] = [
   [/^(?:exactly|only|just|precisely) one of (?!them\b)/, 'one of them alone', exactlyOne],
   [/^at most one of (?!them\b)/, 'one of them or none', (of) => (of.length === 2 ? noTwo(of)[0]! : { op: 'and', of: noTwo(of) })],
   [/^(?:at least one|one or more) of (?!them\b)/, 'any of them', (of) => ({ op: 'or', of })],
+  [/^(?:any|at least) two of (?!them\b)|^two or more of (?!them\b)/, 'two of them or more', (of) => two(of, false)],
+  [/^(?:exactly|only|just|precisely) two of (?!them\b)/, 'two of them, no more', (of) => two(of, true)],
   [/^none of (?!them\b)/, 'none of them', (of) => ({ op: 'not', of: { op: 'or', of } })],
 ];
-const NOT_BOTH = /^,? (?:but|and) not both(?: of them)?(?![\w-])/;
+const NOT_BOTH = /^[,\s]*(?:but|and) not both(?: of them)?(?![\w-])/;
 const AFTER = new RegExp(
   String.raw`^ ?(?:for(?: (?:longer|more) than| at least)?|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`,
 );
@@ -119,7 +141,12 @@ export function readClause(
       parts.push(part);
       // *The key is on but the door is closed*: both.
       // *Or when the manual switch is on*: its word once more.
-    } while (op === 'or' ? word(op) && (word('when') || word('while') || word('if') || true) : word(op) || word('but'));
+    } while (
+      op === 'or'
+        ? word(op) && (word('when') || word('while') || word('if') || true)
+        : !NOT_BOTH.test(text.slice(at)) && (word(op) || word('but'))
+    );
+    if (op === 'or' && parts.length === 2 && said(NOT_BOTH, 'one of them alone')) return exactlyOne(parts);
     return parts.length === 1 ? parts[0]! : { op, of: parts };
   };
   const typedAs = (name: string): string => {
@@ -229,6 +256,56 @@ export function readClause(
     at += whole.length;
     return delayed(read.clause);
   };
+  /** What is meant, said in full: taken as one stretch. */
+  const instead = (length: number, full: string, named: string, how?: string): Clause | null => {
+    const means: string[] = how === undefined ? [] : [how];
+    const read = readClause(full, 0, named, design, units, signals, (_, __, as, words) => (as === 'words' ? 0 : means.push(words)));
+    if (!read.clause || read.end !== full.length) return null;
+    take(offset + at, length, 'signal', means.filter(Boolean).join('; '));
+    at += length;
+    return delayed(read.clause);
+  };
+  /** What a level was said of last. */
+  let measured = '';
+  /** A name that no sensor of another level has. */
+  const nameOfLevel = (called: string, { begins }: Pick<SaidSignal, 'begins'>): string => {
+    const same = (said: SaidSignal) => said.id === null && JSON.stringify(said.begins) === JSON.stringify(begins);
+    for (let nth = 1; ; nth++) {
+      const name = nth === 1 ? called : `${called} ${nth}`;
+      const lower = name.toLowerCase();
+      if (design?.signals.some((other) => other.name.toLowerCase() === lower)) continue;
+      const said = signals.find((other) => other.name.toLowerCase() === lower);
+      if (!said || same(said)) return name;
+    }
+  };
+  /** *It is between 20 and 30 °C*: above one level and below another. */
+  const within = (): Clause | null => {
+    const found = BETWEEN.exec(text.slice(at));
+    if (!found) return null;
+    const [whole, name, not, low, lowUnit, high, highUnit] = found;
+    const unit = highUnit ?? lowUnit ?? '';
+    if (toNumber(low!) >= toNumber(high!) && (lowUnit ?? unit) === unit) return null;
+    const rest = ` is above ${low} ${lowUnit ?? unit} and ${name} is below ${high} ${unit}`.trimEnd();
+    const typedName = typed.slice(offset + at, offset + at + name!.length);
+    measured = name!;
+    const read = instead(whole.length, `${name}${rest}`, `${typedName}${rest.replace(`and ${name} is`, `and ${typedName} is`)}`);
+    return read && not !== undefined ? { op: 'not', of: read } : read;
+  };
+  /** *Above 20 °C and below 30 °C*: of the same thing. */
+  const andLevel = (): Clause | null => {
+    const found = measured === '' ? null : ONLY_LEVEL.exec(text.slice(at));
+    return found && instead(found[0].length, `${measured} is ${found[0]}`, `${measured} is ${found[0]}`);
+  };
+  /** *The key and the fan switch disagree*: one of them alone. */
+  const alike = (): Clause | null => {
+    const found = ALIKE.exec(text.slice(at));
+    if (!found) return null;
+    const [whole, names, differ] = found;
+    const typedNames = typed.slice(offset + at, offset + at + names!.length);
+    const how = differ === undefined ? 'all of them, or none' : 'one of them alone';
+    const read = instead(whole.length, `exactly one of ${names} is on`, `exactly one of ${typedNames} is on`, how);
+    return read && differ === undefined ? { op: 'not', of: read } : read;
+  };
   /** *The pump runs*: what another job of the project says by now. */
   const ofJob = (): Clause | null => {
     const named = ownJob(text.slice(at), design);
@@ -274,7 +351,7 @@ export function readClause(
       const of = factor();
       return of && (of.op === 'and' || of.op === 'or') ? count(of.of) : null;
     }
-    const sensed = sensor() ?? byHand();
+    const sensed = sensor() ?? byHand() ?? within() ?? andLevel() ?? alike();
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
     if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;
@@ -291,8 +368,9 @@ export function readClause(
     if (!found) return null;
     const length = own ? found[0].length - 2 + own.length : found[0].length;
     const listed = own ? ['it'] : found[1]!.split(/\s*(?:,\s*)?\b(and|or)\b\s*|\s*,\s*/).filter((part) => part !== undefined);
-    const names = listed.length === 1 && !own ? severalOf(listed[0]!, all, any) : listed;
-    if (!names) return null;
+    const each = OF_EACH.exec(found[0])?.[1];
+    const names = listed.length === 1 && !own ? severalOf(listed[0]!, all || each === 'both', any) : listed;
+    if (!names || (each !== undefined && (names.length < 2 || names.includes('or')))) return null;
     const [, , negated, saidOn, saidOff, side, level, unit, calls] = found;
     // *Opens* and *closes* say what it does: how it stands then is open, closed.
     const [on, off] = [saidOn, saidOff].map((state) => state?.replace(/^(?:opens|opened)$/, 'open').replace(/^closes$/, 'closed'));
@@ -316,22 +394,30 @@ export function readClause(
         side !== undefined && !own
           ? measuredName(part.replace(ARTICLES, '').trim(), part === 'it', unit)
           : part.replace(ARTICLES, '').trim();
+      const known = own ?? knownAs(name, design);
+      if (side !== undefined && known && levelsOf(known.signal) === null) return null;
+      // A sensor has one level: another that is said of the same thing is another sensor, and no other number of this one.
+      const mine = side === undefined || !known || isItsLevel(known, side, level, unit, units) ? known : null;
+      const plainName = known?.name ?? name;
       // A stop button is a thing, and no word that turns the meaning.
-      const mine = own ?? knownAs(name, design);
-      if (!name || (!mine && (isAside(name) || TURNING.test(name.replace(/\bstop (?=button|switch)/, ''))))) return null;
-      const word = SIGNAL_WORDS.find(({ words }) => words.test(name));
+      if (!name || (!known && (isAside(name) || TURNING.test(name.replace(/\bstop (?=button|switch)/, ''))))) return null;
+      const word = SIGNAL_WORDS.find(({ words }) => words.test(plainName));
+      const typedName = known?.signal.name ?? typedAs(name);
       // What opens is no contact: its switch is the signal, and that closes.
-      const called = word?.opens && !/switch/.test(name) ? `${typedAs(name)} switch` : typedAs(name);
+      const called = word?.opens && !/switch/.test(plainName) ? `${typedName} switch` : typedName;
+      const made = mine ? null : newSignal(plainName, word, side, level, unit, calls !== undefined, on ?? off ?? '', units);
+      if (side !== undefined && !mine && !made) return null;
+      const begins = { ...NOTHING, ...made };
       const signal: SaidSignal = mine
         ? { name: mine.name, id: mine.signal.id, nature: null, begins: {} }
-        : { ...NOTHING, ...newSignal(name, word, side, level, unit, calls !== undefined, on ?? off ?? '', units), name: called, id: null };
-      // A level of its own is no other number.
-      if (side !== undefined && (mine ? !isItsLevel(mine, side, level, unit, units) : signal.nature === null)) return null;
-      if (!signals.some((known) => known.name === signal.name)) signals.push(signal);
+        : { ...begins, name: side === undefined ? called : nameOfLevel(called, begins), id: null };
+      if (side !== undefined) measured = plainName;
+      if (!signals.some((other) => other.name === signal.name)) signals.push(signal);
       const plain: Clause = { op: 'signal', name: signal.name };
       // A door is on while it stands open; a contact is off.
       const turned = !mine && word?.opens === true && /^(?:open|closed)$/.test(on ?? off ?? '');
-      const isOff = ((off !== undefined) !== turned) !== (negated !== undefined);
+      // *Are not both on*: not all of them, of which each is said as it is.
+      const isOff = ((off !== undefined) !== turned) !== (negated !== undefined && each === undefined);
       reads.push(isOff ? { op: 'not', of: plain } : plain);
       // Said back as the app will say it, so that an *open* that was meant otherwise is seen.
       const begun = mine?.signal ?? begunOf(signal);
@@ -357,7 +443,8 @@ export function readClause(
       at += notBoth[0].length;
       return delayed(exactlyOne(reads));
     }
-    return delayed(reads.length === 1 ? reads[0]! : { op, of: reads });
+    const all_: Clause = reads.length === 1 ? reads[0]! : { op, of: reads };
+    return delayed(negated !== undefined && each !== undefined ? { op: 'not', of: all_ } : all_);
   };
   const read = clause();
   // A comma that nothing followed is not its own.

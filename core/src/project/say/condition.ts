@@ -43,8 +43,15 @@ const STAYING_ANYWHERE = new RegExp(
 );
 /** *Off 30 s later*. */
 const OFF_LATER = new RegExp(
-  String.raw`\b(?:and |but )?off (?:again )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) (?:later|after(?:wards)?)(?![\w-])(?! (?:the|a|an|it|that) )`,
+  String.raw`\b(?:and |but )?(?:then )?(?:(?:turns?|switch(?:es)?|shuts?|goes) )?(?:it |them )?off (?:again )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) (?:later|after(?:wards)?)(?![\w-])(?! (?:the|a|an|it|that) )`,
 );
+/** *And stop it 2 minutes after the key is off*, *and for 2 minutes after that*: how long it stays, once what began it is over. */
+const ENDS_AFTER = new RegExp(
+  String.raw`,? ?\b(?:and|but|then)(?: then)? (?:stops?(?: it| them)? |(?:(?:it |they )?(?:turns?|switch(?:es)?|shuts?|goes)(?: it| them)? )?off (?:again )?|(?:(?:keeps?|leaves?|lets?)(?: it| them)? (?:on |running |going |run )?|(?:it |they )?(?:stays?|runs?|goes|keeps (?:running|going)) (?:on )?)?for (?:another )?)(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`,
+);
+/** *After it is off*, *after that*: after what began it. */
+const THAT_IS_OVER =
+  /^(?:that(?: is over| ends)?|it (?:(?:is|has been|goes|gets|was|turns) )?(?:(?:switched|turned) )?off|it (?:stops|ends|is over|has ended))(?![\w-])/;
 /** *For 10 s after the key is on*: no longer than that. */
 const FOR_AFTER = new RegExp(String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
 /** *Until 8 bar*, of what a pump fills. */
@@ -252,6 +259,30 @@ function forAWhile(reading: Reading, clause: Clause, seconds: number): Clause {
   return before === 'off' ? both(clause, stays) : stays;
 }
 
+/** Whether two clauses are one and the same. */
+const isSame = (one: Clause, other: Clause): boolean => JSON.stringify(one) === JSON.stringify(other);
+/** On for so long after it is over; null where what is said to begin that while is no end of it. */
+function untilAfter(reading: Reading, clause: Clause, { found, from, end, text }: Aside): Clause | null {
+  const offS = toSeconds(found[1]!, found[2]!);
+  const stays: Clause = clause.op === 'delay' ? { ...clause, offS } : { op: 'delay', of: clause, onS: 0, offS };
+  const over = THAT_IS_OVER.exec(text.slice(from, end));
+  const means = `stays on ${formatTime(offS)} after that`;
+  if (over) {
+    reading.take(found.index, found[0].length + over[0].length, 'delay', means);
+    reading.putBack(from + over[0].length, end - from - over[0].length);
+    return stays;
+  }
+  const known = [reading.told.length, reading.signals.length, reading.blanks.length] as const;
+  const { clause: ends, end: read } = reading.readClause(text.slice(from, end), from);
+  if (!ends || !isSame(ends, negated(clause.op === 'delay' ? clause.of : clause))) {
+    [reading.told.length, reading.signals.length, reading.blanks.length] = known;
+    return null;
+  }
+  reading.takeFound(found, 'delay', means);
+  reading.putBack(from + read, end - from - read);
+  return stays;
+}
+
 /** *Off 30 s later*: than it began, or than what began it is over. Of a press both are one. */
 function laterThan(reading: Reading, clause: Clause, seconds: number): Clause {
   const stays: Clause = { op: 'delay', of: clause, onS: 0, offS: seconds };
@@ -362,7 +393,7 @@ function filledTo(reading: Reading): Clause | null {
 }
 
 /** How long what is on stays on: for a while after, or until something else. */
-function staying(reading: Reading, clause: Clause): Clause {
+function staying(reading: Reading, clause: Clause, offLater: RegExpExecArray | null): Clause {
   const { signals, assumed } = reading;
   const later = reading.match(STAYING_ANYWHERE);
   let now = clause;
@@ -371,8 +402,8 @@ function staying(reading: Reading, clause: Clause): Clause {
     reading.takeFound(later, 'delay', `stays on ${formatTime(offS)}`);
     now = now.op === 'delay' ? { ...now, offS } : { op: 'delay', of: now, onS: 0, offS };
   }
-  const offLater = later ? null : reading.match(OFF_LATER);
-  if (offLater) {
+  if (later) reading.putFoundBack(offLater);
+  else if (offLater) {
     const seconds = toSeconds(offLater[1]!, offLater[2]!);
     reading.takeFound(offLater, 'delay', `off ${formatTime(seconds)} later`);
     now = laterThan(reading, now, seconds);
@@ -530,12 +561,18 @@ export function readCondition(reading: Reading): Condition {
   const waits = reading.hidden(WAIT);
   const aside = reading.aside(SECOND.exec(reading.rest) ?? (SLOWLY.test(reading.rest) ? FULL.exec(reading.rest) : null));
 
+  const offLater = reading.hidden(OFF_LATER);
+  const ending = WHEN.test(reading.rest) ? reading.aside(ENDS_AFTER.exec(reading.rest)) : null;
+
   const first = firstClause(reading);
   // *Until it is above 80 %* is a sensor’s other level, or what ends a thing that holds itself.
   const otherWay = back && first.clause && withBack(first.clause, signals, back, units);
   if (back && otherWay) reading.takeFound(back, 'signal', otherWay);
   else reading.putFoundBack(back);
-  let clause = first.clause && staying(reading, first.clause);
+  const until = ending && first.clause ? untilAfter(reading, first.clause, ending) : null;
+  if (ending && !until) reading.putBack(ending.at, ending.length);
+  let clause = until ?? (first.clause && staying(reading, first.clause, offLater));
+  if (until || !first.clause) reading.putFoundBack(offLater);
   if (except) {
     const ends = clause ? reading.clauseOf(except, () => 'and not while:') : null;
     if (clause && ends) clause = notWhile(clause, ends);

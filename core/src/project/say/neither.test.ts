@@ -1,25 +1,8 @@
 /** *Neither … nor*, *exactly one of*, and a round that is said before anything else: as they are meant, proved in every state, and nothing swallowed. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
-import { hear, projectOf, writeWhen } from '../index.ts';
-
-function read(said: string) {
-  const heard = hear(said, null);
-  const design = projectOf(heard);
-  return { heard, design, when: design && writeWhen(design.jobs[0]!.when, design.signals) };
-}
-
-/** Read as that clause, said back so beside its signals, wired, and as meant in every state. */
-function proved(said: string, when: string, means: RegExp): void {
-  const made = read(`run a 60 W fan from the battery when ${said}`);
-  expect({ unclear: made.heard.unclear, when: made.when }).toEqual({ unclear: [], when });
-  expect(made.heard.told.some((told) => means.test(told.means))).toBe(true);
-  const { jobs, findings } = analyse(made.design!).analysis;
-  expect(jobs[0]!.unwired).toEqual([]);
-  expect(jobs[0]!.combinations).toBeGreaterThanOrEqual(4);
-  expect(jobs[0]!.matching).toBe(jobs[0]!.combinations);
-  expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
-}
+import { proved, readSaid as read } from '../../testing/said.ts';
+import { hear } from '../index.ts';
 
 describe('neither', () => {
   test.each([
@@ -60,10 +43,47 @@ describe('how many of those that are listed', () => {
       'exactly one of the key, the fan switch and the pump switch is on',
       '(key is on or fan switch is on or pump switch is on) and not (key is on and fan switch is on) and not (key is on and pump switch is on) and not (fan switch is on and pump switch is on)',
     ],
-  ])('when %s', (said, when) => proved(said, when, /^(?:one of them alone|one of them or none|any of them|none of them)$/));
+    [
+      'any two of the key, the fan switch and the pump switch are on',
+      '(key is on and fan switch is on) or (key is on and pump switch is on) or (fan switch is on and pump switch is on)',
+    ],
+    [
+      'exactly two of the key, the fan switch and the pump switch are on',
+      '((key is on and fan switch is on) or (key is on and pump switch is on) or (fan switch is on and pump switch is on)) and not (key is on and fan switch is on and pump switch is on)',
+    ],
+    ['the key is on or the fan switch is on but not both', '(key is on or fan switch is on) and not (key is on and fan switch is on)'],
+  ])('when %s', (said, when) =>
+    proved(said, when, /^(?:one of them alone|one of them or none|any of them|none of them|two of them or more|two of them, no more)$/),
+  );
+  test.each([
+    [
+      'the key and the fan switch disagree',
+      '(key is on or fan switch is on) and not (key is on and fan switch is on)',
+      /^one of them alone; /,
+    ],
+    [
+      'the key and the fan switch are different',
+      '(key is on or fan switch is on) and not (key is on and fan switch is on)',
+      /^one of them/,
+    ],
+    [
+      'the key and the fan switch agree',
+      'not ((key is on or fan switch is on) and not (key is on and fan switch is on))',
+      /^all of them, or none; /,
+    ],
+    ['the key and the fan switch are both off', 'key is off and fan switch is off', /key is off; .*fan switch is off/],
+    ['both the key and the fan switch are off', 'key is off and fan switch is off', /key is off; .*fan switch is off/],
+    ['the key and the fan switch are not both on', 'not (key is on and fan switch is on)', /key is on; .*fan switch is on/],
+    ['the key and the fan switch are not both off', 'not (key is off and fan switch is off)', /key is off; .*fan switch is off/],
+  ] as const)('when %s', proved);
+  test.each(['the key or the fan switch are both on', 'the key is both on', 'the key, the fan switch and the pump switch disagree'])(
+    '%s: not read',
+    (said) => expect(read(`run a 60 W fan from the battery when ${said}`).design).toBeNull(),
+  );
   // The words were once taken for the name of a signal: on with both.
   test.each([
-    'exactly two of the key, the fan switch and the pump switch are on',
+    'exactly two of the key and the fan switch are on',
+    'exactly three of the key, the fan switch and the pump switch are on',
     'exactly one of the keys is on',
     'exactly one of the key is on',
     'any one of the key and the fan switch is on',
