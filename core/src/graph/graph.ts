@@ -89,7 +89,9 @@ export function walk(graph: CircuitGraph, from: readonly Terminal[], passes: (li
 
 /** Throws of a relay that something is wired to, by their pins: those that may carry current, whoever wired them. */
 export function usedThrows(graph: CircuitGraph, relay: PartPlaying<'relay'>): string[] {
-  return relay.spec.type.poles.flatMap(({ closing, resting }) =>
-    [closing, ...(resting === null ? [] : [resting])].filter((pin) => graph.attachedTo(terminal(relay.id, pin)).length > 0),
-  );
+  const landed = (pin: string | null | undefined) => pin != null && graph.attachedTo(terminal(relay.id, pin)).length > 0;
+  return relay.spec.type.poles.flatMap(({ closing, resting, twin }) => [
+    ...(landed(closing) || landed(twin) ? [closing] : []),
+    ...(resting !== null && landed(resting) ? [resting] : []),
+  ]);
 }

@@ -70,7 +70,12 @@ export const fuseMissing: Rule = {
       const limited = driven && job.controlFuses.length === 0 && job.relays.every(({ spec }) => spec.supply === null);
       // With nothing between supply and load there is a load side alone.
       if (job.job.when.op === 'always') return [check(context, job, 'fuse')];
-      return [...(job.contacts.length > 0 ? [check(context, job, 'fuse')] : []), ...(limited ? [] : [check(context, job, 'controlFuse')])];
+      // What senses within its own housing has no wire of a control side.
+      const within = job.relays.length > 0 && job.wires.every(({ section }) => section.side === 'load');
+      return [
+        ...(job.contacts.length > 0 ? [check(context, job, 'fuse')] : []),
+        ...(limited || within ? [] : [check(context, job, 'controlFuse')]),
+      ];
     }),
   nudges: ({ jobs }, finding) =>
     jobs

@@ -85,6 +85,13 @@ interface Run {
   readonly foreignA?: number | undefined;
 }
 
+/** Where a line's units are fed, and where they come back together; the legs between. */
+interface Units {
+  readonly pluses: readonly Terminal[];
+  readonly minus: Terminal;
+  readonly legs: readonly string[];
+}
+
 /** The metal box of a place. */
 export const boxId = (place: string): string => `box-${place}`;
 
@@ -253,24 +260,37 @@ export class LoadSide {
     return { ...source, at };
   }
 
-  /** Each line from a contact out to its units and back to ground. */
-  lines(lines: readonly Load[], source: Source, backTo?: Terminal): void {
-    for (const load of lines) {
+  /** Whether there are two lines, or one of two units, that two pins can feed apart. */
+  forTwo(lines: readonly Load[]): boolean {
+    const [only] = lines;
+    return lines.length > 1 || (only !== undefined && !isCharged(only) && only.count === 2);
+  }
+
+  /**
+   * Each line from a contact out to its units and back to ground. From a second pin of the same metal goes every other line, or the
+   * second of two units.
+   */
+  lines(lines: readonly Load[], first: Source, backTo?: Terminal, second?: Source): void {
+    for (const [at, load] of lines.entries()) {
+      const source = second && lines.length > 1 && at % 2 === 1 ? second : first;
       const ampere = lineAmpere(this.design, this.job, load);
       if (isCharged(load)) this.toBattery(load, source, ampere);
       else {
-        const { plus, minus, legs } = this.unitsOf(load, source.fuseA, ampere, source.foreignA);
+        const sources = second && lines.length === 1 ? [first, second] : [source];
+        const { pluses, minus, legs } = this.unitsOf(load, source.fuseA, ampere, source.foreignA, sources.length);
         const out = `load-${load.id}`;
-        this.run({
-          leg: out,
-          role: 'load',
-          from: source.at,
-          to: plus,
-          colour: this.colours.switched,
-          ampere,
-          fuseA: source.fuseA,
-          foreignA: source.foreignA,
-        });
+        pluses.forEach((to, nth) =>
+          this.run({
+            leg: out,
+            role: 'load',
+            from: sources[nth]!.at,
+            to,
+            colour: this.colours.switched,
+            ampere: ampere / pluses.length,
+            fuseA: source.fuseA,
+            foreignA: source.foreignA,
+          }),
+        );
         const back = this.back(load, minus, source.fuseA, ampere, backTo, source.foreignA);
         this.path(load, { ...source, legs: [...source.legs, out, ...legs, back] }, ampere);
       }
@@ -308,8 +328,8 @@ export class LoadSide {
     });
   }
 
-  /** The units of a line, joined by a splice out and a splice back where there are several. */
-  unitsOf(load: UnitLoad, fuseA: number, ampere: number, foreignA?: number): { plus: Terminal; minus: Terminal; legs: readonly string[] } {
+  /** The units of a line, joined by a splice out and a splice back where there are several; with as many `ends` as units by one back alone. */
+  unitsOf(load: UnitLoad, fuseA: number, ampere: number, foreignA?: number, ends = 1): Units {
     const { builder, job, number } = this;
     const spec = { loadKind: load.kind, line: load.id, ohm: unitOhm(load), ratedV: stringRatedV(load), metal: load.earth !== 'none' };
     const units = Array.from({ length: load.count }, (_, index) => {
@@ -342,17 +362,18 @@ export class LoadSide {
         });
     }
     const [only] = units;
-    if (units.length === 1 && only) return { plus: terminal(only, '+'), minus: terminal(only, '-'), legs: [] };
+    if (units.length === 1 && only) return { pluses: [terminal(only, '+')], minus: terminal(only, '-'), legs: [] };
     const spliceAt = (end: 'out' | 'back') => this.splice(`${job.id}-${load.id}-splice-${end}`, load.place);
-    const plus = spliceAt('out');
+    // As many ends as units: each is fed by itself.
+    const plus = ends === units.length ? null : spliceAt('out');
     const minus = spliceAt('back');
     const leg = `tail-${load.id}`;
     const each = { leg, stretch: 'tail' as const, ampere: ampere / load.count, fuseA, foreignA, lengthM: TAIL_M };
     for (const unit of units) {
-      this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: this.colours.switched });
+      if (plus) this.run({ ...each, role: 'load', from: plus, to: terminal(unit, '+'), colour: this.colours.switched });
       this.run({ ...each, role: 'return', from: terminal(unit, '-'), to: minus, colour: this.colours.back });
     }
-    return { plus, minus, legs: [leg] };
+    return { pluses: plus ? [plus] : units.map((unit) => terminal(unit, '+')), minus, legs: [leg] };
   }
 
   /** Across a unit, at its own leads: a diode where direct current flows one way, a varistor where it may flow either. */

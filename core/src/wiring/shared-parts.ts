@@ -287,16 +287,39 @@ export function fedSpec(design: Design, signal: Signal): FedSpec | null {
 }
 
 /** The part that stands for a signal of contacts, with so many poles. */
-function contactPart(builder: NetlistBuilder, design: Design, signal: Signal, poles: number, on: Supply): string {
-  const own = header(design, signal);
+function contactPart(
+  builder: NetlistBuilder,
+  design: Design,
+  signal: Signal,
+  poles: number,
+  on: Supply,
+  within?: { readonly job: string; readonly place: string; readonly inside: string },
+): string {
+  const own = { ...header(design, signal), ...(within && { place: within.place, job: within.job }) };
   const made = signalFacets(signal).part(signal);
   if (!made) throw new Error(`${signal.name} has no part of its own`);
   const bears = bearsText(signal, on);
   const fed = fedSpec(design, signal);
-  const spec = { signal: signal.id, poles, ...made.spec, ...(bears && { bears }), ...(fed && { fed }) };
+  const spec = {
+    signal: signal.id,
+    poles,
+    ...made.spec,
+    ...(bears && { bears }),
+    ...(fed && { fed }),
+    ...(within && { inside: within.inside }),
+  };
   builder.add({ ...own, kind: made.kind, spec } as Parameters<NetlistBuilder['add']>[0]);
   return own.id;
 }
+
+/** A sensor in the housing of a relay, which nothing else uses. */
+export const sensorWithin = (
+  builder: NetlistBuilder,
+  design: Design,
+  signal: Signal,
+  on: Supply,
+  within: { readonly job: string; readonly place: string; readonly inside: string },
+): string => contactPart(builder, design, signal, 1, on, within);
 
 /** The next free contact of a switch: each circuit of its own has one. */
 export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry, on: Supply): [Terminal, Terminal] {

@@ -33,11 +33,13 @@ export function wiringsOf(design: Design, job: Job): { wirings: readonly Wiring[
     if (needs.length === 0) wirings.push({ id: way.id, title: way.title, way, drive: null });
     else
       for (const drive of drives) {
+        const type = needs[0]!.type ?? typeOf(design, job);
+        if (!drive.alone?.(type) && drives.some((other) => other.alone?.(type))) continue;
         // A device of another kind beside the first has a drive of its own.
         const refused = needs.flatMap((need) => (need.type ? [] : drive.refuse(design, job, need.clause, need.holdsBy)));
         if (refused.length > 0) {
           reasons.push(...refused);
-          if (drive.madeFor?.(needs[0]!.type ?? typeOf(design, job))) telling.push(...refused);
+          if (drive.madeFor?.(type)) telling.push(...refused);
         } else wirings.push({ id: `${way.id}/${drive.id}`, title: `${way.title}; ${drive.title}`, way, drive });
       }
   }

@@ -60,6 +60,8 @@ export interface Pole {
   readonly common: string;
   readonly closing: string;
   readonly resting: string | null;
+  /** A second pin that is joined to the closing one inside; left out of most. */
+  readonly twin?: string;
 }
 
 /** A relay. All parts are invented, with ratings usual for their class. */
@@ -75,7 +77,7 @@ export interface RelayType {
   /** Kind of current that its coil or input is made for; left out where its voltage says so: below 100 V direct, above alternating. */
   readonly coilFor?: 'ac' | 'dc';
   /** How it is built: what else may take its place. */
-  readonly build?: 'module' | 'contactor' | 'solid' | 'board';
+  readonly build?: 'module' | 'contactor' | 'solid' | 'board' | 'sensing';
   readonly module?: ModuleType;
   readonly solid?: SolidType;
   /** Coil resistance at 20 °C, Ω. */
@@ -243,6 +245,15 @@ const stud = (ampere: number, mostV: number, volt: number, price: number) =>
     socket: ampere > 200 ? 'stud-m10' : 'stud-m8',
     price,
   }) as const;
+/** One that senses the voltage at its own stud: sensor, coil and diode in one housing, its black lead to ground (from memory). */
+const sensing = (ampere: number, volt: number, price: number) =>
+  ({
+    ...stud(ampere, 60, volt, price),
+    id: `relay-${volt}v-${ampere}a-sensing`,
+    name: `${ampere} A voltage-sensing relay in one piece, ${volt} V`,
+    build: 'sensing',
+    builtIn: 'diode',
+  }) as const;
 const resting30 = { resistiveA: 20, own: { motor: 10, filament: 10, led: 10, solenoid: 8 } };
 const resting40 = { resistiveA: 30, own: { motor: 18, filament: 12, led: 18, solenoid: 12 } };
 const resting20 = { resistiveA: 10, own: { motor: 6, filament: 5, led: 6, solenoid: 4 } };
@@ -405,6 +416,15 @@ export const RELAYS: readonly RelayType[] = [
     ...coil40,
     price: 6.3,
   },
+  {
+    id: 'relay-12v-40a-2x87',
+    name: '40 A plug-in relay, two 87 pins',
+    poles: [{ common: '30', closing: '87', resting: null, twin: '87b' }],
+    closing: closing40,
+    resting: null,
+    ...coil40,
+    price: 6.1,
+  },
   { id: 'relay-24v-20a-4', name: '20 A plug-in relay, four-pin, 24 V', poles: four, closing: closing20, resting: null, ...coil24 },
   {
     id: 'relay-24v-20a-5',
@@ -437,6 +457,8 @@ export const RELAYS: readonly RelayType[] = [
   },
   wide(12),
   wide(24),
+  sensing(140, 12, 44),
+  sensing(140, 24, 52),
   stud(150, 60, 6, 38),
   stud(150, 60, 12, 38),
   stud(150, 60, 24, 38),

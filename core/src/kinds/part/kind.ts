@@ -25,7 +25,8 @@ export type PartSymbol =
   | 'thermal-fuse'
   | 'ammeter'
   | 'voltmeter'
-  | 'contact-solid';
+  | 'contact-solid'
+  | 'joined-pins';
 
 /** A load is drawn by its kind. */
 export type SymbolName = PartSymbol | LoadKind;

@@ -15,6 +15,10 @@ export interface RelaySpec {
   readonly supply: string | null;
   /** What a time relay is set to. */
   readonly delays?: Delays;
+  /** Whether its second closing pin is wired as well. */
+  readonly twin?: true;
+  /** Volts between which one that senses them is in; left out of any other. */
+  readonly senses?: { readonly closesAtV: number; readonly opensAtV: number };
 }
 
 /** Current at which the armature pulls in, A: the coil's pull is set by its current, hot or cold. */
@@ -60,7 +64,11 @@ const OTHER_COIL = { ohm: 4, volt: 2 };
 const THIN_MM2 = 2.5;
 
 const PLUG_IN_AIR_C = 85;
-const BUILD_AIR_C = { module: 70, contactor: 60, solid: 80, board: 70 } as const;
+const BUILD_AIR_C = { module: 70, sensing: PLUG_IN_AIR_C, contactor: 60, solid: 80, board: 70 } as const;
+
+/** Metal between two closing pins (from memory), Ω. */
+const TWIN = 'twin';
+const TWIN_OHM = 0.0003;
 
 /** Forward voltage of the diode in a transistor’s body (from memory), V. */
 const BODY_V = 0.8;
@@ -79,7 +87,12 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   takesMm2: ({ socket }) => socket.mostMm2,
   pins: ({ type }) => [
     ...type.coil,
-    ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])]),
+    ...type.poles.flatMap(({ common, closing, resting, twin }) => [
+      common,
+      closing,
+      ...(resting ? [resting] : []),
+      ...(twin ? [twin] : []),
+    ]),
   ],
   model({ id, place, spec: { type, delays } }, into) {
     const coil = branchId(id, 'coil');
@@ -121,8 +134,10 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
         follows: type.duty === 'step' ? cam : armature,
         closedWhen,
       });
-    for (const { common, closing, resting } of type.poles) {
+    for (const { common, closing, resting, twin } of type.poles) {
       contact(common, closing, true);
+      if (twin)
+        into.branch({ kind: 'resistor', id: branchId(id, TWIN), a: terminal(id, closing), b: terminal(id, twin), ohm: () => TWIN_OHM });
       if (type.solid)
         into.branch({
           kind: 'resistor',
@@ -144,7 +159,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       if (resting) contact(common, resting, false);
     }
   },
-  drawn: ({ id, tag, spec: { type, uses, delays } }) => [
+  drawn: ({ id, tag, spec: { type, uses, delays, twin } }) => [
     {
       key: 'coil',
       from: type.coil[0],
@@ -165,6 +180,13 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
           : 'contact-changeover';
       return { key: contactKey(pin), from: pole.common, to: pin, symbol, branch: contactBranchId(id, pin), labels: [tag] };
     }),
+    ...(twin
+      ? type.poles.flatMap(({ closing, twin: second }): DrawnElement[] =>
+          second === undefined
+            ? []
+            : [{ key: TWIN, from: closing, to: second, symbol: 'joined-pins', branch: branchId(id, TWIN), labels: [second] }],
+        )
+      : []),
   ],
   bearsAirC: ({ type: { build } }) => (build === undefined ? PLUG_IN_AIR_C : BUILD_AIR_C[build]),
   price: ({ spec: { type, socket } }) => (type.price === 0 ? null : type.price + socket.price),
@@ -219,13 +241,13 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     ),
   ],
   screwed: ({ socket }) => socket.fits === 'eight-pin',
-  listed: ({ spec: { type, socket, delays } }) =>
-    `${type.name}${drivenBy(type)}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}`,
+  listed: ({ spec: { type, socket, delays, senses } }) =>
+    `${type.name}${drivenBy(type)}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}${senses ? `, in at ${formatQuantity(senses.closesAtV, 'V')} and out at ${formatQuantity(senses.opensAtV, 'V')}; its own lead to ground` : ''}`,
 };
 
 /** What its name does not say of what drives it: silicon has an input, and no coil. */
-function drivenBy({ name, solid, module, closing, coilV, pullInV, coilMostV }: RelayType): string {
-  if (!solid) return module || /coil/.test(name) ? '' : `, ${coilV} V coil`;
+function drivenBy({ name, build, solid, module, closing, coilV, pullInV, coilMostV }: RelayType): string {
+  if (!solid) return module || build === 'sensing' || /coil/.test(name) ? '' : `, ${coilV} V coil`;
   const switched = solid.switches === 'ac' ? `${closing.ac?.mostV ?? solid.ratedV} V~, ${solid.firing}` : `${solid.ratedV} V⎓`;
   return `, ${switched}, input ${figures(pullInV)} to ${figures(coilMostV)} V⎓`;
 }

@@ -18,6 +18,8 @@ export interface ThresholdSpec extends MaybeFed {
   readonly closesAt: number;
   readonly opensAt: number;
   readonly delayS: number;
+  /** The relay whose housing it is in; left out where it is a part of its own. */
+  readonly inside?: string;
   /** Contacts, one for each circuit that uses it; one when it switches to ground. */
   readonly poles: number;
 }
@@ -102,5 +104,8 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
   listed: ({ name, spec }) =>
-    `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
+    // Bought with the relay.
+    spec.inside !== undefined
+      ? null
+      : `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
 };

@@ -1,5 +1,5 @@
 /** What goes into each receptacle of each relay's socket, by the number that is moulded beside it. */
-import { type AnyPart, plays } from '../../kinds/index.ts';
+import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
 
@@ -23,13 +23,13 @@ export function socketsOf(netlist: Netlist): SocketView[] {
   return netlist.parts.flatMap((part): SocketView[] => {
     if (!plays(part, 'relay')) return [];
     const { type, socket } = part.spec;
-    const pins = [...type.coil, ...type.poles.flatMap(({ common, closing, resting }) => [common, closing, ...(resting ? [resting] : [])])];
+    const pins = kindOf(part).pins(part.spec);
     const whatOf = (pin: string): SocketPin['what'] =>
       type.coil.includes(pin)
         ? 'coil'
         : type.poles.some(({ common }) => common === pin)
           ? 'common'
-          : type.poles.some(({ closing }) => closing === pin)
+          : type.poles.some(({ closing, twin }) => closing === pin || twin === pin)
             ? 'closes'
             : 'rests closed';
     return [

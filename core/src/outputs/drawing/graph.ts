@@ -83,6 +83,11 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
         a === at &&
         netlist.parts.some(({ id, job, jobs: users }) => id === partOf(b) && job !== null && users.some((user) => jobs.has(user))),
     );
+  /** Whether a part of these jobs is metal with a terminal of one that is nobody's: a ground point that a lead of its own runs to. */
+  const ours = new Set(
+    netlist.parts.filter(({ job, jobs: users }) => job !== null && users.some((user) => jobs.has(user))).map(({ id }) => id),
+  );
+  const held = (at: Terminal) => netlist.joints.some(([a, b]) => (a === at && ours.has(partOf(b))) || (b === at && ours.has(partOf(a))));
   /** A pin that a low-triggered input hangs on takes its current: it is a way down, not up. */
   const sinks = (at: Terminal) =>
     wires.some(({ from, to }) => {
@@ -122,7 +127,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       if (element.key !== SELF && kindOf(part).rail?.(part.spec).side === 'supply' && !charged.has(from)) continue;
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires, nor has
       // the eye of a voltage sensor.
-      const shown = used.has(from) || used.has(to) || (element.key === SELF && touched);
+      const shown = used.has(from) || used.has(to) || held(from) || held(to) || (element.key === SELF && touched);
       if (part.job === null && !shown) continue;
       if (netlist.bridged.has(part.id)) continue;
       const load = [from, to].some((at) => power.has(at));

@@ -51,6 +51,7 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
   'contact-closing': { is: 'contact', half: 14, room: 54, shapes: contact() },
   'contact-resting': { is: 'contact', half: 14, room: 54, shapes: contact() },
   'contact-changeover': { is: 'contact', half: 14, room: 56, shapes: contact((h) => circle('pin', -15, -h, 3)) },
+  'joined-pins': { half: 10, room: 40, shapes: (h) => [circle('pin', 0, -h, 3.6), circle('pin', 0, h, 3.6), through(h)] },
   'contact-solid': {
     is: 'contact',
     half: 14,

@@ -10,9 +10,9 @@ export const RAIL_V = 5;
 
 const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
 /** Words before a relay’s name; any other is not understood. */
-const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b)[ ,]+)*`;
+const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b|(?:two|dual|double)[- ]87(?:[- ]pins?)?\b)[ ,]+)*`;
 const DEVICE = new RegExp(
-  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?|\b(?:directly|with no relay|without a relay)\b`,
+  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?(?: with (two 87s?(?: pins| terminals)?)\b)?|\b(?:directly|with no relay|without a relay)\b`,
 );
 const KINDS = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
 const WORDS = {
@@ -47,14 +47,17 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     trigger: trigger ? (trigger[1] as 'low' | 'high') : null,
     opto: /opto/.test(traits),
     senses: /sens|split/.test(traits),
+    onePiece: /one-piece/.test(traits),
+    twin: /87/.test(traits) || found[9] !== undefined,
   };
   const said = [
     ...(device.ratedA === null ? [] : [`for at least ${formatQuantity(device.ratedA, 'A')}`]),
     ...(device.coilV === null ? [] : [`for ${device.coilV} V`]),
     ...(device.changeover === null ? [] : [device.changeover ? 'with a throw that rests closed' : 'with one throw']),
+    ...(device.twin ? ['with two 87 pins that are one inside'] : []),
     ...(device.trigger === null ? [] : [`triggered ${device.trigger}`]),
     ...(device.opto ? ['with an optocoupler'] : []),
-    ...(device.senses ? ['behind a sensor of the voltage: as one piece, or as two'] : []),
+    ...(device.senses ? [device.onePiece ? 'that senses the voltage itself, in one piece' : 'behind a sensor of the voltage'] : []),
   ];
   return { ...device, at: found.index, length: found[0].length, means: [WORDS[kind], ...said].join(' ') };
 }
@@ -70,7 +73,7 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
     contactor: ({ build, coilV }: RelayType) => build === 'contactor' && (device.coilV === null || coilV === device.coilV),
     // On the mains its coil hangs on an isolated supply.
     relay: ({ build, coilV }: RelayType) =>
-      build === undefined && coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
+      build === (device.onePiece ? 'sensing' : undefined) && coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
     direct: () => false,
   }[device.kind];
   return POWER_RELAYS.filter(
@@ -79,7 +82,8 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
       rating(type) > 0 &&
       rating(type) >= (device.ratedA ?? 0) &&
       (device.changeover === null || device.kind === 'module' || (type.resting !== null) === device.changeover) &&
-      (!device.opto || type.module?.opto === true),
+      (!device.opto || type.module?.opto === true) &&
+      (type.poles[0]!.twin !== undefined) === (device.twin ?? false),
   ).toSorted((one, other) => rating(one) - rating(other) || one.price - other.price);
 }
 /** Of the supply that keeps hands on low voltage, V. */
@@ -91,8 +95,8 @@ export const underHand = (list: readonly RelayType[]): readonly RelayType[] =>
 /** A solid-state relay that nobody described. */
 export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false };
 /** Whether more is said of it than what it is. */
-export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto }: SaidDevice): boolean =>
-  ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
+export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto, onePiece, twin }: SaidDevice): boolean =>
+  onePiece === true || twin === true || ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
 
 const GUARD = new RegExp(
   String.raw`,? ?\b(?:with|through|via|behind|and) (?:a |an |its own )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*)(?:${AMPS} )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*breaker|(?:blade |plug |battery )?fuse)(?![\w-])(?: (?:of|at) ${AMPS})?`,

@@ -83,6 +83,10 @@ export interface SaidDevice {
   readonly opto: boolean;
   /** Whether it pulls in by itself while what it hangs on is being charged. */
   readonly senses?: boolean;
+  /** Whether sensor and relay are one thing, as it is sold. */
+  readonly onePiece?: boolean;
+  /** Whether it has a second closing pin that is joined to the first. */
+  readonly twin?: boolean;
 }
 export interface SaidGuard {
   readonly breaker: boolean;

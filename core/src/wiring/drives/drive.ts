@@ -27,6 +27,8 @@ export interface Drive {
   readonly title: string;
   /** Whether it is made for this device, so that what it refuses is what stands in the way. */
   madeFor?(type: RelayType): boolean;
+  /** Whether nothing else drives this device. */
+  alone?(type: RelayType): boolean;
   /** Smaller is tried first. */
   rank(design: Design): number;
   /** Why it cannot; empty when it can. `throwPin` is the throw that the load hangs on. */

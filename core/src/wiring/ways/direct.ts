@@ -65,7 +65,7 @@ export const direct: Way = {
     const clause = normalForm(job.when);
     const chain = chainOf(design, termsOf(clause));
     const joined = typeof chain === 'string' ? branchesOf(design, clause) : null;
-    const { plus, minus, legs } = side.unitsOf(load, 0, ampere);
+    const { pluses, minus, legs } = side.unitsOf(load, 0, ampere);
     let run;
     let grounding;
     if (joined !== null && typeof joined !== 'string') {
@@ -82,7 +82,7 @@ export const direct: Way = {
       for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
       grounding = chain.grounding;
     } else throw new Error('wire() called on a job that was refused');
-    run.wire(`load-${load.id}`, plus, 'RD/BK', 'control', 'load');
+    run.wire(`load-${load.id}`, pluses[0]!, 'RD/BK', 'control', 'load');
     if (grounding) {
       const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding, side.supply);
       side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });

@@ -44,7 +44,7 @@ export const reversing: Way = {
     const ampere = side.ampere(job.loads);
     const fused = side.source([job.loads]);
     const { fuseA } = fused;
-    const { plus, minus, legs } = side.unitsOf(load, fuseA, ampere);
+    const { pluses, minus, legs } = side.unitsOf(load, fuseA, ampere);
     const ground = groundAt(builder, design, job.device.place);
     const ways = ENDS.map(([suffix, end]) => {
       const relay = relayId(job, suffix);
@@ -56,7 +56,7 @@ export const reversing: Way = {
         leg: out,
         role: 'load',
         from: terminal(relay, common),
-        to: end === '+' ? plus : minus,
+        to: end === '+' ? pluses[0]! : minus,
         colour: end === '+' ? 'RD/BK' : 'RD/BU',
         ampere,
         fuseA,

@@ -30,10 +30,14 @@ export const singleContact: Way = {
   wire(side) {
     const { design, job } = side;
     const type = typeOf(design, job);
-    const { common, closing, resting } = type.poles[0]!;
+    const { common, closing, resting, twin } = type.poles[0]!;
     const ampere = side.ampere(job.loads);
     const source = side.toRelay(side.source([job.loads]), terminal(relayId(job), common), ampere, '', type);
     const out = side.beyond(source, terminal(relayId(job), job.lost === 'on' ? resting! : closing));
-    side.lines(job.loads, side.throughThermalFuse(out, ampere));
+    const from = side.throughThermalFuse(out, ampere);
+    // From two pins that are one inside each lamp has its own.
+    if (twin === undefined || from !== out || !side.forTwo(job.loads)) return side.lines(job.loads, from);
+    side.builder.change<'relay'>(relayId(job), { twin: true });
+    side.lines(job.loads, from, undefined, side.beyond(out, terminal(relayId(job), twin)));
   },
 };
