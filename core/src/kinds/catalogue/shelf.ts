@@ -592,6 +592,17 @@ export const RELAYS: readonly RelayType[] = [
   },
   {
     ...contactor,
+    ...coil12Small,
+    id: 'relay-12v-2x16a-changeover',
+    name: '16 A two-pole changeover power relay, 12 V coil',
+    poles: two,
+    contactOhm: 0.008,
+    closing: lines(16, 5),
+    resting: lines(16, 5),
+    price: 14,
+  },
+  {
+    ...contactor,
     id: 'relay-5v-16a',
     name: '16 A power relay, 5 V coil',
     build: 'board',

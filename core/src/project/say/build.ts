@@ -381,7 +381,8 @@ function onMains(
     part:
       isSolid(said) || big
         ? solid.part
-        : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : contactor?.id) ?? HAND_PART),
+        : ((said.device?.kind === 'relay' && isDescribed(said.device) ? named?.id : contactor?.id) ??
+          (said.others.length > 0 ? CHANGEOVER_PART : HAND_PART)),
     changes: { ...(isSolid(said) || big ? solid.changes : cutOut), controlSupply: id },
   };
 }
@@ -422,6 +423,8 @@ function suppressed(loads: Job['loads'], part: string): Job['loads'] {
 /** What a small heatsink carries off of a solid-state relay in a warm box (from memory), A. */
 const FINS_A = 12;
 const HAND_PART = 'relay-12v-2x30a';
+/** With throws that rest closed, for what runs otherwise. */
+const CHANGEOVER_PART = 'relay-12v-2x16a-changeover';
 const MAINS_MODULE = 'module-5v-10a';
 /** What of a module's rating is used before a solid-state relay is the better part: its tracks and terminals are the weakest of it (common practice). */
 const MODULE_SHARE = 0.8;

@@ -1,6 +1,7 @@
 import { changeover } from './changeover.ts';
 import { direct } from './direct.ts';
 import { mainsBoth, mainsLine } from './mains.ts';
+import { mainsChangeover } from './mains-changeover.ts';
 import { reversing } from './reversing.ts';
 import { straight } from './straight.ts';
 import { singleContact } from './single-contact.ts';
@@ -13,6 +14,7 @@ import type { Way } from './way.ts';
 export const WAYS: readonly Way[] = [
   mainsLine,
   mainsBoth,
+  mainsChangeover,
   twoPole,
   singleContact,
   takeOver,
