@@ -599,7 +599,7 @@ export const RELAYS: readonly RelayType[] = [
     contactOhm: 0.008,
     closing: lines(16, 5),
     resting: lines(16, 5),
-    price: 14,
+    price: 17.5,
   },
   {
     ...contactor,
