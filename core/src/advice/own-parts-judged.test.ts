@@ -30,10 +30,13 @@ import { design, job, on } from '../testing/designs.ts';
 import { OUTLET, adapter, mains, watts } from '../testing/mains.ts';
 
 const formOf = ({ build, poles, solid, socket }: RelayType): OwnForm | null => {
+  if (build === 'sensing') return 'sensing';
   if (/^stud/.test(socket)) return 'stud';
   if (solid) return solid.switches === 'ac' ? 'solid-ac' : 'solid-dc';
   if (build === 'board') return null;
+  if (build === 'contactor' && poles[0]!.resting) return 'changeover';
   if (build === 'module' || build === 'contactor') return build;
+  if (poles[0]!.twin) return 'twin';
   return poles.length === 2 ? 'two-pole' : poles[0]!.resting ? 'five' : 'four';
 };
 const ratingOf = ({ resistiveA, own, mostV, ac }: RelayType['closing']): OwnRelay['closing'] => ({

@@ -68,10 +68,15 @@ export const ownFields = (form: OwnForm): readonly OwnField[] => OWN_FIELDS.filt
 export const OWN_FORM_NAMES: Readonly<Record<OwnForm, string>> = {
   four: 'plug-in relay, four-pin: 30, 87',
   five: 'plug-in relay, five-pin: 30, 87, 87a',
+  twin: 'plug-in relay, five-pin: 30, two 87 joined inside',
   'two-pole': 'relay, eight-pin, two poles',
   stud: 'power relay on studs, for direct current',
+  sensing: 'voltage-sensing relay in one piece, on studs',
   module: 'relay module on a board',
   contactor: 'contactor, two poles',
+  'contactor-one': 'contactor, one pole',
+  'contactor-three': 'contactor, three poles',
+  changeover: 'changeover relay for the mains, two poles',
   'solid-ac': 'solid-state relay, alternating current',
   'solid-dc': 'solid-state relay, direct current',
 };

@@ -16,8 +16,43 @@ const rating = z.strictObject({
 });
 
 /** How it is built: what its terminals are called, and what else is asked of it. */
-export const OWN_FORMS = ['four', 'five', 'two-pole', 'stud', 'module', 'contactor', 'solid-ac', 'solid-dc'] as const;
+export const OWN_FORMS = [
+  'four',
+  'five',
+  'twin',
+  'two-pole',
+  'stud',
+  'sensing',
+  'module',
+  'contactor',
+  'contactor-one',
+  'contactor-three',
+  'changeover',
+  'solid-ac',
+  'solid-dc',
+] as const;
 export type OwnForm = (typeof OWN_FORMS)[number];
+/** What a form has: a throw that rests closed; contacts that are rated for alternating current where the label does not say; room for a diode or a resistor across its coil. */
+interface FormFacts {
+  readonly rests?: true;
+  readonly mains?: true;
+  readonly buildsIn?: true;
+}
+export const FORM_FACTS: Readonly<Record<OwnForm, FormFacts>> = {
+  four: { buildsIn: true },
+  five: { rests: true, buildsIn: true },
+  twin: { buildsIn: true },
+  'two-pole': { rests: true },
+  stud: { buildsIn: true },
+  sensing: {},
+  module: { rests: true },
+  contactor: { mains: true },
+  'contactor-one': { mains: true },
+  'contactor-three': { mains: true },
+  changeover: { rests: true, mains: true },
+  'solid-ac': { mains: true },
+  'solid-dc': {},
+};
 /** Coils that are sold, V. Of a solid-state relay it is the usual voltage of its input. */
 export const OWN_COILS_V = [3.3, 5, 6, 12, 24, 36, 48, 72, 96, 120, 230, 240] as const;
 
@@ -54,10 +89,10 @@ const MAINS_COIL_FROM_V = 100;
 export const coilCurrent = ({ coilFor, coilV }: { readonly coilFor?: 'ac' | 'dc' | undefined; readonly coilV: number }): 'ac' | 'dc' =>
   coilFor ?? (coilV < MAINS_COIL_FROM_V ? 'dc' : 'ac');
 /** Forms whose coil is sold for either. */
-export const hasOwnCoil = (form: OwnForm): boolean => form !== 'module' && !isSolidForm(form);
+export const hasOwnCoil = (form: OwnForm): boolean => form !== 'module' && form !== 'sensing' && !isSolidForm(form);
 export const BUILT_IN = ['diode', 'resistor'] as const;
 /** Forms that are sold with one: plug-in relays, and power relays on studs. */
-export const mayBuildIn = (form: OwnForm): boolean => form === 'four' || form === 'five' || form === 'stud';
+export const mayBuildIn = (form: OwnForm): boolean => FORM_FACTS[form].buildsIn === true;
 
 /** A switching part typed from its label or data sheet. A project carries those that it uses, so that its file stands alone. */
 export const ownRelaySchema = z
@@ -92,9 +127,8 @@ export const ownRelaySchema = z
   })
   .superRefine((part, context) => {
     const say = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
-    const restless = part.form === 'four' || part.form === 'stud' || part.form === 'contactor' || isSolidForm(part.form);
-    if (restless !== (part.resting === null))
-      say('resting', 'is what four-pin relays, contactors and solid-state relays have not, and the others have');
+    if ((FORM_FACTS[part.form].rests === true) === (part.resting === null))
+      say('resting', 'is what relays with five pins or eight, modules and changeover relays have, and no other part');
     if ((part.form === 'module') !== (part.module !== undefined)) say('module', 'is what a relay module has, and no other part');
     if (isSolidForm(part.form) !== (part.solid !== undefined)) say('solid', 'is what a solid-state relay has, and no other part');
     if (part.closing.resistiveA === 0 && !part.closing.ac) say('closing', 'needs a rating for direct or alternating current');

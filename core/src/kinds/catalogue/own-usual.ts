@@ -2,7 +2,7 @@
  * What is usual for a class of switching part, from memory: it stands in the fields of an own part that nobody typed, follows
  * what was typed, and is told as assumed.
  */
-import { coilCurrent, isSolidForm, type OwnForm, type OwnRelay } from './own-relay.ts';
+import { FORM_FACTS, coilCurrent, isSolidForm, type OwnForm, type OwnRelay } from './own-relay.ts';
 import { readRating, type RatingOf, type ReadRating } from './rating-label.ts';
 
 interface UsualCoil {
@@ -42,12 +42,26 @@ const RESTING_SHARE = 2 / 3;
 /** Three figures: what a data sheet gives. */
 const rounded = (value: number): number => Number(value.toPrecision(3));
 
-const coilOf = ({ form, coilV, coilFor }: Pick<OwnRelay, 'form' | 'coilV' | 'coilFor'>): UsualCoil =>
-  form === 'four' || form === 'five'
-    ? COILS['plug-in']
-    : form === 'contactor'
-      ? COILS[coilCurrent({ coilV, coilFor }) === 'ac' ? 'contactor-mains' : 'contactor']
-      : COILS[form === 'two-pole' || form === 'stud' ? form : 'module'];
+/** Whose coil that of a form is like. */
+const COIL_LIKE: Readonly<Record<OwnForm, keyof typeof COILS>> = {
+  four: 'plug-in',
+  five: 'plug-in',
+  twin: 'plug-in',
+  'two-pole': 'two-pole',
+  changeover: 'two-pole',
+  stud: 'stud',
+  sensing: 'stud',
+  module: 'module',
+  contactor: 'contactor',
+  'contactor-one': 'contactor',
+  'contactor-three': 'contactor',
+  'solid-ac': 'module',
+  'solid-dc': 'module',
+};
+const coilOf = ({ form, coilV, coilFor }: Pick<OwnRelay, 'form' | 'coilV' | 'coilFor'>): UsualCoil => {
+  const like = COIL_LIKE[form];
+  return COILS[like === 'contactor' && coilCurrent({ coilV, coilFor }) === 'ac' ? 'contactor-mains' : like];
+};
 
 /** The fields that may stand assumed, with what is usual given what is known of the part. */
 const USUAL: Readonly<Record<string, (part: OwnRelay) => Partial<OwnRelay>>> = {
@@ -103,7 +117,7 @@ export const assumable = (form: OwnForm): readonly string[] =>
       (form === 'module' || !field.startsWith('module.')) &&
       (isSolidForm(form) || !field.startsWith('solid.')) &&
       (form === 'solid-ac' || field !== 'solid.i2t') &&
-      (field !== 'resting' || form === 'five' || form === 'two-pole' || form === 'module'),
+      (field !== 'resting' || FORM_FACTS[form].rests === true),
   );
 
 /** The part with what is usual in every field that nobody typed: it follows what was typed. */
@@ -113,20 +127,30 @@ export const withUsual = (part: OwnRelay): OwnRelay =>
 const BEGUN_A: Readonly<Record<OwnForm, number>> = {
   four: 30,
   five: 30,
+  twin: 40,
   'two-pole': 15,
   stud: 150,
+  sensing: 140,
   module: 10,
   contactor: 25,
+  'contactor-one': 20,
+  'contactor-three': 25,
+  changeover: 16,
   'solid-ac': 25,
   'solid-dc': 25,
 };
 const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
   four: 12,
   five: 12,
+  twin: 12,
   'two-pole': 12,
   stud: 12,
+  sensing: 12,
   module: 5,
   contactor: 230,
+  'contactor-one': 230,
+  'contactor-three': 230,
+  changeover: 12,
   'solid-ac': 12,
   'solid-dc': 12,
 };
@@ -136,7 +160,7 @@ const USUAL_AC_V = 250;
 export const AC_VOLT = 'closing.ac.mostV';
 
 /** What is rated for alternating current where its label does not say. */
-const switchesMains = (form: OwnForm): boolean => form === 'contactor' || form === 'solid-ac';
+const switchesMains = (form: OwnForm): boolean => FORM_FACTS[form].mains === true;
 type Kinds = OwnRelay['closing']['own'];
 
 /** A part of its form before anybody typed what its label says. */
@@ -158,7 +182,7 @@ export function beginOwn(form: OwnForm, id: string, name: string): OwnRelay {
     coilRiseK: 0,
     contactOhm: 0.01,
     closing,
-    resting: form === 'five' || form === 'two-pole' || form === 'module' ? closing : null,
+    resting: FORM_FACTS[form].rests ? closing : null,
     // A module is taken to share its ground until its label says that a light is between: the guess that wires it safely.
     ...(form === 'module' && { module: { opto: false, inputOhm: 1000, closesA: 0.001, trackMm: 3, copperUm: 35, terminalA: ampere } }),
     ...(isSolidForm(form) && {

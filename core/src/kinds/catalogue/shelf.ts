@@ -183,6 +183,8 @@ const two: readonly Pole[] = [
   { common: '11', closing: '14', resting: '12' },
   { common: '21', closing: '24', resting: '22' },
 ];
+/** Two pins that are one inside. */
+const twin87: readonly Pole[] = [{ common: '30', closing: '87', resting: null, twin: '87b' }];
 const vehicle = ['86', '85'] as const;
 const industrial = ['A1', 'A2'] as const;
 
@@ -419,7 +421,7 @@ export const RELAYS: readonly RelayType[] = [
   {
     id: 'relay-12v-40a-2x87',
     name: '40 A plug-in relay, two 87 pins',
-    poles: [{ common: '30', closing: '87', resting: null, twin: '87b' }],
+    poles: twin87,
     closing: closing40,
     resting: null,
     ...coil40,
@@ -719,14 +721,20 @@ export const hasResting = (type: RelayType): boolean => type.poles.some(({ resti
 export const commonOf = (type: RelayType, pin: string): string =>
   type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!.common;
 
-type BuiltAs = Pick<RelayType, 'poles' | 'coil' | 'socket' | 'build'>;
+type BuiltAs = Pick<RelayType, 'poles' | 'coil' | 'socket' | 'build' | 'builtIn'>;
 const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
   four: { poles: four, coil: vehicle, socket: 'blade' },
   five: { poles: five, coil: vehicle, socket: 'blade' },
+  twin: { poles: twin87, coil: vehicle, socket: 'blade' },
   'two-pole': { poles: two, coil: industrial, socket: 'eight-pin' },
   stud: { poles: four, coil: vehicle, socket: 'stud-m8' },
+  // Its electronics take the coil's current.
+  sensing: { poles: four, coil: vehicle, socket: 'stud-m8', build: 'sensing', builtIn: 'diode' },
   module: { poles: onModule.poles, coil: onModule.coil, socket: onModule.socket, build: 'module' },
   contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor' },
+  'contactor-one': { poles: twoLines.slice(0, 1), coil: industrial, socket: 'screw', build: 'contactor' },
+  'contactor-three': { poles: [...twoLines, openContact('5', '6')], coil: industrial, socket: 'screw', build: 'contactor' },
+  changeover: { poles: two, coil: industrial, socket: 'screw', build: 'contactor' },
   'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
   'solid-dc': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
 };
@@ -748,7 +756,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
     ...own,
     ...FORMS[form],
     // What carries more than a stud of M8 has larger ones.
-    ...(form === 'stud' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
+    ...(FORMS[form].socket === 'stud-m8' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
     ...(builtIn && { builtIn }),
     ...(coilFor && { coilFor }),

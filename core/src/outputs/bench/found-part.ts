@@ -4,7 +4,10 @@ import { type Found, USUAL_COILS } from './relay-finder.ts';
 /** How a relay of these contacts is built, as a part of the shelf; null where none is built so. */
 function formOf(poles: NonNullable<Found['poles']>): OwnForm | null {
   const [first] = poles;
-  if (!first || poles.some(({ closing }) => closing.length !== 1)) return null;
+  if (!first) return null;
+  // Two pins that close as one.
+  if (poles.length === 1 && first.closing.length === 2 && first.resting === null) return 'twin';
+  if (poles.some(({ closing }) => closing.length !== 1)) return null;
   if (poles.length === 2) return poles.every(({ resting }) => resting !== null) ? 'two-pole' : null;
   return poles.length > 2 ? null : first.resting === null ? 'four' : 'five';
 }
