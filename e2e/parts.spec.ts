@@ -107,7 +107,7 @@ test('an own solid-state relay and an own contactor switch a kiln, and cannot va
 }) => {
   const [ssr, contactor] = [`Puck ${retry + 1}`, `Kiln contactor ${retry + 1}`];
   await typePart(page, /solid-state relay, alternating/, ssr, '40 A 240 V~');
-  await typePart(page, /contactor/, contactor, 'AC-1 32 A 400 V, AC-3 12 A');
+  await typePart(page, /contactor, two poles/, contactor, 'AC-1 32 A 400 V, AC-3 12 A');
   await expect(page.getByText('Read: 32 A resistive, 12 A motor to 400 V alternating.')).toBeVisible();
   const project = await load(request, 'circuits/20-kiln');
   await openJob(page, project, 'ring-1');
@@ -212,11 +212,22 @@ test('what may be plugged in is asked of a job as it is built, and printed as a 
 test('an own contactor with a coil for alternating current says so, and is kept', async ({ page }, { retry }) => {
   const errors = watchErrors(page);
   const name = `Boiler contactor ${retry + 1}`;
-  await typePart(page, /contactor/, name, '25 A 400 V~');
+  await typePart(page, /contactor, two poles/, name, '25 A 400 V~');
   await choose(page.getByLabel('Coil for', { exact: true }), '24 V');
   await choose(page.getByLabel('Its coil’s current', { exact: true }), 'alternating');
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
   await page.goto('/parts');
   await expect(page.getByRole('row').filter({ hasText: name })).toContainText('24 V~');
   expect(errors).toEqual([]);
+});
+
+test('what is asked of a new part is not cut off by the panel that its button stands in', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto('/parts');
+  await page.getByRole('button', { name: '+ own part' }).click();
+  const name = page.getByRole('dialog', { name: 'Add a part of your own' }).getByLabel('Name');
+  const { x, width, y, height } = (await name.boundingBox())!;
+  // What lies at its right end is the field itself.
+  const there = await page.evaluate(([left, top]) => document.elementFromPoint(left!, top!)?.tagName, [x + width - 6, y + height / 2]);
+  expect(there).toBe('INPUT');
 });

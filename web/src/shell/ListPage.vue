@@ -35,6 +35,7 @@ defineProps<{ title: string; entries: readonly { id: string; title: string; to: 
   flex-direction: column;
 }
 .body {
+  position: relative;
   flex: 1;
   min-height: 0;
   display: grid;

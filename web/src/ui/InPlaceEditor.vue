@@ -25,7 +25,7 @@ const button = ref<HTMLButtonElement | null>(null);
 
 /** Beside its button in reading order; out of a side panel, which would cut it off. */
 function containerOf(trigger: HTMLElement): HTMLElement {
-  return trigger.closest<HTMLElement>('aside')?.parentElement ?? trigger.parentElement!;
+  return trigger.closest<HTMLElement>('aside, nav')?.parentElement ?? trigger.parentElement!;
 }
 
 /** Frames to wait for the editor to be up, half a second or so; it takes focus only once it is visible. */

@@ -59,4 +59,8 @@ function confirm(close: () => void): void {
   display: grid;
   gap: 9px;
 }
+/* Where editors have a place of their own its head says so already. */
+:global(.editor.placed .new > strong) {
+  display: none;
+}
 </style>

@@ -68,7 +68,7 @@ export const ownFields = (form: OwnForm): readonly OwnField[] => OWN_FIELDS.filt
 export const OWN_FORM_NAMES: Readonly<Record<OwnForm, string>> = {
   four: 'plug-in relay, four-pin: 30, 87',
   five: 'plug-in relay, five-pin: 30, 87, 87a',
-  twin: 'plug-in relay, five-pin: 30, two 87 joined inside',
+  twin: 'plug-in relay, two 87 pins joined inside',
   'two-pole': 'relay, eight-pin, two poles',
   stud: 'power relay on studs, for direct current',
   sensing: 'voltage-sensing relay in one piece, on studs',
