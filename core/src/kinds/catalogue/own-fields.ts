@@ -16,6 +16,8 @@ export interface OwnField {
 const hasCoil = (form: OwnForm) => !isSolidForm(form);
 const isSolidAc = (form: OwnForm) => form === 'solid-ac';
 const isModule = (form: OwnForm) => form === 'module';
+const isSensing = (form: OwnForm) => form === 'sensing';
+const isPlain = (form: OwnForm) => !isSensing(form);
 const every = () => true;
 
 export const OWN_FIELDS: readonly OwnField[] = [
@@ -27,9 +29,19 @@ export const OWN_FIELDS: readonly OwnField[] = [
     unit: 'V',
     most: 260,
     decides: 'whether it comes in on a flat battery, hot',
-    of: every,
+    of: isPlain,
   },
-  { path: 'releaseV', label: 'Lets go at, at least', unit: 'V', most: 260, decides: 'whether a leak holds it in', of: every },
+  { path: 'releaseV', label: 'Lets go at, at least', unit: 'V', most: 260, decides: 'whether a leak holds it in', of: isPlain },
+  // Whoever reads 13.3 V on it reads what it senses.
+  {
+    path: 'pullInV',
+    label: 'Its coil comes in at, at most',
+    unit: 'V',
+    most: 260,
+    decides: 'no more than its coil: what it senses, 13.3 V for one, is entered at its signal',
+    of: isSensing,
+  },
+  { path: 'releaseV', label: 'Its coil lets go at, at least', unit: 'V', most: 260, decides: 'whether a leak holds it in', of: isSensing },
   { path: 'coilMostV', label: 'Bears for good', unit: 'V', most: 400, decides: 'whether it burns while charging', of: every },
   { path: 'coilHenry', label: 'Inductance, H', unit: '', most: 1000, decides: 'the kick as it opens, and how late', of: hasCoil },
   { path: 'coilRiseK', label: 'Warms by', unit: 'K', most: 150, decides: 'the pull-in of a soaked coil', of: hasCoil },
