@@ -285,19 +285,21 @@ const ANY_OTHER = /^(?:second|other) battery$/i;
 export const secondBattery = (design: Design, first: Supply | undefined, name: string): Supply | undefined =>
   design.supplies.find((supply) => supply.id !== first?.id && isStored(supply) && supply.name.toLowerCase() === name.toLowerCase()) ??
   (ANY_OTHER.test(name) ? batteryBeside(design, first) : undefined);
-/** One that is charged beside another, where the list has that of its voltage. */
-function secondVariant(nominalV: number): string {
-  const charged = `battery-${nominalV}-second`;
+/** Cells that a second battery may be said to have; where nobody says so it is flooded. */
+export type Cells = 'agm' | 'lithium';
+/** One that is charged beside another, of the cells that are said, where the list has that of its voltage. */
+function secondVariant(nominalV: number, cells?: Cells): string {
+  const charged = `battery-${nominalV}-${cells ?? 'second'}`;
   return SUPPLY_VARIANTS.some(({ key }) => key === charged) ? charged : `battery-${nominalV}`;
 }
 /** The project with a battery of that name, of a kind that the first one charges; as it is where it has one, or the first is none. */
-export function withSecondBattery(design: Design, first = design.supplies[0], name = SECOND): Design {
+export function withSecondBattery(design: Design, first = design.supplies[0], name = SECOND, cells?: Cells): Design {
   if (!first || !isStored(first) || secondBattery(design, first, name)) return design;
   const place = design.places.find(({ id }) => id !== first.place) ?? design.places[0]!;
   const id = mintId('supply', design.supplies);
   return {
     ...design,
-    supplies: [...design.supplies, asVariant({ id, name, place: (design.places[2] ?? place).id }, secondVariant(first.nominalV))],
+    supplies: [...design.supplies, asVariant({ id, name, place: (design.places[2] ?? place).id }, secondVariant(first.nominalV, cells))],
   };
 }
 const SECOND = 'second battery';

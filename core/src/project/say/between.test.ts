@@ -107,3 +107,38 @@ describe('how long it stays', () => {
     );
   });
 });
+
+describe('said as people say it', () => {
+  test.each([
+    ['run a 12 A fan from the battery when the fan thermostat grounds, but only with the key on', 'fan thermostat is closed and key is on'],
+    ['run a 12 A fan from the battery only with the key off when the door is open', 'door switch is closed and key is off'],
+    ['run a 12 A fan from the battery when the temp switch closes to ground or the key is on', 'temp switch is closed or key is on'],
+    ['fill the tank with a 3 A pump from the battery when the key is on', 'key is on'],
+    ['ventilate the cabin with a 3 A fan from the battery when the key is on', 'key is on'],
+  ])('%s', (said, when) => {
+    const made = read(said);
+    expect({ when: made.when, unclear: made.heard.unclear }).toEqual({ when, unclear: [] });
+    expect(made.design!.jobs[0]!.loads).toHaveLength(1);
+  });
+  test.each([
+    'run a 12 A fan from the battery when the door is open, but only with the lid',
+    'run a 12 A fan from the battery only with permission on when the door is open',
+  ])('%s: what is no state of a thing is no word less', (said) => {
+    const { heard, design } = read(said);
+    expect(design === null ? heard.unclear.length + heard.blanks.length : 0).toBeGreaterThan(0);
+  });
+  test('a switch that closes to ground has one terminal', () => {
+    const natures = (said: string) => read(`run a 12 A fan from the battery when ${said}`).design!.signals.map(({ nature }) => nature);
+    expect(natures('the temp switch goes to ground')).toEqual(['ground-switch']);
+    expect(natures('the temp switch is on')).toEqual(['switch']);
+  });
+  test.each([
+    ['lithium house battery', 'lithium', 11.2],
+    ['agm leisure battery', 'agm', 10.5],
+    ['house battery', 'flooded', 10.5],
+  ])('charge the %s: its cells are %s', (name, chemistry, lowestV) => {
+    const { design, heard } = read(`charge the ${name} from the battery when the engine runs`);
+    expect(heard.unclear).toEqual([]);
+    expect(design!.supplies[1]).toMatchObject({ name, chemistry, lowestV });
+  });
+});

@@ -177,7 +177,7 @@ export function build(onto: Design, said: Whole): Design {
   const begun = withSignals(design, said.signals, feeding);
   const { ids, when } = begun;
   design = begun.design;
-  if (said.charged) design = withSecondBattery(design, feeding, said.charged.name);
+  if (said.charged) design = withSecondBattery(design, feeding, said.charged.name, said.charged.cells);
   const second = said.charged && secondBattery(design, feeding, said.charged.name);
   const name = said.charged?.name ?? said.loads[0]!.name;
   const outputs = design.signals.filter((signal) => [...ids.values()].includes(signal.id) && isOutput(signal));

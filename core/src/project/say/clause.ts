@@ -29,7 +29,7 @@ const DOES = new RegExp(
 );
 const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at(?! (?:least|most)\b)|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
 
-const ON = String.raw`on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
+const ON = String.raw`(?:(?:closes|goes|switches|pulls) )?to ground|on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged|disarmed`;
 /** On which side of a level, in words. */
 export const SIDE = String.raw`(above|over|below|under|[<>]|(?:faster|more|higher|hotter|warmer|colder|cooler|brighter|further|stronger|slower|less|lower|darker|nearer|closer) than)`;
@@ -643,6 +643,9 @@ function newSignal(
     const opensAt = closesAt + HYSTERESIS[quantity] * (below ? 1 : -1);
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
   }
+  // What closes to ground has one terminal, whatever it is called.
+  if (/ground/.test(state) && (!word || word.nature === 'switch') && word?.begins?.action !== 'momentary')
+    return { nature: 'ground-switch', begins: {} };
   if (word) return { nature: word.nature, begins: word.begins ?? {} };
   return /^(?:pressed|pushed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
 }

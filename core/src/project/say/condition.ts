@@ -45,6 +45,8 @@ const STAYING_ANYWHERE = new RegExp(
 const OFF_LATER = new RegExp(
   String.raw`\b(?:and |but )?(?:then )?(?:(?:turns?|switch(?:es)?|shuts?|goes) )?(?:it |them )?off (?:again )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) (?:later|after(?:wards)?)(?![\w-])(?! (?:the|a|an|it|that) )`,
 );
+/** *But only with the key on*: that too. */
+const ONLY_WITH = /,? (?:but |and )?only with (?:the |a |my )?((?:[a-z]+ ){0,2}?[a-z]+) (on|off|open|closed|pressed|running)(?![\w-])/;
 /** *And stop it 2 minutes after the key is off*, *and for 2 minutes after that*: how long it stays, once what began it is over. */
 const ENDS_AFTER = new RegExp(
   String.raw`,? ?\b(?:and|but|then)(?: then)? (?:stops?(?: it| them)? |(?:(?:it |they )?(?:turns?|switch(?:es)?|shuts?|goes)(?: it| them)? )?off (?:again )?|(?:(?:keeps?|leaves?|lets?)(?: it| them)? (?:on |running |going |run )?|(?:it |they )?(?:stays?|runs?|goes|keeps (?:running|going)) (?:on )?)?for (?:another )?)(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`,
@@ -355,6 +357,22 @@ function besides(reading: Reading, clause: Clause): Clause {
   return or ? { op: 'or', of: [clause, own] } : both(own, clause);
 }
 
+/** *Only with the key on*: beside what was said; its words back where they are no state of a thing. */
+function withThat(reading: Reading, clause: Clause | null, found: RegExpExecArray): Clause | null {
+  const { text, design, units, signals } = reading;
+  const [, name, state] = found as unknown as [string, string, string];
+  const at = found.index + found[0].lastIndexOf(`${name} ${state}`);
+  const told: string[] = [];
+  const typed = `${text.slice(at, at + name.length)} is ${state}`;
+  const own = clause && readClause(`${name} is ${state}`, 0, typed, design, units, signals, (_, __, ___, words) => told.push(words)).clause;
+  if (!own || !clause) {
+    reading.putFoundBack(found);
+    return clause;
+  }
+  reading.takeFound(found, 'signal', `and only while ${told.filter(Boolean).join('; ')}`);
+  return both(clause, own);
+}
+
 /** *The light follows the door*: on while that is on, or stands open. */
 function following(reading: Reading): Clause | null {
   const found = FOLLOWS.exec(reading.rest);
@@ -561,6 +579,7 @@ export function readCondition(reading: Reading): Condition {
   const waits = reading.hidden(WAIT);
   const aside = reading.aside(SECOND.exec(reading.rest) ?? (SLOWLY.test(reading.rest) ? FULL.exec(reading.rest) : null));
 
+  const onlyWith = WHEN.test(reading.rest) ? reading.hidden(ONLY_WITH) : null;
   const offLater = reading.hidden(OFF_LATER);
   const ending = WHEN.test(reading.rest) ? reading.aside(ENDS_AFTER.exec(reading.rest)) : null;
 
@@ -573,6 +592,7 @@ export function readCondition(reading: Reading): Condition {
   if (ending && !until) reading.putBack(ending.at, ending.length);
   let clause = until ?? (first.clause && staying(reading, first.clause, offLater));
   if (until || !first.clause) reading.putFoundBack(offLater);
+  if (onlyWith) clause = withThat(reading, clause, onlyWith);
   if (except) {
     const ends = clause ? reading.clauseOf(except, () => 'and not while:') : null;
     if (clause && ends) clause = notWhile(clause, ends);

@@ -1,6 +1,7 @@
 /** What is said of a sentence, and what of it is read on the way. */
 import { type LoadKind, type Signal, type SignalNature, type UnitLoad, asNature } from '../../kinds/index.ts';
 import type { Design, ProgramStep } from '../schema.ts';
+import type { Cells } from '../starters.ts';
 
 /** A stretch of the text and what it was taken for. */
 export interface Told {
@@ -97,6 +98,8 @@ export interface SaidBattery {
   readonly name: string;
   /** Most that flows between the two, A. */
   readonly ampere: number;
+  /** What its cells are, where that is said. */
+  readonly cells?: Cells;
 }
 export type Clause =
   | { readonly op: 'always' }
@@ -109,7 +112,7 @@ export type Clause =
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|water|light) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|water|light) with|(?:fill|empty|drain|cool|warm|ventilate|air|water|pump out|light) (?:the |a |my )?(?:water |fuel |fish |engine |battery )?(?:tank|cistern|trough|barrel|cabin|box|room|shed|greenhouse|garden|bed|lawn|plants|pool|bilge|boat|engine|radiator|fridge|tent) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|latch|keep|fire|energi[sz]e|activate)\b/;
 /** What is switched off by a condition is on at all other times. */
 export const OFF_VERB =
   /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch))|(?:do not|don't|never) (?:let |have )?(?:run|drive|start|feed|light|heat|use|operate|turn on|switch on))\b/;

@@ -59,6 +59,8 @@ function withNone(reading: Reading): Clause | null {
 }
 
 /** *Heat the tank with 300 W when …*, to no level. */
+/** Cells of a second battery as they are told back. */
+const CELL_WORDS = { agm: 'lead in bound acid', lithium: 'lithium cells' } as const;
 const HEATED = /(?:^|[,;.] ?|\b(?:then|please|to) )(?:heat|warm) (?!with\b|up\b)/;
 /** What people begin with and mean nothing by. */
 const OPENING =
@@ -87,7 +89,12 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
 
   const charged = readCharged(reading.rest, text, outside);
   if (charged)
-    take(charged.at, charged.length, 'load', `${charged.name}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`);
+    take(
+      charged.at,
+      charged.length,
+      'load',
+      `${charged.name}${charged.cells ? ` of ${CELL_WORDS[charged.cells]}` : ''}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`,
+    );
   const supplyFound = readSupply(reading.rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
   // *Keep a fridge from the battery on*.
