@@ -1,5 +1,16 @@
 /** The condition of a sentence: *the key and the fan switch are on, or the door is open for 5 s*. */
-import { SIGNALS, SUPPLY_VARIANTS, type Signal, WATCHED, type Watched, levelsOf, stateWord } from '../../kinds/index.ts';
+import {
+  SIGNALS,
+  SUPPLY_VARIANTS,
+  type Signal,
+  WATCHED,
+  type Watched,
+  formOfSignal,
+  isMomentary,
+  levelsOf,
+  restOf,
+  stateWord,
+} from '../../kinds/index.ts';
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
 import type { Design } from '../schema.ts';
@@ -643,8 +654,9 @@ function newSignal(
     const opensAt = closesAt + HYSTERESIS[quantity] * (below ? 1 : -1);
     return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
   }
-  // What closes to ground has one terminal, whatever it is called.
-  if (/ground/.test(state) && (!word || word.nature === 'switch') && word?.begins?.action !== 'momentary')
+  const called = word && begunOf({ name, id: null, nature: word.nature, begins: word.begins ?? {} });
+  // What closes to ground and stays has one terminal, whatever it is called.
+  if (/ground/.test(state) && (!called || (formOfSignal(called) === 'contact' && restOf(called) !== null && !isMomentary(called))))
     return { nature: 'ground-switch', begins: {} };
   if (word) return { nature: word.nature, begins: word.begins ?? {} };
   return /^(?:pressed|pushed|released)$/.test(state) ? { nature: 'switch', begins: { action: 'momentary' } } : { nature: null, begins: {} };
