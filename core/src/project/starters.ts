@@ -175,7 +175,7 @@ const chargeSense: Wanted = {
     limitA: 2,
     output: 'contact',
     watches: { quantity: 'voltage', supply: design.supplies[0]!.id },
-    ...chargeLevels(design.supplies[0]!.nominalV),
+    ...chargeLevels(design.supplies[0]!.nominalV, design.supplies[0]!.restV),
     delayS: 5,
   }),
 };

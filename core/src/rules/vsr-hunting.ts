@@ -1,17 +1,17 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { postsOf, signalPartId } from '../wiring/index.ts';
-import { computed, entered } from '../reference/index.ts';
+import { chargeLevels, computed, entered } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
-import { levelsOf } from '../kinds/index.ts';
+import { isCharged, isStored, levelsOf } from '../kinds/index.ts';
 
 const ID = 'vsr-hunting';
 
-/** Asked of sensors that close on a rising voltage which their own job's load pulls down. */
+/** Asked of sensors that close on a rising voltage which their own job's load pulls down, and of those that join batteries. */
 export const vsrHunting: Rule = {
   id: ID,
   group: 'works',
-  asks: 'Does a voltage sensor hunt with its own load?',
+  asks: 'Does a voltage sensor hunt with its own load, or stay in with nothing charging?',
   notAsked: 'no sensor in it closes on a rise of its own supply',
   check: (context) =>
     context.jobs.flatMap((job) =>
@@ -27,8 +27,51 @@ export const vsrHunting: Rule = {
           on.has(signal.id) ? Math.max(0, supplyV - context.volts(solution, plus, minus)) : 0,
         ).value;
         const value = closesAt - sag;
+        const { restV } = job.supply;
+        // A full battery with nothing charging it: a sensor that lets go below that joins the two for days.
+        const joins = isStored(job.supply) && job.job.loads.some(isCharged);
+        const stays = opens < restV;
         return [
+          ...(joins
+            ? [
+                judge(ID, {
+                  code: 'at-rest',
+                  severity: 'caution' as const,
+                  job: job.job.id,
+                  subject: { ...partSubject(part), id: `${part.id}/at-rest` },
+                  value: opens,
+                  limit: restV,
+                  unit: 'V' as const,
+                  sense: 'at least' as const,
+                  title: stays
+                    ? `${signal.name} lets go at ${formatQuantity(opens, 'V')}, and ${job.supply.name} rests at ${formatQuantity(restV, 'V')}`
+                    : `${signal.name} lets go at ${formatQuantity(opens, 'V')}, above what ${job.supply.name} has at rest`,
+                  detail: stays
+                    ? 'with nothing charging the two stay joined until the first is that far down: what empties the second empties both'
+                    : 'with nothing charging it lets the batteries part',
+                  working: {
+                    formula: 'V_open ≥ V_rest',
+                    given: [],
+                    result: {
+                      symbol: 'V_open',
+                      meaning: 'lets go at',
+                      value: opens,
+                      unit: 'V' as const,
+                      source: entered(`signals[${at}].opensAt`),
+                    },
+                    limit: {
+                      symbol: 'V_rest',
+                      meaning: `${job.supply.name} at rest, full`,
+                      value: restV,
+                      unit: 'V' as const,
+                      source: entered(`supplies[${context.design.supplies.indexOf(job.supply)}].restV`),
+                    },
+                  },
+                }),
+              ]
+            : []),
           judge(ID, {
+            code: 'hunts',
             severity: 'caution',
             job: job.job.id,
             subject: partSubject(part),
@@ -57,8 +100,23 @@ export const vsrHunting: Rule = {
         ];
       }),
     ),
-  nudges: ({ design }, finding) => {
-    const at = design.signals.findIndex(({ id }) => signalPartId(id) === finding.subject.id);
+  nudges: ({ design, jobs }, finding) => {
+    const at = design.signals.findIndex(
+      ({ id }) => finding.subject.id === `${signalPartId(id)}${finding.code === 'at-rest' ? '/at-rest' : ''}`,
+    );
+    if (finding.code === 'at-rest') {
+      const { nominalV, restV } = jobs.find(({ job }) => job.id === finding.job)!.supply;
+      const { opensAt: opens, closesAt } = chargeLevels(nominalV, restV);
+      return [
+        {
+          label: `Nudge it to let go at ${formatQuantity(opens, 'V')}, and close at ${formatQuantity(closesAt, 'V')}`,
+          patches: [
+            { path: ['signals', at, 'opensAt'], value: opens },
+            { path: ['signals', at, 'closesAt'], value: closesAt },
+          ],
+        },
+      ];
+    }
     // To the tenth below: the knob of such a relay is no finer.
     const opensAt = Math.floor(finding.value * 10 - 0.5) / 10;
     return [

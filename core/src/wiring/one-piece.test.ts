@@ -1,8 +1,9 @@
 /** A relay that senses the voltage at its own stud: sensor, coil and contact in one housing, by its sentence and by its solved circuit. */
 import { describe, expect, test } from '@jest/globals';
+import { findNudge } from '../advice/index.ts';
 import { analyse } from '../analyse.ts';
 import type { Design, Job } from '../project/index.ts';
-import { parseDesign } from '../project/index.ts';
+import { blankDesign, hear, parseDesign } from '../project/index.ts';
 import { readSaid } from '../testing/said.ts';
 
 const ONE = 'charge the second battery from the battery through a one-piece voltage-sensing relay';
@@ -122,4 +123,48 @@ test('no other job is given one, and it is given nothing else', () => {
     const { device } = readSaid(said).design!.jobs[0]!;
     expect(device.kind === 'relay' && device.part).not.toMatch(/sensing/);
   }
+});
+
+describe('with nothing charging it lets the batteries part', () => {
+  const at = (opensAt: number, restV = 12.7, said = ONE) => {
+    const design = readSaid(said).design!;
+    const parsed = parseDesign({
+      ...design,
+      signals: design.signals.map((one) => ('opensAt' in one ? { ...one, opensAt, closesAt: opensAt + 0.5 } : one)),
+      supplies: design.supplies.map((supply, nth) => (nth === 0 ? { ...supply, restV } : supply)),
+    });
+    if (!parsed.ok) throw new Error(JSON.stringify(parsed.problems));
+    const { analysis, evidence } = analyse(parsed.design);
+    const found = analysis.findings.find(({ rule, code }) => rule === 'vsr-hunting' && code === 'at-rest');
+    const nudge = found && found.severity !== 'hold' ? findNudge(evidence, analysis.findings, found) : null;
+    return { severity: found?.severity, title: found?.title ?? '', set: nudge?.patches.map(({ value }) => value) };
+  };
+  test.each([
+    [12.7, 'hold'],
+    [12.69, 'caution'],
+  ])('letting go at %d V beside 12.7 V at rest: %s', (opensAt, severity) => expect(at(opensAt)).toMatchObject({ severity }));
+  test('it is asked of two pieces as of one, and its nudge is what is usual above that rest', () => {
+    const two = 'charge the second battery from the battery through a voltage-sensing relay';
+    expect(at(12.2, 12.7, two)).toMatchObject({
+      severity: 'caution',
+      title: expect.stringMatching(/lets go at 12\.20 V.*rests at 12\.70 V/),
+      set: [12.8, 13.3],
+    });
+    // Lithium iron phosphate rests at 13.3 V: what is set for lead never lets go of it.
+    expect(at(12.8, 13.3)).toMatchObject({ severity: 'caution', set: [13.4, 13.9] });
+  });
+  test('of what joins no batteries it is not asked', () => {
+    const lamp = readSaid('when the battery voltage is above 12 V, light a 5 W lamp from the battery').design!;
+    expect(analyse(lamp).analysis.findings.filter(({ code }) => code === 'at-rest')).toEqual([]);
+  });
+  test.each([
+    ['battery-12-agm', 13, 13.5],
+    ['battery-12-lithium', 13.4, 13.9],
+    ['battery-24', 25.6, 26.6],
+    ['battery-12', 12.8, 13.3],
+  ])('a sensor that nobody set begins above the rest of a %s', (variant, opensAt, closesAt) => {
+    const design = blankDesign('Camper', variant);
+    const { add } = hear('charge the house battery through a voltage-sensing relay', design);
+    expect(add!(design).signals[0]).toMatchObject({ opensAt, closesAt });
+  });
 });

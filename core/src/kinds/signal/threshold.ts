@@ -105,13 +105,16 @@ export const threshold = {
 } as const satisfies SignalFacets<'threshold', ThresholdSignal>;
 
 /** A sensor that closes while a supply is charged; its levels are common practice for split charging. */
-export const chargeSensor = (base: SignalBase, supply: { readonly id: string; readonly nominalV: number }): ThresholdSignal => ({
+export const chargeSensor = (
+  base: SignalBase,
+  supply: { readonly id: string; readonly nominalV: number; readonly restV: number },
+): ThresholdSignal => ({
   ...base,
   nature: 'threshold',
   limitA: 2,
   madeFor: 'asked',
   output: 'contact',
   watches: { quantity: 'voltage', supply: supply.id },
-  ...chargeLevels(supply.nominalV),
+  ...chargeLevels(supply.nominalV, supply.restV),
   delayS: 5,
 });
