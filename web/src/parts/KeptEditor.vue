@@ -22,7 +22,7 @@ const props = defineProps<{ part: OwnKept }>();
 const emit = defineEmits<{ put: [part: OwnKept] }>();
 const entry = computed(() => keptEntry(props.part));
 /** A sensor that is turned to a voltage takes the levels of a lead battery of 12 V, until they are typed. */
-const LEVELS_OF = [{ id: 'shelf', nominalV: 12 }];
+const LEVELS_OF = [{ id: 'shelf', nominalV: 12, restV: 12.7 }];
 function change(value: object): void {
   const after = 'nature' in value ? withItsLevels(entry.value as Signal, value as Signal, LEVELS_OF) : value;
   emit('put', withKept(props.part, after as typeof entry.value));
