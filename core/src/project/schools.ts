@@ -95,7 +95,7 @@ export const SCHOOLS: readonly School[] = [
   school(
     'mainsFamily',
     'Ampacities of mains wires are taken from',
-    families(WIRE_FAMILIES.filter(({ id }) => id !== 'vehicle' && id !== 'glass')),
+    families(WIRE_FAMILIES.filter(({ id, mostV }) => mostV === undefined && id !== 'glass')),
   ),
   school('wireSeries', 'Wire is bought', [
     { value: 'metric', text: 'by section, in mm²', why: 'As it is sold where wire follows IEC 60228.' },

@@ -18,6 +18,8 @@ export interface WireFamily {
   readonly insulationC: number;
   readonly referenceC: number;
   readonly source: Source;
+  /** Most voltage that its insulation is made for, V, where that is less than the mains: wire of vehicles. */
+  readonly mostV?: number;
   /** Code whose other factors go with it, where it has its own. */
   readonly code?: 'NEC';
   /** Ampacity by section at the reference air, [mm², A], rising. */
@@ -49,12 +51,16 @@ const VEHICLE_ROWS = [...THIN_AMPACITY, ...byGauge(AMPACITY_BY_AWG)];
 const GAUGE_CORDS = { rows: byGauge(GAUGE_CORD_AMPACITY), source: GAUGE_CORD_SOURCE };
 const air30 = { referenceC: 30 } as const;
 
+/** The usual class of road vehicles’ cables (ISO 6722-1: 60 V; its other class is 600 V). */
+const VEHICLE_WIRE_V = 60;
+
 const FAMILIES = [
   family({
     ...air30,
     id: 'vehicle',
     title: 'vehicle and boat practice, 105 °C insulation',
     insulationC: 105,
+    mostV: VEHICLE_WIRE_V,
     source: AMPACITY_SOURCE,
     rows: VEHICLE_ROWS,
   }),
@@ -64,6 +70,7 @@ const FAMILIES = [
     id: 'vehicle-85',
     title: 'vehicle practice, ordinary insulation, 85 °C',
     insulationC: 85,
+    mostV: VEHICLE_WIRE_V,
     source: fromMemory('boat and vehicle practice at 105 °C, scaled to 85 °C by its rise', 'vehicle-ampacity'),
     rows: VEHICLE_ROWS.map(([size, ampere]) => [size, Math.floor(ampere * Math.sqrt((85 - 30) / (105 - 30)))] as const),
   }),

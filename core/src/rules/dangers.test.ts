@@ -889,6 +889,14 @@ const FACES: readonly Face[] = [
     good: () => hotBetween(100),
   },
   {
+    rule: 'wire-insulation-temperature',
+    says: 'mains wires sized as wire of a vehicle, made for 60 V',
+    fails: 'danger',
+    words: /carries 253 V.*vehicle wire, which is made for 60/,
+    bad: () => mains({}, {}, { settings: { ...mains().settings, mainsFamily: 'vehicle-85' } }),
+    good: () => mains({}, {}, { settings: { ...mains().settings, mainsFamily: 'cord' } }),
+  },
+  {
     rule: 'contact-voltage',
     says: 'a relay for 12 V that breaks 24 V',
     fails: 'danger',
@@ -1285,6 +1293,32 @@ test('an alternator is no second battery: of cells that are unlike nothing is as
     supplies: made.supplies.map((supply) => (supply.id === 'aux' ? { ...supply, chemistry: 'lithium' } : supply)) as Design['supplies'],
   };
   expect(findings(lithium, 'batteries-unlike').map(({ code, severity }) => [code, severity])).toEqual([['frost', 'danger']]);
+});
+
+test('a coil on the mains of a load on a battery is asked about its wires too, and the nudge is cord', () => {
+  const made = (mainsFamily: 'vehicle' | 'cord') =>
+    design(
+      [
+        job({
+          when: on('dash'),
+          controlSupply: 'outlet',
+          device: { kind: 'relay', part: 'contactor-230v-2x25a', socket: 'auto', place: 'box' },
+        }),
+      ],
+      {
+        supplies: [...design().supplies, OUTLET],
+        settings: { ...design().settings, mainsFamily },
+      },
+    );
+  const volts = (of: Design) => findings(of, 'wire-insulation-temperature').find(({ code }) => code === 'volts');
+  expect(volts(made('vehicle'))).toMatchObject({ severity: 'danger', value: 253, limit: 60 });
+  expect(volts(made('cord'))).toMatchObject({ severity: 'hold', value: 253, limit: 500 });
+  const evidence = gatherEvidence(mains({}, {}, { settings: { ...mains().settings, mainsFamily: 'vehicle' } }));
+  const all = checkEvidence(evidence);
+  const found = all.find(({ rule, code }) => rule === 'wire-insulation-temperature' && code === 'volts')!;
+  expect(findNudge(evidence, all, found)?.patches).toEqual([{ path: ['settings', 'mainsFamily'], value: 'cord' }]);
+  // Of a battery alone it is not asked.
+  expect(volts(design([job()]))).toBeUndefined();
 });
 
 test('a cut-out that is all that ends the heat is said to be that', () => {

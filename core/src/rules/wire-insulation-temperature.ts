@@ -1,20 +1,73 @@
 import { familyOf } from '../graph/index.ts';
+import { isMains } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
+import { controlSupplyOf } from '../project/index.ts';
 import { entered, standard, wireFamily } from '../reference/index.ts';
-import { wireSubject } from './context.ts';
-import { type Rule, failingOrTightest, judge } from './rule.ts';
+import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
+import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-insulation-temperature';
+
+/** What carries the mains, in insulation that is made for them: wire of a vehicle looks alike and is made for 60 V. */
+function forMains(context: RuleContext, job: WiredJob): Finding[] {
+  const [wire] = job.wires.filter(({ mains }) => mains);
+  // Of a load on a battery the coil may hang on them.
+  const supply = [job.supply, controlSupplyOf(context.design, job.job)].find(isMains);
+  if (!wire || !supply) return [];
+  const family = wireFamily(familyOf(context.design.settings, wire));
+  const value = supply.highestV;
+  // Where a family names no voltage it is one of buildings and cords, 300 V to neutral and more.
+  const limit = family.mostV ?? FOR_MAINS_V;
+  return [
+    judge(ID, {
+      code: 'volts',
+      severity: 'danger',
+      job: job.job.id,
+      subject: { ...wireSubject(wire), id: `${wire.id}/volts` },
+      value,
+      limit,
+      unit: 'V',
+      title:
+        value > limit
+          ? `${wire.tag} carries ${formatQuantity(value, 'V')}, and is sized as vehicle wire, which is made for ${formatQuantity(limit, 'V')}`
+          : `${wire.tag} is of a family that is made for the mains`,
+      detail:
+        value > limit ? 'its thin insulation is tested for a battery: cords and cables for the mains, with their own table' : family.title,
+      working: {
+        formula: 'U ≤ U_insulation',
+        given: [],
+        result: {
+          symbol: 'U',
+          meaning: `highest of ${supply.name}`,
+          value,
+          unit: 'V',
+          source: entered(`supplies[${context.design.supplies.indexOf(supply)}].highestV`),
+        },
+        limit: {
+          symbol: 'U_insulation',
+          meaning: family.title,
+          value: limit,
+          unit: 'V',
+          source: standard('ISO 6722-1, class of 60 V; IEC 60227 and 60245, 300/500 V'),
+        },
+      },
+    }),
+  ];
+}
+/** What cords and building wire are made for between conductors (IEC 60227, IEC 60245), V. */
+const FOR_MAINS_V = 500;
 
 /** The air that a wire lies in where it is hottest, against what its insulation bears with no current at all. */
 export const wireInsulationTemperature: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Does the insulation bear the place?',
+  asks: 'Does the insulation bear the place, and the mains where it carries them?',
   notAsked: 'no wire of it passes a place hotter than its insulation is asked about',
   acrossJobs: true,
   check: (context) =>
-    context.jobs.flatMap((job) =>
-      failingOrTightest(
+    context.jobs.flatMap((job) => [
+      ...forMains(context, job),
+      ...failingOrTightest(
         job.wires.map((wire) => {
           const family = wireFamily(familyOf(context.design.settings, wire));
           const value = context.hottestC(wire.hotPlace);
@@ -48,9 +101,11 @@ export const wireInsulationTemperature: Rule = {
           });
         }),
       ),
-    ),
+    ]),
   nudges: ({ jobs }, finding) =>
-    jobs
-      .filter(({ job }) => job.id === finding.job)
-      .map(({ at }) => ({ label: 'Nudge to glass-fibre insulation', patches: [{ path: ['jobs', at, 'insulation'], value: 'glass' }] })),
+    finding.code === 'volts'
+      ? [{ label: 'Nudge to cord for the mains', patches: [{ path: ['settings', 'mainsFamily'], value: 'cord' }] }]
+      : jobs
+          .filter(({ job }) => job.id === finding.job)
+          .map(({ at }) => ({ label: 'Nudge to glass-fibre insulation', patches: [{ path: ['jobs', at, 'insulation'], value: 'glass' }] })),
 };
