@@ -286,7 +286,7 @@ export const secondBattery = (design: Design, first: Supply | undefined, name: s
   design.supplies.find((supply) => supply.id !== first?.id && isStored(supply) && supply.name.toLowerCase() === name.toLowerCase()) ??
   (ANY_OTHER.test(name) ? batteryBeside(design, first) : undefined);
 /** Cells that a second battery may be said to have; where nobody says so it is flooded. */
-export type Cells = 'agm' | 'lithium';
+export type Cells = 'lithium';
 /** One that is charged beside another, of the cells that are said, where the list has that of its voltage. */
 function secondVariant(nominalV: number, cells?: Cells): string {
   const charged = `battery-${nominalV}-${cells ?? 'second'}`;

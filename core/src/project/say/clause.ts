@@ -454,8 +454,8 @@ export function readClause(
       at += notBoth[0].length;
       return delayed(exactlyOne(reads));
     }
-    const all_: Clause = reads.length === 1 ? reads[0]! : { op, of: reads };
-    return delayed(negated !== undefined && each !== undefined ? { op: 'not', of: all_ } : all_);
+    const together: Clause = reads.length === 1 ? reads[0]! : { op, of: reads };
+    return delayed(negated !== undefined && each !== undefined ? { op: 'not', of: together } : together);
   };
   const read = clause();
   // A comma that nothing followed is not its own.

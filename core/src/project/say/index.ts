@@ -60,7 +60,7 @@ function withNone(reading: Reading): Clause | null {
 
 /** *Heat the tank with 300 W when …*, to no level. */
 /** Cells of a second battery as they are told back. */
-const CELL_WORDS = { agm: 'lead in bound acid', lithium: 'lithium cells' } as const;
+const CELL_WORDS = { lithium: 'lithium cells' } as const;
 const HEATED = /(?:^|[,;.] ?|\b(?:then|please|to) )(?:heat|warm) (?!with\b|up\b)/;
 /** What people begin with and mean nothing by. */
 const OPENING =

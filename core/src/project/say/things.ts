@@ -101,7 +101,7 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
 }
 
 const CHARGED = new RegExp(
-  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:(?:lithium|agm) )?(?:second|house|leisure|auxiliary|aux|other|camper|service|spare|boat|van) (?:(?:lithium|agm) )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
+  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
 );
 /** A second battery that is joined to the supply, and what flows at most. */
 export function readCharged(
@@ -113,7 +113,7 @@ export function readCharged(
   if (!found || !outside(found.index)) return null;
   const at = found.index + found[0].indexOf(found[1]!);
   const name = typed.slice(at, at + found[1]!.length);
-  const cells = (['lithium', 'agm'] as const).find((one) => found[1]!.includes(one));
+  const cells = found[1]!.includes('lithium') ? ('lithium' as const) : undefined;
   const ampere = found[2] === undefined ? CHARGING_A : toNumber(found[2]);
   return { at: found.index, length: found[0].length, name, ampere, ...(cells && { cells }) };
 }

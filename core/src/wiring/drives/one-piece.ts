@@ -1,9 +1,8 @@
 /** A relay that senses a voltage itself: its sensor sits between its own stud and its lead to ground, and pulls its coil in. */
 import { terminal } from '../../quantity/index.ts';
-import { signalsOf, type When } from '../../document/index.ts';
+import type { When } from '../../document/index.ts';
 import { type Design, type Job, intentOf, loadSupplyOf } from '../../project/index.ts';
-import { type RelayType, type Signal, formOfSignal, levelsOf } from '../../kinds/index.ts';
-
+import { type RelayType, type Signal, formOfSignal, isVoltageSensor, levelsOf } from '../../kinds/index.ts';
 import { returnTo, sensorWithin } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { type Drive, cannot } from './drive.ts';
@@ -13,7 +12,7 @@ const isSensing = ({ build }: RelayType): boolean => build === 'sensing';
 /** The sensor of a voltage that a clause is, and nothing beside it. */
 function sensorOf(design: Design, clause: When): Signal | undefined {
   const signal = clause.op === 'signal' ? design.signals.find(({ id }) => id === clause.signal) : undefined;
-  return signal && (levelsOf(signal)?.supply ?? null) !== null && formOfSignal(signal) === 'contact' ? signal : undefined;
+  return signal && isVoltageSensor(signal) && formOfSignal(signal) === 'contact' ? signal : undefined;
 }
 
 export const onePiece: Drive = {
@@ -35,14 +34,7 @@ export const onePiece: Drive = {
         `A relay in one piece pulls in while the voltage of ${own.name} at its own stud is high, and by nothing else: for more take a sensor and a relay.`,
       );
     const other = design.jobs.find((one) => one.id !== job.id && intentOf(design, one).signals.includes(signal.id));
-    const again = signalsOf(job.when).filter((id) => id === signal.id).length > 1;
-    return other || again
-      ? cannot(
-          design,
-          job,
-          `The sensor of a relay in one piece has no contact for ${other?.name ?? 'a second use'}: give that one its own.`,
-        )
-      : [];
+    return other ? cannot(design, job, `The sensor of a relay in one piece has no contact for ${other.name}: give that one its own.`) : [];
   },
   wire(side, { relay, type, suffix, clause }) {
     const { builder, design, job, number, supply } = side;
