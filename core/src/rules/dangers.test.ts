@@ -1317,20 +1317,6 @@ test('a coil on the mains of a load on a battery is asked about its wires too, a
   const all = checkEvidence(evidence);
   const found = all.find(({ rule, code }) => rule === 'wire-insulation-temperature' && code === 'volts')!;
   expect(findNudge(evidence, all, found)?.patches).toEqual([{ path: ['settings', 'mainsFamily'], value: 'cord' }]);
-  // Two jobs share the way to a coil: that the first one's wire is glass fibre says nothing of the second's.
-  const first = made('vehicle');
-  const shared = {
-    ...first,
-    jobs: [
-      { ...first.jobs[0]!, insulation: 'glass' as const },
-      { ...first.jobs[0]!, id: 'job-2' },
-    ],
-  };
-  expect(
-    findings(shared, 'wire-insulation-temperature')
-      .filter(({ code }) => code === 'volts')
-      .map(({ job: id, severity }) => `${id} ${severity}`),
-  ).toEqual(['job-2 danger', 'job-1 hold']);
   // Of a battery alone it is not asked.
   expect(volts(design([job()]))).toBeUndefined();
 });

@@ -10,14 +10,11 @@ const ID = 'wire-insulation-temperature';
 
 /** What carries the mains, in insulation that is made for them: wire of a vehicle looks alike and is made for 60 V. */
 function forMains(context: RuleContext, job: WiredJob): Finding[] {
-  const familyOfWire = (of: WiredJob['wires'][number]) => wireFamily(familyOf(context.design.settings, of));
-  const carrying = job.wires.filter(({ mains }) => mains);
-  // One that is not made for them is enough, whatever the others are: a job may share the glass-fibre wire of another.
-  const wire = carrying.find((of) => familyOfWire(of).mostV !== undefined) ?? carrying[0];
+  const [wire] = job.wires.filter(({ mains }) => mains);
   // Of a load on a battery the coil may hang on them.
   const supply = [job.supply, controlSupplyOf(context.design, job.job)].find(isMains);
   if (!wire || !supply) return [];
-  const family = familyOfWire(wire);
+  const family = wireFamily(familyOf(context.design.settings, wire));
   const value = supply.highestV;
   // Where a family names no voltage it is one of buildings and cords, 300 V to neutral and more.
   const limit = family.mostV ?? FOR_MAINS_V;
