@@ -30,6 +30,8 @@ export {
   type Source,
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_TYPES,
+  CONNECTORS,
+  CONNECTOR_IDS,
   WIRE_COLOURS,
   awgName,
   bladeFuseColour,

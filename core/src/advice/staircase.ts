@@ -1,11 +1,11 @@
-import { formatQuantity } from '../quantity/index.ts';
-import { sizeName } from '../reference/index.ts';
-import { currentOf, throwRating } from '../kinds/index.ts';
+import { formatQuantity, partOf } from '../quantity/index.ts';
+import { CONNECTORS, sizeName } from '../reference/index.ts';
+import { type PartPlaying, currentOf, plays, throwRating } from '../kinds/index.ts';
 import { type RuleContext, type WiredJob, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
-  readonly id: 'load' | 'fuse' | 'wire' | 'terminals' | 'contact';
+  readonly id: 'load' | 'fuse' | 'wire' | 'connector' | 'terminals' | 'contact';
   readonly label: string;
   readonly ampere: number;
   readonly note: string;
@@ -35,12 +35,18 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const rated = ({ relay, pin }: WiredJob['contacts'][0]) => throwRating(relay.spec.type, pin, 'heater', current).ampere;
   const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>((low, next) => (!low || rated(next) < rated(low) ? next : low), null);
   const type = contact?.relay.spec.type;
+  const bears = ({ spec }: PartPlaying<'connector'>) => CONNECTORS[spec.type].ratedA;
+  const [parted] = context.netlist.parts
+    .filter((part) => plays(part, 'connector'))
+    .filter(({ id }) => guarded.some(({ from, to }) => [from, to].some((at) => partOf(at) === id)))
+    .sort((a, b) => bears(a) - bears(b));
   return [
     step('load', 'Load, most', load, `at ${formatQuantity(worst.supplyV, 'V')}`, unit, 0),
     fuse
       ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
       : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
     ...(weak ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak), sizeName(weak.sizeMm2), weak.id)] : []),
+    ...(parted ? [step('connector', `Connector ${parted.tag}`, bears(parted), CONNECTORS[parted.spec.type].name, parted.id)] : []),
     ...(contact && type
       ? [
           step('terminals', 'Socket', contact.relay.spec.socket.terminalA, contact.relay.spec.socket.name, contact.relay.id),

@@ -24,6 +24,8 @@ export interface Wire {
   readonly jobs: readonly string[];
   /** Key of the leg in the job's `wires`. */
   readonly leg: string;
+  /** Key of the whole leg, of which a connector makes two. */
+  readonly wholeLeg: string;
   readonly role: WireRole;
   readonly section: WireSection;
   /** The wire that it lies beside, under the same terminals; null for the first of them. */

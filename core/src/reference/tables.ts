@@ -20,6 +20,7 @@ import { type Source, sourceText, standard } from './source.ts';
 import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
+import { CONNECTORS, CONNECTOR_MOST_V, CONNECTOR_SOURCE } from './connectors.ts';
 import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
 import { AMPACITY_BY_AWG, AMPACITY_SOURCE, THIN_AMPACITY } from './vehicle-ampacity.ts';
 import { WIRE_COLOURS } from './wire-colours.ts';
@@ -184,6 +185,20 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
       ['screw clamp of an eight-pin socket', text(TERMINAL_MOST_MM2.clamp)],
       ['ring on a stud', text(TERMINAL_MOST_MM2.ring)],
     ],
+  },
+  {
+    id: 'connectors',
+    title: 'What a pole of a connector bears',
+    source: CONNECTOR_SOURCE,
+    note: `None of them is for the mains: ${CONNECTOR_MOST_V} V at most.`,
+    columns: ['connector', 'A', 'mm², most', '°C, most', 'mΩ'],
+    rows: Object.values(CONNECTORS).map(({ name, ratedA, mostMm2, mostC, ohm }) => [
+      name,
+      text(ratedA),
+      text(mostMm2),
+      text(mostC),
+      text(1000 * ohm),
+    ]),
   },
   {
     id: 'strip-terminals',

@@ -2,7 +2,7 @@
 import { type PartPlaying, type Supply, isTwoHot } from '../kinds/index.ts';
 import { PLUG_OPENS_A, copperAtTemperature, curveOf, wireOhmPerM } from '../reference/index.ts';
 
-import { linesOf } from '../project/index.ts';
+import { linesOf, outLeg } from '../project/index.ts';
 import { partOf, terminal } from '../quantity/index.ts';
 import type { WiredJob } from './context.ts';
 
@@ -27,7 +27,7 @@ export function loopOhm(job: WiredJob, load: PartPlaying<'load'>): { source: num
     ({ role, section, to }) => role === 'load' && section.side === 'load' && (section.stretch !== 'tail' || partOf(to) === load.id),
   );
   const earth = wires.filter(({ role, from }) => role === 'earth' && from === terminal(load.id, 'PE'));
-  const others = new Set(linesOf(job.job).flatMap(({ id }) => (id === load.spec.line ? [] : [`load-${id}`])));
+  const others = new Set(linesOf(job.job).flatMap(({ id }) => (id === load.spec.line ? [] : [outLeg(id)])));
   const line = out.filter(({ leg }) => !others.has(leg));
   return { source: job.supply.internalOhm, wires: ohm(line) + ohm(earth) };
 }

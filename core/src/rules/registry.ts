@@ -32,6 +32,7 @@ import { coilOverVoltage } from './coil-over-voltage.ts';
 import { coilPullIn } from './coil-pull-in-low-battery-hot.ts';
 import { coilReleaseSlow } from './coil-release-slow.ts';
 import { coilWrongVoltage } from './coil-wrong-voltage.ts';
+import { connectorUnsuited } from './connector-unsuited.ts';
 import { contactLife } from './contact-life.ts';
 import { crankingThroughAux } from './cranking-through-aux.ts';
 import { dcOnAcContact } from './dc-on-ac-contact.ts';
@@ -140,6 +141,7 @@ export const RULES: readonly Rule[] = [
   wireAmpacity,
   wireOutlastsShort,
   stripOverCurrent,
+  connectorUnsuited,
   wireBundleHeat,
   wireAboveTerminal,
   wireParallelUnequal,

@@ -1,33 +1,13 @@
-import { feedFuseA, isFeed, plays } from '../kinds/index.ts';
-import { walk } from '../graph/index.ts';
-import { formatQuantity, terminal } from '../quantity/index.ts';
+import { feedFuseA } from '../kinds/index.ts';
+import { formatQuantity } from '../quantity/index.ts';
 import { entered, sizeName, sizesFrom, seriesOf, standard } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
+import { wireSubject } from './context.ts';
 import { sizePatch } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { ampacityGiven } from './shared-working.ts';
+import { tapped } from './tapped.ts';
 
 const ID = 'tap-above-wire';
-
-/** Feeds of the vehicle, and of each the wires of a job with nothing but the vehicle's own fuse before them. */
-function tapped(context: RuleContext, { job, wires, ownFuses }: WiredJob) {
-  // A contact that changes over joins its two throws in no state: what lies before it at a fuse of ours is that fuse's.
-  const ends = ownFuses.map(({ id }) => terminal(id, '2'));
-  const ahead = walk(context.graph, ends, ({ by }) => by !== 'part').wires;
-  return context.design.signals.flatMap((signal, at) => {
-    const tap = isFeed(signal) && context.netlist.parts.find((part) => plays(part, 'tap') && part.spec.signal === signal.id);
-    if (!tap || !isFeed(signal)) return [];
-    const from = terminal(tap.id, '15');
-    const bare = new Set(context.unguarded(from).map(({ id }) => id));
-    const out = wires.filter((wire) => bare.has(wire.id) && !ahead.has(wire) && wire.role !== 'return' && wire.job === job.id);
-    // What a load that has failed as a short lets through comes back by its return.
-    const back = out.some(({ section }) => section.side === 'load')
-      ? wires.filter((wire) => wire.role === 'return' && wire.section.side === 'load' && wire.job === job.id)
-      : [];
-    const asked = [...out, ...back];
-    return asked.map((wire) => ({ signal, at, wire }));
-  });
-}
 
 /** Its own fuse was chosen for the vehicle's wire: what is put to it must bear that fuse, or have one of its own at once. */
 export const tapAboveWire: Rule = {

@@ -10,6 +10,10 @@ import { type Netlist, type Wire, type WireRole, type WireSection, laidOf } from
 
 /** Ends the id of a wire that lies beside another. */
 const SECOND = '~2';
+/** Ends the id and the leg of what goes on from a connector to the end that it sits at. */
+const TAIL = '~tail';
+/** Of a wire that a connector leaves next to nothing of, m. */
+const SHORTEST_M = 0.05;
 
 type Open<T> = { -readonly [K in keyof T]: T[K] };
 /** A wire whose size, source end and users may still change. */
@@ -145,6 +149,7 @@ export class NetlistBuilder {
       job: job.id,
       jobs: [job.id],
       leg: order.leg,
+      wholeLeg: order.leg,
       role: order.role,
       section: { side: order.side, stretch: order.stretch ?? 'run' },
       beside: null,
@@ -193,6 +198,7 @@ export class NetlistBuilder {
       }
     }
     this.withoutRelay();
+    this.wires.push(...this.wires.splice(0).flatMap((wire) => this.parted(wire)));
     this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
     const { lengthUnit, temperatureUnit } = this.design.settings;
     const units = { lengthUnit, temperatureUnit };
@@ -224,6 +230,42 @@ export class NetlistBuilder {
   private ratingOf(fuse: string | null): number {
     const part = fuse === null ? undefined : this.parts.get(fuse);
     return plays(part, 'overcurrent device') ? part.spec.ratingA : 0;
+  }
+
+  /** A wire with the connector that a person wants in it: what is left to the connector's end is its tail, which has a leg of its own. */
+  private parted(wire: OpenWire): OpenWire[] {
+    const job = this.design.jobs.find(({ id }) => id === wire.job)!;
+    const wanted = job.wires[wire.leg]?.connector;
+    if (!wanted) return [wire];
+    const { type, end } = wanted;
+    const place = this.placeOf(wire[end]);
+    const leg = `${wire.leg}${TAIL}`;
+    const nth = [...this.parts.values()].filter((part) => plays(part, 'connector') && part.job === job.id).length + 1;
+    const part = `${job.id}-connector-${nth}`;
+    const number = this.design.jobs.indexOf(job) + 1;
+    this.add({ id: part, kind: 'connector', tag: `X${number}.C${nth}`, name: 'connector', place, job: job.id, spec: { type } });
+    for (const user of wire.jobs) this.use(part, user);
+    const [near, far] = end === 'to' ? (['1', '2'] as const) : (['2', '1'] as const);
+    const id = `${wire.id}${TAIL}`;
+    const chosen = job.wires[leg];
+    const said = this.design.build.wires[id];
+    const tail: OpenWire = {
+      ...wire,
+      jobs: [...wire.jobs],
+      id,
+      tag: `${wire.tag}t`,
+      leg,
+      [end === 'to' ? 'from' : 'to']: terminal(part, far),
+      sizeMm2: chosen?.sizeMm2 ?? wire.sizeMm2,
+      sizeChosen: chosen?.sizeMm2 !== undefined || wire.sizeChosen,
+      colour: said?.colour ?? chosen?.colour ?? wire.colour,
+      lengthM: said?.lengthM ?? SAME_PLACE_M,
+      hotPlace: place,
+      bundle: 1,
+    };
+    wire[end] = terminal(part, near);
+    if (this.design.build.wires[wire.id]?.lengthM === undefined) wire.lengthM = Math.max(SHORTEST_M, wire.lengthM - tail.lengthM);
+    return end === 'to' ? [wire, tail] : [tail, wire];
   }
 
   /** The wire that a person laid beside another, under the same terminals. */

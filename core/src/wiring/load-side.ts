@@ -1,6 +1,18 @@
 /** The load side of a job: fused sources, runs out and back, and the sizes of all its legs together. */
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
-import { type Design, type Job, dropBudgetV, feedOf, linesOf, loadSupplyOf, stringRatedV, supplyById, unitOhm } from '../project/index.ts';
+import {
+  type Design,
+  type Job,
+  backLeg,
+  dropBudgetV,
+  feedOf,
+  linesOf,
+  loadSupplyOf,
+  outLeg,
+  stringRatedV,
+  supplyById,
+  unitOhm,
+} from '../project/index.ts';
 import {
   guardOf,
   limitsOfGuard,
@@ -278,7 +290,7 @@ export class LoadSide {
       else {
         const sources = second && lines.length === 1 ? [first, second] : [source];
         const { pluses, minus, legs } = this.unitsOf(load, source.fuseA, ampere, source.foreignA, sources.length);
-        const out = `load-${load.id}`;
+        const out = outLeg(load.id);
         pluses.forEach((to, nth) =>
           this.run({
             leg: out,
@@ -299,7 +311,7 @@ export class LoadSide {
 
   /** The way back from a load line to its ground; answers its leg. */
   back(load: Load, minus: Terminal, fuseA: number, ampere: number, backTo?: Terminal, foreignA?: number): string {
-    const leg = `return-${load.id}`;
+    const leg = backLeg(load.id);
     const to = backTo ?? returnTo(this.builder, this.design, this.supply, load.place);
     this.run({ leg, role: 'return', from: minus, to, colour: this.colours.back, ampere, fuseA, foreignA });
     return leg;
@@ -433,7 +445,7 @@ export class LoadSide {
   private toBattery(load: LoadOf<'battery'>, source: Source, ampere: number): void {
     const { builder, design, job, number } = this;
     const post = supplyOut(builder, design, load.supply);
-    const out = `load-${load.id}`;
+    const out = outLeg(load.id);
     const link = this.linkFrom(load, ampere, source.fuseA);
     if (source.fuseA === 0) {
       this.run({ leg: out, role: 'load', stretch: 'charge', from: source.at, to: post, colour: 'RD/BK', ampere, fuseA: 0 });
@@ -480,7 +492,7 @@ export class LoadSide {
     const from = minusOf(builder, design, supplyById(design, load.supply));
     const to = minusOf(builder, design, this.supply);
     if (from === to) return [];
-    const leg = `return-${load.id}`;
+    const leg = backLeg(load.id);
     this.run({ leg, role: 'return', stretch: 'charge', from, to, colour: this.colours.back, ampere, fuseA });
     return [leg];
   }

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
+  CONNECTORS,
+  CONNECTOR_IDS,
   WIRE_SERIES,
   LOADS,
   WIRE_COLOURS,
   formatQuantity,
   handEditsOf,
+  partOf,
   plays,
   editWords,
   sizeName,
@@ -14,6 +17,8 @@ import {
   terminal,
   wireBranch,
   type Edit,
+  type Job,
+  type Terminal,
   type Wire,
 } from '@iron-nudge/core';
 import { useMeter, type Probe } from '../stores/meter.ts';
@@ -95,24 +100,28 @@ function takeBack(at: number): void {
 }
 
 const chosenWire = computed<Wire | null>(() => (project.selection?.kind === 'wire' ? (wireAt(project.selection.id) ?? null) : null));
-function setSize(wire: Wire, value: number | string): void {
-  const { sizeMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
-  const next = value === 'auto' ? rest : { ...rest, sizeMm2: Number(value) };
-  void project.patch(`size of ${wire.tag}`, [
-    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
+type LegChoice = Job['wires'][string];
+/** Changes what a person chose for a leg; what is undefined is the app's choice again. */
+function choose(what: string, leg: string, changes: { [K in keyof LegChoice]: LegChoice[K] | undefined }): void {
+  const entries = Object.entries({ ...project.job!.wires[leg], ...changes }).filter(([, value]) => value !== undefined);
+  void project.patch(what, [
+    { path: ['jobs', project.jobIndex, 'wires', leg], value: entries.length > 0 ? Object.fromEntries(entries) : undefined },
   ]);
 }
-function setSecond(wire: Wire, value: number | string): void {
-  const { secondMm2: _, ...rest } = project.job!.wires[wire.leg] ?? {};
-  const next = value === '' ? rest : { ...rest, secondMm2: Number(value) };
-  void project.patch(`wire beside ${wire.tag}`, [
-    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: Object.keys(next).length ? next : undefined },
-  ]);
-}
-function setColour(wire: Wire, colour: string): void {
-  void project.patch(`colour of ${wire.tag}`, [
-    { path: ['jobs', project.jobIndex, 'wires', wire.leg], value: { ...project.job!.wires[wire.leg], colour } },
-  ]);
+const sizeOrNone = (value: number | string) => (typeof value === 'number' ? value : undefined);
+const connectorOf = (wire: Wire) => project.job!.wires[wire.wholeLeg]?.connector;
+/** Where a wire's connector may sit: at one of its ends, nearest the load where nobody says otherwise. */
+const endsOf = (wire: Wire) => {
+  const whole = wires.value.filter(({ wholeLeg, job }) => wholeLeg === wire.wholeLeg && job === wire.job);
+  const [first, last] = [whole[0]!, whole.at(-1)!];
+  const place = (at: Terminal) => project.design!.places.find(({ id }) => id === partAt(partOf(at))?.place)?.name ?? '';
+  return { from: place(first.from), to: place(last.to) };
+};
+function setConnector(wire: Wire, type: string, end?: string): void {
+  const id = CONNECTOR_IDS.find((one) => one === type);
+  const usual = wire.role === 'return' ? 'from' : 'to';
+  const there = end === 'from' || end === 'to' ? end : (connectorOf(wire)?.end ?? usual);
+  choose(`connector in ${wire.tag}`, wire.wholeLeg, { connector: id && { type: id, end: there } });
 }
 const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ...Object.keys(WIRE_COLOURS)])]);
 </script>
@@ -139,7 +148,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
             { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
             ...each(sizesFor(chosenWire), sizeName),
           ]"
-          @update:model-value="setSize(chosenWire, $event)"
+          @update:model-value="choose(`size of ${chosenWire.tag}`, chosenWire.leg, { sizeMm2: sizeOrNone($event) })"
         />
         <SelectField
           v-if="!chosenWire.id.endsWith('~2')"
@@ -147,7 +156,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           quiet
           :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
           :options="[{ value: '', text: 'one wire' }, ...each(sizesFor(chosenWire), (size) => `and ${soldName(size)}`)]"
-          @update:model-value="setSecond(chosenWire, $event)"
+          @update:model-value="choose(`wire beside ${chosenWire.tag}`, chosenWire.leg, { secondMm2: sizeOrNone($event) })"
         />
         <SelectField
           class="colour"
@@ -155,8 +164,28 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           quiet
           :model-value="chosenWire.colour"
           :options="each(colours)"
-          @update:model-value="setColour(chosenWire, $event)"
+          @update:model-value="choose(`colour of ${chosenWire.tag}`, chosenWire.leg, { colour: String($event) })"
         />
+        <template v-if="!chosenWire.mains">
+          <SelectField
+            :label="`Connector in ${chosenWire.tag}`"
+            quiet
+            :model-value="connectorOf(chosenWire)?.type ?? ''"
+            :options="[{ value: '', text: 'no connector' }, ...CONNECTOR_IDS.map((id) => ({ value: id, text: CONNECTORS[id].name }))]"
+            @update:model-value="setConnector(chosenWire, String($event))"
+          />
+          <SelectField
+            v-if="connectorOf(chosenWire)"
+            :label="`Where its connector is`"
+            quiet
+            :model-value="connectorOf(chosenWire)!.end"
+            :options="[
+              { value: 'from', text: `where it begins: ${endsOf(chosenWire).from}` },
+              { value: 'to', text: `where it ends: ${endsOf(chosenWire).to}` },
+            ]"
+            @update:model-value="setConnector(chosenWire, connectorOf(chosenWire)!.type, String($event))"
+          />
+        </template>
       </div>
       <div v-if="hands.length || edits.length" class="row hands">
         <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>
@@ -190,7 +219,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
 }
 /* Beside the reading: below it they would push the foot of the drawing out of sight. */
 .changes {
-  width: 176px;
+  width: min(330px, 34vw);
   display: grid;
   gap: 6px;
   align-content: start;

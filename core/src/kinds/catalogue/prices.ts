@@ -1,3 +1,5 @@
+import type { ConnectorId } from '../../reference/index.ts';
+
 /** Invented prices, in the shelf's own money: they weigh one choice against another and are nobody's offer. */
 
 /** Of a metre of wire. */
@@ -16,6 +18,17 @@ export const GUARD_PRICES = {
   'breaker-c': 6.4,
   'breaker-d': 7.1,
 } as const;
+
+/** Of what parts a wire, both halves with their contacts. */
+export const CONNECTOR_PRICES = {
+  trailer: 0.9,
+  sealed: 3.4,
+  blade: 0.5,
+  'quick-30': 2.2,
+  'quick-50': 4.1,
+  'quick-120': 11,
+  'quick-175': 16.5,
+} as const satisfies Record<ConnectorId, number>;
 
 /** Of small things, a piece. */
 export const SMALL_PRICES = {

@@ -26,7 +26,8 @@ export type PartSymbol =
   | 'ammeter'
   | 'voltmeter'
   | 'contact-solid'
-  | 'joined-pins';
+  | 'joined-pins'
+  | 'connector';
 
 /** A load is drawn by its kind. */
 export type SymbolName = PartSymbol | LoadKind;
@@ -67,7 +68,18 @@ export type Part<Kind extends string, Spec> = PartHeader & { readonly kind: Kind
 
 /** What a part is to a circuit: who asks for a role gets the kinds that play it, with what they say of themselves. */
 export type Role =
-  'overcurrent device' | 'relay' | 'load' | 'diode' | 'transistor' | 'logic input' | 'output' | 'tap' | 'sensor' | 'board' | 'ground';
+  | 'overcurrent device'
+  | 'relay'
+  | 'load'
+  | 'diode'
+  | 'transistor'
+  | 'logic input'
+  | 'output'
+  | 'tap'
+  | 'sensor'
+  | 'board'
+  | 'ground'
+  | 'connector';
 
 export type FaultKind =
   | 'broken wire'

@@ -1,6 +1,7 @@
 import { adapter } from './adapter.ts';
 import { bar } from './bar.ts';
 import { battery } from './battery.ts';
+import { connector } from './connector.ts';
 import { controller } from './controller.ts';
 import { converter } from './converter.ts';
 import { dashSwitch } from './switch.ts';
@@ -31,6 +32,7 @@ const REGISTRY = {
   adapter,
   bar,
   battery,
+  connector,
   controller,
   converter,
   switch: dashSwitch,

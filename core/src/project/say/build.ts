@@ -27,12 +27,13 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { ambientFactor, ratingsOf } from '../../reference/index.ts';
+import { type ConnectorId, ambientFactor, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
+import { backLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { PLAIN_SOLID, RAIL_V, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
+import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
-import { type Clause, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
+import { type Clause, type SaidConnector, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
 import { WET_WORDS } from './words.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
@@ -237,6 +238,7 @@ export function build(onto: Design, said: Whole): Design {
     ...(said.guard && guarded(said.guard, feeding)),
     ammeter: said.meters.includes('ammeter'),
     voltmeter: said.meters.includes('voltmeter'),
+    ...(said.connector && connected(said, said.connector, feeding, loads)),
     // What lies where a controller heats is as hot as it is set to.
     ...(outputs.some((signal) => isRegulator(signal) && isHot(design, feeding, signal.setC)) && { insulation: 'glass' as const }),
     ...((isLow(said, outputs) || said.device?.trigger === 'low') && {
@@ -509,6 +511,28 @@ function slowOhm(load: WholeLoad, supply: Supply): number {
 function guarded(guard: SaidGuard, supply: Supply): Partial<Job> {
   const protection = protectionSaid(guard, supply);
   return protection === null ? {} : { protection, fuse: guard.ratingA ?? 'auto' };
+}
+/** The connector that is said, for what guards its wires; null where none is sold that bears it. */
+export function connectorIn({ loads, others, charged, guard }: Connected, connector: SaidConnector, supply: Supply): ConnectorId | null {
+  const ofBattery = (charged?.ampere ?? 0) * FUSE_MARGIN;
+  const chosen = charged
+    ? (ratingsOf(usualProtection(supply)).find((rating) => rating >= ofBattery) ?? ofBattery)
+    : guardOf({ loads, others }, supply);
+  return connectorSaid(connector, supply, guard?.ratingA ?? chosen);
+}
+type Connected = Pick<Whole, 'loads' | 'others' | 'charged' | 'guard'>;
+/** Its connectors, in the wires out to each load and back. */
+function connected(said: Whole, connector: SaidConnector, supply: Supply, lines: Job['loads']): Partial<Job> {
+  const type = connectorIn(said, connector, supply);
+  if (type === null) return {};
+  return {
+    wires: Object.fromEntries(
+      lines.flatMap(({ id }) => [
+        [outLeg(id), { connector: { type, end: 'to' as const } }],
+        [backLeg(id), { connector: { type, end: 'from' as const } }],
+      ]),
+    ),
+  };
 }
 const amperes = (loads: readonly WholeLoad[], supply: Supply): number =>
   loads.reduce((sum, load) => sum + load.count * ampereOf(load, supply), 0);

@@ -1,9 +1,17 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
 import { POWER_RELAYS, type RelayType, type Supply, coilCurrent, currentOf, isMains } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
-import { PROTECTION_NAMES, type Protection, ratingsOf } from '../../reference/index.ts';
+import {
+  CONNECTORS,
+  CONNECTOR_IDS,
+  type Connector,
+  type ConnectorId,
+  PROTECTION_NAMES,
+  type Protection,
+  ratingsOf,
+} from '../../reference/index.ts';
 import { usualProtection } from '../supply.ts';
-import { NUMBER, type SaidDevice, type SaidGuard, toNumber } from './heard.ts';
+import { NUMBER, type SaidConnector, type SaidDevice, type SaidGuard, toNumber } from './heard.ts';
 
 /** V of a controller board’s own rail, which a module hangs on where nothing else is said. */
 export const RAIL_V = 5;
@@ -128,6 +136,36 @@ export function readMeters(text: string): (Stretch & { readonly meters: readonly
   if (!found) return null;
   const meters = [found[1], found[2]].filter((one) => one !== undefined) as ('ammeter' | 'voltmeter')[];
   return { at: found.index, length: found[0].length, meters, means: `${meters.join(' and ')} behind its fuse` };
+}
+
+const CONNECTOR = new RegExp(
+  String.raw`,? ?\b(?:with|through|via|behind|and|over) (?:an? |its own |two )?(?:${AMPS} )?(quick[- ]?(?:disconnect|connector|coupling)s?|trailer (?:plug|socket|connector)s?|sealed (?:plug|connector)s?|(?:in-?line )?blade connectors?)(?![\w-])(?: (?:of|at) ${AMPS})?(?: (?:at|by) (?:it|the load))?`,
+);
+export function readConnector(text: string): (SaidConnector & Stretch) | null {
+  const found = CONNECTOR.exec(text);
+  if (!found) return null;
+  const amps = found[1] ?? found[3];
+  const word = found[2]!.replace(/^in-?line /, '').match(/^[a-z]+/)![0] as Connector['built'];
+  const ratedA = amps === undefined ? null : toNumber(amps);
+  return {
+    built: word,
+    ratedA,
+    at: found.index,
+    length: found[0].length,
+    means: `${ratedA === null ? '' : `${formatQuantity(ratedA, 'A')} `}${CONNECTOR_WORDS[word]} in its wires, out and back, at the load`,
+  };
+}
+const CONNECTOR_WORDS = {
+  quick: 'quick disconnects',
+  trailer: 'pins of a trailer plug',
+  sealed: 'a sealed plug',
+  blade: 'blade connectors',
+} as const;
+/** The smallest that is said and bears what guards it; null where none does, and on the mains. */
+export function connectorSaid({ built, ratedA }: SaidConnector, feeding: Supply, guardA: number): ConnectorId | null {
+  if (isMains(feeding)) return null;
+  const alike = CONNECTOR_IDS.filter((id) => CONNECTORS[id].built === built).sort((a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA);
+  return alike.find((id) => (ratedA === null ? CONNECTORS[id].ratedA >= guardA : CONNECTORS[id].ratedA === ratedA)) ?? null;
 }
 
 /** How it is built on a supply; null where none of that rating is sold. */

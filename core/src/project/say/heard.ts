@@ -1,5 +1,6 @@
 /** What is said of a sentence, and what of it is read on the way. */
 import { type LoadKind, type Signal, type SignalNature, type UnitLoad, asNature } from '../../kinds/index.ts';
+import type { Connector } from '../../reference/index.ts';
 import type { Design, ProgramStep } from '../schema.ts';
 import type { Cells } from '../starters.ts';
 
@@ -89,6 +90,11 @@ export interface SaidDevice {
   /** Whether it has a second closing pin that is joined to the first. */
   readonly twin?: boolean;
 }
+/** What parts its wires, at the load. */
+export interface SaidConnector {
+  readonly built: Connector['built'];
+  readonly ratedA: number | null;
+}
 export interface SaidGuard {
   readonly breaker: boolean;
   readonly resetsItself: boolean;
@@ -159,6 +165,7 @@ export interface Whole {
   readonly device: SaidDevice | null;
   readonly guard: SaidGuard | null;
   readonly meters: readonly ('ammeter' | 'voltmeter')[];
+  readonly connector: SaidConnector | null;
   /** Two speeds or two directions: when the other one runs. */
   readonly second: { readonly kind: 'slower' | 'reverse'; readonly when: Clause } | null;
   readonly place: SaidPlace | null;

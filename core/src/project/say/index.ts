@@ -30,9 +30,19 @@ import {
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, fittedTo, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
+import { build, connectorIn, fittedTo, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
-import { PLAIN_SOLID, isDescribed, partsNamed, protectionSaid, readDevice, underHand, readGuard, readMeters } from './device.ts';
+import {
+  PLAIN_SOLID,
+  isDescribed,
+  partsNamed,
+  protectionSaid,
+  readConnector,
+  readDevice,
+  underHand,
+  readGuard,
+  readMeters,
+} from './device.ts';
 import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, VERB, begunOf } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
@@ -112,6 +122,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (guard) take(guard.at, guard.length, 'device', guard.means);
   const meters = device === 'direct' ? null : reading.found(readMeters(reading.rest));
   if (meters) take(meters.at, meters.length, 'device', meters.means);
+  const connector = reading.found(readConnector(reading.rest));
+  if (connector) take(connector.at, connector.length, 'device', connector.means);
   const placeFound = readPlace(reading.rest, text, design, outside);
   if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
 
@@ -214,6 +226,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     if ((device === 'contactor' && (byPin || none)) || (device === 'relay' && byPin)) notOf(deviceFound);
   }
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
+  const bears = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null);
+  if (feeding && connector && (never || connectorIn({ loads: bears, others: [], charged, guard }, connector, feeding) === null))
+    notOf(connector);
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
   const byHand = fitting.some((signal) => {
     const begun = begunOf(signal);
@@ -272,6 +287,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             device: worn ? PLAIN_SOLID : deviceFound,
             guard,
             meters: meters?.meters ?? [],
+            connector,
             second,
             place: placeFound,
             called,

@@ -101,7 +101,7 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
 }
 
 const CHARGED = new RegExp(
-  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
+  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|caravan|trailer|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
 );
 /** A second battery that is joined to the supply, and what flows at most. */
 export function readCharged(

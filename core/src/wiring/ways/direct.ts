@@ -1,7 +1,7 @@
 /** No relay: the signals' own current feeds a small load, each feed through a blocking diode where several do. */
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import { normalForm, signalsOf } from '../../document/index.ts';
-import { type Design, type Job, supplyById, supplyIdOf } from '../../project/index.ts';
+import { type Design, type Job, backLeg, outLeg, supplyById, supplyIdOf } from '../../project/index.ts';
 import { POWER_DIODE, isCharged, isFeed } from '../../kinds/index.ts';
 import { ControlSide } from '../control-side.ts';
 import { branchesOf, wireBranches } from '../drives/diode-or.ts';
@@ -82,11 +82,11 @@ export const direct: Way = {
       for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
       grounding = chain.grounding;
     } else throw new Error('wire() called on a job that was refused');
-    run.wire(`load-${load.id}`, pluses[0]!, 'RD/BK', 'control', 'load');
+    run.wire(outLeg(load.id), pluses[0]!, 'RD/BK', 'control', 'load');
     if (grounding) {
       const to: Terminal = groundingTerminal(builder, design, grounding.signal as Grounding, side.supply);
-      side.run({ leg: `return-${load.id}`, role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });
+      side.run({ leg: backLeg(load.id), role: 'return', from: minus, to, colour: 'BU/BK', ampere, fuseA: 0 });
     } else side.back(load, minus, 0, ampere);
-    side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, fuseAmpere: 0, legs: [...legs, `return-${load.id}`] }, ampere);
+    side.path(load, { at: terminal('', ''), fuseA: 0, fixedDropV: 0, fuseAmpere: 0, legs: [...legs, backLeg(load.id)] }, ampere);
   },
 };
