@@ -42,7 +42,23 @@ describe('two directions and two speeds', () => {
     expect(analyse(design!).evidence.unwired).toEqual([]);
   });
   test.each([
+    'when the up switch is on, run a 10 A winch, backwards when the down switch is on',
+    'when the up switch is on, run a 10 A winch; backwards when the down switch is on',
+    'when the up switch is on, run a 10 A winch and reverse it when the down switch is on',
+    'when the up switch is on, run a 10 A winch, and in the other direction when the down switch is on',
+    'run a 10 A winch up when the up switch is on, down when the down switch is on',
+  ])('%s', (said) => {
+    const { design, job, when } = read(`${said}, from the battery`);
+    expect(when).toBe('up switch is on');
+    expect(job!.otherwise).toMatchObject({ kind: 'reverse', when: { op: 'signal', signal: 'signal-2' } });
+    expect(dangers(design!)).toEqual([]);
+  });
+  test.each([
     'run a 9 A fan slowly when the key is on',
+    // It had been a place.
+    'run a 10 A winch in the other direction when the key is on',
+    'run a 9 A fan at low pressure when the key is on',
+    'run a 9 A fan in slow mode when the key is on',
     'run a 10 A winch backwards when the key is on',
     'when the key is on, run a 9 A fan slowly, and at full speed when gizmos sing',
     'run a 10 A winch forwards when the out switch is on and backwards when gizmos sing',

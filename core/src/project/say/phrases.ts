@@ -3,13 +3,14 @@ import { type Units, celsius, formatQuantity, formatTime } from '../../quantity/
 import { COUNT, NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
 
 const WHENEVER = String.raw`(?:whenever|when|while|if|as long as)`;
+const ALSO = String.raw`(?:,? ?\b(?:and|or|but) |[,;] )`;
 /** *And backwards when …*: its clause follows. */
 export const SECOND = new RegExp(
-  String.raw`,? ?\b(?:and|or|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:(backwards?|in reverse|reversed|the other way(?: round)?|in|out|up|down|left|right)|(slowly|slower|at (?:half|low) speed)) ${WHENEVER}\b`,
+  String.raw`${ALSO}(?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:(backwards?|in reverse|reversed|reverses?(?: it)?|(?:in )?the other (?:way(?: round)?|direction)|in|out|up|down|left|right)|(slowly|slower|at (?:half|low) speed)) ${WHENEVER}\b`,
 );
 /** *And at full speed when …*, of what was said to run slowly. */
 export const FULL = new RegExp(
-  String.raw`,? ?\b(?:and|but) (?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:at full speed|fast(?:er)?|quickly) ${WHENEVER}\b`,
+  String.raw`${ALSO}(?:(?:it )?(?:runs?|turns?|goes) )?(?:it )?(?:at full speed|fast(?:er)?|quickly) ${WHENEVER}\b`,
 );
 export const SLOWLY = /\b(?:slowly|at (?:half|low) speed)\b/;
 export const FORWARDS = /\b(?:forwards?|in|out|up|down|left|right)\b(?=\s*(?:[\0,;.]|$|(?:from|through) ))/;
