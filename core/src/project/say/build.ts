@@ -60,7 +60,10 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
   if (isPin(begun) && !signal.program && namedPin(design ?? blankDesign(''), name) === undefined)
     assumed.push(`${name}: no pin of the board is called so; one that is free of other duties`);
   if (signal.charging) {
-    const { closesAt, opensAt, delayS } = chargeSensor(begun, feeding);
+    const usual = chargeSensor(begun, feeding);
+    const { delayS } = usual;
+    const closesAt = typeof begins.closesAt === 'number' ? begins.closesAt : usual.closesAt;
+    const opensAt = Number((closesAt - (usual.closesAt - usual.opensAt)).toPrecision(4));
     assumed.push(`${name}: in at ${formatQuantity(closesAt, 'V')}, out at ${formatQuantity(opensAt, 'V')}`);
     return { ...signal, begins: { ...begins, closesAt, opensAt, delayS } };
   }

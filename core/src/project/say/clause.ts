@@ -38,9 +38,13 @@ const DONE = new RegExp(String.raw`[,;]\s*(?:then )?(?:please )?(?:${VERB.source
 const DOES = new RegExp(
   String.raw`(?:[,;]\s*(?:then )?(?:please )?|\bthen |\b(?:on|off|open|closed|pressed|pushed|released|live|dead|high|low|hot|cold|heat) )(?:${VERB.source}|${OFF_VERB.source})\s(?!(?:is|are|or|and|gets|closes|opens)\b)|[;.](?=\s|$)`,
 );
-const NAMES = /[;.](?=\s|$)|,?\s*\b(?:from|through|via|at(?! (?:least|most)\b)|in(?! (?:switch|button|relay)\b)|inside)\b(?! a delay)/;
+/** *The float switch in the bilge is closed*: where it is belongs to its name. */
+const OF_NAME = String.raw`(?! (?:the|my|an?|its) [a-z]+(?: [a-z]+){0,2} (?:is|are|gets?|goes|closes|opens|grounds|rises|falls|drops|reaches|reads|calls|sees|senses|detects)\b)`;
+const NAMES = new RegExp(
+  String.raw`[;.](?=\s|$)|,?\s*\b(?:from|through|via|(?:at(?! (?:least|most)\b)|in(?! (?:switch|button|relay)\b)|inside)${OF_NAME})\b(?! a delay)`,
+);
 
-const ON = String.raw`(?:(?:closes|goes|switches|pulls) )?to ground|on|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
+const ON = String.raw`(?:(?:closes|goes|switches|pulls) )?to ground|(?<=\b(?:is|are|gets?|goes|comes?|turns?|stays?|was|both|all|not|switched|turned) )on|on(?! (?:the|my|an?|its) )|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;
 const OFF = String.raw`off|open|opens|opened|dead|released|low(?! beams?\b)|cold|gone|away|down|unplugged|disconnected|disengaged|disarmed`;
 /** On which side of a level, in words. */
 export const SIDE = String.raw`(above|over|below|under|[<>]|(?:faster|more|higher|hotter|warmer|colder|cooler|brighter|further|stronger|slower|less|lower|darker|nearer|closer) than)`;
@@ -49,7 +53,7 @@ export const isBelow = (side: string): boolean => /below|under|<|slower|less|low
 export const LEVEL_UNIT = String.raw`(°?[cf]|degrees?(?: [cf](?:elsius|ahrenheit)?)?|v|volts?|kpa|bars?|psi|km\/h|kph|mph|rpm|revs(?: a minute)?|%|percent|lux|lx|l\/min|lit(?:re|er)s? (?:per|a) minute|cm|m|metres?|meters?|amps?|amperes?|a(?=\s*(?:$|[,;.\0]|(?:and|or)\b)))`;
 /** *The up switch is on*: behind its article a word that may be a state is a name. */
 const STATE = new RegExp(
-  String.raw`^((?:(?:the|an?|my|its) )*(?!(?:the|an?|my|its) )\S.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:both|all) )?(?:(?:switched|turned) )?(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
+  String.raw`^((?:(?:the|an?|my|its) )*(?!(?:the|an?|my|its) )\S.*?)\s+(?:(?:is|are|gets?|goes|comes?|turns?|stays?|rises?|falls?|drops?|climbs?|reads?|has been|was) )?(not )?(?:(?:both|all) )?(?:(?:switched|turned) )?(?<!\b(?:the|an?|my|its)\s+)(?:(${ON})|(${OFF})|${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?|(calls for heat|calls))(?![\w-])`,
 );
 const TWO_STATES = new RegExp(
   String.raw`^(?:either|both) (?!of\b)((?:(?!\b(?:and|or)\b)[^,;.\0])+?) (?:is|are|gets?|goes) [^,;.\0]+? (?:and|or) `,

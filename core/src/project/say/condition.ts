@@ -75,14 +75,13 @@ const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|min
 const BACK = new RegExp(
   String.raw`,? (?:(?:and|but) (?:(?:turns?|switch(?:es)?|goes) )?(?:it )?off (?:again )?(?:when|once|if|as soon as)|until) (?:it|that|the (?:[a-z]+ )?(?:temperature|voltage|pressure|speed|level|humidity|light|distance|flow|current)) (?:(?:is|gets|goes|falls?|drops?|rises?|climbs?) )?(?:back |again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
 );
+const OFFS = String.raw`,? (?:(?:and|but|then) )*(?:(?:(?:turns?|goes|cut it|it) )?off|stops?(?: it)?) (?:again )?`;
 /** *Off below 30 °C*: the same, in short. */
-const BACK_SHORT = new RegExp(
-  String.raw`,? (?:(?:and|but) )?(?:(?:turns?|goes|cut it|it) )?off (?:again )?${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`,
-);
+const BACK_SHORT = new RegExp(String.raw`${OFFS}${SIDE} ?(-?${NUMBER}) ?${LEVEL_UNIT}?(?![\w-])`);
 /** *Off at 8 bar*: that side of it where it is not on. */
-const OFF_AT = new RegExp(
-  String.raw`,? (?:(?:and|but) )?(?:(?:turns?|goes|cut it|it) )?off (?:again )?(at) (-?${NUMBER}) ?${LEVEL_UNIT}(?![\w-])`,
-);
+const OFF_AT = new RegExp(String.raw`${OFFS}(at) (-?${NUMBER}) ?${LEVEL_UNIT}(?![\w-])`);
+/** *On at 5 °C*, of what goes off at another level. */
+const ON_AT = new RegExp(String.raw`\bon at (?=(-?${NUMBER}) ?${LEVEL_UNIT}(?![\w-]))`);
 /** *At most 20 minutes*: no longer, though it is still so. */
 const AT_MOST = new RegExp(
   String.raw`,? (?:(?:and|but) )?(?:for )?(?:at (?:the )?most|no longer than|not longer than|a maximum of) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:every|each|in every|a(?:n)? (?:hour|day)))`,
@@ -144,9 +143,15 @@ function freeName(name: string, design: Design | null, signals: readonly SaidSig
   }
 }
 /** A sensor of the voltage of what charges, of its own: one that a project has may watch for a flat battery. */
-export function chargingSensor({ signals, design }: Reading): Clause {
+export function chargingSensor({ signals, design }: Reading, closesAt?: number): Clause {
   const name = freeName('charging voltage', design, signals);
-  signals.push({ name, id: null, nature: 'threshold', begins: { watches: { quantity: 'voltage' } }, charging: true });
+  signals.push({
+    name,
+    id: null,
+    nature: 'threshold',
+    begins: { watches: { quantity: 'voltage' }, ...(closesAt !== undefined && { closesAt }) },
+    charging: true,
+  });
   return { op: 'signal', name };
 }
 /** A job of the project that a sentence says never runs. */
@@ -567,6 +572,9 @@ export function readCondition(reading: Reading): Condition {
 
   // Turns with a clause of their own, out of the way of the first one.
   const back = reading.hidden(BACK) ?? reading.hidden(BACK_SHORT) ?? reading.hidden(OFF_AT);
+  const onAt = back && reading.match(ON_AT);
+  // Which side of it is meant, the other level says; both words are as long as *on at*.
+  if (onAt) reading.put(onAt.index, toNumber(onAt[1]!) < toNumber(back[2]!) ? 'below' : 'above');
   const characterOff = reading.hidden(CHARACTER_OFF);
   const never = neverOf(reading.rest, design);
   if (never) reading.take(never.at, never.length, 'load', `${never.job.name} of this project does not, while that is so`);

@@ -11,7 +11,7 @@ import {
   ratingsOf,
 } from '../../reference/index.ts';
 import { usualProtection } from '../supply.ts';
-import { NUMBER, type SaidConnector, type SaidDevice, type SaidGuard, toNumber } from './heard.ts';
+import { NUMBER, type SaidConnector, type SaidDevice, type SaidGuard, type SaidLoad, toNumber } from './heard.ts';
 
 /** V of a controller board’s own rail, which a module hangs on where nothing else is said. */
 export const RAIL_V = 5;
@@ -129,7 +129,7 @@ export function readGuard(text: string): (SaidGuard & Stretch) | null {
   };
 }
 const METER = String.raw`(?:an? )?(ammeter|voltmeter)\b`;
-const METERS = new RegExp(`,? ?\\b(?:with|and|through|behind) ${METER}(?:,? and ${METER})?`);
+const METERS = new RegExp(`(?:,? ?\\b(?:with|and|through|behind)|,) ${METER}(?:(?:,|,? and) ${METER})?`);
 /** Meters that are to be looked at. */
 export function readMeters(text: string): (Stretch & { readonly meters: readonly ('ammeter' | 'voltmeter')[] }) | null {
   const found = METERS.exec(text);
@@ -166,6 +166,23 @@ export function connectorSaid({ built, ratedA }: SaidConnector, feeding: Supply,
   if (isMains(feeding)) return null;
   const alike = CONNECTOR_IDS.filter((id) => CONNECTORS[id].built === built).sort((a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA);
   return alike.find((id) => (ratedA === null ? CONNECTORS[id].ratedA >= guardA : CONNECTORS[id].ratedA === ratedA)) ?? null;
+}
+
+const PILOT =
+  /(?:,? ?\b(?:with|and)|,) (?:an? |its own )?((?:pilot|indicator|warning|status|telltale|tell-tale) (?:lamp|light|led))(?! (?:of |at )?\d)(?![\w-])/;
+/** A small lamp beside the load that shows that it has power: light-emitting, as most are (common practice). */
+const PILOT_W = 1;
+export function readPilot(text: string, typed: string): (Stretch & { readonly lamp: SaidLoad }) | null {
+  const found = PILOT.exec(text);
+  if (!found) return null;
+  const end = found.index + found[0].length;
+  const name = typed.slice(end - found[1]!.length, end);
+  return {
+    at: found.index,
+    length: found[0].length,
+    means: `a ${found[1]!} beside it, light-emitting, ${formatQuantity(PILOT_W, 'W')}`,
+    lamp: { name, count: 1, kind: 'led', value: PILOT_W, unit: 'W', ratedV: null },
+  };
 }
 
 /** How it is built on a supply; null where none of that rating is sold. */

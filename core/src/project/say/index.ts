@@ -42,8 +42,9 @@ import {
   underHand,
   readGuard,
   readMeters,
+  readPilot,
 } from './device.ts';
-import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, VERB, begunOf } from './heard.ts';
+import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, NUMBER, VERB, begunOf, toNumber } from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
@@ -78,6 +79,7 @@ const OPENING =
 /** *Wipers: run a motor …*: what the job is called. */
 const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless)\b)`);
 
+const ABOVE_VOLTS = new RegExp(String.raw`,? ?\b(?:above|over|at|from) (${NUMBER}) ?v(?:olts?)?(?= ?(?:[\0,;.]|$))`);
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
 /** Reads a sentence, or several, against a project, or against none: an empty page then comes with it. */
@@ -115,13 +117,19 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const device = deviceFound?.kind ?? null;
   // A relay that senses is a condition of its own: one that charges a battery, and nothing else.
   const isSensing = deviceFound?.senses === true;
-  const sensing = isSensing && charged ? chargingSensor(reading) : null;
+  // *Charge the second battery above 13.3 V*: of the battery that charges it.
+  const above = charged && reading.match(ABOVE_VOLTS);
+  if (above)
+    reading.takeFound(above, 'signal', `a sensor of the voltage that charges it, in at ${formatQuantity(toNumber(above[1]!), 'V')}`);
+  const sensing = charged && (isSensing || above) ? chargingSensor(reading, above ? toNumber(above[1]!) : undefined) : null;
   const said = sensing ? both(condition.clause, sensing) : condition.clause;
   const clause = said ?? (wrong || charged || never ? null : withNone(reading));
   const guard = reading.found(readGuard(reading.rest));
   if (guard) take(guard.at, guard.length, 'device', guard.means);
   const meters = device === 'direct' ? null : reading.found(readMeters(reading.rest));
   if (meters) take(meters.at, meters.length, 'device', meters.means);
+  const pilot = charged || never ? null : reading.found(readPilot(reading.rest, text));
+  if (pilot) take(pilot.at, pilot.length, 'load', pilot.means);
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const placeFound = readPlace(reading.rest, text, design, outside);
@@ -159,6 +167,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
         )
       : [];
   if (other && others.length > 0) take(other.index, other[0].length, 'words', 'while that is not so, in their place:');
+  if (pilot && loads.length > 0) loads.push(pilot.lamp);
   const unclear = [...unclearOf(reading, wrong), ...condition.senseless];
 
   // What a circuit needs and the sentence did not say.

@@ -36,7 +36,7 @@ export function readHeatTo(
   units: Units,
 ): { readonly at: number; readonly length: number; readonly setC: number; readonly means: string } | null {
   const found = HEAT_TO.exec(text);
-  if (!found || !/\b(?:heat|warm|keep|hold)\b/.test(text.slice(0, found.index))) return null;
+  if (!found || !/\b(?:heat|warm|keep|hold|fire)\b/.test(text.slice(0, found.index))) return null;
   const typed = toNumber(found[1]!);
   const isF = /f$|fahrenheit$/.test(found[2]!) || (!/c$|celsius$/.test(found[2]!) && units.temperatureUnit === 'F');
   const setC = isF ? Math.round(10 * celsius(typed)) / 10 : typed;

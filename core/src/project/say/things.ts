@@ -54,7 +54,7 @@ const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', na
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
   // A power supply that is turned on is a load.
   const from =
-    /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on|plugged in(?:to)?|into|(?:fed|powered|supplied) (?:by|from)|connected to) (?:the |a |an |my )?|, (?=(?:(?:\d+ ?v )?battery|mains|wall outlet)\s*(?:[,;.\0]|$))/g;
+    /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on|plugged in(?:to)?|into|(?:fed|powered|supplied) (?:by|from)|connected to|(?<=\0 ?)to(?= (?:the |my )?(?:(?:starter|starting|main|first|engine|vehicle|car|truck|van|12 ?v) )?battery)) (?:the |a |an |my )?|, (?=(?:(?:\d+ ?v )?battery|mains|wall outlet)\s*(?:[,;.\0]|$))/g;
   for (let found = from.exec(text); found; found = from.exec(text)) {
     if (!outside(found.index)) continue;
     const after = text.slice(found.index + found[0].length);
@@ -101,7 +101,7 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
 }
 
 const CHARGED = new RegExp(
-  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|caravan|trailer|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?(?: to)?`,
+  String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|caravan|trailer|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?`,
 );
 /** A second battery that is joined to the supply, and what flows at most. */
 export function readCharged(

@@ -1,0 +1,98 @@
+/** Turns of ordinary speech: where a thing is, what is beside a load, levels said as on and off, batteries that are joined. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { levelsOf } from '../../kinds/index.ts';
+import { proved, readSaid as read } from '../../testing/said.ts';
+
+const signalsOf = (said: string) => {
+  const { design, heard } = read(said);
+  return { unclear: heard.unclear, signals: (design?.signals ?? []).map(({ name, nature }) => [name, nature]) };
+};
+const dangers = (said: string) =>
+  analyse(read(said).design!).analysis.findings.flatMap(({ severity, title }) => (severity === 'danger' ? [title] : []));
+
+describe('where a thing is belongs to its name', () => {
+  test.each([
+    ['the switch on the dash is on', 'switch on the dash', 'switch'],
+    ['the thermostat on the engine closes', 'thermostat on the engine', 'ground-switch'],
+    ['the thermostat in the radiator grounds', 'thermostat in the radiator', 'ground-switch'],
+    ['the float switch in the bilge is closed', 'float switch in the bilge', 'switch'],
+    ['the button at the door is pressed', 'button at the door', 'switch'],
+    ['the sensor in the hot water tank is above 60 °C', 'sensor in the hot water tank', 'threshold'],
+  ])('%s', (when, name, nature) => {
+    expect(signalsOf(`run a 5 A fan from the battery when ${when}`)).toEqual({ unclear: [], signals: [[name, nature]] });
+  });
+  test('and where the relay is stays that', () => {
+    const { design } = read('run a 5 A fan from the battery when the key is on in the shed');
+    expect([design!.signals.map(({ name }) => name), design!.places.some(({ name }) => name === 'shed')]).toEqual([['key'], true]);
+  });
+  test('two of them, each as meant', () =>
+    proved('the key is on and the switch on the left is off', 'key is on and switch on the left is off', /switch on the left/i));
+});
+
+describe('on at one level and off at another', () => {
+  test.each([
+    ['on at 5 °C and off at 10 °C', 5, 10],
+    ['on at 30 °C and off at 25 °C', 30, 25],
+    ['on at 41 F, off at 50 F', 5, 10],
+  ])('%s', (said, closesAt, opensAt) => {
+    const { design, heard } = read(`run a 5 A fan from the battery, ${said}`);
+    expect(heard.unclear).toEqual([]);
+    expect(levelsOf(design!.signals[0]!)).toMatchObject({ closesAt, opensAt });
+  });
+  test.each(['and stop it at 90 %', 'and stops at 90 %', 'then off at 90 %'])('when the tank is below 20 %%, %s', (said) => {
+    const { design, heard } = read(`run a 5 A pump from the battery when the tank is below 20 %, ${said}`);
+    expect(heard.unclear).toEqual([]);
+    expect(levelsOf(design!.signals[0]!)).toMatchObject({ closesAt: 20, opensAt: 90 });
+  });
+  test.each(['on at 30 °C', 'on at 30 °C and off at 30 °C', 'on at 6 bar, off at 8 V'])('%s: not guessed', (said) => {
+    const { design } = read(`run a 5 A fan from the battery, ${said}`);
+    expect(design).toBeNull();
+  });
+});
+
+describe('a pilot lamp beside a load', () => {
+  test.each([
+    'run a 5 A fan from the battery when the key is on, with a pilot lamp',
+    'run a 5 A fan and an indicator lamp from the battery when the key is on',
+    'run a 1 kW heater from the mains with an ammeter, a voltmeter and a pilot light when the heat switch is on',
+  ])('%s', (said) => {
+    const { design, heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    const [load, lamp] = design!.jobs[0]!.loads;
+    expect(load!.kind).not.toBe('led');
+    expect(lamp).toMatchObject({ kind: 'led', plate: { unit: 'W', value: 1 }, count: 1 });
+    expect(lamp!.name).toMatch(/^(?:pilot|indicator) (?:lamp|light)$/);
+    expect(dangers(said)).toEqual([]);
+  });
+  test('one with watts of its own is a load as any other, and a signal is a signal', () => {
+    const { design } = read('light a 5 W lamp and a warning lamp of 3 W from the battery when the key is on');
+    expect(design!.jobs[0]!.loads.map(({ plate }) => (plate as { value: number }).value)).toEqual([5, 3]);
+    expect(signalsOf('run a 5 A fan from the battery when the key is on and a warning light is on').signals.map(([name]) => name)).toEqual([
+      'key',
+      'warning light',
+    ]);
+  });
+});
+
+describe('a second battery', () => {
+  test.each([
+    ['charge the leisure battery from the starter battery above 13.4 V', 13.4],
+    ['join the house battery to the main battery at 13.6 V', 13.6],
+  ])('%s: behind a sensor that is set so', (said, closesAt) => {
+    const { design, heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    // Half a volt lower it lets go: above the rest of a lead battery, 12.7 V.
+    expect(levelsOf(design!.signals[0]!)).toMatchObject({ closesAt, opensAt: Number((closesAt - 0.5).toPrecision(4)) });
+    expect(dangers(said)).toEqual([]);
+  });
+  test.each(['connect the second battery to the battery', 'connect the caravan battery to the starter battery'])('%s', (said) =>
+    expect(read(`${said} when the key is on`).heard).toMatchObject({ unclear: [], blanks: [] }),
+  );
+});
+
+test('a kiln is fired to its heat', () => {
+  const { design, heard } = read('fire a kiln to 1000 °C with two 2 kW elements from 240 V');
+  expect(heard.unclear).toEqual([]);
+  expect(design!.signals[0]).toMatchObject({ nature: 'regulator', setC: 1000 });
+});
