@@ -117,3 +117,24 @@ test('a second wire is laid beside one, and what it does is said', async ({ page
   await expect(page.locator('[data-rule="wire-parallel-unequal"]')).toContainText('not alike');
   await expect(page.getByLabel('Current paths', { exact: true })).toContainText('W1.12b');
 });
+
+test('a connector parts a wire: drawn, asked, nudged to one that bears its fuse, and bought', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Connector');
+  await openJob(page, project, 'dew');
+  await page.getByText('W1.12', { exact: false }).first().click();
+  await choose(page.getByLabel('Connector in W1.12'), 'Sealed plug, two-pole');
+  const paths = page.getByLabel('Current paths', { exact: true });
+  await expect(paths).toContainText('X1.C1');
+  await expect(paths).toContainText('W1.12t');
+  const finding = page.locator('[data-rule="connector-unsuited"]');
+  await expect(finding).toHaveAttribute('data-severity', 'danger');
+  await finding.getByRole('button', { name: /^Nudge X1\.C1 to/ }).click();
+  await expect(finding).toHaveAttribute('data-severity', 'hold');
+  await page.getByText('W1.12t', { exact: false }).first().click();
+  await expect(page.getByLabel('Where its connector is')).toBeVisible();
+  await choose(page.getByLabel('Size of W1.12t'), /^6 mm²/);
+  await expect(page.locator('.wire[data-wire="W1.12t"]')).toContainText('6 mm²');
+  await page.getByRole('link', { name: 'Build' }).click();
+  await page.getByRole('tablist', { name: 'Build' }).getByRole('tab', { name: 'Parts' }).click();
+  await expect(page.getByText(/both halves with their contacts/)).toBeVisible();
+});

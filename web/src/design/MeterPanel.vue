@@ -151,20 +151,20 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           @update:model-value="choose(`size of ${chosenWire.tag}`, chosenWire.leg, { sizeMm2: sizeOrNone($event) })"
         />
         <SelectField
-          v-if="!chosenWire.id.endsWith('~2')"
-          :label="`Second wire beside ${chosenWire.tag}`"
-          quiet
-          :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
-          :options="[{ value: '', text: 'one wire' }, ...each(sizesFor(chosenWire), (size) => `and ${soldName(size)}`)]"
-          @update:model-value="choose(`wire beside ${chosenWire.tag}`, chosenWire.leg, { secondMm2: sizeOrNone($event) })"
-        />
-        <SelectField
           class="colour"
           :label="`Colour of ${chosenWire.tag}`"
           quiet
           :model-value="chosenWire.colour"
           :options="each(colours)"
           @update:model-value="choose(`colour of ${chosenWire.tag}`, chosenWire.leg, { colour: String($event) })"
+        />
+        <SelectField
+          v-if="!chosenWire.id.endsWith('~2')"
+          :label="`Second wire beside ${chosenWire.tag}`"
+          quiet
+          :model-value="project.job.wires[chosenWire.leg]?.secondMm2 ?? ''"
+          :options="[{ value: '', text: 'one wire' }, ...each(sizesFor(chosenWire), (size) => `and ${soldName(size)}`)]"
+          @update:model-value="choose(`wire beside ${chosenWire.tag}`, chosenWire.leg, { secondMm2: sizeOrNone($event) })"
         />
         <template v-if="!chosenWire.mains">
           <SelectField
@@ -219,7 +219,7 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
 }
 /* Beside the reading: below it they would push the foot of the drawing out of sight. */
 .changes {
-  width: min(330px, 34vw);
+  width: 232px;
   display: grid;
   gap: 6px;
   align-content: start;
@@ -244,7 +244,7 @@ p {
   gap: 4px;
 }
 .wire .field {
-  flex: 1 1 auto;
+  flex: 1 1 100px;
   min-width: 0;
 }
 .colour {
