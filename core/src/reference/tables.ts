@@ -20,6 +20,7 @@ import { type Source, sourceText, standard } from './source.ts';
 import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
+import { OUTSIDE_SOURCE, VEHICLE_OUTSIDE_MM } from './vehicle-wire-outside.ts';
 import { CONNECTORS, CONNECTOR_MOST_V, CONNECTOR_SOURCE } from './connectors.ts';
 import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
 import { AMPACITY_BY_AWG, AMPACITY_SOURCE, THIN_AMPACITY } from './vehicle-ampacity.ts';
@@ -185,6 +186,14 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
       ['screw clamp of an eight-pin socket', text(TERMINAL_MOST_MM2.clamp)],
       ['ring on a stud', text(TERMINAL_MOST_MM2.ring)],
     ],
+  },
+  {
+    id: 'vehicle-wire-outside',
+    title: 'Vehicle wire over its insulation',
+    source: OUTSIDE_SOURCE,
+    note: 'The greatest diameter of each: a wire that is thicker has more copper, or another wall.',
+    columns: ['mm²', 'thin wall, mm', 'thick wall, mm'],
+    rows: VEHICLE_OUTSIDE_MM.map(([mm2, thin, thick]) => [text(mm2), thin === null ? '' : text(thin), thick === null ? '' : text(thick)]),
   },
   {
     id: 'connectors',

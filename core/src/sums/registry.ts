@@ -11,6 +11,7 @@ import { coil } from './coil.ts';
 import { contact } from './contact.ts';
 import { drop } from './drop.ts';
 import { flat } from './flat.ts';
+import { foundWire } from './found-wire.ts';
 import { fuse } from './fuse.ts';
 import { loads } from './loads.ts';
 import { ohm } from './ohm.ts';
@@ -25,6 +26,7 @@ export const SUMS: readonly Sum[] = [
   size,
   ampacity,
   awg,
+  foundWire,
   fuse,
   surge,
   coil,

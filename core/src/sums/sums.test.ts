@@ -98,6 +98,63 @@ describe('wire', () => {
   });
 });
 
+describe('a wire that is there', () => {
+  const sizes = (values: SumValues) =>
+    work('found-wire', values).results.flatMap(({ unit, value, symbol }) => (unit === 'mm²' && symbol.startsWith('S') ? [value] : []));
+  // 7.98 mΩ/m of 2.5 mm² and 13.3 of 1.5 (IEC 60228, class 5): 8 A over 4 m lose 0.255 V and 0.426 V cold.
+  test.each([
+    [0.25536, [2.5]],
+    [0.4256, [1.5]],
+    // Between warm 14 AWG and cold 1.5 mm² there is none: the thinner one counts.
+    [0.36, [1.5]],
+  ])('%s V along it', (volt, of) => {
+    const found = sizes({ by: 'drop', volt, ampere: 8, length: 4 });
+    for (const size of of) expect(found.some((one) => Math.abs(one - size) < 0.01)).toBe(true);
+    // The one to count on is the thinnest that it can be.
+    expect(found[0]).toBe(Math.min(...found));
+  });
+  test('warm copper never makes it a thicker one than it is', () => {
+    for (const [size, perM] of [
+      [1, 0.0195],
+      [1.5, 0.0133],
+      [2.5, 0.00798],
+      [4, 0.00495],
+      [6, 0.0033],
+    ] as const)
+      for (const celsius of [20, 40, 60])
+        for (const meter of [0.971, 1, 1.029]) {
+          const volt = 10 * 3 * perM * (1 + 0.00393 * (celsius - 20)) * meter;
+          expect(sizes({ by: 'drop', volt, ampere: 10, length: 3 })[0]!).toBeLessThanOrEqual(size);
+          expect(sizes({ by: 'drop', volt, ampere: 10, length: 3 })).toContain(size);
+        }
+  });
+  // Usual make-up of flexible conductors (from memory, class 5).
+  test.each([
+    [24, 0.2, 0.75],
+    [30, 0.25, 1.5],
+    [50, 0.25, 2.5],
+    [56, 0.3, 4],
+    [84, 0.3, 6],
+    [80, 0.4, 10],
+  ])('%s strands of %s mm are %s mm²', (strands, strand, size) => expect(sizes({ by: 'strands', strands, strand })).toEqual([size]));
+  test.each([
+    ['thin', 2.4, [1.5]],
+    ['thin', 2.41, [2.5]],
+    ['thick', 2.5, [0.75]],
+    ['thick', 2.51, [1]],
+    // A thick wall hides less copper: that is what one counts on.
+    ['unknown', 2.4, [0.75, 1.5]],
+  ])('%s wall, %s mm over it', (wall, outside, of) => expect(sizes({ by: 'outside', outside, wall })).toEqual(of));
+  test.each([
+    { by: 'outside', outside: 12, wall: 'thick' },
+    { by: 'strands', strands: 1, strand: 0.1 },
+    { by: 'drop', volt: 50, ampere: 1, length: 0.1 },
+  ])('%j is none', (values) => {
+    const sum = SUMS.find(({ id }) => id === 'found-wire')!;
+    expect(sum.work({ ...keptValues(sum), ...values })).toMatch(/measure again/);
+  });
+});
+
 describe('fuse and surge', () => {
   test('16 A for hours asks for 20 A (NEC 210.20(A): 1.25 · 16)', () =>
     expect(work('fuse', { ampere: 16, hours: 'long' }).of('I_n')).toBe(20));
