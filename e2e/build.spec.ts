@@ -219,3 +219,20 @@ test('two jobs stand side by side with what each takes, and what falls away wher
   await expect(table.getByRole('columnheader').nth(1)).toHaveText('Revision before');
   expect(errors).toEqual([]);
 });
+
+test('fewer sizes of wire: what they cost and make worse is said, and one press keeps to them', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Few');
+  await page.goto(`/projects/${project}/build`);
+  await view(page, 'Cut list');
+  const few = page.getByRole('region', { name: 'Fewer sizes' });
+  await expect(few).toContainText(/In all \d sizes/);
+  await few.getByRole('button', { name: 'Fewer sizes…' }).click();
+  const rows = few.locator('tbody tr');
+  await expect(rows.nth(1)).toContainText('Keep to these');
+  const sizes = await rows.last().locator('td').first().innerText();
+  await rows.last().getByRole('button').click();
+  await expect(few).toContainText(`(${sizes})`);
+  await expect(few).toContainText('where they will do');
+  await few.getByRole('button', { name: 'Take every size again' }).click();
+  await expect(few).not.toContainText('where they will do');
+});

@@ -41,6 +41,7 @@ export const questions = {
   trail: z.tuple([id]),
   answers: z.tuple([id]),
   size: z.tuple([id, z.enum(SIZE_ORDERS)]),
+  fewer: z.tuple([]),
   places: z.tuple([id]),
   start: z.tuple([id]),
   work: z.tuple([]),

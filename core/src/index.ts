@@ -498,6 +498,7 @@ export {
 } from './rules/index.ts';
 export { type ProjectCard, cardOf, sketchJob } from './card.ts';
 export { ITSELF } from './kinds/index.ts';
+export { type SizeSet, fewerSizes } from './fewer-sizes.ts';
 export { type Variant, type VariantSide, type Welded, sideOf, swapped } from './beside.ts';
 export { type Analysis, type JobView, type Look, analyse, analyseInSteps, drawJobs } from './analyse.ts';
 export { SUMS, type Sum, type SumInput, type SumResult, type SumValues, isAsked, keptValues, sendSum, workingText } from './sums/index.ts';

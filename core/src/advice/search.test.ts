@@ -22,7 +22,10 @@ const leg = (key: string) =>
         bundleFactor: fc.constantFrom(1, 0.8, 0.57),
         series: fc.constantFrom(...WIRE_SERIES_IDS),
       })
-      .map(({ series, ...laid }) => ({ ...laid, stockMm2: stockOf(laid.family, series, 'usual').slice(0, 8) })),
+      .map(({ series, ...laid }) => {
+        const stockMm2 = stockOf(laid.family, series, 'usual').slice(0, 8);
+        return { ...laid, stockMm2, keptMm2: stockMm2 };
+      }),
     mostMm2: fc.constantFrom(4, 6, 50),
     own: fc.boolean(),
     foreignA: fc.constantFrom(0, 0, 5, 20),

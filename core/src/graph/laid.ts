@@ -6,6 +6,7 @@ import {
   NEC_BUNDLE_SOURCE,
   bundleFactor,
   necBundleFactor,
+  keptTo,
   stockOf,
   wireFamily,
 } from '../reference/index.ts';
@@ -28,10 +29,12 @@ export function laidOf(
 ): LaidFrom {
   const airC = places.find(({ id }) => id === wire.hotPlace)!.hottestC;
   const family = familyOf(settings, wire);
+  const stockMm2 = stockOf(family, settings.wireSeries, settings.thinnest);
   return {
     family,
     airC,
     bundleFactor: bundleOf(family).factor(wire.bundle),
-    stockMm2: stockOf(family, settings.wireSeries, settings.thinnest),
+    stockMm2,
+    keptMm2: keptTo(stockMm2, settings.sizes),
   };
 }

@@ -273,6 +273,8 @@ export const settingsSchema = z.strictObject({
   temperatureUnit: z.enum(TEMPERATURE_UNITS).default('C'),
   /** How thin a wire the app may choose. */
   thinnest: z.enum(THINNEST_IDS).default('usual'),
+  /** Sections that the app may choose, so that few rolls are bought; any that is sold where there are none. */
+  sizes: z.array(stockSize).max(30).default([]),
   /** What a mains job breaks where its sentence leaves that open. */
   mainsBreak: z.enum(['line', 'both']).default('line'),
   /** What relays of a module hang on where isolation is not asked for. */
@@ -393,6 +395,7 @@ export const DEFAULT_SETTINGS: Settings = {
   mainsFamily: 'cord',
   wireSeries: 'metric',
   thinnest: 'usual',
+  sizes: [],
   lengthUnit: 'm',
   temperatureUnit: 'C',
   mainsBreak: 'line',

@@ -5,7 +5,7 @@ import { type WireSeriesId, noThinner, seriesOf } from '../reference/index.ts';
 import type { Design, Settings } from './schema.ts';
 
 /** Buying wire the other way: every size that a person chose becomes the one of the other series that is no thinner. */
-export function wireSeriesPatches({ jobs }: Design, series: WireSeriesId): Patch[] {
+export function wireSeriesPatches({ jobs, settings }: Design, series: WireSeriesId): Patch[] {
   const other = (size: number | undefined) => (size === undefined || seriesOf(size) === series ? size : noThinner(series, size));
   const changed = jobs.flatMap(({ wires }, at) =>
     Object.entries(wires).flatMap(([leg, said]): Patch[] => {
@@ -15,7 +15,12 @@ export function wireSeriesPatches({ jobs }: Design, series: WireSeriesId): Patch
       return [{ path: ['jobs', at, 'wires', leg], value }];
     }),
   );
-  return [{ path: ['settings', 'wireSeries'], value: series }, ...changed];
+  const sizes = [...new Set(settings.sizes.map((size) => other(size)!))];
+  return [
+    { path: ['settings', 'wireSeries'], value: series },
+    ...(settings.sizes.length > 0 ? [{ path: ['settings', 'sizes'], value: sizes }] : []),
+    ...changed,
+  ];
 }
 
 /** Rolls as wire is sold in: 25 ft, 10 m. */

@@ -75,6 +75,7 @@ export {
   ampacitySource,
   conductorTemperature,
   looseInAir,
+  keptTo,
   stockOf,
   tableAmpacity,
   wireFamily,

@@ -126,6 +126,13 @@ export function stockOf(id: WireFamilyId, series: WireSeriesId, thinnest: Thinne
   return known;
 }
 
+/** Those of a stock that a person keeps to, and what is thicker than all of these; the stock where none of it is kept. */
+export function keptTo(stock: readonly number[], only: readonly number[]): readonly number[] {
+  const most = Math.max(...only);
+  const kept = only.length === 0 ? stock : stock.filter((size) => size > most || only.includes(size));
+  return kept.length > 0 ? kept : stock;
+}
+
 /** Ampacity of a section at the reference air, A; NaN outside the family's table. */
 export function tableAmpacity(id: WireFamilyId, sizeMm2: number): number {
   const made = BY_ID.get(id)!;
@@ -149,6 +156,8 @@ export interface Laid {
 /** The same, with the sizes that may be chosen for it, mm², rising. */
 export interface LaidFrom extends Laid {
   readonly stockMm2: readonly number[];
+  /** Those of them that a person keeps to, as far as they will do. */
+  readonly keptMm2: readonly number[];
 }
 
 /** Ampacity I_z of a section as it lies, A; 0 outside the family's table, which allows nothing. */

@@ -49,7 +49,7 @@ function byDrop(volt: number, ampere: number, lengthM: number): Read {
     measured: given('R′', 'of one metre, as it is now', ohm, 'Ω', computed('quotient')),
     sizes,
     source: wireOhmSource(sizes[0] ?? 1),
-    note: `Between 20 and ${WARM_C} °C, with a meter that is ${100 * METER_SHARE} % off, all of these read so. Measure along the wire alone, not over its terminals.`,
+    note: `Between 20 and ${WARM_C} °C, with a meter that is ${100 * METER_SHARE} % off, each size that is named reads so. Measure along the wire alone, not over its terminals.`,
   };
 }
 

@@ -41,7 +41,11 @@ const CABLE_MM2 = 50;
 export function sizesFor(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2'>): readonly number[] {
   const { laid, mostMm2, currentA, fuseA } = leg;
   const needsCable = Math.max(2 * currentA, fuseA) > ampacityAsLaid(CABLE_MM2, laid);
-  const fitting = laid.stockMm2.filter((size) => size <= mostMm2 && (needsCable || size <= CABLE_MM2));
+  const fits = (size: number) => size <= mostMm2 && (needsCable || size <= CABLE_MM2);
+  const kept = laid.keptMm2.filter(fits);
+  // What a person keeps to gives way where none of it goes under the terminals and bears the current.
+  if (kept.some((size) => ampacityAsLaid(size, laid) >= Math.max(currentA, fuseA))) return kept;
+  const fitting = laid.stockMm2.filter(fits);
   return fitting.length > 0 ? fitting : laid.stockMm2.slice(0, 1);
 }
 

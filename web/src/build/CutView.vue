@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which piece is cut from which spool or roll. */
-import { computed, ref } from 'vue';
-import { WIRE_COLOURS, colourName, cutListCsv, sizeName, type CutRow, type Stock } from '@iron-nudge/core';
+import { computed, ref, watch } from 'vue';
+import { WIRE_COLOURS, colourName, cutListCsv, sizeName, soldName, type CutRow, type SizeSet, type Stock } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
@@ -27,6 +27,29 @@ const dropSpool = (at: number) =>
   project.edit('spool', (now) => withBuild(now, { spools: now.build.spools.filter((_, index) => index !== at) }));
 const stocks = ({ cut }: CutRow): Stock[] => [...cut.spools, ...cut.rolls];
 const share = (metre: number, { lengthM: whole }: Stock) => `${(100 * metre) / whole}%`;
+/** What all of it takes, as it is. */
+const rolls = computed(() => cuts.value.reduce((sum, row) => sum + row.cut.rolls.length, 0));
+const price = computed(() => cuts.value.reduce((sum, row) => sum + row.price, 0));
+const sizes = computed(() => [...new Set(cuts.value.map(({ sizeMm2 }) => sizeMm2))].sort((a, b) => a - b));
+const kept = computed(() => project.design!.settings.sizes);
+const named = (list: readonly number[]) => list.map((size) => soldName(size)).join(', ');
+/** Sets of fewer sizes, of the project as it was when they were asked for. */
+const sets = ref<readonly SizeSet[] | 'asked' | null>(null);
+watch(
+  () => project.design,
+  () => (sets.value = null),
+);
+async function ask(): Promise<void> {
+  sets.value = 'asked';
+  const found = await project.fewer();
+  if (sets.value === 'asked') sets.value = found;
+}
+const keepTo = (only: readonly number[]) =>
+  project.patch(only.length > 0 ? 'fewer sizes of wire' : 'every size of wire', [{ path: ['settings', 'sizes'], value: [...only] }]);
+const dearer = ({ price: of }: SizeSet): string => {
+  const more = of - (sets.value as readonly SizeSet[])[0]!.price;
+  return Math.abs(more) < 0.005 ? 'as now' : `${more > 0 ? '+' : '−'}${Math.abs(more).toFixed(2)}`;
+};
 const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'text/csv', cutListCsv(cuts.value, units.value));
 </script>
 
@@ -57,6 +80,57 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
       </li>
     </ul>
     <p v-if="cuts.length === 0" class="note">Nothing to cut yet.</p>
+    <section v-if="cuts.length > 0" class="few" aria-label="Fewer sizes">
+      <p>
+        In all {{ sizes.length }} {{ sizes.length === 1 ? 'size' : 'sizes' }} ({{ named(sizes) }}), {{ rolls }} new
+        {{ rolls === 1 ? 'roll' : 'rolls' }}, <span class="mono">{{ price.toFixed(2) }}</span>.
+        <template v-if="kept.length > 0"
+          >Sizing keeps to {{ named(kept) }} where they will do.
+          <button class="plain-button" @click="keepTo([])">Take every size again</button></template
+        >
+        <button v-if="sets === null" class="plain-button" :disabled="sizes.length < 2 && kept.length === 0" @click="ask">
+          Fewer sizes…
+        </button>
+      </p>
+      <p v-if="sets === 'asked'" class="note" role="status">Looking for fewer…</p>
+      <table v-else-if="sets !== null">
+        <thead>
+          <tr>
+            <th>Sizes</th>
+            <th>New rolls</th>
+            <th>Wire in all</th>
+            <th>Against every size</th>
+            <th>Makes worse</th>
+            <td></td>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="set in sets" :key="set.sizes.join()">
+            <td>{{ named(set.sizes) }}</td>
+            <td class="mono">{{ set.rolls }}</td>
+            <td class="mono">{{ set.price.toFixed(2) }}</td>
+            <td class="mono">{{ dearer(set) }}</td>
+            <td :class="{ worse: set.worse.length }" :title="set.worse.join('\n')">
+              {{ set.worse.length ? `${set.worse[0]}${set.worse.length > 1 ? `, and ${set.worse.length - 1} more` : ''}` : 'nothing' }}
+            </td>
+            <td>
+              <button
+                v-if="set.only.join() !== kept.join()"
+                class="plain-button"
+                :aria-label="set.only.length ? `Keep to ${named(set.only)}` : 'Take every size'"
+                @click="keepTo(set.only)"
+              >
+                {{ set.only.length ? 'Keep to these' : 'Take every size' }}
+              </button>
+              <span v-else class="note">as it is</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="sets !== null && sets !== 'asked'" class="note">
+        Sized anew with these: no leg bears less than its fuse, and every rule is asked again. What you chose by hand stays.
+      </p>
+    </section>
     <article v-for="row in cuts" :key="`${row.sizeMm2}${row.colour}${row.insulation}`">
       <h2>
         <span class="swatch" :style="{ background: swatch(row.colour) }" aria-hidden="true" />{{ sizeName(row.sizeMm2) }}
@@ -120,6 +194,26 @@ article {
 }
 h2 {
   font-size: 16px;
+}
+.few {
+  margin-bottom: 14px;
+}
+.few table {
+  border-collapse: collapse;
+}
+.few th,
+.few td {
+  text-align: left;
+  padding: 3px 18px 3px 0;
+  border-bottom: 1px solid var(--line);
+  font-weight: normal;
+}
+.few .worse {
+  color: var(--caution-text);
+}
+.few th {
+  color: var(--iron);
+  font-size: 12.5px;
 }
 .note {
   color: var(--iron);

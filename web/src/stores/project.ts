@@ -392,6 +392,7 @@ export const useProject = defineStore('project', () => {
   const nudgeAll = (of: string) => searcher.ask((remote) => remote.nudgeAll(of));
   const wirings = (of: string) => searcher.ask((remote) => remote.wirings(of));
   const sides = (variants: readonly Variant[]) => searcher.ask((remote) => remote.sides(variants));
+  const fewer = () => searcher.ask((remote) => remote.fewer());
   const plugIn = (of: string) => searcher.ask((remote) => remote.plugIn(of));
   const size = (of: string, order: SizeOrder) => searcher.ask((remote) => remote.size(of, order));
   const mountPlaces = (of: string) => searcher.ask((remote) => remote.places(of));
@@ -455,6 +456,7 @@ export const useProject = defineStore('project', () => {
     states,
     wirings,
     sides,
+    fewer,
     plugIn,
     nudgeAll,
     following,

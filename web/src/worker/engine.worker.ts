@@ -45,6 +45,7 @@ import {
   type MendingNudge,
   type MountPlace,
   type Variant,
+  type SizeSet,
   type VariantSide,
   type NudgePlan,
   type Sized,
@@ -289,6 +290,18 @@ const engine = {
     }
     return sides;
   },
+  /** Sets of fewer sizes of wire, one after the other; other questions get their turn between two. */
+  fewer: asked('fewer', async (): Promise<readonly SizeSet[]> => {
+    const { fewerSizes } = await rare();
+    if (!newest) return [];
+    const steps = fewerSizes(newest.design);
+    let step = steps.next();
+    while (!step.done) {
+      await breathe();
+      step = steps.next();
+    }
+    return step.value;
+  }),
   places: asked('places', async (job): Promise<MountPlace[]> => {
     const { comparePlaces } = await rare();
     return newest ? comparePlaces(newest.design, job) : [];

@@ -8,6 +8,7 @@ export {
   dictionaryInSteps,
   explainByTwo,
   faultyReader,
+  fewerSizes,
   meterError,
   runHeat,
   sideOf,
