@@ -200,13 +200,14 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
     title: 'What a pole of a connector bears',
     source: CONNECTOR_SOURCE,
     note: `None of them is for the mains: ${CONNECTOR_MOST_V} V at most.`,
-    columns: ['connector', 'A', 'mm², most', '°C, most', 'mΩ'],
-    rows: Object.values(CONNECTORS).map(({ name, ratedA, mostMm2, mostC, ohm }) => [
+    columns: ['connector', 'A', 'mm², most', '°C, most', 'mΩ', 'in the wet'],
+    rows: Object.values(CONNECTORS).map(({ name, ratedA, mostMm2, mostC, ohm, sealed }) => [
       name,
       text(ratedA),
       text(mostMm2),
       text(mostC),
       text(1000 * ohm),
+      sealed ? 'yes' : 'no',
     ]),
   },
   {

@@ -15,7 +15,7 @@ import {
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { otherFuses } from './nudging.ts';
 import { type Finding, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
-import { fuseRating, voltsWithin } from './shared-working.ts';
+import { fuseRating, noneAllowed, voltsWithin } from './shared-working.ts';
 import { tapped } from './tapped.ts';
 
 const ID = 'connector-unsuited';
@@ -64,6 +64,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
   const ampere = Math.max(...users.map((user) => context.worstAmps(user, branchId(part.id, 'pair')).value));
   const before = fuseBefore(context, placed);
   const feed = feedBefore(context, job, placed);
+  const place = context.design.places.find(({ id }) => id === part.place)!;
   return [
     judge(ID, {
       ...common,
@@ -136,6 +137,21 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             },
           }),
         ]),
+    ...(place.wet
+      ? [
+          judge(ID, {
+            ...common,
+            code: 'wet',
+            severity: 'caution',
+            value: type.sealed ? 0 : 1,
+            limit: 0,
+            unit: '',
+            title: type.sealed ? `${part.tag} keeps the wet of ${place.name} out` : `${part.tag} lies open to the wet of ${place.name}`,
+            detail: type.sealed ? type.name : 'its contacts corrode, get warm, and then it parts by itself',
+            working: noneAllowed(type.sealed ? 0 : 1, 'open contacts in the wet', CONNECTOR_SOURCE),
+          }),
+        ]
+      : []),
     ...(before === null
       ? []
       : [
@@ -170,7 +186,7 @@ function changed(job: WiredJob, { wires }: Placed, type: ConnectorId | null): Nu
 export const connectorUnsuited: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Does every connector bear its current, its fuse and its voltage?',
+  asks: 'Does every connector bear its current, its fuse, its voltage and the wet?',
   notAsked: 'no wire of it goes through a connector',
   acrossJobs: true,
   trail: 'load',
@@ -185,7 +201,11 @@ export const connectorUnsuited: Rule = {
         const before = fuseBefore(context, placed);
         const most = Math.max(...placed.wires.map(({ sizeMm2 }) => sizeMm2));
         return [
-          ...CONNECTOR_IDS.filter((id) => finding.unit === 'A' && CONNECTORS[id].ratedA >= finding.value && CONNECTORS[id].mostMm2 >= most)
+          ...CONNECTOR_IDS.filter(
+            (id) =>
+              CONNECTORS[id].mostMm2 >= most &&
+              (finding.unit === 'A' ? CONNECTORS[id].ratedA >= finding.value : finding.code === 'wet' && CONNECTORS[id].sealed),
+          )
             .sort((a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA)
             .map((id) => ({ label: `Nudge ${placed.part.tag} to: ${CONNECTORS[id].name}`, patches: changed(job, placed, id) })),
           ...(finding.code === 'fuse' && before?.of === job

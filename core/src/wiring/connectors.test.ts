@@ -172,6 +172,21 @@ describe('what a connector bears', () => {
     expect(rules({ feed: { connector: { type: 'quick-30', end: 'to' } } })).toContain('fuse-missing');
   });
 
+  test.each([
+    ['blade', 'caution'],
+    ['quick-30', 'caution'],
+    ['sealed', 'hold'],
+    ['trailer', 'hold'],
+  ] as const)('in the wet %s: %s', (type, severity) => {
+    const dry = fused(type, 10);
+    const made = { ...dry, places: dry.places.map((place) => (place.id === 'rear' ? { ...place, wet: true } : place)) } as Design;
+    const { analysis, evidence } = analyse(made);
+    const found = analysis.findings.filter(({ rule }) => rule === 'connector-unsuited');
+    expect(found.some(({ code }) => code === 'wet') ? found.map((one) => one.severity) : ['hold']).toEqual([severity]);
+    const [wet] = found.filter((one) => one.severity === 'caution');
+    if (wet) expect(findNudge(evidence, analysis.findings, wet)!.label).toMatch(/Sealed plug|trailer plug/);
+  });
+
   test('where it sits too hot it is said', () => {
     const hot = (hottestC: number) => {
       const made = parted(OUT);
