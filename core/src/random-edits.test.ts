@@ -21,9 +21,10 @@ import {
   formOfSignal,
 } from './kinds/index.ts';
 import type { When } from './document/index.ts';
-import { DC_PROTECTIONS, MAINS_PROTECTIONS } from './reference/index.ts';
+import { CONNECTOR_IDS, DC_PROTECTIONS, MAINS_PROTECTIONS } from './reference/index.ts';
 import { benchPlan, cautionsFor, workOf } from './outputs/index.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
+import { compile } from './wiring/index.ts';
 import { type Design, type Job, parseDesign, parseDesignText, sentenceOf, sentenceText, withBoardType } from './project/index.ts';
 
 /** A long run looks at more: `RANDOM_EDITS=2000`. */
@@ -137,6 +138,17 @@ function changed(design: Design, dice: Dice): Design {
           { kind: 'contactor', part: 'contactor-24v-2x25a', signal: pick(ids) },
         ]),
       }),
+    () => {
+      // Of the legs that it has now, and at times of one that it has not.
+      const legs = compile(design).netlist.wires.flatMap((wire) => (wire.job === job.id ? [wire.leg] : []));
+      const leg = pick([...legs, 'to-nowhere']);
+      const connector = { type: pick(CONNECTOR_IDS), end: pick(['from', 'to'] as const) };
+      return put({
+        wires: { ...job.wires, [leg]: pick([{ connector }, { connector, sizeMm2: 4 }, { connector, secondMm2: 2.5 }, {}]) },
+        ammeter: bit(),
+        voltmeter: bit(),
+      });
+    },
     () => put({ supply: pick([...design.supplies.map(({ id }) => id), ...ids]) }),
     () => ({ ...design, supplies: one(design.supplies, (supply) => asVariant(supply, pick(SUPPLY_VARIANTS).key)) }),
     () => ({
@@ -180,6 +192,7 @@ function changed(design: Design, dice: Dice): Design {
           feedsApart: pick(['diodes', 'relays']),
         },
         ...{ sharing: pick(['shared', 'apart']), wireSeries: pick(['metric', 'awg']), mainsBreak: pick(['line', 'both']) },
+        sizes: pick([[], [2.5], [1, 6], [0.75, 2.5, 10]]),
         headroom: pick(['plus-20', 'plus-25', 'double', 'match']),
       },
     }),
