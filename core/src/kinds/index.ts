@@ -115,7 +115,7 @@ export {
 export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
 export { type FaultKind, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
-export { type MeterSpec, meterOhm, scaleFor } from './part/meter.ts';
+export { type MeterSpec, meterOhm, panelError, scaleFor } from './part/meter.ts';
 export { PIN_OHM } from './part/pin.ts';
 export { type AnyPart, type PartPlaying, handEditsOf, kindOf, plays } from './part/registry.ts';
 export {

@@ -3,6 +3,9 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { analyse, drawJobs } from '../analyse.ts';
 import { branchId, meterOhm, scaleFor } from '../kinds/index.ts';
+import { benchPlan, workOf } from '../outputs/index.ts';
+import { buildDictionary, isWrong } from '../outputs/bench/dictionary.ts';
+import { expectedOf } from '../outputs/build/expected.ts';
 import { hear, parseDesignText, projectOf } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { checkEvidence } from '../rules/check.ts';
@@ -91,4 +94,35 @@ test.each([
   const heard = hear(`when the key is on, run a 60 W heater from the battery ${words}`, null);
   expect(heard.unclear).toEqual([]);
   expect(projectOf(heard)!.jobs[0]).toMatchObject({ ammeter, voltmeter });
+});
+
+describe('what they show is foretold', () => {
+  const heater = design([job({ when: on('dash'), loads: [watts('heater', 120, 12)], fuse: 15, ...METERS })]);
+  const { evidence } = analyse(heater);
+  test('on the bench, within the class of a panel meter and no closer', () => {
+    const dictionary = buildDictionary(evidence, 'job-1');
+    const at = (key: string) => dictionary.steps.findIndex(({ id }) => id === `job-1/panel-job-1-${key}`);
+    const [amps, volts] = [at('ammeter'), at('voltmeter')];
+    // 120 W at 12 V are 1.2 Ω, and the way there; class 2.5 of 15 A is 0.375 A, of 15 V the same in volts.
+    expect(dictionary.healthy[amps]!.value).toBeGreaterThan(9.5);
+    expect(dictionary.healthy[amps]!.tolerance).toBeGreaterThan(0.375);
+    expect(dictionary.healthy[volts]!.value).toBeCloseTo(12.6, 0);
+    expect(dictionary.healthy[volts]!.tolerance).toBeGreaterThan(0.375);
+    expect(isWrong(dictionary, amps, dictionary.healthy[amps]!.value + 0.37)).toBe(false);
+    expect(isWrong(dictionary, amps, 0)).toBe(true);
+  });
+  test('in the order of work, on the mains too, where nothing else is read live', () => {
+    const said = (made: Design) => expectedOf(analyse(made).evidence).meters(made.jobs[0]!);
+    expect(said(heater)).toEqual([
+      expect.stringMatching(/^P1A shows (?:9|10)\.\d+ A .* and next to nothing .*, give or take 375 mA$/),
+      expect.stringMatching(/^P1V shows 12\.\d+ V/),
+    ]);
+    const onMains = metered(mains({ loads: [watts('heater', 1150, 230)] }));
+    // 1150 W at 230 V are 5 A.
+    expect(said(onMains)[0]).toMatch(/^P1A shows (?:4\.9\d|5(?:\.0\d)?) A /);
+    expect(benchPlan(analyse(onMains).evidence, onMains.jobs[0]!.id).some(({ id }) => id.includes('panel'))).toBe(false);
+    const finds = workOf(analyse(onMains).evidence, analyse(onMains).analysis.wires);
+    expect(JSON.stringify(finds)).toContain('P1A shows');
+    expect(said(design([job()]))).toEqual([]);
+  });
 });

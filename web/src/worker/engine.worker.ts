@@ -384,7 +384,7 @@ const engine = {
     const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5), cold };
     const faults = dictionary.faults.filter(({ id }) => hidden.includes(id));
     const there = faultyReader(evidence, faults, spread)(found);
-    return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * meterError(found.quantity, there);
+    return there >= OPEN_OHM ? OPEN_OHM : there + (2 * chance[2] - 1) * 0.7 * (found.ownError ?? meterError(found.quantity, there));
   }),
   /** The nudge that mends one finding of the newest document; null as well when the document changed meanwhile. */
   nudge: asked('nudge', async (key): Promise<MendingNudge | null> => {

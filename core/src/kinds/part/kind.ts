@@ -79,7 +79,8 @@ export type Role =
   | 'sensor'
   | 'board'
   | 'ground'
-  | 'connector';
+  | 'connector'
+  | 'meter';
 
 export type FaultKind =
   | 'broken wire'

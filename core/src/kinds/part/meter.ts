@@ -17,12 +17,17 @@ export type MeterSpec =
 /** The end of scale that a fuse of so many amperes cannot drive it beyond; the largest where none is. */
 export const scaleFor = (fuseA: number): number => SCALES_A.find((scale) => scale >= fuseA) ?? SCALES_A[SCALES_A.length - 1]!;
 export const meterOhm = (spec: MeterSpec): number => (spec.measures === 'current' ? SHUNT_V / spec.scaleA : spec.nominalV / DISPLAY_A);
+/** Class 2.5 of IEC 60051 (from memory: usual of panel meters): so much of the end of its scale it may be off, in its own unit. */
+const CLASS = 0.025;
+/** A voltmeter's scale ends a quarter above what its supply has, as they are sold. */
+const VOLT_SCALE = 1.25;
+export const panelError = (spec: MeterSpec): number => CLASS * (spec.measures === 'current' ? spec.scaleA : VOLT_SCALE * spec.nominalV);
 const KINDS = { ac: '~', dc: '⎓' } as const;
 
 /** An ammeter in the way of a load, or a voltmeter behind its fuse. */
-export const meter: PartKind<'meter', MeterSpec> = {
+export const meter: PartKind<'meter', MeterSpec, 'meter'> = {
   kind: 'meter',
-  plays: null,
+  plays: 'meter',
   title: 'panel meter',
   terminalStyle: 'M5 ring',
   takesMm2: () => TERMINAL_MOST_MM2.ring,

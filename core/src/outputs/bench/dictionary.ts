@@ -267,7 +267,7 @@ export function predictions(evidence: Evidence, steps: readonly BenchStep[]): Pr
     const value = values[at]!;
     const moved = Math.max(...corners.map((corner) => Math.abs(corner[at]! - value)));
     const share = isSupplyVolts(evidence, step, value) ? VOLT_SHARE : isDrop(evidence, step, value) ? DROP_SPREAD : PART_SHARE;
-    return { value, tolerance: moved + share * Math.abs(value) + meterError(step.quantity, value) };
+    return { value, tolerance: moved + share * Math.abs(value) + errorOf(step, value) };
   });
 }
 
@@ -344,12 +344,15 @@ export const FAR = 5;
 /** A healthy circuit is met this much more often than all faults together. */
 const HEALTHY_WEIGHT = 1;
 
+/** How far off a reading may be: of a meter in hand, or of the circuit's own. */
+const errorOf = ({ quantity, ownError }: BenchStep, value: number): number => ownError ?? meterError(quantity, value);
 /** Standard deviation of a step's reading when `value` is there: at a healthy one's tolerance, or its own where it is larger. */
 function sigma(dictionary: Dictionary, step: number, value: number): number {
   const { tolerance } = dictionary.healthy[step]!;
-  const { quantity } = dictionary.steps[step]!;
+  const own = dictionary.steps[step]!;
+  const { quantity } = own;
   const share = quantity === 'V' ? VOLT_SHARE : PART_SHARE;
-  return Math.max(tolerance, share * Math.abs(value) + meterError(quantity, value)) / SIGMAS;
+  return Math.max(tolerance, share * Math.abs(value) + errorOf(own, value)) / SIGMAS;
 }
 
 /** How many standard deviations a reading is from a value. */

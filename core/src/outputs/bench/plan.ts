@@ -9,7 +9,18 @@ import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
-import { type BranchId, LOADS, type PartPlaying, branchId, commonOf, kindOf, plays, isMains, isOnVehicle } from '../../kinds/index.ts';
+import {
+  type BranchId,
+  LOADS,
+  type PartPlaying,
+  branchId,
+  commonOf,
+  kindOf,
+  panelError,
+  plays,
+  isMains,
+  isOnVehicle,
+} from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
@@ -34,6 +45,8 @@ export interface BenchStep {
   readonly out?: readonly string[];
   /** A drop across a joint, a contact or a fuse: less than expected is never wrong. */
   readonly upTo?: true;
+  /** Read off a meter of the circuit's own: how far off that may be, in the unit of its quantity. */
+  readonly ownError?: number;
   /** Of a job on the mains: its control side is powered only once the steps with no power have passed. */
   readonly mains: boolean;
 }
@@ -190,6 +203,22 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       });
     volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, on, `from ${tag} back to ${supply.name}, on`, true);
   }
+  // Its own meters are read where they are: no lead goes anywhere.
+  for (const part of netlist.parts)
+    if (part.job === jobId && plays(part, 'meter') && on) {
+      const { id, tag, spec } = part;
+      const quantity = spec.measures === 'current' ? 'A' : 'V';
+      const leads = { red: terminal(id, '1'), black: terminal(id, '2'), branch: quantity === 'A' ? branchId(id, 'self') : null };
+      say({
+        key: `panel-${id}`,
+        stage: 'all of it',
+        quantity,
+        ...leads,
+        path: on,
+        words: `what ${tag} shows, on`,
+        ownError: panelError(spec),
+      });
+    }
   // Along the way, wire by wire: where the volts end is where the fault is.
   for (const wire of netlist.wires) {
     if (!wire.jobs.includes(jobId) || wire.role === 'earth' || wire.role === 'return') continue;

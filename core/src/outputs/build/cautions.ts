@@ -228,7 +228,7 @@ export function mainsSteps(evidence: Evidence, expected: Expected = expectedOf(e
   steps.push({
     id: 'plug',
     text: `Plug in or switch on ${supplies.map(({ name }) => name).join(', ')}${supplies.every((supply) => supplyFacets(supply).residualProtection(supply) === true) ? ', behind its residual-current protection' : ''}; one hand, and somebody near.`,
-    expect: jobs.flatMap((job) => expected.loads(job)).join('; '),
+    expect: jobs.flatMap((job) => [...expected.loads(job), ...expected.meters(job)]).join('; '),
   });
   return steps;
 }

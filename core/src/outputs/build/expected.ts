@@ -2,7 +2,7 @@
  * What a meter, an eye or a hand should find at a step of the work: read from the circuit as it is wired, in the states that
  * were solved. A step says no result that was not found so.
  */
-import { type PartPlaying, branchId, isCharged, isMains, plays } from '../../kinds/index.ts';
+import { type PartPlaying, branchId, isCharged, isMains, panelError, plays } from '../../kinds/index.ts';
 import { type Terminal, formatQuantity, formatTime, terminal } from '../../quantity/index.ts';
 import { type Job, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
 import { type Course, type Evidence, type Verdict, evidenceFor, inTime, jobVerdicts, signalWords } from '../../analysis/index.ts';
@@ -46,6 +46,8 @@ export interface Expected {
   ways(job: Job): Way[];
   /** Of each load of a job: when it works and when not, as it was solved; with its volts where they may be measured. */
   loads(job: Job): string[];
+  /** Of each panel meter of a job: the most and the least that it shows, and how far off it may be; read with the box closed. */
+  meters(job: Job): string[];
   /** What flows out of a supply while nothing is operated, in words, with the loads of these jobs that are on then. */
   atRest(supply: string, jobs: readonly Job[]): string;
 }
@@ -173,6 +175,27 @@ export function expectedOf(evidence: Evidence): Expected {
         const [works, rests] = [first(false), first(true)];
         const pulse = works || line >= job.loads.length ? null : pulseOf(evidence, job, courses);
         return [`${name}: ${works ? said(works) : (pulse ?? 'never on')}; ${rests ? said(rests) : 'never off while there is power'}`];
+      });
+    },
+    meters(job) {
+      const states = standing(evidence, job);
+      return netlist.parts.flatMap((part) => {
+        if (!plays(part, 'meter') || part.job !== job.id) return [];
+        const { id, tag, spec } = part;
+        const quantity = spec.measures === 'current' ? 'A' : 'V';
+        const branch = quantity === 'A' ? branchId(id, 'self') : null;
+        const read = states.map(({ path, words }) => ({
+          words,
+          shows: Math.abs(meter().read({ ...ask('all of it', quantity, terminal(id, '1'), terminal(id, '2'), path, job.id), branch }, [])),
+        }));
+        const most = read.reduce((a, b) => (b.shows > a.shows ? b : a));
+        const least = read.reduce((a, b) => (b.shows < a.shows ? b : a));
+        const near = panelError(spec);
+        const says = (shows: number) => (shows < near ? 'next to nothing' : formatQuantity(shows, quantity));
+        const within = `give or take ${formatQuantity(near, quantity)}`;
+        return most.shows - least.shows < near
+          ? [`${tag} shows ${says(most.shows)}, always, ${within}`]
+          : [`${tag} shows ${says(most.shows)} ${most.words} and ${says(least.shows)} ${least.words}, ${within}`];
       });
     },
     atRest(supply, jobs) {

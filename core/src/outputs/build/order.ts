@@ -160,7 +160,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
   const supplies = design.supplies.filter(({ id }) => netlist.parts.some((part) => part.id === `bat-${id}`));
   const supplied = (supply: Design['supplies'][number]): Pick<WorkStep, 'check' | 'finds'> => {
     const own = wired.filter((job) => loadSupplyOf(design, job).id === supply.id);
-    const finds = own.flatMap((job) => expected.loads(job));
+    const finds = own.flatMap((job) => [...expected.loads(job), ...expected.meters(job)]);
     if (isMains(supply)) return { check: 'each load as below', finds };
     return { check: `no spark and no fuse blows; with nothing operated ${expected.atRest(supply.id, own)}`, finds };
   };
