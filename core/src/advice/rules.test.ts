@@ -110,6 +110,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'phase-angle-load-kind': 'danger',
   'thermocouple-polarity': 'danger',
   'supply-overload': 'danger',
+  'start-over-supply': 'caution',
   'wire-insulation-temperature': 'danger',
   'divider-out-of-range': 'caution',
   'opto-current': 'caution',
@@ -146,7 +147,7 @@ const OF_MAINS_BOARDS_AND_HEAT = new Set(
     'board-regulator pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
-    'thermocouple-polarity supply-overload device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter wire-outlasts-short ssr-outlasts-short'
+    'thermocouple-polarity supply-overload start-over-supply device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter wire-outlasts-short ssr-outlasts-short'
   ).split(' '),
 );
 

@@ -87,6 +87,7 @@ import { ssrLeakage } from './ssr-leakage.ts';
 import { ssrMinimumLoad } from './ssr-minimum-load.ts';
 import { ssrOutlastsShort } from './ssr-outlasts-short.ts';
 import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
+import { startOverSupply } from './start-over-supply.ts';
 import { stateMismatch } from './state-mismatch.ts';
 import { timeMismatch } from './time-mismatch.ts';
 import { stripOverCurrent } from './strip-over-current.ts';
@@ -205,6 +206,7 @@ export const RULES: readonly Rule[] = [
   ssrNoHeatsink,
   ssrOutlastsShort,
   supplyOverload,
+  startOverSupply,
   thermocouplePolarity,
   wireInsulationTemperature,
 ];

@@ -51,6 +51,8 @@ export const adapter = {
   onVehicle: false,
   pins: () => ['+', '-'],
   ratedA: ({ ratedA }) => ratedA,
+  // A transformer bears a moment of more.
+  shutsOff: ({ current }) => current === 'dc',
   storedAh: () => null,
   crankA: () => 0,
   states: threeStates('low', 'as rated', 'high'),

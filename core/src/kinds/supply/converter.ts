@@ -68,6 +68,7 @@ export const converter = {
     },
   ],
   ratedA: ({ ratedA }) => ratedA,
+  shutsOff: () => true,
   storedAh: () => null,
   crankA: () => 0,
   states: threeStates('low', 'as rated', 'high'),

@@ -114,6 +114,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   pins(supply: S): readonly [out: string, back: string];
   /** Most that it gives for good, A; null where only its fuses bound it. */
   ratedA(supply: S): number | null;
+  /** Whether electronics inside shut it off above that, however short the moment. */
+  shutsOff(supply: S): boolean;
   /** What it gives over twenty hours, Ah: what can be drained. Null where nothing is stored. */
   storedAh(supply: S): number | null;
   /** What a starter on it takes, A; 0 where none hangs on it. */

@@ -69,6 +69,7 @@ export const mains = {
   onVehicle: false,
   pins: (supply) => ['L', isTwoHot(supply) ? 'L2' : 'N'],
   ratedA: ({ ratedA }) => ratedA,
+  shutsOff: () => false,
   storedAh: () => null,
   crankA: () => 0,
   states: threeStates('low', 'as usual', 'high'),

@@ -13,6 +13,7 @@ export const vehicle = {
   cells: () => null,
   reversible: () => false,
   onVehicle: true,
+  shutsOff: () => false,
   pins: () => ['+', '-'] as const,
   join: 'Connect',
 } as const;

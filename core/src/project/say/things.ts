@@ -34,6 +34,7 @@ const ELECTRONIC_WORDS: readonly (readonly [words: RegExp, variant: string])[] =
 });
 /** Words for a supply that is not in the project, and which one they mean. */
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
+  [/24 ?v(?:olts?)?(?: ?~| ac)? (?:isolating )?transformer/, 'adapter-24-ac'],
   ...BATTERY_WORDS,
   ...ELECTRONIC_WORDS,
   [/240 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-240'],
