@@ -234,6 +234,23 @@ describe('said', () => {
     });
     expect(analyse(made!).analysis.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
   });
+  test('of a motor that turns both ways each lead has one', () => {
+    const said =
+      'run a 10 A winch from the battery through quick disconnects when the up switch is on, backwards when the down switch is on';
+    const { analysis } = analyse(readSaid(said).design!);
+    const parts = analysis.netlist.parts.filter(({ kind }) => kind === 'connector');
+    expect(parts.length).toBe(2);
+    // Both at the winch: one wire away from its two leads.
+    const tails = analysis.netlist.wires.filter(({ leg, wholeLeg }) => leg !== wholeLeg);
+    expect(tails.map(({ to }) => to).sort()).toEqual(['job-1-load-1-1.+', 'job-1-load-1-1.-']);
+  });
+  test('what is charged has one in the wire to it', () => {
+    const { analysis } = analyse(
+      readSaid('charge the caravan battery from the battery through a 50 A quick disconnect when the key is on').design!,
+    );
+    expect(analysis.netlist.parts.filter(({ kind }) => kind === 'connector').length).toBe(1);
+    expect(analysis.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
   test.each([
     'run a 2 kW heater from the mains through a quick disconnect when the key is on',
     'run a 10 A heater from the battery through a 35 A quick disconnect when the key is on',

@@ -86,6 +86,11 @@ describe('a second battery', () => {
     expect(levelsOf(design!.signals[0]!)).toMatchObject({ closesAt, opensAt: Number((closesAt - 0.5).toPrecision(4)) });
     expect(dangers(said)).toEqual([]);
   });
+  test('a voltage that it comes from is no level', () => {
+    const { design, heard } = read('charge the second battery from 24 V when the key is on');
+    expect(design).toBeNull();
+    expect(heard.told.some(({ means }) => /sensor/.test(means))).toBe(false);
+  });
   test.each(['connect the second battery to the battery', 'connect the caravan battery to the starter battery'])('%s', (said) =>
     expect(read(`${said} when the key is on`).heard).toMatchObject({ unclear: [], blanks: [] }),
   );

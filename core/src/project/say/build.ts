@@ -29,7 +29,7 @@ import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
 import { type ConnectorId, ambientFactor, ratingsOf } from '../../reference/index.ts';
 import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
-import { backLeg, outLeg } from '../legs.ts';
+import { backLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
@@ -530,9 +530,11 @@ function connected(said: Whole, connector: SaidConnector, supply: Supply, lines:
   if (type === null) return {};
   return {
     wires: Object.fromEntries(
-      lines.flatMap(({ id }) => [
+      lines.flatMap(({ id }): [string, Job['wires'][string]][] => [
         [outLeg(id), { connector: { type, end: 'to' as const } }],
-        [backLeg(id), { connector: { type, end: 'from' as const } }],
+        said.second?.kind === 'reverse'
+          ? [outBackwardsLeg(id), { connector: { type, end: 'to' as const } }]
+          : [backLeg(id), { connector: { type, end: 'from' as const } }],
       ]),
     ),
   };

@@ -152,7 +152,7 @@ export function readConnector(text: string): (SaidConnector & Stretch) | null {
     ratedA,
     at: found.index,
     length: found[0].length,
-    means: `${ratedA === null ? '' : `${formatQuantity(ratedA, 'A')} `}${CONNECTOR_WORDS[word]} in its wires, out and back, at the load`,
+    means: `${ratedA === null ? '' : `${formatQuantity(ratedA, 'A')} `}${CONNECTOR_WORDS[word]} in its wires at the load`,
   };
 }
 const CONNECTOR_WORDS = {

@@ -79,7 +79,7 @@ const OPENING =
 /** *Wipers: run a motor …*: what the job is called. */
 const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless)\b)`);
 
-const ABOVE_VOLTS = new RegExp(String.raw`,? ?\b(?:above|over|at|from) (${NUMBER}) ?v(?:olts?)?(?= ?(?:[\0,;.]|$))`);
+const ABOVE_VOLTS = new RegExp(String.raw`,? ?\b(?:above|over|at) (${NUMBER}) ?v(?:olts?)?(?= ?(?:[\0,;.]|$))`);
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
 /** Reads a sentence, or several, against a project, or against none: an empty page then comes with it. */

@@ -3,6 +3,7 @@
  * both relays at rest or both pulled in, both ends are on the same metal: the motor is braked, and no state
  * joins supply and ground.
  */
+import { outBackwardsLeg, outLeg } from '../../project/index.ts';
 import { terminal } from '../../quantity/index.ts';
 import { normalForm } from '../../document/index.ts';
 import { groundAt } from '../shared-parts.ts';
@@ -51,7 +52,7 @@ export const reversing: Way = {
       const source = side.toRelay(fused, terminal(relay, closing), ampere, suffix, type);
       const back = `return${suffix}`;
       side.run({ leg: back, role: 'return', from: terminal(relay, resting!), to: ground, colour: 'BN', ampere, fuseA });
-      const out = `load${suffix}-${load.id}`;
+      const out = suffix === '' ? outLeg(load.id) : outBackwardsLeg(load.id);
       side.run({
         leg: out,
         role: 'load',
