@@ -34,6 +34,17 @@ describe('on a converter', () => {
     const at = (ratedA: number) => said(fed('converter-12', ratedA, [load(kind, ampere)]))[0]!.severity;
     expect([at(least!.value * 1.001), at(least!.value * 0.999)]).toEqual(['hold', 'caution']);
   });
+  test('two jobs on one switch start together; on switches of their own the other one runs by then', () => {
+    const fan = (id: string, load_: string, signal: string) =>
+      job({ id, name: id, when: on(signal), supply: 'conv', loads: [load('motor', 2, load_)] });
+    const supplies = fed('converter-12', 100, [load('motor', 2)]).supplies;
+    const values = (second: string) => said(design([fan('job-1', 'load-1', 'dash'), fan('job-2', 'load-2', second)], { supplies }));
+    const [together, apart] = [values('dash'), values('key')];
+    // 2 · 2 A twice, and 2 · 2 A beside 2 A; a little is lost on the way.
+    for (const { value } of together) expect([value > 7.5, value <= 8]).toEqual([true, true]);
+    for (const { value } of apart) expect([value > 5.6, value <= 6]).toEqual([true, true]);
+    expect(together.length).toBe(2);
+  });
   test('what starts gently beside it counts once', () => {
     const [mixed] = said(fed('converter-12', 100, [load('motor', 2), load('heater', 3, 'load-2')]));
     expect(mixed!.value).toBeGreaterThan(6.5);
