@@ -65,6 +65,12 @@ describe('a pilot lamp beside a load', () => {
     expect(lamp!.name).toMatch(/^(?:pilot|indicator) (?:lamp|light)$/);
     expect(dangers(said)).toEqual([]);
   });
+  test('it is beside the relay, and no connector of the load is in its wires', () => {
+    const { design } = read('run a 10 A fan from the battery through quick disconnects, with a pilot lamp, when the key is on');
+    const { loads, device, wires } = design!.jobs[0]!;
+    expect([loads[1]!.place, loads[0]!.place === loads[1]!.place]).toEqual([device.kind === 'relay' ? device.place : '', false]);
+    expect(Object.keys(wires)).toEqual(['load-load-1', 'return-load-1']);
+  });
   test('one with watts of its own is a load as any other, and a signal is a signal', () => {
     const { design } = read('light a 5 W lamp and a warning lamp of 3 W from the battery when the key is on');
     expect(design!.jobs[0]!.loads.map(({ plate }) => (plate as { value: number }).value)).toEqual([5, 3]);

@@ -199,7 +199,10 @@ export function build(onto: Design, said: Whole): Design {
       count: load.count,
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
     })) as Job['loads'];
-  const loads = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
+  const place = said.place?.id ?? plain.device.place;
+  const own = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
+  // A lamp that shows something is where one looks: beside the relay.
+  const loads = said.pilot ? own.map((load, at) => (at === own.length - 1 ? { ...load, place } : load)) : own;
   const part =
     said.device?.kind === 'direct' || said.clause.op === 'always' || plain.device.kind !== 'relay'
       ? null
@@ -216,7 +219,6 @@ export function build(onto: Design, said: Whole): Design {
         )
       : null;
   design = mains?.design ?? design;
-  const place = said.place?.id ?? plain.device.place;
   const switching = mains?.part ?? part;
   const withPath = (list: Job['loads']) => (switching === null ? list : suppressed(list, switching));
   const job: Job = {
@@ -241,7 +243,7 @@ export function build(onto: Design, said: Whole): Design {
     ...(said.guard && guarded(said.guard, feeding)),
     ammeter: said.meters.includes('ammeter'),
     voltmeter: said.meters.includes('voltmeter'),
-    ...(said.connector && connected(said, said.connector, feeding, loads)),
+    ...(said.connector && connected(said, said.connector, feeding, said.pilot ? loads.slice(0, -1) : loads)),
     // What lies where a controller heats is as hot as it is set to.
     ...(outputs.some((signal) => isRegulator(signal) && isHot(design, feeding, signal.setC)) && { insulation: 'glass' as const }),
     ...((isLow(said, outputs) || said.device?.trigger === 'low') && {

@@ -166,6 +166,8 @@ export interface Whole {
   readonly guard: SaidGuard | null;
   readonly meters: readonly ('ammeter' | 'voltmeter')[];
   readonly connector: SaidConnector | null;
+  /** Whether the last of its loads is a lamp that shows that the others have power. */
+  readonly pilot: boolean;
   /** Two speeds or two directions: when the other one runs. */
   readonly second: { readonly kind: 'slower' | 'reverse'; readonly when: Clause } | null;
   readonly place: SaidPlace | null;

@@ -297,6 +297,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             guard,
             meters: meters?.meters ?? [],
             connector,
+            pilot: pilot !== null && loads.length > 1,
             second,
             place: placeFound,
             called,
