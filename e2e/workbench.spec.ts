@@ -149,25 +149,6 @@ test('a wire is picked on the drawing and given another size', async ({ page, re
   await expect(page.locator('[data-rule="wire-drop"]')).toHaveAttribute('data-severity', 'hold');
 });
 
-test('every sign of the trade has a glyph in the shipped faces', async ({ page, request }) => {
-  const project = await freshOwlBox(request, 'Glyphs');
-  await openJob(page, project, 'dew');
-  // A sign that no face has is drawn by the system's last resort; ours must claim each one.
-  const covered = await page.evaluate(async () => {
-    await document.fonts.ready;
-    const signs = [...'Ωµ²°≤≥×±⎓½≈√ΣΔα●▲■−'];
-    const missing: string[] = [];
-    for (const sign of signs) {
-      const faces = await Promise.all(
-        ['Barlow', 'Barlow Condensed', 'DM Mono', 'Trade Signs'].map((face) => document.fonts.load(`16px "${face}"`, sign)),
-      );
-      if (faces.flat().length === 0) missing.push(sign);
-    }
-    return missing;
-  });
-  expect(covered).toEqual([]);
-});
-
 test('the states of a job are proved row by row; a row puts the desk there', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Proved');
   await openJob(page, project, 'fans');

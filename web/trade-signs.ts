@@ -11,6 +11,8 @@ import subsetFont from 'subset-font';
 const here = dirname(fileURLToPath(import.meta.url));
 const STYLES = join(here, 'src', 'styles.css');
 const FOLDER = join(here, '.made');
+/** What the one face has no sign for comes out of another. */
+const DIRECT_CURRENT = 'direct-current.woff2';
 
 /** Each code point of a list of ranges (CSS Fonts 4, unicode-range). */
 function lettersOf(ranges: string): string {
@@ -32,11 +34,13 @@ export async function makeTradeSigns(): Promise<void> {
   const style = readFileSync(STYLES, 'utf8');
   const faces = [...style.matchAll(/url\('\.\.\/\.made\/([\w-]+\.woff2)'\)[^}]*unicode-range:\s*([^;]+);/g)];
   if (faces.length === 0) throw new Error(`${STYLES} asks for no signs`);
-  const face = readFileSync(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'));
+  const resolve = createRequire(import.meta.url).resolve;
+  const face = readFileSync(resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'));
+  const other = readFileSync(resolve('@fontsource/noto-sans-symbols/files/noto-sans-symbols-symbols-400-normal.woff2'));
   mkdirSync(FOLDER, { recursive: true });
   for (const [, name, ranges] of faces) {
     const made = join(FOLDER, name!);
     if (existsSync(made) && statSync(made).mtimeMs > statSync(STYLES).mtimeMs) continue;
-    writeFileSync(made, await subsetFont(face, lettersOf(ranges!), { targetFormat: 'woff2' }));
+    writeFileSync(made, await subsetFont(name === DIRECT_CURRENT ? other : face, lettersOf(ranges!), { targetFormat: 'woff2' }));
   }
 }

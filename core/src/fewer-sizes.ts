@@ -1,6 +1,6 @@
 /** Fewer sizes of wire in a project: what each set of them takes to buy, from as many as sizing chose down to one. */
 import { analyse } from './analyse.ts';
-import { cutList, wireList } from './outputs/index.ts';
+import { cutList, wireBought, wireList } from './outputs/index.ts';
 import { stripsOf } from './graph/index.ts';
 import type { Design } from './project/index.ts';
 import type { Severity } from './rules/index.ts';
@@ -24,13 +24,7 @@ const keeping = (design: Design, only: readonly number[]): Design => ({ ...desig
 function bought(design: Design, only: readonly number[]): Bought {
   const kept = keeping(design, only);
   const { netlist } = compile(kept);
-  const cuts = cutList(kept, wireList(kept, netlist, stripsOf(kept, netlist)));
-  return {
-    only,
-    sizes: [...new Set(cuts.map(({ sizeMm2 }) => sizeMm2))].sort((a, b) => a - b),
-    rolls: cuts.reduce((sum, { cut }) => sum + cut.rolls.length, 0),
-    price: cuts.reduce((sum, { price }) => sum + price, 0),
-  };
+  return { only, ...wireBought(cutList(kept, wireList(kept, netlist, stripsOf(kept, netlist)))) };
 }
 
 /**

@@ -415,6 +415,7 @@ export {
   stripsCsv,
   toCsv,
   totalPrice,
+  wireBought,
   wireListCsv,
 } from './outputs/index.ts';
 export { type Circuit, type Solution, dividerVolts, prepareCircuit, prepareNetwork } from './solve/index.ts';

@@ -62,6 +62,9 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
   const volt = borneV(supply);
   const users = context.jobs.filter(({ job: { id } }) => part.jobs.includes(id));
   const ampere = Math.max(...users.map((user) => context.worstAmps(user, branchId(part.id, 'pair')).value));
+  const live = wires.some(({ section }) => section.stretch === 'charge')
+    ? 'both halves stay live between two batteries: contacts that are covered on either side'
+    : 'the half with covered contacts is the one that stays live';
   const before = fuseBefore(context, placed);
   const feed = feedBefore(context, job, placed);
   const place = context.design.places.find(({ id }) => id === part.place)!;
@@ -98,7 +101,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
       detail:
         ampere > type.ratedA
           ? 'its contacts lose their spring, and then they melt what holds them'
-          : 'pull it with nothing on: it is no switch; the half with covered contacts is the one that stays live',
+          : `pull it with nothing on: it is no switch; ${live}`,
       working: {
         formula: 'I ≤ I_r',
         given: [],
@@ -165,7 +168,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             detail:
               before.fuse.spec.ratingA > type.ratedA
                 ? 'what its fuse lets through for good, its contacts do not bear for good'
-                : 'pull it with nothing on: it is no switch; the half with covered contacts is the one that stays live',
+                : `pull it with nothing on: it is no switch; ${live}`,
             working: { formula: 'I_n ≤ I_r', given: [], result: fuseRating(before.of, before.fuse), limit: rated },
           }),
         ]),

@@ -249,6 +249,7 @@ describe('said', () => {
       readSaid('charge the caravan battery from the battery through a 50 A quick disconnect when the key is on').design!,
     );
     expect(analysis.netlist.parts.filter(({ kind }) => kind === 'connector').length).toBe(1);
+    expect(analysis.findings.find(({ rule }) => rule === 'connector-unsuited')!.detail).toMatch(/both halves stay live/);
     expect(analysis.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
   });
   test.each([

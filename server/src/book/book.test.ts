@@ -1,4 +1,5 @@
 /** The book read back by a parser that had no part in writing it. */
+import { printed } from './page.ts';
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -153,4 +154,17 @@ describe('the build book of Owl Box', () => {
     expect(raw.match(/\/FontFile2/g)!.length).toBeGreaterThanOrEqual(3);
     expect(raw).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
   }, 120_000);
+});
+
+test('what the face of the book has no sign for is written out, and what is no text stays what it is', () => {
+  const at = new Date(0);
+  const head = () => 'head';
+  const made = printed({
+    info: { at },
+    head,
+    none: null,
+    body: [{ text: 'Isolated supply 24 V ⎓' }, 'Panel ammeter, 0 to 50 A⎓', 'Σ 5 Ω'],
+  });
+  expect(made.body).toEqual([{ text: 'Isolated supply 24 V DC' }, 'Panel ammeter, 0 to 50 A DC', 'Σ 5 Ω']);
+  expect([made.info.at, made.head, made.none]).toEqual([at, head, null]);
 });

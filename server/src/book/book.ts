@@ -53,6 +53,7 @@ import {
   stacked,
   right,
   type Room,
+  printed,
 } from './page.ts';
 
 const PHASE_STYLE: Style = { font: 'Heading', fontSize: 11, color: IRON, margin: [0, 8, 0, 4] };
@@ -69,7 +70,7 @@ export interface BookOrder {
 }
 
 export async function makeBook(order: BookOrder): Promise<Buffer> {
-  return pdfmake.createPdf(bookDefinition(order)).getBuffer();
+  return pdfmake.createPdf(printed(bookDefinition(order))).getBuffer();
 }
 
 function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocumentDefinitions {

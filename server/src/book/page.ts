@@ -4,7 +4,7 @@ import pdfmake from 'pdfmake';
 import type { Content, ContentTable, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 const require = createRequire(import.meta.url);
-// One face that has every sign of the trade; headings in ours.
+// One face for every sign of the trade but that of direct current, which `printed` writes out; headings in ours.
 const DEJAVU = 'dejavu-fonts-ttf/ttf/DejaVuSansCondensed';
 const HEADING = require.resolve('@fontsource/barlow-condensed/files/barlow-condensed-latin-600-normal.woff');
 const FONT_FILES = new Set([HEADING, require.resolve(`${DEJAVU}.ttf`), require.resolve(`${DEJAVU}-Bold.ttf`)]);
@@ -20,6 +20,15 @@ pdfmake.addFonts({
 // What a project says can name no file and no address.
 pdfmake.setUrlAccessPolicy(() => false);
 pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path));
+
+/** As it is printed, in every text of it: the book's face has no sign for direct current, and a box in its place says nothing. */
+export function printed<T>(content: T): T {
+  if (typeof content === 'string') return content.replace(/ ?⎓/g, ' DC') as T;
+  if (Array.isArray(content)) return content.map(printed) as T;
+  // A date is no text, and what is of a class is whole as it is.
+  if (content === null || typeof content !== 'object' || Object.getPrototypeOf(content) !== Object.prototype) return content;
+  return Object.fromEntries(Object.entries(content).map(([key, value]) => [key, printed<unknown>(value)])) as T;
+}
 
 export const INK = '#1e262b';
 export const IRON = '#56626a';

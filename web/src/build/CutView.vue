@@ -1,7 +1,17 @@
 <script setup lang="ts">
 /** Which piece is cut from which spool or roll. */
 import { computed, ref, watch } from 'vue';
-import { WIRE_COLOURS, colourName, cutListCsv, sizeName, soldName, type CutRow, type SizeSet, type Stock } from '@iron-nudge/core';
+import {
+  WIRE_COLOURS,
+  colourName,
+  cutListCsv,
+  sizeName,
+  soldName,
+  wireBought,
+  type CutRow,
+  type SizeSet,
+  type Stock,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
@@ -28,9 +38,7 @@ const dropSpool = (at: number) =>
 const stocks = ({ cut }: CutRow): Stock[] => [...cut.spools, ...cut.rolls];
 const share = (metre: number, { lengthM: whole }: Stock) => `${(100 * metre) / whole}%`;
 /** What all of it takes, as it is. */
-const rolls = computed(() => cuts.value.reduce((sum, row) => sum + row.cut.rolls.length, 0));
-const price = computed(() => cuts.value.reduce((sum, row) => sum + row.price, 0));
-const sizes = computed(() => [...new Set(cuts.value.map(({ sizeMm2 }) => sizeMm2))].sort((a, b) => a - b));
+const all = computed(() => wireBought(cuts.value));
 const kept = computed(() => project.design!.settings.sizes);
 const named = (list: readonly number[]) => list.map((size) => soldName(size)).join(', ');
 /** Sets of fewer sizes, of the project as it was when they were asked for. */
@@ -40,15 +48,17 @@ watch(
   () => (sets.value = null),
 );
 async function ask(): Promise<void> {
+  const of = project.design;
   sets.value = 'asked';
   const found = await project.fewer();
-  if (sets.value === 'asked') sets.value = found;
+  // Of a project that has changed since it says nothing.
+  if (project.design === of) sets.value = found;
 }
 const keepTo = (only: readonly number[]) =>
   project.patch(only.length > 0 ? 'fewer sizes of wire' : 'every size of wire', [{ path: ['settings', 'sizes'], value: [...only] }]);
 const dearer = ({ price: of }: SizeSet): string => {
   const more = of - (sets.value as readonly SizeSet[])[0]!.price;
-  return Math.abs(more) < 0.005 ? 'as now' : `${more > 0 ? '+' : '−'}${Math.abs(more).toFixed(2)}`;
+  return Math.abs(more) < 0.005 ? 'the same' : `${more > 0 ? '+' : '−'}${Math.abs(more).toFixed(2)}`;
 };
 const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'text/csv', cutListCsv(cuts.value, units.value));
 </script>
@@ -82,13 +92,13 @@ const save = () => download(fileName(`${project.design!.name} cuts`, 'csv'), 'te
     <p v-if="cuts.length === 0" class="note">Nothing to cut yet.</p>
     <section v-if="cuts.length > 0" class="few" aria-label="Fewer sizes">
       <p>
-        In all {{ sizes.length }} {{ sizes.length === 1 ? 'size' : 'sizes' }} ({{ named(sizes) }}), {{ rolls }} new
-        {{ rolls === 1 ? 'roll' : 'rolls' }}, <span class="mono">{{ price.toFixed(2) }}</span>.
+        In all {{ all.sizes.length }} {{ all.sizes.length === 1 ? 'size' : 'sizes' }} ({{ named(all.sizes) }}), {{ all.rolls }} new
+        {{ all.rolls === 1 ? 'roll' : 'rolls' }}, <span class="mono">{{ all.price.toFixed(2) }}</span>.
         <template v-if="kept.length > 0"
           >Sizing keeps to {{ named(kept) }} where they will do.
           <button class="plain-button" @click="keepTo([])">Take every size again</button></template
         >
-        <button v-if="sets === null" class="plain-button" :disabled="sizes.length < 2 && kept.length === 0" @click="ask">
+        <button v-if="sets === null" class="plain-button" :disabled="all.sizes.length < 2 && kept.length === 0" @click="ask">
           Fewer sizes…
         </button>
       </p>

@@ -353,10 +353,17 @@ export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
     .sort((a, b) => b.sizeMm2 - a.sizeMm2 || a.colour.localeCompare(b.colour));
 }
 
+/** What all the wire of a cut list takes: the sizes that are laid, mm², new rolls, and money in the shelf's invented one. */
+export const wireBought = (cuts: readonly CutRow[]) => ({
+  sizes: [...new Set(cuts.map(({ sizeMm2 }) => sizeMm2))].sort((a, b) => a - b),
+  rolls: cuts.reduce((sum, { cut }) => sum + cut.rolls.length, 0),
+  price: cuts.reduce((sum, { price }) => sum + price, 0),
+});
+
 /** What the parts and the wire to buy cost together, and how many rows have no price. */
 export function totalPrice(parts: readonly PartRow[], cuts: readonly CutRow[]): { readonly price: number; readonly unpriced: number } {
   return {
-    price: parts.reduce((sum, { price, toBuy }) => sum + (price ?? 0) * toBuy, 0) + cuts.reduce((sum, { price }) => sum + price, 0),
+    price: parts.reduce((sum, { price, toBuy }) => sum + (price ?? 0) * toBuy, 0) + wireBought(cuts).price,
     unpriced: parts.filter(({ price, toBuy }) => price === null && toBuy > 0).length,
   };
 }
