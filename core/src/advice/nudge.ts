@@ -148,8 +148,8 @@ function worsened(before: readonly Finding[], after: readonly Finding[]): boolea
     if (unchecked.has(finding.job)) return false;
     const old = was.get(finding.key);
     if (ORDER[finding.severity] !== ORDER[old?.severity ?? 'hold']) return ORDER[finding.severity] < ORDER[old?.severity ?? 'hold'];
-    // What failed before must not fail by more.
-    return old !== undefined && finding.severity !== 'hold' && isFurtherPast(finding, old);
+    // What failed before must not fail by more than one would see.
+    return old !== undefined && finding.severity !== 'hold' && isFurtherPast(finding, old) && moved(old, finding);
   });
 }
 

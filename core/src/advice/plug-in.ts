@@ -45,7 +45,7 @@ export function asItIsBuilt(netlist: Netlist, job: Job): Job {
     chosen !== 'auto'
       ? chosen
       : (netlist.parts.flatMap((part) =>
-          plays(part, 'overcurrent device') && part.job === job.id && part.spec.guards === guards ? [part.spec.ratingA] : [],
+          plays(part, 'overcurrent device') && part.jobs.includes(job.id) && part.spec.guards === guards ? [part.spec.ratingA] : [],
         )[0] ?? chosen);
   return { ...job, wires, fuse: ratingOf('load', job.fuse), controlFuse: ratingOf('control', job.controlFuse) };
 }

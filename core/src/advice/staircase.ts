@@ -1,11 +1,11 @@
 import { formatQuantity, partOf } from '../quantity/index.ts';
 import { CONNECTORS, sizeName } from '../reference/index.ts';
 import { type PartPlaying, currentOf, plays, throwRating } from '../kinds/index.ts';
-import { type RuleContext, type WiredJob, worstLoad } from '../rules/index.ts';
+import { type RuleContext, type WiredJob, loadAmps, sharesFuse, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
-  readonly id: 'load' | 'fuse' | 'wire' | 'connector' | 'terminals' | 'contact';
+  readonly id: 'load' | 'shared' | 'fuse' | 'wire' | 'connector' | 'terminals' | 'contact';
   readonly label: string;
   readonly ampere: number;
   readonly note: string;
@@ -15,10 +15,16 @@ export interface Step {
   readonly subject: string;
 }
 
+/** What the loads of all jobs on a fuse come to when every one is on, A: what each takes at the most, so no less than what flows. */
+const allBehind = (context: RuleContext, fuse: PartPlaying<'overcurrent device'>): number =>
+  context.jobs.filter(({ job }) => fuse.jobs.includes(job.id)).reduce((sum, job) => sum + loadAmps(context, job), 0);
+
 export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const { value: load, state: worst } = worstLoad(context, job);
   const fuse = job.loadFuses[0] ?? (job.contacts.length === 0 ? job.controlFuses[0] : undefined);
-  const floor = Math.max(load, fuse?.spec.ratingA ?? 0);
+  const together = fuse && sharesFuse(job) ? allBehind(context, fuse) : null;
+  const behind = Math.max(load, together ?? 0);
+  const floor = Math.max(behind, fuse?.spec.ratingA ?? 0);
   const guarded = fuse ? context.guardedBy(fuse) : job.wires.filter(({ role }) => role === 'load');
   const [first, ...rest] = guarded;
   const weak = first && rest.reduce((low, wire) => (context.behindFuse(wire) < context.behindFuse(low) ? wire : low), first);
@@ -42,8 +48,9 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
     .sort((a, b) => bears(a) - bears(b));
   return [
     step('load', 'Load, most', load, `at ${formatQuantity(worst.supplyV, 'V')}`, unit, 0),
+    ...(fuse && together !== null ? [step('shared', `All behind ${fuse.tag}`, together, 'every job on it at once', fuse.id, 0)] : []),
     fuse
-      ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, load)
+      ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, behind)
       : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
     ...(weak ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak), sizeName(weak.sizeMm2), weak.id)] : []),
     ...(parted ? [step('connector', `Connector ${parted.tag}`, bears(parted), CONNECTORS[parted.spec.type].name, parted.id)] : []),

@@ -17,8 +17,15 @@ const isRail = (graph: CircuitGraph, at: Terminal): boolean => {
  */
 export function guardedBy(graph: CircuitGraph, fuse: Fuse): Wire[] {
   const stops = (link: Link) => link.by === 'part' && (plays(link.part, 'overcurrent device') || link.branch.kind === 'source');
-  const reached = walk(graph, [terminal(fuse.id, '2')], (link, to) => !stops(link) && !isRail(graph, to) && !isFuseEnd(graph, to));
-  return [...reached.wires, ...leadsOf(graph, fuse)];
+  // Where returns meet in a box the current goes on to the supply, and not back to another load.
+  const isUpstream = (link: Link, to: Terminal) => link.by === 'wire' && link.wire.role === 'return' && link.wire.from === to;
+  const reached = walk(
+    graph,
+    [terminal(fuse.id, '2')],
+    (link, to) => !stops(link) && !isUpstream(link, to) && !isRail(graph, to) && !isFuseEnd(graph, to),
+  );
+  const touched = ({ role, from, to }: Wire) => role === 'return' && reached.terminals.has(to) && !reached.terminals.has(from);
+  return [...[...reached.wires].filter((wire) => !touched(wire)), ...leadsOf(graph, fuse)];
 }
 
 /** Wires straight from a supply or a tap to a fuse. */

@@ -3,3 +3,7 @@ export const outLeg = (line: string): string => `load-${line}`;
 /** Of a motor that turns both ways, to its other lead. */
 export const outBackwardsLeg = (line: string): string => `load-back-${line}`;
 export const backLeg = (line: string): string => `return-${line}`;
+/** Of the mains, to the metal of a line's units. */
+export const earthLeg = (line: string): string => `earth-${line}`;
+/** All legs between a line and where it is switched. */
+export const legsOfLine = (line: string): readonly string[] => [outLeg, outBackwardsLeg, backLeg, earthLeg].map((leg) => leg(line));

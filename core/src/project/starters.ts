@@ -47,6 +47,7 @@ export function blankDesign(name: string, variant = 'battery-12'): Design {
     ...(vehicle ? ASSUMED_AIR_C : ASSUMED_INDOOR_C),
     box,
     divided: box !== 'open',
+    ...(box !== 'open' && { oneCord: true }),
     strip: false,
     wet: false,
   });
@@ -472,6 +473,7 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
       name: unused(places, name),
       box,
       divided: box !== 'open',
+      ...(box !== 'open' && { oneCord: true }),
       strip: false,
       wet: false,
     },

@@ -263,10 +263,12 @@ export const loadAmps = (context: RuleContext, job: WiredJob): number => worstLo
 /** The same with the state in which they do. */
 export const worstLoad = (context: RuleContext, job: WiredJob): Worst =>
   context.worst(job, ({ solution }) =>
-    job.loadFuses.length > 0
+    job.loadFuses.length > 0 && !sharesFuse(job)
       ? Math.max(...job.loadFuses.map(({ id }) => context.amps(solution, branchId(id, 'link'))))
       : job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0),
   );
+/** Whether other jobs hang on its load fuse too. */
+export const sharesFuse = ({ loadFuses }: WiredJob): boolean => loadFuses.some(({ jobs }) => jobs.length > 1);
 export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: wire.tag }) as const;
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
 export const jobSubject = (job: Job) => ({ kind: 'job', id: job.id, label: job.name }) as const;

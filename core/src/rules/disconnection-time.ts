@@ -35,7 +35,7 @@ export const disconnectionTime: Rule = {
       const at = context.design.supplies.indexOf(job.supply);
       return failingOrTightest(
         earthed.map((load) => {
-          const { source, wires } = loopOhm(job, load);
+          const { source, wires } = loopOhm(context, job, load);
           const value = source + wires;
           return judge(ID, {
             severity: 'danger',

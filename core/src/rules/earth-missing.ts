@@ -1,23 +1,33 @@
-import { terminal } from '../quantity/index.ts';
 import { linePath, linesOf } from '../project/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
+import { type CircuitGraph, walk } from '../graph/index.ts';
 import { isMains, kindOf } from '../kinds/index.ts';
+import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 
 const ID = 'earth-missing';
 
-/** Asked of mains loads with metal that one can touch: whether a wire runs from it to the earth bar. */
+/** Over wires and joints alone, through whatever terminals they meet at. */
+function isEarthed(graph: CircuitGraph, metal: Terminal): boolean {
+  const { terminals } = walk(graph, [metal], ({ by }) => by !== 'part');
+  return [...terminals].some((at) => {
+    const part = graph.part(partOf(at));
+    const pin = part && kindOf(part).earthPin;
+    return pin !== undefined && at === terminal(partOf(at), pin);
+  });
+}
+
+/** Asked of mains loads with metal that one can touch: whether metal alone, all the way, leads from it to the earth of a supply. */
 export const earthMissing: Rule = {
   id: ID,
   group: 'shock',
   asks: 'Is metal that one can touch led to earth?',
   notAsked: 'it is not on the mains, or no metal of it can be touched',
-  check: ({ jobs, netlist }) =>
+  check: ({ jobs, netlist, graph }) =>
     jobs.flatMap((job) => {
-      const earths = netlist.wires.filter(({ role }) => role === 'earth').map(({ from }) => from);
       const metal = [
         ...job.loads.filter(({ spec }) => spec.metal).map(({ id, tag }) => ({ tag, at: terminal(id, 'PE') })),
         ...netlist.parts.flatMap((part) => {
@@ -28,7 +38,7 @@ export const earthMissing: Rule = {
         }),
       ];
       if (!isMains(job.supply) || metal.length === 0) return [];
-      const bare = metal.filter(({ at }) => !earths.includes(at));
+      const bare = metal.filter(({ at }) => !isEarthed(graph, at));
       const tags = bare.map(({ tag }) => tag).join(', ');
       return [
         judge(ID, {

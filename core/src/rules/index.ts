@@ -2,7 +2,7 @@
 export { acceptFinding, isFurtherPast, takeBackAcceptance } from './accept.ts';
 export { type Answer, answersOf } from './answers.ts';
 export { ORDER, OWN_RULES, checkEvidence } from './check.ts';
-export { type RuleContext, type WiredJob, loadAmps, ruleContext, worstLoad } from './context.ts';
+export { type RuleContext, type WiredJob, loadAmps, ruleContext, sharesFuse, worstLoad } from './context.ts';
 export { startBehind } from './fuse-surge-opens.ts';
 export { notWired } from './not-wired.ts';
 export { editWords } from './nudging.ts';

@@ -2,12 +2,14 @@ import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, type PartPlaying, plays, kindOf } from '../kinds/index.ts';
-import { type LaidFrom, RESERVED_COLOURS } from '../reference/index.ts';
+import { type LaidFrom, RESERVED_COLOURS, ambientFactor, wireFamily } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
-import { type Netlist, type Wire, type WireRole, type WireSection, laidOf } from '../graph/index.ts';
+import { type Netlist, type Wire, type WireRole, type WireSection, coresOf, laidOf } from '../graph/index.ts';
 
+/** What air leaves of ordinary wire before another insulation is the better one: about half of its current (common practice). */
+const USUAL_BEARS = 0.5;
 /** Ends the id of a wire that lies beside another. */
 const SECOND = '~2';
 /** Ends the id and the leg of what goes on from a connector to the end that it sits at. */
@@ -173,6 +175,15 @@ export class NetlistBuilder {
     this.behindLoad.add(wire);
   }
 
+  /** Glass fibre is for what lies where a job heats; a wire in air that ordinary insulation bears has that, where a size of it bears `ampere`. */
+  ordinary(wire: OpenWire, ampere = 0): void {
+    const { mainsFamily, wireFamily: plain } = this.design.settings;
+    const family = wire.mains ? mainsFamily : plain;
+    const factor = ambientFactor(family, this.laid(wire).airC);
+    const mostA = Math.max(...wireFamily(family).rows.map(([, most]) => most));
+    if (factor >= USUAL_BEARS && mostA * factor >= ampere) wire.insulation = 'usual';
+  }
+
   group(fuse: string | null, choice: ControlGroup['choice']): ControlGroup {
     const made: ControlGroup = { fuse, choice, ampere: 0, wires: [] };
     this.groups.push(made);
@@ -198,6 +209,8 @@ export class NetlistBuilder {
       }
     }
     this.withoutRelay();
+    this.earthsOfBoxes();
+    this.evenCores();
     this.wires.push(...this.wires.splice(0).flatMap((wire) => this.parted(wire)));
     this.wires.push(...this.wires.flatMap((wire) => this.second(wire)));
     const { lengthUnit, temperatureUnit } = this.design.settings;
@@ -211,6 +224,25 @@ export class NetlistBuilder {
       bridged: new Set(),
       dropped: [],
     };
+  }
+
+  /** The earth in a cord into a box is as thick as the thickest that meets it there, of whatever job. */
+  private earthsOfBoxes(): void {
+    const earths = this.wires.filter(({ role }) => role === 'earth');
+    for (const inlet of earths) {
+      const meeting = earths.filter(({ to }) => to === inlet.from);
+      if (!inlet.sizeChosen) inlet.sizeMm2 = Math.max(inlet.sizeMm2, ...meeting.map(({ sizeMm2 }) => sizeMm2));
+    }
+  }
+
+  /** Cores of a cord are of one size: that of the thickest, where every terminal takes it and nobody chose another. */
+  private evenCores(): void {
+    for (const cores of coresOf(this.design, { parts: [...this.parts.values()], wires: this.wires })) {
+      const mostMm2 = Math.max(...cores.map(({ sizeMm2 }) => sizeMm2));
+      const takes = ({ sizeMm2, sizeChosen, from, to }: OpenWire): boolean =>
+        sizeMm2 === mostMm2 || (!sizeChosen && Math.min(this.takesMm2(from), this.takesMm2(to)) >= mostMm2);
+      if (cores.every(takes)) for (const core of cores) core.sizeMm2 = mostMm2;
+    }
   }
 
   /** Where signals feed a load themselves its tails and its way back hang on their fuse, which is known only now. */
@@ -278,7 +310,7 @@ export class NetlistBuilder {
 
   private loadFuseA(job: string): number {
     const fuses = [...this.parts.values()].filter(
-      (part) => plays(part, 'overcurrent device') && part.job === job && part.spec.guards === 'load',
+      (part) => plays(part, 'overcurrent device') && part.jobs.includes(job) && part.spec.guards === 'load',
     );
     return Math.max(0, ...fuses.map((fuse) => (fuse as PartPlaying<'overcurrent device'>).spec.ratingA));
   }

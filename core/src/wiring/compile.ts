@@ -8,6 +8,7 @@ import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
 import { type Netlist, applyEdits, primitivesOf } from '../graph/index.ts';
 import { addReturn } from './shared-parts.ts';
+import { wireInlets } from './inlets.ts';
 import { wireTrunks } from './trunks.ts';
 import type { WayReason } from './drives/drive.ts';
 import { type Wiring, wireJob, wiringsOf } from './wiring.ts';
@@ -38,11 +39,8 @@ export function compile(design: Design): Compiled {
     if (wiring && missing.length === 0) chosen.push({ job, wiring });
     else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
   }
-  const trunks = wireTrunks(
-    builder,
-    design,
-    chosen.map(({ job }) => job),
-  );
+  const wired = chosen.map(({ job }) => job);
+  const trunks = new Map([...wireTrunks(builder, design, wired), ...wireInlets(builder, design, wired)]);
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
   return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };

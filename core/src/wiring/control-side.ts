@@ -39,6 +39,7 @@ import {
   signalPartId,
   steadyTap,
   supplyOut,
+  tapsInBox,
 } from './shared-parts.ts';
 
 /** Whether the relays of a module hang on a supply of the project and not on the board's rail. */
@@ -185,7 +186,9 @@ export class ControlSide {
 
   /** A battery behind a control fuse. */
   private battery(supply: string): ControlRun {
-    return this.tapped(supplyOut(this.builder, this.design, supply), this.supplyOf(supply));
+    const of = this.supplyOf(supply);
+    const inBox = tapsInBox(this.builder, this.design, this.job, of);
+    return this.tapped(inBox?.line ?? supplyOut(this.builder, this.design, supply), of);
   }
 
   private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
@@ -208,7 +211,7 @@ export class ControlSide {
     const style = isMains(supply) ? 'cartridge' : currentOf(supply) === 'dc' ? usualGuard(supply) : 'blade';
     const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
     const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
-    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: of.place, job: job.id, spec });
+    builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: builder.placeOf(tap), job: job.id, spec });
     const group = builder.group(id, job.controlFuse);
     const leg = `control-feed${apart}`;
     const wire = builder.wire(job, {
@@ -222,6 +225,8 @@ export class ControlSide {
       lengthM: FUSE_LEAD_M,
       mains: style === 'cartridge',
     });
+    // From the terminal in a box it hangs on the fuse of the box.
+    if (builder.placeOf(tap) !== of.place) builder.behindLoadFuse(wire);
     group.wires.push(wire);
     return { at: terminal(id, '2'), group, trail: [{ wire, part: id }] };
   }
@@ -281,7 +286,9 @@ export class ControlSide {
   groundEnd(literal: Literal | undefined): { to: Terminal; role: 'control' | 'return'; colour: string } {
     if (!literal)
       return {
-        to: returnTo(this.builder, this.design, this.supply, this.job.device.place),
+        to:
+          tapsInBox(this.builder, this.design, this.job, this.supply)?.back ??
+          returnTo(this.builder, this.design, this.supply, this.job.device.place),
         role: 'return',
         colour: conductorColours(this.supply).back,
       };

@@ -4,6 +4,7 @@ import {
   type Design,
   type Job,
   backLeg,
+  earthLeg,
   dropBudgetV,
   feedOf,
   linesOf,
@@ -40,11 +41,15 @@ import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
 import { groundOhmAt } from '../document/index.ts';
-import { earthOf, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
+import { boxTerminal, earthOf, entersByCord, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
 const TAIL_M = 0.3;
+
+/** Legs of a cord into a box, from the terminals in it. */
+const INLET_BACK = 'inlet-back';
+const INLET_EARTH = 'inlet-earth';
 
 /** Where load current comes from: behind the fuse, with what it has passed. */
 export interface Source {
@@ -134,6 +139,11 @@ export class LoadSide {
   run({ leg, role, stretch = 'run', from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
     const { builder, job } = this;
     const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
+    // The cord into a box lies where nothing of the job heats.
+    const ends = [builder.placeOf(from), builder.placeOf(to)];
+    const { place } = job.device;
+    if (entersByCord(this.design, this.supply, place) && ends.includes(this.supply.place) && ends.includes(place))
+      builder.ordinary(wire, fuseA);
     this.wires.push(wire);
     const known = this.legs.get(leg);
     // Equal legs (the tails of several units, out and back) count as one of their whole length.
@@ -159,7 +169,7 @@ export class LoadSide {
 
   /** Beside the relay, so that one looks at both. */
   private metered(source: Source, ampere: number, suffix: string): Source {
-    const { builder, design, job, supply, number } = this;
+    const { builder, job, supply, number } = this;
     const current = currentOf(supply);
     const add = (key: 'ammeter' | 'voltmeter', spec: MeterSpec) => {
       const id = `${job.id}-${key}${suffix}`;
@@ -180,7 +190,7 @@ export class LoadSide {
       const [out, back] = [terminal(id, '1'), terminal(id, '2')];
       const { fuseA } = source;
       this.run({ leg: 'voltmeter', role: 'load', from: after.at, to: out, colour: this.colours.out, ampere: 0, fuseA });
-      const to = returnTo(builder, design, supply, job.device.place);
+      const to = this.returnFrom(job.device.place, fuseA);
       this.run({ leg: 'voltmeter-back', role: 'return', from: back, to, colour: this.colours.back, ampere: 0, fuseA });
     }
     return after;
@@ -199,6 +209,8 @@ export class LoadSide {
     };
     this.fed.push(fed);
     if (trunk) builder.use(partOf(trunk.at), job.id);
+    // Behind the fuse of the box no other one is.
+    if (trunk?.inlet) return { at, fuseA: trunk.inlet.fuseA, legs: [], fixedDropV: trunk.dropV, fuseAmpere: 0 };
     const before = (trunk?.dropV ?? 0) + (feed ? ampere * feedOhm(feed) : 0);
     const own = guardOf(design, job.ownGuard);
     const protection = own?.builtAs ?? job.protection;
@@ -312,7 +324,7 @@ export class LoadSide {
   /** The way back from a load line to its ground; answers its leg. */
   back(load: Load, minus: Terminal, fuseA: number, ampere: number, backTo?: Terminal, foreignA?: number): string {
     const leg = backLeg(load.id);
-    const to = backTo ?? returnTo(this.builder, this.design, this.supply, load.place);
+    const to = backTo ?? this.returnFrom(load.place, fuseA);
     this.run({ leg, role: 'return', from: minus, to, colour: this.colours.back, ampere, fuseA, foreignA });
     return leg;
   }
@@ -324,8 +336,34 @@ export class LoadSide {
 
   /** From a contact in the way back on to the supply. */
   backFrom(at: Terminal, ampere: number, fuseA: number): void {
-    const to = returnTo(this.builder, this.design, this.supply, this.job.device.place);
+    const to = this.trunk?.inlet?.back ?? returnTo(this.builder, this.design, this.supply, this.job.device.place);
     this.run({ leg: 'return', role: 'return', from: at, to, colour: this.colours.back, ampere, fuseA });
+  }
+
+  /** Where current goes back to from a place: on the mains the terminal in the job's box, where one cord goes in. */
+  private returnFrom(place: string, fuseA: number): Terminal {
+    const { builder, design, job, supply, number, trunk } = this;
+    if (trunk?.inlet) return trunk.inlet.back;
+    if (!entersByCord(design, supply, job.device.place)) return returnTo(builder, design, supply, place);
+    const id = `${job.id}-${INLET_BACK}`;
+    const at = boxTerminal(builder, job, id, number, isTwoHot(supply) ? 'second hot' : 'neutral');
+    if (!this.legs.has(INLET_BACK)) {
+      const to = returnTo(builder, design, supply, job.device.place);
+      this.run({ leg: INLET_BACK, role: 'return', from: at, to, colour: this.colours.back, ampere: this.ampere(job.loads), fuseA });
+    }
+    return at;
+  }
+
+  /** Where earth conductors end: the terminal in the job's box, or at the supply. */
+  private earth(fuseA: number): Terminal {
+    const { builder, design, job, supply, number, trunk } = this;
+    if (trunk?.inlet) return trunk.inlet.earth;
+    const to = earthOf(builder, design, supply);
+    if (!entersByCord(design, supply, job.device.place)) return to;
+    const at = boxTerminal(builder, job, `${job.id}-${INLET_EARTH}`, number, 'earth');
+    if (!this.legs.has(INLET_EARTH))
+      this.run({ leg: INLET_EARTH, role: 'earth', from: at, to, colour: this.colours.earth, ampere: 0, fuseA });
+    return at;
   }
 
   /** Remembers a way out and back with its budget, for the choice of sizes. */
@@ -333,7 +371,7 @@ export class LoadSide {
     const { settings, places } = this.design;
     const ground = places.find(({ id }) => id === load.place)!;
     this.paths.push({
-      legs: source.legs,
+      legs: this.legs.has(INLET_BACK) ? [...source.legs, INLET_BACK] : source.legs,
       fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * groundOhmAt(ground) : 0),
       fuseAmpere: source.fuseAmpere,
       budgetV: dropBudgetV(settings, load, hardestV(this.supply, load)),
@@ -360,18 +398,16 @@ export class LoadSide {
     if (load.suppressor && !load.suppressed && loadFacets(load).inductive)
       units.forEach((unit, at) => this.suppress(unit, load, ampere / load.count, this.units - units.length + at + 1));
     if (load.earth === 'wired' && isMains(this.supply)) {
-      const earth = earthOf(builder, this.design, this.supply);
+      const earth = this.earth(fuseA);
       // An earth conductor is as thick as the line beside it.
+      const each = { role: 'earth', colour: this.colours.earth, ampere: 0, fuseA } as const;
+      const leg = earthLeg(load.id);
+      // One in the cord of several units.
+      const many = units.length > 1 && entersByCord(this.design, this.supply, job.device.place);
+      const to = many ? this.splice(`${job.id}-${load.id}-splice-earth`, load.place) : earth;
+      if (many) this.run({ ...each, leg, from: to, to: earth });
       for (const unit of units)
-        this.run({
-          leg: `earth-${load.id}`,
-          role: 'earth',
-          from: terminal(unit, 'PE'),
-          to: earth,
-          colour: this.colours.earth,
-          ampere: 0,
-          fuseA,
-        });
+        this.run({ ...each, leg: many ? `tail-${leg}` : leg, from: terminal(unit, 'PE'), to, ...(many && { lengthM: TAIL_M }) });
     }
     const [only] = units;
     if (units.length === 1 && only) return { pluses: [terminal(only, '+')], minus: terminal(only, '-'), legs: [] };
@@ -431,7 +467,7 @@ export class LoadSide {
         return;
       }
       builder.add({ id, kind: 'enclosure', tag: `U${at + 1}`, name, place, job: job.id, spec: {} });
-      const to = earthOf(builder, design, supply);
+      const to = this.earth(fuseA);
       this.run({ leg: `earth-box-${place}`, role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
     });
   }
@@ -511,7 +547,8 @@ export class LoadSide {
   private earthBeside(earth: OpenWire): number {
     const lines = this.wires.filter(({ role }) => role === 'load');
     const own = lines.filter(({ to }) => partOf(to) === partOf(earth.from));
-    const lineMm2 = Math.max(0, ...(own.length > 0 ? own : lines).map(({ sizeMm2 }) => sizeMm2));
+    const inletMm2 = own.length > 0 ? 0 : (this.trunk?.inlet?.lineMm2 ?? 0);
+    const lineMm2 = Math.max(inletMm2, ...(own.length > 0 ? own : lines).map(({ sizeMm2 }) => sizeMm2));
     return noThinner(this.design.settings.wireSeries, Math.max(earth.sizeMm2, earthMm2(lineMm2)));
   }
 }

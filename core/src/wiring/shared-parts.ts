@@ -1,7 +1,9 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
-import { type Controller, type Design, supplyById } from '../project/index.ts';
+import { type Controller, type Design, type Job, supplyById, supplyIdOf } from '../project/index.ts';
 import {
+  BOX_CONDUCTORS,
+  type BoxConductor,
   FEED_OHM,
   type FedSpec,
   type Signal,
@@ -14,6 +16,7 @@ import {
   controllerType,
   currentOf,
   feedingOf,
+  isMains,
   isOnVehicle,
   isOutput,
   isPin,
@@ -112,6 +115,34 @@ export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply
 }
 
 export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply): Terminal => supplyBar(builder, design, supply, 'PE');
+
+/** Whether what a job takes of the mains comes into its box by one cord. */
+export function entersByCord({ places }: Pick<Design, 'places'>, supply: Supply, place: string): boolean {
+  return isMains(supply) && supply.place !== place && places.find(({ id }) => id === place)?.oneCord === true;
+}
+
+/** What the parts of one cord into a box are called after: jobs with the same have one fuse. */
+export const inletName = (supply: Supply, { fuse, device, protection }: Job): string =>
+  [supply.id, device.place, protection, ...(typeof fuse === 'number' ? [String(fuse).replace('.', '-')] : [])].join('-');
+
+/** Where a job's coil takes its current in a box that its loads' cord comes into, and where it gives it back; null where it does neither there. */
+export function tapsInBox(
+  builder: NetlistBuilder,
+  design: Design,
+  job: Job,
+  supply: Supply,
+): { readonly line: Terminal; readonly back: Terminal } | null {
+  if (supply.id !== supplyIdOf(design, job)) return null;
+  const [line, back] = ['line', 'back'].map((end) => `inlet-${end}-${inletName(supply, job)}`) as [string, string];
+  return builder.find(line)?.jobs.includes(job.id) ? { line: terminal(line, '1'), back: terminal(back, '1') } : null;
+}
+
+/** A terminal in a job's box, where conductors of one kind meet. */
+export function boxTerminal(builder: NetlistBuilder, job: Job, id: string, number: number, conductor: BoxConductor): Terminal {
+  const tag = `X${number}${BOX_CONDUCTORS[conductor]}`;
+  builder.add({ id, kind: 'box-terminal', tag, name: `${conductor} terminal`, place: job.device.place, job: job.id, spec: { conductor } });
+  return terminal(id, '1');
+}
 
 export const controllerId = (controller: string): string => `ctrl-${controller}`;
 

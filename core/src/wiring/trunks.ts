@@ -4,7 +4,7 @@
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Design, type Job, linesOf, usualGuard } from '../project/index.ts';
-import { ambientFactor, bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
+import { bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
 import { chooseSizes } from './choose.ts';
 import { CONTINUOUS, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder } from './builder.ts';
@@ -17,15 +17,14 @@ export interface Trunk {
   readonly at: Terminal;
   /** Lost between battery and stud with every job on, V. */
   readonly dropV: number;
+  /** Of a box of the mains: the rating of the fuse that its jobs share, A, the size of its line, mm², and where their returns and earths meet. */
+  readonly inlet?: { readonly fuseA: number; readonly lineMm2: number; readonly back: Terminal; readonly earth: Terminal };
 }
 
 /** Share of a lamp's drop budget that a trunk may take, so that the jobs behind it keep the rest. */
 const TRUNK_SHARE = 1 / 3;
 /** A main fuse this much above its largest branch opens after it: common practice for fuses of one kind. */
 const SELECTIVE = 1.6;
-
-/** What air leaves of ordinary wire before another insulation is the better one: about half of its current (common practice). */
-const USUAL_BEARS = 0.5;
 
 export function wireTrunks(builder: NetlistBuilder, design: Design, jobs: readonly Job[]): Map<string, Trunk> {
   const trunks = new Map<string, Trunk>();
@@ -100,9 +99,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     to: terminal(stud, '1'),
     colour: 'RD',
   });
-  // A controller's glass fibre is for what lies where it heats; where the trunk lies air that ordinary wire bears is enough.
-  for (const wire of [lead, main])
-    if (ambientFactor(design.settings.wireFamily, builder.laid(wire).airC) >= USUAL_BEARS) wire.insulation = 'usual';
+  for (const wire of [lead, main]) builder.ordinary(wire);
   const leg = (wire: typeof main) => ({
     key: wire.leg,
     lengthM: wire.lengthM,

@@ -8,7 +8,6 @@ import {
   assumptionsOf,
   benchSteps,
   cautionsFor,
-  colourName,
   drawJobs,
   drawingSvg,
   cutLength,
@@ -205,9 +204,15 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       fromTerminal,
       toTerminal,
       loom,
+      cord,
       existing,
     }) => [
-      { stack: [{ text: tag, bold: true }, ...(loom ? [{ text: `loom ${loom}`, color: IRON }] : [])] },
+      {
+        stack: [
+          { text: tag, bold: true },
+          ...[loom && `loom ${loom}`, cord && `cord ${cord}`].filter(Boolean).map((text) => ({ text, color: IRON })),
+        ],
+      },
       stacked(from, fromPlace),
       {
         stack: [to, { text: toPlace, color: IRON }, ...(notes.has(wire) ? [{ text: `built: ${notes.get(wire)!.text}`, bold: true }] : [])],
@@ -293,11 +298,11 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       text: 'Cut list',
       style: 'section',
     },
-    ...analysis.cuts.map(({ sizeMm2, colour, insulation, pieces, lengthM, cut: plan }): Content => ({
+    ...analysis.cuts.map(({ sizeMm2, colourName: colours, insulation, pieces, lengthM, cut: plan }): Content => ({
       stack: [
         {
           text: [
-            { text: `${sizeName(sizeMm2)} ${colourName(colour)}`, bold: true },
+            { text: `${sizeName(sizeMm2)} ${colours}`, bold: true },
             `, ${insulation}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}, ${cut(lengthM)}; ${plan.rolls.length} new ${plan.rolls.length === 1 ? 'roll' : 'rolls'} of ${formatQuantity(design.build.rollM, 'm', design.settings)}, ${plan.leastRolls} at the least, ${leftLength(plan.wasteM, design.settings)} over`,
           ],
         },

@@ -24,7 +24,9 @@ const { cut, left, says, short, units } = useUnits();
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const build = computed(() => project.design!.build);
 const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
-const kinds = computed(() => [...new Map(cuts.value.map((row) => [`${row.sizeMm2}|${row.colour}`, row])).values()]);
+const kinds = computed(() => [
+  ...new Map(cuts.value.filter(({ cores }) => cores === 1).map((row) => [`${row.sizeMm2}|${row.colour}`, row])).values(),
+]);
 const kind = ref('');
 const lengthM = ref(5);
 function addSpool(): void {

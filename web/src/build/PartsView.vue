@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What to buy: counted, with spares, less what is in the drawer. */
 import { computed } from 'vue';
-import { colourName, partsListCsv, sizeName, totalPrice, type PartRow } from '@iron-nudge/core';
+import { partsListCsv, sizeName, totalPrice, type PartRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
@@ -43,7 +43,7 @@ const rows = computed((): readonly Row[] => [
   ...cuts.value.map((cut) => ({
     id: `${cut.sizeMm2} ${cut.colour} ${cut.insulation}`,
     buy: cut.cut.rolls.length,
-    description: `Roll of ${says(project.design!.build.rollM, 'm')}, ${sizeName(cut.sizeMm2)}, ${colourName(cut.colour)}, ${cut.insulation}`,
+    description: `Roll of ${says(project.design!.build.rollM, 'm')}, ${sizeName(cut.sizeMm2)}, ${cut.colourName}, ${cut.insulation}`,
     tags: `${cut.pieces} ${cut.pieces === 1 ? 'piece' : 'pieces'}`,
     places: '',
     need: written(cut.lengthM),

@@ -25,7 +25,7 @@ const COLUMNS: readonly Column<WireRow>[] = [
   { key: 'colour', title: 'Colour', of: ({ colour }) => colour },
   { key: 'size', title: 'Size', number: true, of: ({ sizeMm2 }) => sizeMm2 },
   { key: 'cut', title: 'Cut', number: true, of: ({ lengthM }) => lengthM },
-  { key: 'loom', title: 'Loom', of: ({ loom }) => loom },
+  { key: 'loom', title: 'Loom', of: ({ loom, cord }) => [loom, cord].filter(Boolean).join(' · ') },
   { key: 'ends', title: 'Ends' },
   { key: 'label', title: 'Label' },
   { key: 'fitted', title: 'Fitted' },
@@ -37,7 +37,7 @@ const rows = computed(() =>
     all.value.filter((row) => job.value === '' || row.job === job.value),
     text.value,
     (row) =>
-      `${row.tag} ${row.from} ${row.fromPlace} ${row.to} ${row.toPlace} ${row.colour} ${row.colourName} ${row.sizeMm2} ${row.awg} loom ${row.loom} ${row.labelFrom}`,
+      `${row.tag} ${row.from} ${row.fromPlace} ${row.to} ${row.toPlace} ${row.colour} ${row.colourName} ${row.sizeMm2} ${row.awg} loom ${row.loom} cord ${row.cord} ${row.labelFrom}`,
   ),
 );
 const clashes = computed(() =>

@@ -91,7 +91,8 @@ section h2 .link {
   background: var(--step);
   border-radius: 3px;
 }
-.fill.load {
+.fill.load,
+.fill.shared {
   background: var(--copper);
 }
 .fails .fill {

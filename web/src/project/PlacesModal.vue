@@ -42,6 +42,12 @@ const TICKS = [
     says: 'partition between mains and low voltage',
     title: 'Mains and low voltage have a compartment each',
   },
+  {
+    key: 'oneCord',
+    head: 'One cord',
+    says: 'one cord of the mains in',
+    title: 'Mains comes in by one cord: neutral and earth go over terminals in it, each load has a cord of its own',
+  },
   { key: 'wet', head: 'Wet', says: 'wet or outdoors', title: 'Wet, outdoors, or where one stands on earth with wet hands' },
   { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
 ] as const;
@@ -184,7 +190,7 @@ function remove(id: string): void {
                   <TickField
                     :label="`${place.name}: ${says}`"
                     quiet
-                    :model-value="place[key]"
+                    :model-value="place[key] ?? false"
                     @update:model-value="setPlace(at, { ...place, [key]: $event })"
                   />
                 </td>

@@ -44,6 +44,7 @@ export const SMALL_PRICES = {
   'repeating relay': 14,
   'two-hand station': 86,
   splice: 0.3,
+  'box terminal': 1.6,
   'ground stud': 1.1,
   resistor: 0.06,
   varistor: 0.6,

@@ -188,6 +188,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly mainReturn?: true;
   /** Whether it is made as the wires are laid, and not fitted before. */
   readonly madeWithWires?: true;
+  /** Several wires meet at it: a list says how many, and up to what size. */
+  readonly gathers?: true;
   /** How a list names one of its terminals; by tag and pin where it does not say. */
   endName?(part: Part<Kind, Spec>, pin: string): string;
   /** Largest wire that goes on its own terminals, mm²: a heavier one is spliced to its leads. */

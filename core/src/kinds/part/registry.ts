@@ -1,6 +1,7 @@
 import { adapter } from './adapter.ts';
 import { bar } from './bar.ts';
 import { battery } from './battery.ts';
+import { boxTerminal } from './box-terminal.ts';
 import { connector } from './connector.ts';
 import { controller } from './controller.ts';
 import { converter } from './converter.ts';
@@ -32,6 +33,7 @@ const REGISTRY = {
   adapter,
   bar,
   battery,
+  'box-terminal': boxTerminal,
   connector,
   controller,
   converter,

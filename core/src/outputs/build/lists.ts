@@ -1,9 +1,19 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { type Terminal, formatQuantity, partOf, pinOf, wholeCut } from '../../quantity/index.ts';
-import { INSIDE_M, type Netlist, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
+import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, SMALL_PRICES, heatsinkOf, kindOf, plays, wirePrice } from '../../kinds/index.ts';
-import { STRIP_MOST_MM2, awgName, colourName, nearestAwg, noThicker, sizeName, soldName, wireFamily } from '../../reference/index.ts';
+import {
+  STRIP_MOST_MM2,
+  awgName,
+  colourName,
+  nearestAwg,
+  noThicker,
+  noThinner,
+  sizeName,
+  soldName,
+  wireFamily,
+} from '../../reference/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -31,6 +41,8 @@ export interface WireRow {
   readonly labelTo: string;
   /** The loom that it lies in; empty inside a place. */
   readonly loom: string;
+  /** The cord that it is a core of; empty for a wire by itself. */
+  readonly cord: string;
   /** There already: neither cut nor bought. */
   readonly existing: boolean;
 }
@@ -58,6 +70,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const over = stripEnds(strips);
   const looms = loomsOf(netlist);
+  const cords = new Map(cordsOf(design, netlist).flatMap(({ tag, cores }) => cores.map(({ id }) => [id, tag] as const)));
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
   const end = (at: Terminal, sizeMm2: number): End => {
@@ -98,6 +111,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,
       loom,
+      cord: suffix === '' ? (cords.get(wire.id) ?? '') : '',
       existing: said?.existing ?? false,
     });
     const [first, last] = [end(wire.from, wire.sizeMm2), end(wire.to, wire.sizeMm2)];
@@ -160,7 +174,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     const kind = kindOf(part);
     const listed = kind.listed(part);
     if (listed === null) continue;
-    const description = asBought(design, listed);
+    const description = asBought(design, kind.gathers ? `${listed}, ${gathered(design, netlist, part)}` : listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
     if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
@@ -176,6 +190,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
         name,
         placeName(design, place),
       );
+  for (const [description, place, many] of boxesOf(design, netlist)) count(rows, asBought(design, description), many, null, 0, '', place);
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
   for (const wire of wires) {
     if (wire.existing) continue;
@@ -198,6 +213,36 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
       inDrawer,
       toBuy: Math.max(0, many + over - inDrawer),
     };
+  });
+}
+
+/** How many wires meet at a part, and the thickest of them. */
+function gathered(design: Design, netlist: Netlist, { id }: AnyPart): string {
+  const own = netlist.wires.filter(({ from, to }) => partOf(from) === id || partOf(to) === id);
+  const mostMm2 = noThinner(design.settings.wireSeries, Math.max(...own.map(({ sizeMm2 }) => sizeMm2)));
+  return `for ${own.length} wires to ${soldName(mostMm2)}`;
+}
+
+/** The boxes that parts go into, and a strain relief where a cord passes the wall of one: what is bought of it, where, and how many. */
+function boxesOf(design: Design, netlist: Netlist): [description: string, place: string, many: number][] {
+  const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
+  const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
+  return design.places.flatMap((place): [string, string, number][] => {
+    if (!place.oneCord || place.box === 'open' || !netlist.parts.some((part) => part.place === place.id)) return [];
+    const size =
+      place.boxM2 === undefined
+        ? ', about 200 × 150 × 75 mm or more'
+        : `, ${formatQuantity(place.boxM2, 'm²', design.settings)} of outside or more`;
+    const wall = place.divided ? ', with a wall between mains and low voltage' : '';
+    const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((at) => placeOf.get(partOf(at)) === place.id));
+    return [
+      [`Closed ${place.box} box${size}${wall}`, place.name, 1],
+      ...through.map(({ cores, sizeMm2 }): [string, string, number] => [
+        `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
+        place.name,
+        1,
+      ]),
+    ];
   });
 }
 
@@ -232,6 +277,7 @@ function coolingOf(design: Design, jobs: readonly string[]) {
 
 /** Widths and studs as they are asked for where wire is sold by gauge: of the sizes that go together in practice (common practice). */
 const INCHES: readonly (readonly [RegExp, string])[] = [
+  [/200 × 150 × 75 mm/g, '8 × 6 × 3 in'],
   [/6\.3 mm/g, '1/4 in'],
   [/\bM4\b/g, 'No. 8'],
   [/\bM5\b/g, 'No. 10'],
@@ -307,8 +353,11 @@ function moduleBoards(design: Design, netlist: Netlist): Counted[] {
 export interface CutRow {
   readonly sizeMm2: number;
   readonly awg: string;
+  /** Of a cord those of its cores, with a + between. */
   readonly colour: string;
   readonly colourName: string;
+  /** One for a wire by itself. */
+  readonly cores: number;
   readonly pieces: number;
   readonly lengthM: number;
   readonly insulation: string;
@@ -317,37 +366,58 @@ export interface CutRow {
   readonly price: number;
 }
 
+/** Wires and cords that are cut as one piece: its name and length, and how it is sold. */
+interface Length {
+  readonly tag: string;
+  readonly lengthM: number;
+  readonly sold: Pick<CutRow, 'sizeMm2' | 'awg' | 'colour' | 'colourName' | 'cores' | 'insulation'>;
+}
+function lengthsOf(wires: readonly WireRow[]): Length[] {
+  const cords = new Map<string, WireRow[]>();
+  for (const wire of wires) if (!wire.existing) cords.set(wire.cord || wire.id, [...(cords.get(wire.cord || wire.id) ?? []), wire]);
+  return [...cords.values()].map((cores): Length => {
+    const [{ tag, cord, sizeMm2, awg, insulation, colourName: name }] = cores as [WireRow, ...WireRow[]];
+    const names = cores.map((core) => core.colourName).join(', ');
+    return {
+      tag: cord || tag,
+      lengthM: Math.max(...cores.map(({ lengthM }) => lengthM)),
+      sold: {
+        ...{ sizeMm2, awg, insulation, cores: cores.length },
+        colour: cores.map(({ colour }) => colour).join('+'),
+        colourName: cores.length > 1 ? `cord of ${cores.length} cores: ${names}` : name,
+      },
+    };
+  });
+}
+
 /** Wire of each size, colour and insulation, cut from the spools that are there and from new rolls. */
 export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
-  const groups = new Map<string, WireRow[]>();
-  for (const wire of wires) {
-    if (wire.existing) continue;
-    const key = `${wire.sizeMm2}|${wire.colour}|${wire.insulation}`;
-    groups.set(key, [...(groups.get(key) ?? []), wire]);
+  const groups = new Map<string, Length[]>();
+  for (const length of lengthsOf(wires)) {
+    const { sizeMm2, colour, insulation } = length.sold;
+    const key = `${sizeMm2}|${colour}|${insulation}`;
+    groups.set(key, [...(groups.get(key) ?? []), length]);
   }
   return [...groups.values()]
-    .map((rows): CutRow => {
-      const [{ sizeMm2, awg, colour, colourName: name, insulation }] = rows as [WireRow, ...WireRow[]];
+    .map((lengths): CutRow => {
+      const [{ sold }] = lengths as [Length, ...Length[]];
+      const { sizeMm2, colour, cores, insulation } = sold;
       // A spool is of the usual insulation: nobody keeps fibreglass on one without a word.
       const spools = design.build.spools.filter(
         (spool) => insulation === usualInsulation(design) && spool.sizeMm2 === sizeMm2 && spool.colour === colour,
       );
       const cut = cutPieces(
-        rows.map(({ tag, lengthM }) => ({ id: tag, lengthM })),
+        lengths.map(({ tag, lengthM }) => ({ id: tag, lengthM })),
         design.build.rollM,
         spools.map(({ lengthM }) => lengthM),
       );
       const metres = cut.rolls.length * design.build.rollM + cut.tooLong.reduce((sum, { lengthM }) => sum + lengthM, 0);
       return {
-        sizeMm2,
-        awg,
-        colour,
-        colourName: name,
-        insulation,
-        pieces: rows.length,
-        lengthM: rows.reduce((sum, { lengthM }) => sum + lengthM, 0),
+        ...sold,
+        pieces: lengths.length,
+        lengthM: lengths.reduce((sum, { lengthM }) => sum + lengthM, 0),
         cut,
-        price: metres * wirePrice(sizeMm2),
+        price: metres * cores * wirePrice(sizeMm2),
       };
     })
     .sort((a, b) => b.sizeMm2 - a.sizeMm2 || a.colour.localeCompare(b.colour));

@@ -150,7 +150,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
       phase: 'looms',
       job: null,
       title: `Loom ${loom}: ${own[0]!.fromPlace} to ${own[0]!.toPlace}`,
-      text: `${own.length} wires, tied each hand’s breadth, relieved of strain at both ends, sleeved where metal is near.`,
+      text: laidAs(own),
       wires: own.map(({ wire }) => wire),
       parts: [],
       check: 'it does not rub, hang or lie on anything hot',
@@ -220,6 +220,15 @@ export function workOf(evidence: Evidence, rows: readonly WireRow[]): { steps: W
   return { steps: orderOfWork(evidence, rows, expected), mains: mainsSteps(evidence, expected) };
 }
 
+/** How the wires of a loom are laid: cords through a strain relief each, the rest tied. */
+function laidAs(rows: readonly WireRow[]): string {
+  const cords = [...new Set(rows.flatMap(({ cord }) => (cord === '' ? [] : [cord])))];
+  const loose = rows.filter(({ cord }) => cord === '').length;
+  const tied = `${loose === 1 ? '1 wire' : `${loose} wires`}, tied each hand’s breadth, relieved of strain at both ends, sleeved where metal is near.`;
+  if (cords.length === 0) return tied;
+  const names = `${cords.length === 1 ? 'Cord' : 'Cords'} ${list(cords)}, through a strain relief wherever ${cords.length === 1 ? 'it passes' : 'one passes'} a box`;
+  return loose === 0 ? `${names}.` : `${names}; ${tied}`;
+}
 const isControl = (wire: Wire): boolean => wire.section.side === 'control';
 const onMains = (design: Design, job: string): boolean => {
   const found = design.jobs.find(({ id }) => id === job);

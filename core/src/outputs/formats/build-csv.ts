@@ -28,6 +28,7 @@ export function wireListCsv(rows: readonly WireRow[], units: Units): string {
       { title: 'Label from', value: (row) => row.labelFrom },
       { title: 'Label to', value: (row) => row.labelTo },
       { title: 'Loom', value: (row) => row.loom },
+      { title: 'Cord', value: (row) => row.cord },
       { title: 'Existing', value: (row) => (row.existing ? 'yes' : '') },
     ],
     rows,

@@ -1,0 +1,51 @@
+/** Cords: what goes of the mains from a box with one cord in to another place, as one thing with its cores. */
+import { type Design, legsOfLine } from '../project/index.ts';
+import { partOf } from '../quantity/index.ts';
+import { familyOf } from './laid.ts';
+import type { Netlist, Wire } from './netlist.ts';
+
+/** Most cores of a cord as sold (common practice). */
+const MOST_CORES = 5;
+
+/** Line, then neutral or the second hot conductor, then earth. */
+const ORDER: readonly Wire['role'][] = ['load', 'return', 'earth'];
+
+/** Wires that lie in one cord, where there are two of them and no more than a cord has: each group in the order of its wires. */
+export function coresOf<W extends Wire>(
+  design: Pick<Design, 'settings' | 'places' | 'jobs'>,
+  { parts, wires }: { readonly parts: Netlist['parts']; readonly wires: readonly W[] },
+): W[][] {
+  const placeOf = new Map(parts.map(({ id, place }) => [id, place]));
+  const boxes = new Set(design.places.flatMap(({ id, oneCord }) => (oneCord ? [id] : [])));
+  const groups = new Map<string, W[]>();
+  for (const wire of wires) {
+    const ends = [wire.from, wire.to].map((at) => placeOf.get(partOf(at))!).sort() as [string, string];
+    if (ends[0] === ends[1] || !ends.some((place) => boxes.has(place))) continue;
+    if (!wire.mains || wire.role === 'control' || familyOf(design.settings, wire) !== 'cord') continue;
+    const key = [...ends, wire.job, lineOf(design, wire)].join('|');
+    groups.set(key, [...(groups.get(key) ?? []), wire]);
+  }
+  return [...groups.values()]
+    .filter(({ length }) => length > 1 && length <= MOST_CORES)
+    .map((cores) => cores.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
+}
+
+/** The load line that a wire goes to; the first one for what several share. */
+function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
+  const lines = jobs.find(({ id }) => id === job)!.loads.map(({ id }) => id);
+  return lines.find((line) => legsOfLine(line).includes(leg)) ?? lines[0] ?? '';
+}
+
+/** A cord of a project: every core of one size, as it is sold. */
+export interface Cord {
+  /** `C1`, in the order of the wires. */
+  readonly tag: string;
+  readonly cores: readonly Wire[];
+  readonly sizeMm2: number;
+}
+
+export function cordsOf(design: Design, netlist: Netlist): Cord[] {
+  return coresOf(design, netlist)
+    .filter(([first, ...rest]) => rest.every(({ sizeMm2 }) => sizeMm2 === first!.sizeMm2))
+    .map((cores, at) => ({ tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
+}

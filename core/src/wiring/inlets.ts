@@ -1,0 +1,109 @@
+/**
+ * A box of the mains with one cord in: its fuse is in the plug or the panel, its neutral and earth go over terminals in the box, and
+ * jobs that ask for one fuse alike share it, each load behind it with a cord of its own.
+ */
+import { type Terminal, terminal } from '../quantity/index.ts';
+import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../project/index.ts';
+import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
+import { conductorColours, isTwoHot, relayOf } from '../kinds/index.ts';
+import type { NetlistBuilder } from './builder.ts';
+import { chooseSizes } from './choose.ts';
+import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
+import { lineAmpere } from './load-side.ts';
+import { boxTerminal, earthOf, entersByCord, inletName, returnTo, supplyOut } from './shared-parts.ts';
+import type { Trunk } from './trunks.ts';
+
+/** Share of a load's drop budget that a cord which others share may take. */
+const SHARED_SHARE = 1 / 3;
+
+/** Jobs of one box that hang on one fuse of one supply. */
+export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readonly Job[]): Map<string, Trunk> {
+  const inlets = new Map<string, Trunk>();
+  if (design.settings.sharing === 'apart') return inlets;
+  const groups = new Map<string, Job[]>();
+  for (const job of jobs) {
+    const supply = loadSupplyOf(design, job);
+    if (job.device.kind === 'direct' || job.fuse === 'none' || job.ownGuard !== 'none') continue;
+    if (!entersByCord(design, supply, job.device.place)) continue;
+    const key = inletName(supply, job);
+    groups.set(key, [...(groups.get(key) ?? []), job]);
+  }
+  for (const group of groups.values()) {
+    const inlet = group.length > 1 || group.some((job) => hangsCoils(design, job)) ? wireInlet(builder, design, group) : null;
+    if (inlet) for (const job of group) inlets.set(job.id, inlet);
+  }
+  return inlets;
+}
+
+/** Whether a coil of a job hangs on what its loads do, so that it is tapped in the box. */
+function hangsCoils(design: Design, job: Job): boolean {
+  const supply = loadSupplyOf(design, job);
+  const contactor = job.cutOut.kind === 'contactor' ? relayOf(design, job.cutOut.part) : undefined;
+  return controlSupplyOf(design, job).id === supply.id || contactor?.coilV === supply.nominalV;
+}
+
+function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[]): Trunk | null {
+  const [owner] = group as [Job, ...Job[]];
+  const { protection } = owner;
+  const supply = loadSupplyOf(design, owner);
+  const loads = group.flatMap((job) => linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })));
+  const ampere = loads.reduce((sum, load) => sum + load.ampere, 0);
+  const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
+  const continuous = group.some((job) => job.continuous);
+  const chosen = typeof owner.fuse === 'number';
+  const ratingA =
+    typeof owner.fuse === 'number' ? owner.fuse : chooseFuse(leastRating(design.settings, continuous, fed, protection), protection);
+  // Together more than the largest fuse of the kind bears: a cord each. What somebody chose stays, and the rules speak of it.
+  if (group.length > 1 && !chosen && ratingA < ampere) return null;
+
+  const name = inletName(supply, owner);
+  const number = design.jobs.indexOf(owner) + 1;
+  const fuse = `inlet-fuse-${name}`;
+  const colours = conductorColours(supply);
+  const poles = isTwoHot(supply) && curveOf(protection) !== null ? 2 : 1;
+  const common = { job: owner.id };
+  builder.add({
+    ...common,
+    id: fuse,
+    kind: 'fuse',
+    tag: `F${number}`,
+    name: 'fuse of the box',
+    place: supply.place,
+    spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load' },
+  });
+  builder.join(supplyOut(builder, design, supply.id), terminal(fuse, '1'));
+  const ends = {
+    line: boxTerminal(builder, owner, `inlet-line-${name}`, number, 'line'),
+    back: boxTerminal(builder, owner, `inlet-back-${name}`, number, isTwoHot(supply) ? 'second hot' : 'neutral'),
+    earth: boxTerminal(builder, owner, `inlet-earth-${name}`, number, 'earth'),
+  };
+  const order = { side: 'load', mains: true } as const;
+  const lead = (leg: string, role: 'load' | 'return' | 'earth', from: Terminal, to: Terminal, colour: string) =>
+    builder.wire(owner, { ...order, leg, role, from, to, colour });
+  const line = lead('inlet-line', 'load', terminal(fuse, '2'), ends.line, colours.out);
+  const back = lead('inlet-back', 'return', ends.back, returnTo(builder, design, supply, supply.place), colours.back);
+  const earth = lead('inlet-earth', 'earth', ends.earth, earthOf(builder, design, supply), colours.earth);
+  for (const wire of [line, back, earth]) builder.ordinary(wire, ratingA);
+  const leg = (wire: typeof line) => ({
+    key: wire.leg,
+    lengthM: wire.lengthM,
+    totalM: wire.lengthM,
+    currentA: ampere,
+    laid: builder.laid(wire),
+    mostMm2: Math.min(builder.takesMm2(wire.from), builder.takesMm2(wire.to)),
+    fuseA: ratingA,
+    own: false,
+    foreignA: ratingA,
+    chosenMm2: owner.wires[wire.leg]?.sizeMm2,
+  });
+  const budgetV = SHARED_SHARE * design.settings.dropImportant * supply.highestV;
+  const { sizes, dropV } = chooseSizes(
+    [leg(line), leg(back)],
+    [{ legs: ['inlet-line', 'inlet-back'], fixedDropV: ampere * bladeFuseOhm(ratingA), fuseAmpere: 0, budgetV }],
+  );
+  for (const wire of [line, back]) wire.sizeMm2 = sizes.get(wire.leg)!;
+  if (!earth.sizeChosen) earth.sizeMm2 = noThinner(design.settings.wireSeries, earthMm2(line.sizeMm2));
+  for (const wire of [line, back, earth]) wire.jobs.push(...group.slice(1).map(({ id }) => id));
+  for (const job of group) for (const part of [fuse, ...Object.keys(ends).map((end) => `inlet-${end}-${name}`)]) builder.use(part, job.id);
+  return { at: ends.line, dropV: dropV[0]!, inlet: { fuseA: ratingA, lineMm2: line.sizeMm2, back: ends.back, earth: ends.earth } };
+}
