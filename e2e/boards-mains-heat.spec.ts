@@ -1,5 +1,6 @@
 /** Controllers, mains and heat on the page: a board that starts, a heat-up that runs, and what stands before the plug. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { blankDesign, hear } from '@iron-nudge/core';
 import { readFileSync } from 'node:fs';
 import { choose, openJob, watchErrors } from './support.ts';
 
@@ -9,6 +10,9 @@ async function load(request: APIRequestContext, file: string): Promise<string> {
   expect(answer.status()).toBe(201);
   return ((await answer.json()) as { id: string }).id;
 }
+/** A page of its own by sentences, as they are heard. */
+const said = (page: string, texts: readonly string[]) =>
+  texts.reduce((design, text) => hear(text, design).add!(design), blankDesign('box', page));
 const lamp = (page: Page) => page.locator('.symbol[data-part="lamp-load-1-1"]');
 
 test('an active-low module turns its lamp on while the board starts, until the nudge', async ({ page, request }) => {
@@ -166,5 +170,33 @@ test('a job is moved to the mains by hand: its protection changes with it, and w
   await page.keyboard.press('Escape');
   await expect(page.getByText(/is rated for direct current alone/)).toBeVisible();
   await expect(page.getByText(/What switches the mains stands open/)).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test('a box with one cord in: its terminals, cords and strain reliefs are bought, and fall away with its tick', async ({
+  page,
+  request,
+}) => {
+  const errors = watchErrors(page);
+  const made = await request.post('/api/projects', {
+    data: {
+      document: said('mains-230', ['when the first switch is on, light a 60 W lamp', 'when the second switch is on, light a 40 W lamp']),
+    },
+  });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/projects/${id}/build?view=parts`);
+  const row = (name: RegExp) => page.getByRole('row', { name });
+  await expect(row(/Insulated terminal for mains, neutral, for 3 wires/)).toBeVisible();
+  await expect(row(/Strain relief for a cord of 3 ×/)).toBeVisible();
+  await expect(row(/Plug with a 3 A cartridge fuse/)).toContainText('F1');
+  await expect(row(/cord of 3 cores: brown, blue, green with yellow/)).toContainText('3 pieces');
+  await page.goto(`/projects/${id}/design/job-1`);
+  await page.getByRole('button', { name: /places, distances/ }).click();
+  const places = page.getByRole('dialog', { name: 'Places and distances' });
+  await places.getByLabel('relay case: one cord of the mains in').uncheck();
+  await page.keyboard.press('Escape');
+  await page.goto(`/projects/${id}/build?view=parts`);
+  await expect(row(/Plug with a 3 A cartridge fuse/)).toContainText('F1 F2');
+  await expect(row(/Strain relief/)).toHaveCount(0);
   expect(errors).toEqual([]);
 });

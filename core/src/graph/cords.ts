@@ -7,9 +7,6 @@ import type { Netlist, Wire } from './netlist.ts';
 /** Most cores of a cord as sold (common practice). */
 const MOST_CORES = 5;
 
-/** Line, then neutral or the second hot conductor, then earth. */
-const ORDER: readonly Wire['role'][] = ['load', 'return', 'earth'];
-
 /** Wires that lie in one cord, where there are two of them and no more than a cord has: each group in the order of its wires. */
 export function coresOf<W extends Wire>(
   design: Pick<Design, 'settings' | 'places' | 'jobs'>,
@@ -25,9 +22,7 @@ export function coresOf<W extends Wire>(
     const key = [...ends, wire.job, lineOf(design, wire)].join('|');
     groups.set(key, [...(groups.get(key) ?? []), wire]);
   }
-  return [...groups.values()]
-    .filter(({ length }) => length > 1 && length <= MOST_CORES)
-    .map((cores) => cores.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
+  return [...groups.values()].filter(({ length }) => length > 1 && length <= MOST_CORES);
 }
 
 /** The load line that a wire goes to; the first one for what several share. */

@@ -375,7 +375,9 @@ interface Length {
 function lengthsOf(wires: readonly WireRow[]): Length[] {
   const cords = new Map<string, WireRow[]>();
   for (const wire of wires) if (!wire.existing) cords.set(wire.cord || wire.id, [...(cords.get(wire.cord || wire.id) ?? []), wire]);
-  return [...cords.values()].map((cores): Length => {
+  return [...cords.values()].map((wired): Length => {
+    // In one order, so that cords alike are cut from one roll.
+    const cores = [...wired].sort((a, b) => a.colour.localeCompare(b.colour));
     const [{ tag, cord, sizeMm2, awg, insulation, colourName: name }] = cores as [WireRow, ...WireRow[]];
     const names = cores.map((core) => core.colourName).join(', ');
     return {

@@ -2,11 +2,12 @@
  * In which order it is built so that each step can be checked before the next: parts first, ground, the control side and
  * its check, the load side, a tug on every terminal, looms and strain relief, and the supply last of all.
  */
-import { partOf } from '../../quantity/index.ts';
+import { partOf, terminal } from '../../quantity/index.ts';
 import type { Wire } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { type Design, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
 import { type PartPlaying, plays, isMains, isStored, kindOf, supplyFacets } from '../../kinds/index.ts';
+import { batteryId } from '../../wiring/index.ts';
 import { type MainsStep, mainsSteps } from './cautions.ts';
 import { type Expected, expectedOf } from './expected.ts';
 import type { WireRow } from './lists.ts';
@@ -166,17 +167,9 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
   };
   // Mains after all that is on low voltage.
   for (const supply of [...supplies].sort((a, b) => Number(isMains(a)) - Number(isMains(b)))) {
-    const fuses = netlist.parts.filter(
-      (part) =>
-        plays(part, 'overcurrent device') &&
-        part.jobs.some(
-          (job) =>
-            loadSupplyOf(
-              design,
-              design.jobs.find(({ id }) => id === job)!,
-            ).id === supply.id,
-        ),
-    );
+    const fuses = netlist.parts
+      .filter((part) => plays(part, 'overcurrent device'))
+      .filter((fuse) => suppliedBy(evidence, fuse) === supply.id);
     say({
       id: `supply/${supply.id}`,
       phase: 'supply',
@@ -184,7 +177,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
       title: `${supplyFacets(supply).join} ${supply.name}`,
       text: isMains(supply)
         ? 'After every step of the list before the plug.'
-        : `Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
+        : `${isIsolated(netlist, supply.id) ? OWN_MAINS : ''}Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
       wires: [],
       parts: [`bat-${supply.id}`, ...fuses.map(({ id }) => id)],
       ...supplied(supply),
@@ -196,6 +189,30 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
     });
   }
   return steps;
+}
+
+/** What no wire list has: the leads that an isolated supply is fed by itself. */
+const OWN_MAINS =
+  'Its own mains side is no part of this project: a plug, or a branch with a fuse and an earth as its label asks, closed in like the rest. ';
+
+const isIsolated = ({ parts }: Evidence['netlist'], supply: string): boolean =>
+  parts.some((part) => part.id === batteryId(supply) && kindOf(part).minus?.isolated === true);
+
+/** The supply that a fuse stands behind: that which it is led or joined to, or else that of its job’s loads. */
+function suppliedBy({ design, netlist }: Evidence, fuse: PartPlaying<'overcurrent device'>): string {
+  const before = terminal(fuse.id, '1');
+  const near = [
+    ...netlist.wires.flatMap(({ from, to }) => (to === before ? [from] : [])),
+    ...netlist.joints.flatMap(([a, b]) => (a === before ? [b] : b === before ? [a] : [])),
+  ].map(partOf);
+  const direct = design.supplies.find(({ id }) => near.includes(batteryId(id)));
+  return (
+    direct ??
+    loadSupplyOf(
+      design,
+      design.jobs.find(({ id }) => fuse.jobs.includes(id))!,
+    )
+  ).id;
 }
 
 /** What an ohmmeter shows between the supply's end and the load; of a solid relay it shows nothing that says anything. */
