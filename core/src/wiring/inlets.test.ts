@@ -112,9 +112,11 @@ describe('what comes in and goes out', () => {
     expect(listed).toMatch(/1 × Closed plastic box, about 200 × 150 × 75 mm or more, with a wall between mains and low voltage/);
     expect(listed).toMatch(/Insulated terminal for mains, neutral, for 3 wires to/);
     expect(listed).toMatch(/\d × Strain relief for a cord of 3 × /);
-    expect(cuts.some(({ cores, pieces, colourName }) => cores === 3 && pieces === 2 && colourName === 'cord of 3 cores: brown, blue, green with yellow')).toBe(
-      true,
-    );
+    expect(
+      cuts.some(
+        ({ cores, pieces, colourName }) => cores === 3 && pieces === 2 && colourName === 'cord of 3 cores: brown, blue, green with yellow',
+      ),
+    ).toBe(true);
   });
 
   test('is looked for when its earth, its neutral or its line is not there', () => {
