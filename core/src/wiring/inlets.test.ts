@@ -1,6 +1,6 @@
 /** A box of the mains with one cord in: one fuse for what shares it, neutral and earth over terminals, a cord for each load. */
 import { describe, expect, test } from '@jest/globals';
-import { analyse } from '../analyse.ts';
+import { analyse, drawJobs } from '../analyse.ts';
 import { asItIsBuilt } from '../advice/index.ts';
 import { staircase } from '../advice/staircase.ts';
 import { cordsOf } from '../graph/index.ts';
@@ -139,6 +139,13 @@ describe('what comes in and goes out', () => {
     const size = compile(long).netlist.wires.find(({ leg }) => leg === 'inlet-line')!.sizeMm2;
     expect(loop(long) - loop(two)).toBeGreaterThan((55 * 2 * 0.0133 * 1.1965 * 1.5) / size / 1.15);
   });
+});
+
+test('its terminals are marked on the paths that pass them', () => {
+  const { terminals, wires } = drawJobs(compile(two).netlist, ['job-1']);
+  expect(terminals.map(({ words }) => words)).toEqual(['X1L', 'X1N']);
+  // Each on the line of a wire that ends on it.
+  for (const { x, y } of terminals) expect(wires.some(({ points }) => points.some(([px, py]) => px === x && py === y))).toBe(true);
 });
 
 test('two hot conductors come in with a breaker of two poles, and a contactor’s coil is tapped in the box', () => {

@@ -224,6 +224,10 @@ watch(
         />
       </g>
       <circle v-for="([x, y], at) in drawing.dots" :key="`dot${at}`" class="dot" :cx="x" :cy="y" r="3.2" />
+      <g v-for="{ x, y, words } in drawing.terminals" :key="words" class="terminal">
+        <circle :cx="x" :cy="y" r="4" />
+        <text :x="x - 9" :y="y + 4">{{ words }}</text>
+      </g>
       <g v-for="{ rank, x, y } in marks" :key="`rank${rank}`" class="rank">
         <circle :cx="x" :cy="y" r="10" />
         <text :x="x" :y="y + 4">{{ rank }}</text>
@@ -415,6 +419,17 @@ text {
 .dot {
   fill: var(--ink);
   pointer-events: none;
+}
+.terminal {
+  pointer-events: none;
+}
+.terminal circle {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.terminal text {
+  text-anchor: end;
 }
 
 .touch {

@@ -82,6 +82,9 @@ export function bandOf(drawing: Drawing, marked: ReadonlySet<string>, words: (wi
     links: cut(drawing.links),
     lines: cut(drawing.lines),
     dots: drawing.dots.filter(([x, y]) => x >= from && x <= to && y >= top && y <= bottom).map(([x, y]) => [shiftX(x), shiftY(y)] as const),
+    terminals: drawing.terminals
+      .filter(({ x, y }) => x >= from && x <= to && y >= top && y <= bottom)
+      .map(({ x, y, words }) => ({ x: shiftX(x), y: shiftY(y), words })),
     paths: drawing.paths.filter(({ x }) => x >= from && x <= to).map((path) => ({ ...path, x: shiftX(path.x) })),
     bonds: [],
   };

@@ -85,6 +85,8 @@ export interface Drawing {
   /** Lines across from a path to an ear that begins or ends with a part. */
   readonly lines: readonly DrawnLine[];
   readonly dots: readonly (readonly [number, number])[];
+  /** Terminals of a box where wires meet, marked on the path. */
+  readonly terminals: readonly { readonly x: number; readonly y: number; readonly words: string }[];
   readonly paths: readonly { readonly number: number; readonly x: number }[];
   /** Earth conductors of what is on no path, a metal box, below the bars. */
   readonly bonds: readonly { readonly x: number; readonly y: number; readonly words: string }[];
@@ -324,6 +326,10 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
     lines,
     links: drawLinks(symbols, [...boxes, ...symbols.flatMap(textsOfSymbol)]),
     dots,
+    terminals: [...graph.terminals].flatMap(([vertex, words]) => {
+      const x = homeX.get(vertex);
+      return x === undefined ? [] : [{ x, y: y[vertex]!, words }];
+    }),
     paths: numbers,
   };
 }

@@ -29,6 +29,8 @@ export interface Edge {
 export interface Graph {
   readonly edges: readonly Edge[];
   readonly vertexCount: number;
+  /** Tags of the terminals where wires meet, by vertex. */
+  readonly terminals: ReadonlyMap<number, string>;
   readonly rails: readonly GraphRail<'supply' | 'feed'>[];
   /** A bar for each conductor that current goes back on: neutral and minus are never one. */
   readonly returns: readonly GraphRail<'return'>[];
@@ -185,6 +187,17 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     // Low voltage above, mains below it.
     returns: [...bars.values()].sort((a, b) => Number(a.mains) - Number(b.mains)),
     vertexCount: numbers.size,
+    terminals: new Map(
+      netlist.parts.flatMap((part) =>
+        kindOf(part).gathers
+          ? kindOf(part)
+              .pins(part.spec)
+              .map((pin) => terminal(part.id, pin))
+              .filter((at) => used.has(at))
+              .map((at) => [vertex(at), part.tag] as const)
+          : [],
+      ),
+    ),
     bonds: earths.flatMap(({ tag, from }) => {
       const part = netlist.parts.find(({ id }) => id === partOf(from));
       return part && kindOf(part).drawn(part).length === 0 ? [{ tag, name: part.name }] : [];

@@ -81,6 +81,11 @@ export function drawingSvg(drawing: Drawing, netlist: Netlist, options: SvgOptio
   for (const symbol of drawing.symbols)
     symbolSvg(out, symbol, inkOf(symbol.part), thick(symbol.role), references?.get(`${symbol.part}:${symbol.key}`));
   for (const [x, y] of drawing.dots) out.push(`<circle cx="${number(x)}" cy="${number(y)}" r="3" fill="${marked ? GREY : INK}"/>`);
+  for (const { x, y, words } of drawing.terminals) {
+    const ink = marked ? GREY : INK;
+    out.push(`<circle cx="${number(x)}" cy="${number(y)}" r="4" fill="#ffffff" stroke="${ink}" stroke-width="1.3"/>`);
+    text(x - 9, y + 4, words, ' text-anchor="end"', ink);
+  }
   for (const { x, y, words } of drawing.bonds) {
     const ink = marked ? GREY : INK;
     out.push(`<path d="M${number(x)} ${number(y - 10)} V${number(y)} ${EARTH_MARK}" fill="none" stroke="${ink}" stroke-width="1.3"/>`);
