@@ -1,5 +1,6 @@
 /** Cords: what goes of the mains from a box with one cord in to another place, as one thing with its cores. */
-import { type Design, legsOfLine } from '../project/index.ts';
+import { kindOf, plays } from '../kinds/index.ts';
+import { type Design, legsOfLine, linesOf } from '../project/index.ts';
 import { partOf } from '../quantity/index.ts';
 import { familyOf } from './laid.ts';
 import type { Netlist, Wire } from './netlist.ts';
@@ -13,13 +14,16 @@ export function coresOf<W extends Wire>(
   { parts, wires }: { readonly parts: Netlist['parts']; readonly wires: readonly W[] },
 ): W[][] {
   const placeOf = new Map(parts.map(({ id, place }) => [id, place]));
+  /** What a cord into a box comes from: the fuse in the plug or the panel, and the bars beside it. */
+  const feeds = new Set(parts.flatMap((part) => (plays(part, 'overcurrent device') || kindOf(part).rail ? [part.id] : [])));
   const boxes = new Set(design.places.flatMap(({ id, oneCord }) => (oneCord ? [id] : [])));
   const groups = new Map<string, W[]>();
   for (const wire of wires) {
     const ends = [wire.from, wire.to].map((at) => placeOf.get(partOf(at))!).sort() as [string, string];
     if (ends[0] === ends[1] || !ends.some((place) => boxes.has(place))) continue;
     if (!wire.mains || wire.role === 'control' || familyOf(design.settings, wire) !== 'cord') continue;
-    const key = [...ends, wire.job, lineOf(design, wire)].join('|');
+    const comesIn = [wire.from, wire.to].some((at) => feeds.has(partOf(at)));
+    const key = [...ends, wire.job, comesIn ? 'in' : lineOf(design, wire)].join('|');
     groups.set(key, [...(groups.get(key) ?? []), wire]);
   }
   return [...groups.values()].filter(({ length }) => length > 1 && length <= MOST_CORES);
@@ -27,7 +31,7 @@ export function coresOf<W extends Wire>(
 
 /** The load line that a wire goes to; the first one for what several share. */
 function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
-  const lines = jobs.find(({ id }) => id === job)!.loads.map(({ id }) => id);
+  const lines = linesOf(jobs.find(({ id }) => id === job)!).map(({ id }) => id);
   return lines.find((line) => legsOfLine(line).includes(leg)) ?? lines[0] ?? '';
 }
 

@@ -3,7 +3,7 @@
  * jobs that ask for one fuse alike share it, each load behind it with a cord of its own.
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
-import { type Design, type Job, controlSupplyOf, linesOf, loadSupplyOf } from '../project/index.ts';
+import { type Design, type Job, controlSupplyOf, feedOf, linesOf, loadSupplyOf } from '../project/index.ts';
 import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
 import { conductorColours, isTwoHot, relayOf } from '../kinds/index.ts';
 import type { NetlistBuilder } from './builder.ts';
@@ -24,7 +24,8 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
   for (const job of jobs) {
     const supply = loadSupplyOf(design, job);
     if (job.device.kind === 'direct' || job.fuse === 'none' || job.ownGuard !== 'none') continue;
-    if (!entersByCord(design, supply, job.device.place)) continue;
+    // What an existing circuit feeds does not come in by the cord.
+    if (feedOf(design, job) || !entersByCord(design, supply, job.device.place)) continue;
     const key = inletName(supply, job);
     groups.set(key, [...(groups.get(key) ?? []), job]);
   }

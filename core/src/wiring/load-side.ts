@@ -139,11 +139,7 @@ export class LoadSide {
   run({ leg, role, stretch = 'run', from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
     const { builder, job } = this;
     const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
-    // The cord into a box lies where nothing of the job heats.
-    const ends = [builder.placeOf(from), builder.placeOf(to)];
-    const { place } = job.device;
-    if (entersByCord(this.design, this.supply, place) && ends.includes(this.supply.place) && ends.includes(place))
-      builder.ordinary(wire, fuseA);
+    if (this.isOfCordIn(wire)) builder.ordinary(wire, fuseA);
     this.wires.push(wire);
     const known = this.legs.get(leg);
     // Equal legs (the tails of several units, out and back) count as one of their whole length.
@@ -159,6 +155,14 @@ export class LoadSide {
       foreignA,
       chosenMm2: job.wires[leg]?.sizeMm2,
     });
+  }
+
+  /** Whether a wire lies in the cord into the job's box, where nothing of the job heats. */
+  private isOfCordIn({ leg, role, from, to }: OpenWire): boolean {
+    const { builder, design, job, supply } = this;
+    if (!entersByCord(design, supply, job.device.place)) return false;
+    if (leg === INLET_BACK || leg === INLET_EARTH) return true;
+    return role === 'load' && builder.placeOf(from) === supply.place && builder.placeOf(to) === job.device.place;
   }
 
   /** The job's supply behind a load fuse and the meters that the job asks for; of several groups of lines, only one runs at a time. */

@@ -190,7 +190,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
         name,
         placeName(design, place),
       );
-  for (const [description, place, many] of boxesOf(design, netlist)) count(rows, asBought(design, description), many, null, 0, '', place);
+  for (const { description, tag, place } of boxesOf(design, netlist)) count(rows, asBought(design, description), 1, null, 0, tag, place);
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
   for (const wire of wires) {
     if (wire.existing) continue;
@@ -223,25 +223,23 @@ function gathered(design: Design, netlist: Netlist, { id }: AnyPart): string {
   return `for ${own.length} wires to ${soldName(mostMm2)}`;
 }
 
-/** The boxes that parts go into, and a strain relief where a cord passes the wall of one: what is bought of it, where, and how many. */
-function boxesOf(design: Design, netlist: Netlist): [description: string, place: string, many: number][] {
+/** The boxes that parts go into, and a strain relief where a cord passes the wall of one. */
+function boxesOf(design: Design, netlist: Netlist): { description: string; tag: string; place: string }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
-  return design.places.flatMap((place): [string, string, number][] => {
-    if (!place.oneCord || place.box === 'open' || !netlist.parts.some((part) => part.place === place.id)) return [];
+  return design.places.flatMap(({ id, name, box, boxM2, divided, oneCord }, at) => {
+    if (!oneCord || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
     const size =
-      place.boxM2 === undefined
-        ? ', about 200 × 150 × 75 mm or more'
-        : `, ${formatQuantity(place.boxM2, 'm²', design.settings)} of outside or more`;
-    const wall = place.divided ? ', with a wall between mains and low voltage' : '';
-    const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((at) => placeOf.get(partOf(at)) === place.id));
+      boxM2 === undefined ? ', about 200 × 150 × 75 mm or more' : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
+    const wall = divided ? ', with a wall between mains and low voltage' : '';
+    const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     return [
-      [`Closed ${place.box} box${size}${wall}`, place.name, 1],
-      ...through.map(({ cores, sizeMm2 }): [string, string, number] => [
-        `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
-        place.name,
-        1,
-      ]),
+      { description: `Closed ${box} box${size}${wall}`, tag: `U${at + 1}`, place: name },
+      ...through.map(({ tag, cores, sizeMm2 }) => ({
+        description: `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
+        tag,
+        place: name,
+      })),
     ];
   });
 }
