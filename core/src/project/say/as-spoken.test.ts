@@ -107,3 +107,52 @@ test('a kiln is fired to its heat', () => {
   expect(heard.unclear).toEqual([]);
   expect(design!.signals[0]).toMatchObject({ nature: 'regulator', setC: 1000 });
 });
+
+describe('one press on, the next one off', () => {
+  test.each([
+    'press the button to turn the 21 W work lamp on from the battery and press again to turn it off',
+    'when the button is pressed, light a 21 W work lamp from the battery, pressed again it goes off',
+    'when the button is pressed, light a 21 W work lamp from the battery, and when it is pressed again, turn it off',
+    'push the button to start a 21 W work lamp from the battery, and push it once more to switch it off',
+  ])('%s', (said) => {
+    const { design, heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    expect(design!.jobs[0]!.when).toMatchObject({ op: 'toggle', of: { op: 'signal' } });
+    expect(dangers(said)).toEqual([]);
+  });
+  test('a press alone is on for as long as it is held', () => {
+    expect(read('press the dash button to light a 5 W lamp from the battery').design!.jobs[0]!.when).toMatchObject({ op: 'signal' });
+  });
+  test('what stays on by itself has no next press', () => {
+    const { design, heard } = read('when the key is on, light a 5 W lamp from the battery, pressed again turn it off');
+    expect(design).toBeNull();
+    expect(heard.unclear.map(({ text }) => text)).toEqual(['pressed again turn it off']);
+  });
+});
+
+describe('what is turned off may stand between', () => {
+  test.each([
+    'turn the 5 A fridge off when the battery is below 11.8 V',
+    'cut the 5 A fridge off when the battery falls below 11.8 V',
+    'when the battery is below 11.8 V, switch the 5 A fridge off',
+  ])('%s: on at all other times, which is asked', (said) => {
+    const { heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    expect(heard.blanks.map(({ key }) => key)).toContain('other times');
+  });
+  test('on and off in turn is no turning off', () => {
+    const { heard } = read('when the key is on turn the 5 W lamp on and off every 2 seconds from the battery');
+    expect(heard.blanks.map(({ key }) => key)).not.toContain('other times');
+  });
+});
+
+test.each([
+  ['run an 8 A fan from the battery while cranking', { op: 'signal' }],
+  ['when the key is on, run an 8 A fan from the battery, but not while cranking', { op: 'and' }],
+  ['when the key is on, run an 8 A fan from the battery unless cranking', { op: 'and' }],
+])('%s: the feed of the starter', (said, when) => {
+  const { design, heard } = read(said);
+  expect(heard.unclear).toEqual([]);
+  expect(design!.jobs[0]!.when).toMatchObject(when);
+  expect(design!.signals.some((signal) => signal.nature === 'feed' && signal.starter)).toBe(true);
+});

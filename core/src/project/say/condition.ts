@@ -69,6 +69,13 @@ const BARE_LEVEL = new RegExp(
 /** *Follows the door*: on whenever that is. */
 const FOLLOWS = /\bfollows? (?:the |a |my )?((?:[a-z]+ ){0,2}?[a-z]+)(?=\s*(?:[\0,;.]|$|(?:from|through|via|at|in|off|on)\b))/;
 
+/** *Press the button to turn …*: what works it. */
+const PRESS_TO =
+  /^(?:press|push)(?:ing)? (?:the |a |my )?((?:[a-z]+ ){0,2}?button) to (?=(?:turn|switch|light|run|start|sound|feed|power|open)\b)/;
+/** *And pressed again, turn it off*: the next press ends what one has begun. */
+const PRESSED_AGAIN =
+  /[,;]? ?\b(?:and |then |and then )?(?:when |once |if )?(?:it is |it's |the button is )?(?:press|push)(?:ed|ing)?(?: it| the button)? (?:again|once more|a second time),? ?(?:to )?(?:(?:turns?|switch(?:es)?|shuts?) (?:it |them )?off|(?:and )?(?:it is |it goes )?off)(?: again)?(?![\w-])/;
+
 /** *10 seconds after the key is on*. */
 const SINCE = new RegExp(String.raw`\b(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h) after (?!wards)`);
 /** *And off when it falls below 30 °C*, *until it is above 80 %*: the level at which a sensor lets go. */
@@ -170,6 +177,9 @@ function neverOf(text: string, design: Design | null) {
 
 /** Where what is done begins. */
 const OFF_VERB_AT = new RegExp(String.raw`((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)${OFF_VERB.source}`);
+/** *Turn a fridge off*: what is turned off stands between. */
+const SPLIT_OFF =
+  /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)(turn|switch|cut|shut|power) (?!on\b|off\b)(?:[^\s\0,;]+ ){1,9}?(off)(?=[\s\0]*(?:$|[\0,;.]|\b(?:from|on the|through|via)\b))/;
 /** *The fan must not run while …*: off then. */
 const NOT_RUN = /\b(?:must|may|shall|should|can|does|is) (?:not|never)(?: to)? (?:run|start|come on|work|turn on|light up|be on)\b/;
 /** Sets the other level of the one sensor of a condition; null where that is none of its, or on the wrong side. */
@@ -225,7 +235,8 @@ function firstClause(reading: Reading): { clause: Clause | null; wrong: Conditio
   const awhile = FOR_AFTER.exec(reading.rest);
   const since = awhile ? null : SINCE.exec(reading.rest);
   const whenAt = WHEN.exec(reading.rest) ?? awhile ?? since;
-  if (!whenAt) return { clause: workedBy(reading) ?? following(reading) ?? filledTo(reading) ?? ofAir(reading), wrong: null };
+  if (!whenAt)
+    return { clause: pressing(reading) ?? workedBy(reading) ?? following(reading) ?? filledTo(reading) ?? ofAir(reading), wrong: null };
   const from = whenAt.index + whenAt[0].length;
   const to = endOfClause(reading.rest, whenAt.index, from);
   const read = reading.readClause(reading.rest.slice(from, to), from);
@@ -378,6 +389,12 @@ function withThat(reading: Reading, clause: Clause | null, found: RegExpExecArra
   return both(clause, own);
 }
 
+/** *Press the button to …*. */
+function pressing(reading: Reading): Clause | null {
+  const found = PRESS_TO.exec(reading.rest);
+  return found && namedAlone(reading, found, found[1]!);
+}
+
 /** *The light follows the door*: on while that is on, or stands open. */
 function following(reading: Reading): Clause | null {
   const found = FOLLOWS.exec(reading.rest);
@@ -510,13 +527,21 @@ const stretchOf = ({ text }: Reading, { index: at, 0: found }: RegExpExecArray) 
 });
 
 /** What its verb adds: one press on and the next off, or off while it holds. */
-function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | null; senseless: Condition['senseless'] } {
+function byVerb(
+  reading: Reading,
+  clause: Clause | null,
+  again: RegExpExecArray | null,
+): { clause: Clause | null; senseless: Condition['senseless'] } {
   let now = clause;
-  const toggles = reading.match(TOGGLE_AT);
+  // One press on, the next one off: of what stays on by itself nobody says what that would be.
+  if (again && now && isMomentary(now, reading.signals)) {
+    reading.takeFound(again, 'words', 'on by one press, off by the next');
+    now = { op: 'toggle', of: now };
+  } else reading.putFoundBack(again);
+  const toggles = now?.op === 'toggle' ? null : reading.match(TOGGLE_AT);
   if (toggles) {
     const at = toggles.index + toggles[1]!.length;
     const text = 'toggle';
-    // One press on, the next one off: of what stays on by itself nobody says what that would be.
     if (!now || !isMomentary(now, reading.signals)) return { clause: now, senseless: [{ at, end: at + text.length, text }] };
     reading.takeAsRun(at, text.length, 'words', 'on by one press, off by the next');
     now = { op: 'toggle', of: now };
@@ -536,10 +561,13 @@ function byVerb(reading: Reading, clause: Clause | null): { clause: Clause | nul
     reading.signals.push(repeating(name, halfS, halfS));
     now = both(now, { op: 'signal', name });
   }
-  const off = now && (reading.match(OFF_VERB_AT) ?? reading.match(NOT_RUN));
+  const off = now && (reading.match(SPLIT_OFF) ?? reading.match(OFF_VERB_AT) ?? reading.match(NOT_RUN));
   if (now && off) {
     const led = off[1]?.length ?? 0;
-    reading.takeAsRun(off.index + led, off[0].length - led, 'words', 'off then');
+    if (off[3]) {
+      reading.take(off.index + off[0].length - off[3].length, off[3].length, 'words', 'off then');
+      reading.takeAsRun(off.index + led, off[2]!.length, 'words', '');
+    } else reading.takeAsRun(off.index + led, off[0].length - led, 'words', 'off then');
     // Nobody said what begins it: a heater that is on by day and night would be a guess.
     reading.ask({ key: 'other times', asks: 'and at all other times?', choices: [{ value: 'on', text: 'it is on' }] });
     now = negated(now);
@@ -589,6 +617,7 @@ export function readCondition(reading: Reading): Condition {
 
   const onlyWith = WHEN.test(reading.rest) ? reading.hidden(ONLY_WITH) : null;
   const offLater = reading.hidden(OFF_LATER);
+  const again = reading.hidden(PRESSED_AGAIN);
   const ending = WHEN.test(reading.rest) ? reading.aside(ENDS_AFTER.exec(reading.rest)) : null;
 
   const first = firstClause(reading);
@@ -633,7 +662,7 @@ export function readCondition(reading: Reading): Condition {
   let second: Whole['second'] = null;
   if (aside && clause) ({ clause, second } = secondOf(reading, aside, clause));
   else if (aside) reading.putBack(aside.at, aside.length);
-  const verb = byVerb(reading, clause);
+  const verb = byVerb(reading, clause, again);
   return {
     ...said,
     clause: verb.clause,

@@ -17,7 +17,7 @@ export const FORWARDS = /\b(?:forwards?|in|out|up|down|left|right)\b(?=\s*(?:[\0
 
 /** *But not while …*, after what is done. */
 export const EXCEPT = new RegExp(
-  String.raw`(?<=\w),? (?:(?:but |and )?(?:not|never) ${WHENEVER}|(?:except|but not) ${WHENEVER}|except|unless)\b(?=[^,]* (?:is|are|gets?|runs?|runs|stays?)\b)`,
+  String.raw`(?<=\w),? (?:(?:but |and )?(?:not|never) ${WHENEVER}|(?:except|but not) ${WHENEVER}|except|unless)\b(?=[^,]* (?:is|are|gets?|runs?|runs|stays?)\b| cranking\b)`,
 );
 const WAITING = String.raw`(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`;
 /** *Wait 5 seconds and then …*. */

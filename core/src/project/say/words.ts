@@ -171,7 +171,11 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
         isOff: true,
         word: running,
       },
-      { said: /^(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)\b/, name: 'cranking', word: cranking },
+      {
+        said: /^(?:(?:the |my )?(?:engine|starter) (?:is )?(?:cranked|cranking|cranks|being cranked)|cranking)\b/,
+        name: 'cranking',
+        word: cranking,
+      },
       {
         said: /^(?:both|the two|two) (?:hand )?buttons (?:are |have been )?(?:pressed|held|pushed) (?:within (?:half a second|0[.,]5 ?s(?:econds?)?)(?: of each other)?|at the same (?:time|moment)|together)\b/,
         name: 'two-hand station',
