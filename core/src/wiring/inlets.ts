@@ -6,12 +6,12 @@ import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Design, type Job, controlSupplyOf, feedOf, linesOf, loadSupplyOf } from '../project/index.ts';
 import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
 import { conductorColours, isTwoHot, relayOf } from '../kinds/index.ts';
-import type { NetlistBuilder } from './builder.ts';
+import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import { lineAmpere } from './load-side.ts';
 import { boxTerminal, earthOf, entersByCord, inletName, returnTo, supplyOut } from './shared-parts.ts';
-import type { Trunk } from './trunks.ts';
+import { type Trunk, sharedLeg } from './trunks.ts';
 
 /** Share of a load's drop budget that a cord which others share may take. */
 const SHARED_SHARE = 1 / 3;
@@ -85,18 +85,7 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
   const back = lead('inlet-back', 'return', ends.back, returnTo(builder, design, supply, supply.place), colours.back);
   const earth = lead('inlet-earth', 'earth', ends.earth, earthOf(builder, design, supply), colours.earth);
   for (const wire of [line, back, earth]) builder.ordinary(wire, ratingA);
-  const leg = (wire: typeof line) => ({
-    key: wire.leg,
-    lengthM: wire.lengthM,
-    totalM: wire.lengthM,
-    currentA: ampere,
-    laid: builder.laid(wire),
-    mostMm2: Math.min(builder.takesMm2(wire.from), builder.takesMm2(wire.to)),
-    fuseA: ratingA,
-    own: false,
-    foreignA: ratingA,
-    chosenMm2: owner.wires[wire.leg]?.sizeMm2,
-  });
+  const leg = (wire: OpenWire) => sharedLeg(builder, owner, wire, { ampere, ratingA });
   const budgetV = SHARED_SHARE * design.settings.dropImportant * supply.highestV;
   const { sizes, dropV } = chooseSizes(
     [leg(line), leg(back)],

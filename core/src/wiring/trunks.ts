@@ -5,9 +5,9 @@
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Design, type Job, linesOf, usualGuard } from '../project/index.ts';
 import { bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
-import { chooseSizes } from './choose.ts';
+import { type Leg, chooseSizes } from './choose.ts';
 import { CONTINUOUS, chooseFuse, leastRating } from './fuse-choice.ts';
-import type { NetlistBuilder } from './builder.ts';
+import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
 import { lineAmpere } from './load-side.ts';
 import { supplyOut } from './shared-parts.ts';
@@ -100,18 +100,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     colour: 'RD',
   });
   for (const wire of [lead, main]) builder.ordinary(wire);
-  const leg = (wire: typeof main) => ({
-    key: wire.leg,
-    lengthM: wire.lengthM,
-    totalM: wire.lengthM,
-    currentA: ampere,
-    laid: builder.laid(wire),
-    mostMm2: Math.min(builder.takesMm2(wire.from), builder.takesMm2(wire.to)),
-    fuseA: ratingA,
-    own: false,
-    foreignA: ratingA,
-    chosenMm2: owner.wires[wire.leg]?.sizeMm2,
-  });
+  const leg = (wire: OpenWire) => sharedLeg(builder, owner, wire, { ampere, ratingA });
   const fuseDropV = ampere * bladeFuseOhm(ratingA);
   const budgetV = TRUNK_SHARE * dropImportant * supply.highestV;
   const { sizes, dropV } = chooseSizes(
@@ -125,3 +114,22 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   for (const job of group) for (const part of [fuse, stud]) builder.use(part, job.id);
   return { at: terminal(stud, '1'), dropV: dropV[0]! };
 }
+
+/** A leg that jobs share, sized before any of them: `ampere` of all, behind one fuse that is no job's own. */
+export const sharedLeg = (
+  builder: NetlistBuilder,
+  { wires }: Job,
+  wire: OpenWire,
+  { ampere, ratingA }: { readonly ampere: number; readonly ratingA: number },
+): Leg => ({
+  key: wire.leg,
+  lengthM: wire.lengthM,
+  totalM: wire.lengthM,
+  currentA: ampere,
+  laid: builder.laid(wire),
+  mostMm2: Math.min(builder.takesMm2(wire.from), builder.takesMm2(wire.to)),
+  fuseA: ratingA,
+  own: false,
+  foreignA: ratingA,
+  chosenMm2: wires[wire.leg]?.sizeMm2,
+});
