@@ -4,7 +4,7 @@ import { analyse, drawJobs } from '../analyse.ts';
 import { asItIsBuilt } from '../advice/index.ts';
 import { staircase } from '../advice/staircase.ts';
 import { cordsOf } from '../graph/index.ts';
-import { plays } from '../kinds/index.ts';
+import { kindOf, plays } from '../kinds/index.ts';
 import { blankDesign, hear } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { checkEvidence, ruleContext } from '../rules/index.ts';
@@ -64,7 +64,7 @@ describe('jobs of one box', () => {
     expect(loadFuses({ ...two, settings: { ...two.settings, sharing: 'apart' } })).toHaveLength(2);
     const apart = { ...two, places: two.places.map(({ oneCord: _, ...place }) => place) };
     expect(loadFuses(apart)).toHaveLength(2);
-    expect(compile(apart).netlist.parts.filter(({ kind }) => kind === 'box-terminal')).toEqual([]);
+    expect(compile(apart).netlist.parts.filter((part) => kindOf(part).gathers)).toEqual([]);
   });
 
   test('set down as built keep their one fuse, so that a larger load finds no larger one', () => {
@@ -153,7 +153,7 @@ test('two hot conductors come in with a breaker of two poles, and a contactor’
   const kiln = said(['heat two 1.8 kW kiln rings to 1060 °C'], 'mains-240');
   const { netlist } = compile(kiln);
   expect(loadFuses(kiln).map(({ spec }) => spec.poles)).toEqual([2]);
-  const marks = netlist.parts.flatMap((part) => (part.kind === 'box-terminal' ? [part.tag] : []));
+  const marks = netlist.parts.flatMap((part) => (kindOf(part).gathers ? [part.tag] : []));
   expect(marks).toEqual(['X1L', 'X1L2', 'X1PE']);
   const placeOf = (id: string) => netlist.parts.find((part) => part.id === id)!.place;
   expect(placeOf('job-1-control-fuse')).toBe(kiln.jobs[0]!.device.place);
