@@ -1,7 +1,7 @@
 import { formatQuantity, partOf } from '../quantity/index.ts';
 import { CONNECTORS, sizeName } from '../reference/index.ts';
-import { type PartPlaying, currentOf, plays, throwRating } from '../kinds/index.ts';
-import { type RuleContext, type WiredJob, loadAmps, sharesFuse, worstLoad } from '../rules/index.ts';
+import { type PartPlaying, branchId, currentOf, plays, throwRating } from '../kinds/index.ts';
+import { type RuleContext, type WiredJob, sharesFuse, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
@@ -17,7 +17,9 @@ export interface Step {
 
 /** What the loads of all jobs on a fuse come to when every one is on, A: what each takes at the most, so no less than what flows. */
 const allBehind = (context: RuleContext, fuse: PartPlaying<'overcurrent device'>): number =>
-  context.jobs.filter(({ job }) => fuse.jobs.includes(job.id)).reduce((sum, job) => sum + loadAmps(context, job), 0);
+  Math.max(
+    ...context.jobs.filter(({ job }) => fuse.jobs.includes(job.id)).map((job) => context.worstAmps(job, branchId(fuse.id, 'link')).value),
+  );
 
 export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const { value: load, state: worst } = worstLoad(context, job);

@@ -1,9 +1,9 @@
 /** A job's states again with one thing broken: what a fallen wire or a lost ground would do. */
-import type { BranchId } from '../kinds/index.ts';
+import { type BranchId, kindOf } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
 import { toCircuit } from '../wiring/index.ts';
-import type { Netlist } from '../graph/index.ts';
-import type { Intent } from '../project/index.ts';
+import type { Netlist, Wire } from '../graph/index.ts';
+import { INLET_LEGS, type Intent } from '../project/index.ts';
 import { conditionsAt } from './conditions.ts';
 import { type Evidence, type JobEvidence, machineOf, sensorsOf, voltSetter } from './evidence.ts';
 import { type Explored, explore } from './explore.ts';
@@ -14,9 +14,9 @@ export const MOST_FAULT_SIGNALS = 6;
 /** The part of a netlist that some jobs use; the others, at rest, hang on it by nothing that conducts. */
 function partFor(netlist: Netlist, jobs: ReadonlySet<string>): Netlist {
   const uses = ({ jobs: users }: { jobs: readonly string[] }) => users.some((job) => jobs.has(job));
-  const wires = netlist.wires.filter(uses);
+  const wires = withCordIn(netlist, netlist.wires.filter(uses));
   const touched = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]));
-  const kept = new Set(netlist.parts.filter((part) => uses(part) || (part.job === null && touched.has(part.id))).map(({ id }) => id));
+  const kept = new Set(netlist.parts.filter((part) => uses(part) || touched.has(part.id)).map(({ id }) => id));
   // A tap hangs on its battery, a body on its ground: what is joined to a kept part comes too.
   for (let before = -1; before !== kept.size;) {
     before = kept.size;
@@ -34,6 +34,15 @@ function partFor(netlist: Netlist, jobs: ReadonlySet<string>): Netlist {
     parts: netlist.parts.filter(({ id }) => kept.has(id)),
     joints: netlist.joints.filter(([a, b]) => kept.has(partOf(a)) && kept.has(partOf(b))),
   };
+}
+
+/** What an isolated supply in a box hangs on is another job's where that one's loads do: the cord into the box comes too. */
+function withCordIn(netlist: Netlist, wires: readonly Wire[]): Wire[] {
+  const gathering = new Set(netlist.parts.flatMap((part) => (kindOf(part).gathers ? [part.id] : [])));
+  const reached = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]).filter((id) => gathering.has(id)));
+  const ownWires = new Set(wires);
+  const comesIn = ({ leg, from, to }: Wire) => INLET_LEGS.includes(leg) && [from, to].some((at) => reached.has(partOf(at)));
+  return netlist.wires.filter((wire) => ownWires.has(wire) || comesIn(wire));
 }
 
 /** The evidence's circuit cut down to some jobs. */

@@ -7,3 +7,8 @@ export const backLeg = (line: string): string => `return-${line}`;
 export const earthLeg = (line: string): string => `earth-${line}`;
 /** All legs between a line and where it is switched. */
 export const legsOfLine = (line: string): readonly string[] => [outLeg, outBackwardsLeg, backLeg, earthLeg].map((leg) => leg(line));
+/** Of a cord into a box of the mains. */
+export const INLET_LINE = 'inlet-line';
+export const INLET_BACK = 'inlet-back';
+export const INLET_EARTH = 'inlet-earth';
+export const INLET_LEGS: readonly string[] = [INLET_LINE, INLET_BACK, INLET_EARTH];

@@ -63,6 +63,8 @@ export class NetlistBuilder {
   private readonly groups: ControlGroup[] = [];
   private readonly behindLoad = new Set<OpenWire>();
   private readonly memo = new Map<string, unknown>();
+  /** Of each place that a cord comes into: the mains in it, and where it is tapped and given back. */
+  readonly inlets = new Map<string, { readonly supply: string; readonly line: Terminal; readonly back: Terminal }>();
   /** What each job's load side asks of its sizes. */
   readonly sizing = new Map<string, SizingParts>();
 

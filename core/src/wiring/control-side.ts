@@ -3,7 +3,9 @@ import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import {
   controllerType,
   isPin,
+  isRegulator,
   type Delays,
+  type FedSpec,
   type RelayType,
   SMALL_DIODE,
   type Signal,
@@ -20,6 +22,7 @@ import {
   levelsOf,
   signalFacets,
   socketOf,
+  supplyFacets,
 } from '../kinds/index.ts';
 import { type Controller, type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
 import { type When, partsOf, signalsOf } from '../document/index.ts';
@@ -28,6 +31,7 @@ import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
 import {
   type Dry,
   type Grounding,
+  batteryId,
   boardFed,
   boardOf,
   controllerId,
@@ -39,6 +43,7 @@ import {
   signalPartId,
   steadyTap,
   supplyOut,
+  supplyTag,
   tapsInBox,
 } from './shared-parts.ts';
 
@@ -181,14 +186,35 @@ export class ControlSide {
   source(wanted: SignalOf<'feed'> | undefined | null): ControlRun {
     const own = this.supply.id === supplyIdOf(this.design, this.job);
     const feed = wanted === null ? undefined : (wanted ?? (own ? feedOf(this.design, this.job) : undefined));
-    return feed ? this.tapped(steadyTap(this.builder, this.design, feed), feed) : this.battery(this.supply.id);
+    if (!feed) return this.battery(this.supply.id);
+    const run = this.tapped(steadyTap(this.builder, this.design, feed), feed);
+    this.aliveBy(feed.supply);
+    return run;
   }
 
   /** A battery behind a control fuse. */
   private battery(supply: string): ControlRun {
     const of = this.supplyOf(supply);
     const inBox = tapsInBox(this.builder, this.design, this.job, of);
-    return this.tapped(inBox?.line ?? supplyOut(this.builder, this.design, supply), of);
+    const run = this.tapped(inBox?.line ?? supplyOut(this.builder, this.design, supply), of);
+    this.aliveBy(supply);
+    return run;
+  }
+
+  /** An isolated supply in a box that a cord comes into is fed in there: it gives nothing where the cord brings nothing. */
+  aliveBy(id: string): void {
+    const { builder, design } = this;
+    const supply = this.supplyOf(id);
+    const inlet = builder.inlets.get(supply.place);
+    const { takesOf } = supplyFacets(supply);
+    if (!inlet || !takesOf) return;
+    const mains = this.supplyOf(inlet.supply);
+    const ampere = takesOf(supply, mains.nominalV);
+    const { nominalV } = mains;
+    const fed = { supply: mains.id, pins: supplyFacets(mains).pins(mains), ohm: nominalV / ampere, nominalV, madeFor: `${nominalV} V~` };
+    supplyOut(builder, design, id);
+    builder.change<'adapter'>(batteryId(id), { fed });
+    this.leads(`supply-${id}`, fed, batteryId(id), supply.place, ampere);
   }
 
   private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
@@ -205,12 +231,12 @@ export class ControlSide {
   private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal) {
     const { builder, job, number, design } = this;
     const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
-    const at = design.signals.findIndex(({ id }) => id === of.id);
-    const id = `${job.id}-control-fuse${apart}`;
     const supply = 'kind' in of ? of : supplyById(design, of.supply);
+    const at = 'kind' in of ? supplyTag(design, of) : design.signals.findIndex(({ id }) => id === of.id) + 1;
+    const id = `${job.id}-control-fuse${apart}`;
     const style = isMains(supply) ? 'cartridge' : currentOf(supply) === 'dc' ? usualGuard(supply) : 'blade';
     const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
-    const tag = `F${number}C${apart === '' ? '' : `.${at + 1}`}`;
+    const tag = `F${number}C${apart === '' ? '' : `.${at}`}`;
     builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: builder.placeOf(tap), job: job.id, spec });
     const group = builder.group(id, job.controlFuse);
     const leg = `control-feed${apart}`;
@@ -243,15 +269,28 @@ export class ControlSide {
     const tap = liveTap(this.builder, this.design, pin);
     const board = isPin(pin) ? boardOf(this.design, pin) : undefined;
     if (board && board.supply !== 'usb') this.boardLeads(board);
+    if (isRegulator(pin)) {
+      this.sense(pin);
+      this.thermocouple(pin);
+    }
     return this.loose(tap);
+  }
+
+  /** Beside the first load of the first job that it heats. */
+  private thermocouple({ id: of, name, place: reads, thermocouple: type, setC }: SignalOf<'regulator'>): void {
+    const { builder, design, job } = this;
+    const id = `${signalPartId(of)}-thermocouple`;
+    if (builder.find(id)) return builder.use(id, job.id);
+    const { place } = job.loads[0]!;
+    const tag = `B${design.signals.findIndex((signal) => signal.id === of) + 1}`;
+    const leadM = builder.lengthM(place, reads) ?? 0;
+    builder.add({ id, kind: 'thermocouple', tag, name: `sensor of ${name}`, place, job: job.id, spec: { type, setC, leadM } });
   }
 
   /** What a board hangs on: fused for all that its regulator gives. */
   private boardLeads(board: Controller): void {
-    const { supply, pins } = boardFed(this.design, board);
-    const [vin, gnd] = pins.map((pin) => terminal(controllerId(board.id), pin)) as [Terminal, Terminal];
-    const back = () => returnTo(this.builder, this.design, supplyById(this.design, supply), board.place);
-    this.leads(`board-${board.id}`, supply, [vin, gnd], back, controllerType(this.design, board.type).regulatorA);
+    const fed = boardFed(this.design, board);
+    this.leads(`board-${board.id}`, fed, controllerId(board.id), board.place, controllerType(this.design, board.type).regulatorA);
   }
 
   /** Wires from a terminal that has its own limit and no fuse: a pin, a board's rail. */
@@ -301,32 +340,28 @@ export class ControlSide {
   sense(signal: Signal): void {
     const supply = levelsOf(signal)?.supply ?? null;
     const part = signalPartId(signal.id);
-    if (supply !== null) {
-      // What it watches comes back to that supply’s own minus.
-      const ground = () => returnTo(this.builder, this.design, supplyById(this.design, supply), signal.place);
-      this.leads(`sense-${signal.id}`, supply, [terminal(part, '+'), terminal(part, '-')], ground);
-    }
+    // What it watches comes back to that supply’s own minus.
+    if (supply !== null) this.leads(`sense-${signal.id}`, { supply, pins: ['+', '-'] }, part, signal.place);
     const fed = fedSpec(this.design, signal);
-    if (fed === null) return;
-    const by = supplyById(this.design, fed.supply);
-    const [out, back] = fed.pins;
-    this.leads(
-      `sense-${signal.id}`,
-      by.id,
-      [terminal(part, out), terminal(part, back)],
-      () => returnTo(this.builder, this.design, by, signal.place),
-      by.nominalV / fed.ohm,
-    );
+    if (fed !== null) this.leads(`sense-${signal.id}`, fed, part, signal.place, supplyById(this.design, fed.supply).nominalV / fed.ohm);
   }
 
-  /** From a fuse to a part's plus and back from its minus; whoever uses the part after uses them too. */
-  private leads(key: string, supply: string, [plus, minus]: readonly [Terminal, Terminal], ground: () => Terminal, ampere = 0): void {
-    const { thing, fresh } = this.builder.once(`leads|${key}`, () => {
-      const run = this.battery(supply);
+  /**
+   * From a fuse to what feeds a part, and back: in a box that a cord comes into from the terminals there, and as much as `ampere`.
+   * Whoever uses the part after uses them too.
+   */
+  private leads(key: string, { supply, pins }: Pick<FedSpec, 'supply' | 'pins'>, part: string, place: string, ampere = 0): void {
+    const { builder, design } = this;
+    const of = this.supplyOf(supply);
+    const { thing, fresh } = builder.once(`leads|${key}`, () => {
+      const inlet = builder.inlets.get(place);
+      const inBox = inlet?.supply === supply ? inlet : null;
+      const [plus, minus] = pins.map((pin) => terminal(part, pin)) as [Terminal, Terminal];
+      const run = inBox ? this.tapped(inBox.line, of) : this.battery(supply);
       run.feeds(ampere);
       const out = run.wire(`control-${key}`, plus, 'BU/YE');
-      const colour = conductorColours(this.supplyOf(supply)).back;
-      const back = run.from(minus).wire(`control-${key}-return`, ground(), colour, 'return');
+      const ground = inBox?.back ?? returnTo(builder, design, of, place);
+      const back = run.from(minus).wire(`control-${key}-return`, ground, conductorColours(of).back, 'return');
       return { trail: [...out.trail, ...back.trail] };
     });
     if (!fresh) thing.trail.forEach((step) => this.share(step));

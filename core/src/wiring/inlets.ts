@@ -3,9 +3,20 @@
  * jobs that ask for one fuse alike share it, each load behind it with a cord of its own.
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
-import { type Design, type Job, controlSupplyOf, feedOf, linesOf, loadSupplyOf } from '../project/index.ts';
+import {
+  type Design,
+  INLET_BACK,
+  INLET_EARTH,
+  INLET_LINE,
+  type Job,
+  controlSupplyOf,
+  feedOf,
+  linesOf,
+  loadSupplyOf,
+  supplyIdOf,
+} from '../project/index.ts';
 import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
-import { conductorColours, isTwoHot, relayOf } from '../kinds/index.ts';
+import { type Supply, conductorColours, isTwoHot, relayOf, signalFacets, supplyFacets } from '../kinds/index.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
@@ -30,25 +41,41 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
     groups.set(key, [...(groups.get(key) ?? []), job]);
   }
   for (const group of groups.values()) {
-    const inlet = group.length > 1 || group.some((job) => hangsCoils(design, job)) ? wireInlet(builder, design, group) : null;
+    const inlet = group.length > 1 || group.some((job) => hangsMore(design, job)) ? wireInlet(builder, design, group) : null;
     if (inlet) for (const job of group) inlets.set(job.id, inlet);
   }
   return inlets;
 }
 
-/** Whether a coil of a job hangs on what its loads do, so that it is tapped in the box. */
-function hangsCoils(design: Design, job: Job): boolean {
+/** Whether more than its loads hangs on what feeds them, so that it is tapped in the box: a coil of the job, or an isolated supply in there. */
+function hangsMore(design: Design, job: Job): boolean {
   const supply = loadSupplyOf(design, job);
   const contactor = job.cutOut.kind === 'contactor' ? relayOf(design, job.cutOut.part) : undefined;
-  return controlSupplyOf(design, job).id === supply.id || contactor?.coilV === supply.nominalV;
+  return (
+    isolatedIn(design, job.device.place).length > 0 || controlSupplyOf(design, job).id === supply.id || contactor?.coilV === supply.nominalV
+  );
 }
+
+/** Isolated supplies in a box that something hangs on. */
+function isolatedIn(design: Design, place: string): Supply[] {
+  return design.supplies.filter((one) => one.place === place && supplyFacets(one).takesOf !== undefined && isUsed(design, one));
+}
+const isUsed = (design: Design, { id }: Supply): boolean =>
+  design.jobs.some((job) => supplyIdOf(design, job) === id || controlSupplyOf(design, job).id === id) ||
+  design.controllers.some(({ supply }) => supply === id) ||
+  design.signals.some((signal) =>
+    signalFacets(signal)
+      .references(signal)
+      .supplies.some((one) => one.id === id),
+  );
 
 function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[]): Trunk | null {
   const [owner] = group as [Job, ...Job[]];
   const { protection } = owner;
   const supply = loadSupplyOf(design, owner);
   const loads = group.flatMap((job) => linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })));
-  const ampere = loads.reduce((sum, load) => sum + load.ampere, 0);
+  const isolatedA = isolatedIn(design, owner.device.place).reduce((sum, one) => sum + supplyFacets(one).takesOf!(one, supply.nominalV), 0);
+  const ampere = loads.reduce((sum, load) => sum + load.ampere, isolatedA);
   const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
   const continuous = group.some((job) => job.continuous);
   const chosen = typeof owner.fuse === 'number';
@@ -78,18 +105,20 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
     back: boxTerminal(builder, owner, `inlet-back-${name}`, number, isTwoHot(supply) ? 'second hot' : 'neutral'),
     earth: boxTerminal(builder, owner, `inlet-earth-${name}`, number, 'earth'),
   };
+  const { place } = owner.device;
+  if (!builder.inlets.has(place)) builder.inlets.set(place, { supply: supply.id, line: ends.line, back: ends.back });
   const order = { side: 'load', mains: true } as const;
   const lead = (leg: string, role: 'load' | 'return' | 'earth', from: Terminal, to: Terminal, colour: string) =>
     builder.wire(owner, { ...order, leg, role, from, to, colour });
-  const line = lead('inlet-line', 'load', terminal(fuse, '2'), ends.line, colours.out);
-  const back = lead('inlet-back', 'return', ends.back, returnTo(builder, design, supply, supply.place), colours.back);
-  const earth = lead('inlet-earth', 'earth', ends.earth, earthOf(builder, design, supply), colours.earth);
+  const line = lead(INLET_LINE, 'load', terminal(fuse, '2'), ends.line, colours.out);
+  const back = lead(INLET_BACK, 'return', ends.back, returnTo(builder, design, supply, supply.place), colours.back);
+  const earth = lead(INLET_EARTH, 'earth', ends.earth, earthOf(builder, design, supply), colours.earth);
   for (const wire of [line, back, earth]) builder.ordinary(wire, ratingA);
   const leg = (wire: OpenWire) => sharedLeg(builder, owner, wire, { ampere, ratingA });
   const budgetV = SHARED_SHARE * design.settings.dropImportant * supply.highestV;
   const { sizes, dropV } = chooseSizes(
     [leg(line), leg(back)],
-    [{ legs: ['inlet-line', 'inlet-back'], fixedDropV: ampere * bladeFuseOhm(ratingA), fuseAmpere: 0, budgetV }],
+    [{ legs: [INLET_LINE, INLET_BACK], fixedDropV: ampere * bladeFuseOhm(ratingA), fuseAmpere: 0, budgetV }],
   );
   for (const wire of [line, back]) wire.sizeMm2 = sizes.get(wire.leg)!;
   if (!earth.sizeChosen) earth.sizeMm2 = noThinner(design.settings.wireSeries, earthMm2(line.sizeMm2));

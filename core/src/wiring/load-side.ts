@@ -2,6 +2,8 @@
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import {
   type Design,
+  INLET_BACK,
+  INLET_EARTH,
   type Job,
   backLeg,
   earthLeg,
@@ -37,6 +39,7 @@ import {
 } from '../kinds/index.ts';
 import { bladeFuseOhm, builtAs, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
+import { ControlSide } from './control-side.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
@@ -46,10 +49,6 @@ import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
 const TAIL_M = 0.3;
-
-/** Legs of a cord into a box, from the terminals in it. */
-const INLET_BACK = 'inlet-back';
-const INLET_EARTH = 'inlet-earth';
 
 /** Where load current comes from: behind the fuse, with what it has passed. */
 export interface Source {
@@ -205,6 +204,7 @@ export class LoadSide {
     const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
     const feed = feedOf(design, job);
     const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
+    new ControlSide(builder, design, job).aliveBy(supply.id);
     const fed: Fed = {
       ampere,
       groups: groups.map((lines) => lines.map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }))),

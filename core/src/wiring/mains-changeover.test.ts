@@ -43,7 +43,7 @@ test('of two hot conductors both are changed over: each load’s way back goes t
 
 test('the fuse in the plug is chosen for the larger of both, and stands above either', () => {
   const { parts } = analyse(by('the switch is on, light a 60 W lamp from the mains; otherwise run a 1.5 kW fan')).analysis.netlist;
-  const fuse = parts.find(({ id }) => id === 'job-1-fuse')!;
+  const fuse = parts.find(({ spec }) => 'guards' in spec && spec.guards === 'load')!;
   // 1.5 kW of 230 V is 6.5 A, a tenth more at the highest mains: the next cartridge is 13 A.
   expect('ratingA' in fuse.spec && fuse.spec.ratingA).toBe(13);
 });

@@ -5,6 +5,7 @@ import {
   BOX_CONDUCTORS,
   type BoxConductor,
   FEED_OHM,
+  ITSELF,
   type FedSpec,
   type Signal,
   type SignalOf,
@@ -66,16 +67,18 @@ export function postsOf(supply: Supply): readonly [out: Terminal, back: Terminal
   return [terminal(batteryId(supply.id), out), terminal(batteryId(supply.id), back)];
 }
 
+/** What a supply is marked with. */
+export const supplyTag = ({ supplies }: Design, supply: Supply): string =>
+  `${supplyFacets(supply).letter}${supplies.findIndex(({ id }) => id === supply.id) + 1}`;
+
 /** Where a supply gives its current: a battery's post, a line conductor, the plus of an isolated supply. */
 export function supplyOut(builder: NetlistBuilder, design: Design, supplyId: string): Terminal {
-  const at = design.supplies.findIndex((supply) => supply.id === supplyId);
-  const supply = design.supplies[at]!;
+  const supply = supplyById(design, supplyId);
   const id = batteryId(supply.id);
   const [out, back] = postsOf(supply);
   if (builder.find(id)) return out;
   const { name, place } = supply;
-  const { letter, part } = supplyFacets(supply);
-  builder.add({ id, tag: `${letter}${at + 1}`, name, place, job: null, ...part(supply) });
+  builder.add({ id, tag: supplyTag(design, supply), name, place, job: null, ...supplyFacets(supply).part(supply) });
   if (isOnVehicle(supply)) builder.join(back, minusOf(builder, design, supply));
   return out;
 }
@@ -230,6 +233,7 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
     if (!builder.find(own.id)) {
       const board = isPin(signal) ? boardOf(design, signal) : undefined;
       const type = board && controllerType(design, board.type);
+      const fed = isRegulator(signal) ? fedSpec(design, signal) : null;
       const boot = type && isPin(signal) ? bootState(type, signal.gpio) : 'floats';
       builder.add({
         ...own,
@@ -237,6 +241,8 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
         spec: {
           ...{ signal: signal.id, limitA: signal.limitA, volt: signal.volt, boot, pullOhm: type?.pullOhm ?? 1e5 },
           ...(board && board.supply !== 'usb' && { alive: aliveId(controllerId(board.id)) }),
+          ...(isRegulator(signal) && { sold: controllerSold(signal) }),
+          ...(fed && { fed, alive: aliveId(own.id) }),
         },
       });
       if (board) builder.join(terminal(own.id, '-'), boardGround(builder, design, board));
@@ -252,6 +258,13 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
   }
   return terminal(own.id, '15');
 }
+
+/** What a list asks of a temperature controller, beside what feeds it. */
+const controllerSold = ({ thermocouple, volt, limitA, control, fedBy }: SignalOf<'regulator'>): string => {
+  const drives = control === 'phase-angle' ? 'an output for a phase-angle regulator' : 'a logic output for solid-state relays';
+  const unfed = fedBy === undefined || fedBy === ITSELF ? ', what feeds it is not said' : '';
+  return `Temperature controller for thermocouples of type ${thermocouple}, with ${drives}, ${formatQuantity(volt, 'V')} to ${formatQuantity(limitA, 'A')}${unfed}`;
+};
 
 function feedReturn(builder: NetlistBuilder, design: Design, signal: SignalOf<'feed'>): Terminal {
   const supply = supplyById(design, signal.supply);

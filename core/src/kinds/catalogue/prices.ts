@@ -36,6 +36,8 @@ export const SMALL_PRICES = {
   'power diode': 4.6,
   clamp: 0.9,
   'thermal fuse': 1.4,
+  thermocouple: 7.5,
+  'temperature controller': 29,
   'tap filter': 2.4,
   meter: 9.5,
   switch: 3.1,

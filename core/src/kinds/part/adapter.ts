@@ -1,8 +1,10 @@
+import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { type PartKind } from './kind.ts';
+import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
+import { type PartKind, branchId } from './kind.ts';
 import { modelSource } from '../source.ts';
 
-export interface AdapterSpec {
+export interface AdapterSpec extends MaybeFed {
   readonly supply: string;
   readonly nominalV: number;
   readonly current: 'dc' | 'ac';
@@ -10,7 +12,9 @@ export interface AdapterSpec {
   readonly internalOhm: number;
 }
 
-/** An isolated supply of extra-low voltage; what feeds it is no part of the circuit. */
+const OUTPUT = 'output';
+
+/** An isolated supply of extra-low voltage. In a box that a cord comes into it is fed there, and dead with it; else what feeds it is no part of the circuit. */
 export const adapter: PartKind<'adapter', AdapterSpec> = {
   kind: 'adapter',
   plays: null,
@@ -19,11 +23,22 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
   // Of small ones, with less current above 50 °C.
   bearsAirC: () => 60,
-  pins: () => ['+', '-'],
-  model: (part, into) => modelSource('output', part, into),
-  drawn: () => [],
+  pins: (spec) => ['+', '-', ...fedPins(spec)],
+  hidden: ({ fed }) => (fed ? [OUTPUT] : []),
+  model(part, into) {
+    const { id, spec } = part;
+    if (!spec.fed) return modelSource(OUTPUT, part, into);
+    modelFed(id, spec, into);
+    modelSource(OUTPUT, part, into, OUTPUT);
+    into.branch({
+      ...{ kind: 'switch', id: branchId(id, 'alive link'), a: terminal(id, OUTPUT), b: terminal(id, '+') },
+      ...{ ohm: () => LINK_OHM, follows: aliveId(id), closedWhen: true },
+    });
+  },
+  drawn: ({ id, tag, name, spec }) => drawnFed({ id, tag, name, spec }),
   rail: () => ({ pin: '+', side: 'supply', label: '+' }),
   faults: () => [],
   minus: { pin: '-', isolated: true },
-  listed: ({ spec: { nominalV, current, ratedA } }) => `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A`,
+  listed: ({ spec: { nominalV, current, ratedA, fed } }) =>
+    `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A${fed ? `, to build in, double insulated, for ${fed.madeFor}` : ''}`,
 };

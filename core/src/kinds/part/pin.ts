@@ -1,9 +1,10 @@
 import { terminal } from '../../quantity/index.ts';
 import type { BootState } from '../catalogue/controllers.ts';
-import { LINK_OHM } from '../fed.ts';
+import { LINK_OHM, type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { type PartKind, branchId } from './kind.ts';
 
-export interface PinSpec {
+export interface PinSpec extends MaybeFed {
   readonly signal: string;
   readonly limitA: number;
   readonly volt: number;
@@ -12,6 +13,8 @@ export interface PinSpec {
   readonly pullOhm: number;
   /** What its board hangs on, as a sensor: dead, it drives nothing. Left out where the board is always fed. */
   readonly alive?: string;
+  /** Of a part by itself, and not a pin of a board: what is bought. */
+  readonly sold?: string;
 }
 
 /** Output resistance of a controller's pin, Ω (from memory). */
@@ -23,9 +26,10 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
   plays: 'output',
   title: 'controller pin',
   terminalStyle: 'screw terminal',
-  pins: () => ['rail', 'out', '-'],
+  pins: (spec) => ['rail', 'out', '-', ...fedPins(spec)],
   hidden: ({ alive }) => (alive === undefined ? [] : ['driver']),
   model({ id, spec }, into) {
+    modelFed(id, spec, into);
     into.sensor({ kind: 'signal', id: branchId(id, 'program'), signal: spec.signal });
     into.branch({
       kind: 'source',
@@ -60,7 +64,7 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
     if (spec.alive !== undefined)
       into.branch({
         kind: 'switch',
-        id: branchId(id, 'alive'),
+        id: branchId(id, 'alive link'),
         a: out,
         b: terminal(id, 'out'),
         ohm: () => LINK_OHM,
@@ -68,10 +72,11 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
         closedWhen: true,
       });
   },
-  drawn: () => [],
-  rail: () => ({ pin: 'out', side: 'feed', label: 'pin' }),
+  drawn: ({ id, tag, name, spec }) => drawnFed({ id, tag, name, spec }),
+  rail: ({ sold }) => ({ pin: 'out', side: 'feed', label: sold === undefined ? 'pin' : 'out' }),
   faults: () => [],
   // What it sinks counts as what it gives.
   signalBranches: () => [{ key: 'high', or: 'low' }],
-  listed: () => null,
+  price: ({ spec: { sold } }) => (sold === undefined ? null : SMALL_PRICES['temperature controller']),
+  listed: ({ spec }) => (spec.sold === undefined ? null : `${spec.sold}${fedWords(spec)}`),
 };

@@ -23,6 +23,7 @@ import { returnBus } from './return-bus.ts';
 import { splice } from './splice.ts';
 import { tapFilter } from './tap-filter.ts';
 import { thermalFuse } from './thermal-fuse.ts';
+import { thermocouple } from './thermocouple.ts';
 import { threshold } from './threshold.ts';
 import { transistor } from './transistor.ts';
 import { varistor } from './varistor.ts';
@@ -55,6 +56,7 @@ const REGISTRY = {
   splice,
   'tap-filter': tapFilter,
   'thermal-fuse': thermalFuse,
+  thermocouple,
   threshold,
   transistor,
   varistor,

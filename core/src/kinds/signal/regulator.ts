@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_TYPES } from '../../reference/index.ts';
-import { NO_CONTACT, NO_REFERENCES, type SignalFacets, signalBase } from './kind.ts';
+import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
+import { NO_CONTACT, type SignalFacets, signalBase } from './kind.ts';
 import { limitField } from './words.ts';
 
 /** A temperature controller's drive output: on while it calls for heat. */
@@ -21,6 +22,7 @@ const schema = z.strictObject({
   heatJPerK: positive.max(1e9),
   lossWPerK: positive.max(1e5),
   lagS: z.number().min(0).max(3600),
+  ...fedBySchema,
 });
 export type RegulatorSignal = z.infer<typeof schema>;
 
@@ -68,10 +70,12 @@ export const regulator = {
     { type: 'number', path: ['lossWPerK'], label: 'and loses', unit: 'W/K', least: 1e-6, most: 1e5 },
     { type: 'number', path: ['volt'], label: 'Its output has', unit: 'V', least: 1e-6, most: 24 },
     limitField('It may give', 1),
+    ...FED_FIELDS,
   ],
-  begin: (base) => ({
+  begin: (base, supply) => ({
     ...base,
     nature: 'regulator',
+    fedBy: supply,
     volt: 12,
     limitA: 0.03,
     thermocouple: 'K',
@@ -86,7 +90,7 @@ export const regulator = {
   state: (_, on) => (on ? 'calls for heat' : 'is satisfied'),
   form: () => 'output',
   ...NO_CONTACT,
-  references: () => NO_REFERENCES,
+  references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   wakes: () => false,
   sticks: false,
   roundS: ({ cycleS }) => cycleS,

@@ -110,6 +110,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   reversible(supply: S): boolean;
   /** Whether its current comes back through the vehicle: its metal, or its common return. */
   readonly onVehicle: boolean;
+  /** Most that it takes, A, of a mains of so many volts. Left out where the mains feed nothing of it. */
+  takesOf?(supply: S, mainsV: number): number;
   /** Pins of its part between which its voltage stands, and that its return is led to. */
   pins(supply: S): readonly [out: string, back: string];
   /** Most that it gives for good, A; null where only its fuses bound it. */

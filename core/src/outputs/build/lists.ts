@@ -291,7 +291,11 @@ function asBought({ settings }: Design, words: string): string {
     settings.temperatureUnit === 'C'
       ? words
       : words.replace(/(\d+(?:\.\d+)?) °C/g, (marked, degrees: string) => `${formatQuantity(Number(degrees), '°C', settings)} (${marked})`);
-  return settings.wireSeries === 'metric' ? warm : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), warm);
+  const long =
+    settings.lengthUnit === 'm'
+      ? warm
+      : warm.replace(/(\d+(?:\.\d+)?) m\b/g, (_, metres: string) => formatQuantity(Number(metres), 'm', settings));
+  return settings.wireSeries === 'metric' ? long : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), long);
 }
 /** The thickest wire that goes under a terminal of a strip, as the project buys it, mm². */
 const stripMost = ({ settings }: Design): number => noThicker(settings.wireSeries, STRIP_MOST_MM2);

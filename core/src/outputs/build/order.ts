@@ -6,7 +6,17 @@ import { partOf, terminal } from '../../quantity/index.ts';
 import type { Wire } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { type Design, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
-import { type PartPlaying, plays, isMains, isStored, kindOf, supplyFacets } from '../../kinds/index.ts';
+import {
+  type AnyPart,
+  type PartPlaying,
+  type Supply,
+  currentOf,
+  plays,
+  isMains,
+  isStored,
+  kindOf,
+  supplyFacets,
+} from '../../kinds/index.ts';
 import { batteryId } from '../../wiring/index.ts';
 import { type MainsStep, mainsSteps } from './cautions.ts';
 import { type Expected, expectedOf } from './expected.ts';
@@ -104,7 +114,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
         phase: 'check',
         job: job.id,
         title: `${job.name}: try the control side alone`,
-        text: `Load fuses out, the control fuse in, ${list(relays.map(({ tag }) => tag))} in the socket. Work the signals.`,
+        text: `Load fuses out, the control fuse in, ${list(relays.map(({ tag }) => tag))} in the socket. ${insteadOf(evidence, own)}Work the signals.`,
         wires: [],
         parts: relays.map(({ id }) => id),
         check: 'as below, and on the Bench its control side passes',
@@ -163,6 +173,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
     const own = wired.filter((job) => loadSupplyOf(design, job).id === supply.id);
     const finds = own.flatMap((job) => [...expected.loads(job), ...expected.meters(job)]);
     if (isMains(supply)) return { check: 'each load as below', finds };
+    if (fedInBox(evidence).some((one) => one.supply.id === supply.id)) return { check: 'each end tugged once more', finds: [] };
     return { check: `no spark and no fuse blows; with nothing operated ${expected.atRest(supply.id, own)}`, finds };
   };
   // Mains after all that is on low voltage.
@@ -177,7 +188,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
       title: `${supplyFacets(supply).join} ${supply.name}`,
       text: isMains(supply)
         ? 'After every step of the list before the plug.'
-        : `${isIsolated(netlist, supply.id) ? OWN_MAINS : ''}Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
+        : `${isolatedWords(evidence, supply)}Minus last, then the fuses one by one: ${list(fuses.map(({ tag }) => tag)) || 'none'}.`,
       wires: [],
       parts: [`bat-${supply.id}`, ...fuses.map(({ id }) => id)],
       ...supplied(supply),
@@ -195,8 +206,33 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
 const OWN_MAINS =
   'Its own mains side is no part of this project: a plug, or a branch with a fuse and an earth as its label asks, closed in like the rest. ';
 
-const isIsolated = ({ parts }: Evidence['netlist'], supply: string): boolean =>
-  parts.some((part) => part.id === batteryId(supply) && kindOf(part).minus?.isolated === true);
+/** Isolated supplies that are fed in a box of the mains. */
+const fedInBox = ({ design, netlist: { parts } }: Evidence): readonly { readonly part: AnyPart; readonly supply: Supply }[] =>
+  design.supplies.flatMap((supply) => {
+    const part = parts.find(({ id }) => id === batteryId(supply.id));
+    return part && isIsolated(part) && 'fed' in part.spec && part.spec.fed ? [{ part, supply }] : [];
+  });
+const isIsolated = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true;
+
+/** What feeds low voltage while it is tried, where the supply of it has no mains yet. */
+function insteadOf(evidence: Evidence, wires: readonly Wire[]): string {
+  return fedInBox(evidence)
+    .filter(({ part }) => wires.some(({ from, to }) => [from, to].some((at) => partOf(at) === part.id)))
+    .map(({ part: { tag }, supply }) => {
+      const stands = currentOf(supply) === 'ac' ? 'an isolating transformer of' : 'a bench supply, or a battery behind a fuse, of';
+      return `${tag} gets no mains yet: its two output wires are on ${stands} ${supply.nominalV} V meanwhile. `;
+    })
+    .join('');
+}
+
+/** What is done first where a supply is an isolated one. */
+function isolatedWords(evidence: Evidence, { id }: Supply): string {
+  const part = evidence.netlist.parts.find((one) => one.id === batteryId(id));
+  if (!part || !isIsolated(part)) return '';
+  return fedInBox(evidence).some(({ supply }) => supply.id === id)
+    ? `Its two output wires back on ${part.tag}, which is on with the plug. `
+    : OWN_MAINS;
+}
 
 /** The supply that a fuse stands behind: that which it is led or joined to, or else that of its job’s loads. */
 function suppliedBy({ design, netlist }: Evidence, fuse: PartPlaying<'overcurrent device'>): string {

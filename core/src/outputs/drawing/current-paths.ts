@@ -278,6 +278,8 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         .map((x) => x + 8)
         .filter((x) => x > x1)
         .sort((a, b) => a - b),
+      // Or before what stands in its way, where the rail is shorter than its name.
+      ...through.map((x) => x - 8 - wide).filter((start) => start >= MARGIN / 2 && start + wide > x1),
     ];
     const free = starts.filter((start) => start <= x2 && !through.some((x) => x > start - 4 && x < start + wide + 4));
     return free.find((start) => start + wide <= x2) ?? free[0] ?? x2 + 6;

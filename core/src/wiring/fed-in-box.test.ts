@@ -1,0 +1,141 @@
+/** What a box of the mains feeds beside its loads: the isolated supply of its coils, and a temperature controller. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../analyse.ts';
+import { kindOf, plays, supplyFacets } from '../kinds/index.ts';
+import { workOf } from '../outputs/index.ts';
+import { blankDesign, hear } from '../project/index.ts';
+import type { Design } from '../project/schema.ts';
+import { checkEvidence } from '../rules/index.ts';
+import { compile } from './compile.ts';
+
+const said = (texts: readonly string[], page = 'mains-230'): Design =>
+  texts.reduce(
+    (design, text) => {
+      const { add, unclear } = hear(text, design);
+      if (!add) throw new Error(`${text}: ${JSON.stringify(unclear)}`);
+      return add(design);
+    },
+    blankDesign('box', page),
+  );
+
+const LAMP = 'when the switch is on, light a 60 W lamp';
+const OVEN = 'heat a 1.2 kW element to 220 °C';
+const lamp = said([LAMP]);
+const oven = said([OVEN]);
+const open = (design: Design) =>
+  checkEvidence(analyse(design).evidence)
+    .filter(({ severity }) => severity !== 'hold')
+    .map(({ rule, severity }) => `${rule} ${severity}`);
+/** Wires that end on a pin of a part, by the part at their other end. */
+const fedFrom = (design: Design, tag: string, pin: string): string[] => {
+  const { parts, wires } = compile(design).netlist;
+  const part = parts.find((one) => one.tag === tag)!;
+  const tagOf = (at: string) => parts.find(({ id }) => at.startsWith(`${id}.`))!.tag;
+  return wires.flatMap(({ from, to }) => (from === `${part.id}.${pin}` ? [tagOf(to)] : to === `${part.id}.${pin}` ? [tagOf(from)] : []));
+};
+const without = (design: Design, leg: string): Design => {
+  const wire = compile(design).netlist.wires.find((one) => one.leg === leg)!;
+  return {
+    ...design,
+    jobs: design.jobs.map((job) => (job.id === wire.job ? { ...job, edits: [{ kind: 'no-wire', wire: wire.id }] } : job)),
+  };
+};
+const apart = (design: Design): Design => ({ ...design, places: design.places.map(({ oneCord: _, ...place }) => place) });
+const listed = (design: Design) =>
+  analyse(design)
+    .analysis.parts.map(({ description, tags }) => `${description} ${tags}`)
+    .join('\n');
+
+describe('an isolated supply in a box with one cord in', () => {
+  test('is fed at the terminals there, by a fuse of its own', () => {
+    expect(fedFrom(lamp, 'T2', 'L')).toEqual(['F1C.L1']);
+    expect(fedFrom(lamp, 'F1C.L1', '1')).toEqual(['X1L']);
+    expect(fedFrom(lamp, 'T2', 'N')).toEqual(['X1N']);
+    expect(open(lamp)).toEqual([]);
+  });
+
+  test.each(['control-feed-supply-1', 'control-supply-supply-2', 'control-supply-supply-2-return', 'inlet-line', 'inlet-back'])(
+    'gives nothing where %s is not there',
+    (leg) => {
+      expect(open(without(lamp, leg))).toContain('state-mismatch danger');
+    },
+  );
+
+  test('is guarded: its wires bear the fuse that is before them', () => {
+    const thin = {
+      ...lamp,
+      jobs: lamp.jobs.map((job) => ({ ...job, wires: { 'control-feed-supply-1': { sizeMm2: 0.5 } }, fuse: 13 })),
+    } as Design;
+    expect(open(thin)).toContain('fuse-above-wire danger');
+  });
+
+  test('counts with what the fuse of the box is made for', () => {
+    const fuseA = (ratedA: number) => {
+      const supplies = lamp.supplies.map((supply) => ('ratedA' in supply && supplyFacets(supply).takesOf ? { ...supply, ratedA } : supply));
+      const { parts } = compile({ ...lamp, supplies }).netlist;
+      return parts.flatMap((part) => (plays(part, 'overcurrent device') && part.spec.guards === 'load' ? [part.spec.ratingA] : []));
+    };
+    // 12 V · 30 A of 0.8 · 0.6 (from memory) at 230 V are 3.3 A, with the lamp's 0.26 A and a quarter more 4.4 A (BS 1362: 3, 5, 13).
+    expect(fuseA(2)).toEqual([3]);
+    expect(fuseA(30)).toEqual([5]);
+  });
+
+  test('is a plug-top one, with a mains side of its own, where the box has no cord', () => {
+    expect(fedFrom(apart(lamp), 'T2', 'L')).toEqual([]);
+    expect(listed(apart(lamp))).not.toMatch(/to build in/);
+    expect(listed(lamp)).toMatch(/Isolated supply 12 V ⎓, 2 A, to build in, double insulated, for 230 V~ T2/);
+  });
+
+  test('is stood in for while the low voltage is tried, and put back before the plug', () => {
+    const steps = (design: Design) => {
+      const { evidence, analysis } = analyse(design);
+      return workOf(evidence, analysis.wires).steps.map(({ id, text }) => `${id}: ${text}`);
+    };
+    const at = (list: readonly string[], words: RegExp) => list.findIndex((text) => words.test(text));
+    const fed = steps(lamp);
+    const tried = at(
+      fed,
+      /^check\/job-1: .*T2 gets no mains yet: its two output wires are on a bench supply, or a battery behind a fuse, of 12 V/,
+    );
+    const back = at(fed, /Its two output wires back on T2/);
+    expect([tried >= 0, tried < back, back < at(fed, /^supply\/supply-1: /)]).toEqual([true, true, true]);
+    expect(at(steps(apart(lamp)), /gets no mains yet/)).toBe(-1);
+    expect(at(steps(apart(lamp)), /Its own mains side is no part of this project/)).toBeGreaterThan(0);
+  });
+});
+
+describe('a temperature controller', () => {
+  test('is fed in the box, and is dead with it', () => {
+    const { parts } = compile(oven).netlist;
+    const controller = parts.find((part) => plays(part, 'output') && part.spec.sold !== undefined)!;
+    expect(fedFrom(oven, controller.tag, 'L')).toHaveLength(1);
+    expect(fedFrom(oven, controller.tag, 'N')).toEqual(['X1N']);
+    expect(open(oven)).toEqual([]);
+    expect(open(without(oven, `control-sense-${oven.signals[0]!.id}`))).toContain('state-mismatch danger');
+  });
+
+  test('is bought with its thermocouple, for what it is set to and as long as the way is', () => {
+    expect(listed(oven)).toMatch(
+      /Temperature controller for thermocouples of type K, with a logic output for solid-state relays, 12\.00 V to 30 mA, fed by L and N with 230 V~ S1/,
+    );
+    // 3 m and a tenth more.
+    expect(listed(oven)).toMatch(
+      /Thermocouple type K, for more than 220 °C, with a lead or an extension lead of type K, at least 3\.3 m long \(IEC: green \+, white −/,
+    );
+    const inFeet = { ...oven, settings: { ...oven.settings, lengthUnit: 'ft', temperatureUnit: 'F' } } as Design;
+    expect(listed(inFeet)).toMatch(/for more than 428 °F \(220 °C\), .* at least 10\.8 ft long/);
+  });
+
+  test('of two elements is one, with one thermocouple', () => {
+    const both = said([OVEN, 'when the temperature controller calls for heat, run a 1.2 kW grill element']);
+    const { parts } = compile(both).netlist;
+    expect(parts.filter((part) => plays(part, 'output') && part.spec.sold !== undefined)).toHaveLength(1);
+    expect(parts.filter((part) => kindOf(part).title === 'thermocouple').map(({ jobs }) => jobs)).toEqual([['job-1', 'job-2']]);
+  });
+
+  test('of an older project says that nobody said what feeds it', () => {
+    const older = { ...oven, signals: oven.signals.map(({ fedBy: _, ...signal }: Record<string, unknown>) => signal) } as unknown as Design;
+    expect(listed(older)).toMatch(/Temperature controller .*, what feeds it is not said S1/);
+    expect(open(older)).toEqual([]);
+  });
+});
