@@ -126,6 +126,14 @@ describe('a temperature controller', () => {
     expect(listed(inFeet)).toMatch(/for more than 428 °F \(220 °C\), .* at least 10\.8 ft long/);
   });
 
+  test('has a step of the work for its lead: of its own metals, and which is plus', () => {
+    const { evidence, analysis } = analyse(oven);
+    const step = workOf(evidence, analysis.wires).steps.find(({ id }) => /^led\//.test(id))!;
+    expect(step.title).toBe('Element: lead B1, sensor of temperature controller, to where it is read');
+    // IEC 60584-3: a type K has green for plus and white for minus.
+    expect(step.text).toMatch(/extension lead of type K all the way, with no copper between.*green \+, white − \(IEC\)/);
+  });
+
   test('of two elements is one, with one thermocouple', () => {
     const both = said([OVEN, 'when the temperature controller calls for heat, run a 1.2 kW grill element']);
     const { parts } = compile(both).netlist;
@@ -138,4 +146,22 @@ describe('a temperature controller', () => {
     expect(listed(older)).toMatch(/Temperature controller .*, what feeds it is not said S1/);
     expect(open(older)).toEqual([]);
   });
+});
+
+test('what a machine gives is in the machine: it stands beside the box, is not fed in it and is not bought', () => {
+  const machine = said(['when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse']);
+  const supply = machine.supplies.find(({ name }) => name === 'machine’s 5 V')!;
+  expect(machine.places.find(({ id }) => id === supply.place)).toMatchObject({ name: 'machine', box: 'open' });
+  expect(fedFrom(machine, 'T2', 'L')).toEqual([]);
+  expect(listed(machine)).not.toMatch(/Isolated supply/);
+  // Both of its leads are as long as the way is: 2 m and a tenth more.
+  const { wires } = compile(machine).netlist;
+  expect(wires.filter(({ lengthM, mains }) => !mains && lengthM > 2.1 && lengthM < 2.3)).toHaveLength(2);
+});
+
+test('a cord that is guarded in the panel has a plug that is bought by itself; a fused one is its fuse', () => {
+  const inPanel = said([LAMP], 'mains-120');
+  expect(listed(inPanel)).toMatch(/Plug with earth, as the outlet takes it, for a cord of 3 × 1 mm² C1/);
+  expect(listed(lamp)).not.toMatch(/Plug with earth/);
+  expect(listed(lamp)).toMatch(/Plug with a 3 A cartridge fuse F1/);
 });

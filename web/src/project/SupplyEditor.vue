@@ -8,6 +8,7 @@ import {
   leftBehind,
   linesOf,
   signalFacets,
+  supplyFacets,
   supplyFields,
   variantOf,
   type Supply,
@@ -41,6 +42,15 @@ const used = computed(() => {
     )
   );
 });
+/** Of an isolated supply, where its own mains come from: the box that it stands in, or nothing of the project. */
+const fedIn = computed(() => {
+  const { place: id } = supply.value;
+  if (!supplyFacets(supply.value).takesOf) return '';
+  const place = project.design!.places.find((one) => one.id === id);
+  return place?.oneCord
+    ? `It is built into ${place.name}: where a mains job has its cord there, it is fed by that.`
+    : 'It has a plug or a branch of its own, which is no part of this project. In a box with one cord in it is fed there.';
+});
 /** Jobs that are made for another voltage than it has by now. */
 const behind = computed(() => leftBehind(project.design!, supply.value.id));
 const bring = () =>
@@ -69,6 +79,7 @@ function remove(): void {
     :references="references"
     @change="(value, typed) => set(value as Supply, typed)"
   />
+  <p v-if="fedIn" class="fed">{{ fedIn }}</p>
   <div class="row">
     <button class="plain-button" @click="shelf.keep('supply', supply)">Keep on my shelf</button>
     <button class="plain-button danger" :disabled="used" :title="used ? 'In use, or the only one' : ''" @click="remove">Delete</button>
@@ -76,6 +87,10 @@ function remove(): void {
 </template>
 
 <style scoped>
+.fed {
+  max-width: 320px;
+  color: var(--iron);
+}
 .behind {
   display: grid;
   gap: 6px;

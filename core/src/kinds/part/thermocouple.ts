@@ -21,6 +21,10 @@ export const thermocouple: PartKind<'thermocouple', ThermocoupleSpec> = {
   drawn: () => [],
   price: () => SMALL_PRICES.thermocouple,
   faults: () => [],
+  ledIn: ({ spec: { type } }) => ({
+    text: `Its own lead or an extension lead of type ${type} all the way, with no copper between, apart from the wires of the mains. Plus on plus: ${THERMOCOUPLE_LEADS[type].iec} (IEC), or ${THERMOCOUPLE_LEADS[type].ansi} (ANSI); ${THERMOCOUPLE_LEADS[type].magnet}.`,
+    check: 'its tip warmed in the hand, millivolts at the far end rise; they fall where it is changed about',
+  }),
   listed: ({ spec: { type, setC, leadM } }) =>
     `Thermocouple type ${type}, for more than ${setC} °C, with a lead or an extension lead of type ${type}, at least ${leadM.toFixed(1)} m long (IEC: ${THERMOCOUPLE_LEADS[type].iec}; ANSI: ${THERMOCOUPLE_LEADS[type].ansi})`,
 };

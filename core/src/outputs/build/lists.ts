@@ -1,5 +1,5 @@
 /** What is needed to build it: wires to cut, parts to buy. */
-import { type Terminal, formatQuantity, partOf, pinOf, wholeCut } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, SMALL_PRICES, heatsinkOf, kindOf, plays, wirePrice } from '../../kinds/index.ts';
@@ -173,7 +173,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (plays(part, 'relay') && part.spec.type.module) continue;
     const kind = kindOf(part);
     const listed = kind.listed(part);
-    if (listed === null) continue;
+    if (listed === null || isTappedOnly(netlist, part)) continue;
     const description = asBought(design, kind.gathers ? `${listed}, ${gathered(design, netlist, part)}` : listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
@@ -223,7 +223,22 @@ function gathered(design: Design, netlist: Netlist, { id }: AnyPart): string {
   return `for ${own.length} wires to ${soldName(mostMm2)}`;
 }
 
-/** The boxes that parts go into, and a strain relief where a cord passes the wall of one. */
+/** An isolated supply that nothing of ours is led to but by a lead that was there is in what was there. */
+function isTappedOnly({ parts, wires, joints }: Netlist, part: AnyPart): boolean {
+  const kind = kindOf(part);
+  const out = kind.rail?.(part.spec)?.pin;
+  if (kind.minus?.isolated !== true || out === undefined) return false;
+  const plus = terminal(part.id, out);
+  const joined = joints.flatMap(([a, b]) => (a === plus ? [partOf(b)] : b === plus ? [partOf(a)] : []));
+  const isTap = (id: string) =>
+    plays(
+      parts.find((one) => one.id === id),
+      'tap',
+    );
+  return joined.length > 0 && joined.every(isTap) && wires.every(({ from, to }) => from !== plus && to !== plus);
+}
+
+/** The boxes that parts go into, a strain relief where a cord passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
 function boxesOf(design: Design, netlist: Netlist): { description: string; tag: string; place: string }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
@@ -240,6 +255,14 @@ function boxesOf(design: Design, netlist: Netlist): { description: string; tag: 
         tag,
         place: name,
       })),
+      ...through.flatMap(({ tag, cores, sizeMm2 }) => {
+        const guards = netlist.parts.filter((part) => cores.some(({ from, to }) => [from, to].some((end) => partOf(end) === part.id)));
+        const guard = guards.find((part) => plays(part, 'overcurrent device'));
+        // A fused plug is bought as the fuse.
+        if (!plays(guard, 'overcurrent device') || guard.spec.style === 'plug') return [];
+        const description = `Plug with earth, as the outlet takes it, for a cord of ${cores.length} × ${soldName(sizeMm2)}`;
+        return [{ description, tag, place: placeName(design, guard.place) }];
+      }),
     ];
   });
 }

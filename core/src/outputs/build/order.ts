@@ -97,6 +97,20 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
     const own = netlist.wires.filter((wire) => wire.job === job.id && wire.role !== 'return' && wire.role !== 'earth');
     const control = own.filter(isControl);
     const relays = netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && part.jobs.includes(job.id));
+    for (const part of netlist.parts.filter((one) => one.job === job.id)) {
+      const led = kindOf(part).ledIn?.(part);
+      if (!led) continue;
+      say({
+        ...led,
+        id: `led/${part.id}`,
+        phase: 'control side',
+        job: job.id,
+        title: `${job.name}: lead ${part.tag}, ${part.name}, to where it is read`,
+        wires: [],
+        parts: [part.id],
+        caution: null,
+      });
+    }
     if (control.length > 0) {
       say({
         id: `control/${job.id}`,

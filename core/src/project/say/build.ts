@@ -93,7 +93,10 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     const own = signal.from && mintId('supply', design.supplies);
     if (own) {
       const { variant, name } = signal.from!;
-      design = { ...design, supplies: [...design.supplies, asVariant({ id: own, name, place: at }, variant)] };
+      design = besideItsMachine(design, name, at);
+      const place = design.places.at(-1)!.id;
+      base.place = place;
+      design = { ...design, supplies: [...design.supplies, asVariant({ id: own, name, place }, variant)] };
     }
     const begun = asNature(base, signal.nature!, own ?? (isMains(feeding) ? design.supplies[0]!.id : supply));
     const begins =
@@ -121,6 +124,21 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     }
   };
   return { design, ids, when, at };
+}
+
+/** How far a machine stands from the box that it switches, where nobody said, m. */
+const MACHINE_M = 2;
+/** A place for a machine that gives a voltage of its own, a lead's length from what it switches. */
+function besideItsMachine(design: Design, supplyName: string, from: string): Design {
+  const near = design.places.find(({ id }) => id === from)!;
+  const id = mintId('place', design.places);
+  const name = supplyName.replace(/’s .*$/, '');
+  const { coldestC, hottestC } = near;
+  return {
+    ...design,
+    places: [...design.places, { id, name, coldestC, hottestC, box: 'open', divided: false, strip: false, wet: false }],
+    distances: [...design.distances, { a: from, b: id, lengthM: MACHINE_M, bundle: 1, assumed: true }],
+  };
 }
 
 /** What a supply gives at the most; null where its kind says none. */
