@@ -186,11 +186,15 @@ test('a box with one cord in: its terminals, cords and strain reliefs are bought
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/projects/${id}/build?view=parts`);
   const row = (name: RegExp) => page.getByRole('row', { name });
-  await expect(row(/Insulated terminal for mains, neutral, for 3 wires/)).toBeVisible();
+  await expect(row(/Insulated terminal for mains, neutral, for 4 wires/)).toBeVisible();
+  await expect(row(/Isolated supply 12 V ⎓, 2 A, to build in/)).toContainText('T2');
   await expect(row(/Strain relief for a cord of 3 ×/)).toBeVisible();
   await expect(row(/Plug with a 3 A cartridge fuse/)).toContainText('F1');
   await expect(row(/cord of 3 cores: brown, blue, green with yellow/)).toContainText('3 pieces');
   await page.goto(`/projects/${id}/design/job-1`);
+  await page.getByRole('button', { name: /^isolated supply/ }).click();
+  await expect(page.getByText(/It is built into relay case/)).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /places, distances/ }).click();
   const places = page.getByRole('dialog', { name: 'Places and distances' });
   await places.getByLabel('relay case: one cord of the mains in').uncheck();
@@ -198,5 +202,7 @@ test('a box with one cord in: its terminals, cords and strain reliefs are bought
   await page.goto(`/projects/${id}/build?view=parts`);
   await expect(row(/Plug with a 3 A cartridge fuse/)).toContainText('F1 F2');
   await expect(row(/Strain relief/)).toHaveCount(0);
+  await expect(row(/Isolated supply 12 V ⎓, 2 A/)).toContainText('T2');
+  await expect(row(/to build in/)).toHaveCount(0);
   expect(errors).toEqual([]);
 });

@@ -35,7 +35,9 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
       ...{ ohm: () => LINK_OHM, follows: aliveId(id), closedWhen: true },
     });
   },
-  drawn: ({ id, tag, name, spec }) => drawnFed({ id, tag, name, spec }),
+  // What it takes follows what hangs on it; solved as though all that it may give did.
+  drawn: ({ id, tag, name, spec }) =>
+    drawnFed({ id, tag, name, spec }).map((element) => ({ ...element, labels: [...element.labels, 'as fully loaded'] })),
   rail: () => ({ pin: '+', side: 'supply', label: '+' }),
   faults: () => [],
   minus: { pin: '-', isolated: true },
