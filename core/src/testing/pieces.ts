@@ -13,8 +13,12 @@ export interface Piece {
   /** Rules that stay a caution once every nudge is taken, and why a practitioner signs that. */
   readonly signs?: Readonly<Record<string, string>>;
 }
+/** Sentences on a page of their own. Throws where one is not understood, or asks more than is answered. */
+export const typed = (texts: readonly string[], page = 'mains-230'): Design =>
+  builtOf({ name: 'box', page, says: texts.map((text) => ({ text })) });
+
 /** Throws where a sentence is not understood, or asks more than is answered. */
-export function builtOf({ name, page, says }: Piece): Design {
+export function builtOf({ name, page, says }: Pick<Piece, 'name' | 'page' | 'says'>): Design {
   let design = blankDesign(name, page);
   for (const { text, answers } of says) {
     const { add, unclear, blanks } = hear(text, design, answers ?? {});

@@ -231,7 +231,8 @@ test('two elements of 115 V in series on 230 V: each gets its 115 V, the line ta
 });
 
 describe('module boards in the parts list', () => {
-  const rows = (count: number) => {
+  const ASKED = 'triggered by a high level, with optocouplers, with a bridge for the supply of its relays, which comes out';
+  const rows = (count: number, otherwise: (at: number) => Partial<Job['module']> = () => ({})) => {
     const one = job(relayModule('module-12v-10a', { jumper: false }, { controlSupply: 'twelve', supply: 'twelve' }));
     const pins = Array.from({ length: count }, (_, at) => ({ id: `p${at}`, gpio: `D${at + 6}` }));
     const base = made({});
@@ -240,15 +241,25 @@ describe('module boards in the parts list', () => {
       pins.map(({ id }, at) => ({ ...one, id: `j${at}`, when: on(id) })),
       { ...base, jobs: [], signals: [...base.signals, ...pins.map((names) => ({ ...pin!, ...names }) as Design['signals'][0])] },
     );
-    return analyse({ ...own, jobs: pins.map(({ id }, at) => ({ ...one, id: `j${at}`, when: on(id) })) })
+    return analyse({
+      ...own,
+      jobs: pins.map(({ id }, at) => ({ ...one, id: `j${at}`, when: on(id), module: { ...one.module, ...otherwise(at) } })),
+    })
       .analysis.parts.map(({ description }) => description)
       .filter((text) => /module/.test(text));
   };
   test.each([
-    [1, ['10 A relay module, 12 V, 1 channel']],
-    [3, ['10 A relay module, 12 V, 4 channels, 1 spare']],
-    [4, ['10 A relay module, 12 V, 4 channels']],
-  ])('%d channels', (count, boards) => expect(rows(count)).toEqual(boards));
+    [1, '1 channel'],
+    [3, '4 channels, 1 spare'],
+    [4, '4 channels'],
+  ])('%d channels', (count, board) => expect(rows(count)).toEqual([`10 A relay module, 12 V, ${board}, ${ASKED}`]));
+
+  test('one board for each way in which channels are triggered or fed', () => {
+    expect(rows(2, (at) => ({ jumper: at < 1 }))).toEqual([
+      '10 A relay module, 12 V, 1 channel, triggered by a high level, with optocouplers',
+      `10 A relay module, 12 V, 1 channel, ${ASKED}`,
+    ]);
+  });
 });
 
 describe('a cut-out counts where it is wired', () => {

@@ -3,25 +3,15 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { kindOf, plays, supplyFacets } from '../kinds/index.ts';
 import { workOf } from '../outputs/index.ts';
-import { blankDesign, hear } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { checkEvidence } from '../rules/index.ts';
+import { typed } from '../testing/pieces.ts';
 import { compile } from './compile.ts';
-
-const said = (texts: readonly string[], page = 'mains-230'): Design =>
-  texts.reduce(
-    (design, text) => {
-      const { add, unclear } = hear(text, design);
-      if (!add) throw new Error(`${text}: ${JSON.stringify(unclear)}`);
-      return add(design);
-    },
-    blankDesign('box', page),
-  );
 
 const LAMP = 'when the switch is on, light a 60 W lamp';
 const OVEN = 'heat a 1.2 kW element to 220 °C';
-const lamp = said([LAMP]);
-const oven = said([OVEN]);
+const lamp = typed([LAMP]);
+const oven = typed([OVEN]);
 const open = (design: Design) =>
   checkEvidence(analyse(design).evidence)
     .filter(({ severity }) => severity !== 'hold')
@@ -135,7 +125,7 @@ describe('a temperature controller', () => {
   });
 
   test('of two elements is one, with one thermocouple', () => {
-    const both = said([OVEN, 'when the temperature controller calls for heat, run a 1.2 kW grill element']);
+    const both = typed([OVEN, 'when the temperature controller calls for heat, run a 1.2 kW grill element']);
     const { parts } = compile(both).netlist;
     expect(parts.filter((part) => plays(part, 'output') && part.spec.sold !== undefined)).toHaveLength(1);
     expect(parts.filter((part) => kindOf(part).title === 'thermocouple').map(({ jobs }) => jobs)).toEqual([['job-1', 'job-2']]);
@@ -149,7 +139,7 @@ describe('a temperature controller', () => {
 });
 
 test('what a machine gives is in the machine: it stands beside the box, is not fed in it and is not bought', () => {
-  const machine = said(['when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse']);
+  const machine = typed(['when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse']);
   const supply = machine.supplies.find(({ name }) => name === 'machine’s 5 V')!;
   expect(machine.places.find(({ id }) => id === supply.place)).toMatchObject({ name: 'machine', box: 'open' });
   expect(fedFrom(machine, 'T2', 'L')).toEqual([]);
@@ -157,11 +147,4 @@ test('what a machine gives is in the machine: it stands beside the box, is not f
   // Both of its leads are as long as the way is: 2 m and a tenth more.
   const { wires } = compile(machine).netlist;
   expect(wires.filter(({ lengthM, mains }) => !mains && lengthM > 2.1 && lengthM < 2.3)).toHaveLength(2);
-});
-
-test('a cord that is guarded in the panel has a plug that is bought by itself; a fused one is its fuse', () => {
-  const inPanel = said([LAMP], 'mains-120');
-  expect(listed(inPanel)).toMatch(/Plug with earth, as the outlet takes it, for a cord of 3 × 1 mm² C1/);
-  expect(listed(lamp)).not.toMatch(/Plug with earth/);
-  expect(listed(lamp)).toMatch(/Plug with a 3 A cartridge fuse F1/);
 });

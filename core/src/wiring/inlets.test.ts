@@ -5,23 +5,13 @@ import { asItIsBuilt } from '../advice/index.ts';
 import { staircase } from '../advice/staircase.ts';
 import { cordsOf } from '../graph/index.ts';
 import { kindOf, plays } from '../kinds/index.ts';
-import { blankDesign, hear } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { checkEvidence, ruleContext } from '../rules/index.ts';
+import { typed } from '../testing/pieces.ts';
 import { compile } from './compile.ts';
 
-const said = (texts: readonly string[], page = 'mains-230'): Design =>
-  texts.reduce(
-    (design, text) => {
-      const { add, unclear } = hear(text, design);
-      if (!add) throw new Error(`${text}: ${JSON.stringify(unclear)}`);
-      return add(design);
-    },
-    blankDesign('box', page),
-  );
-
 const TWO = ['when the first switch is on, light a 60 W lamp', 'when the second switch is on, run a 1 kW heater'];
-const two = said(TWO);
+const two = typed(TWO);
 const withJob = (design: Design, at: number, changes: Partial<Design['jobs'][number]>): Design => ({
   ...design,
   jobs: design.jobs.map((job, index) => (index === at ? { ...job, ...changes } : job)),
@@ -50,7 +40,7 @@ describe('jobs of one box', () => {
   });
 
   test('have a cord each where one fuse does not bear them together', () => {
-    const heavy = said(['when the first switch is on, run a 2 kW heater', 'when the second switch is on, run a 2 kW fan heater']);
+    const heavy = typed(['when the first switch is on, run a 2 kW heater', 'when the second switch is on, run a 2 kW fan heater']);
     expect(loadFuses(heavy)).toHaveLength(2);
   });
 
@@ -152,7 +142,7 @@ test('its terminals are marked on the paths that pass them', () => {
 });
 
 test('two hot conductors come in with a breaker of two poles, and a contactor’s coil is tapped in the box', () => {
-  const kiln = said(['heat two 1.8 kW kiln rings to 1060 °C'], 'mains-240');
+  const kiln = typed(['heat two 1.8 kW kiln rings to 1060 °C'], 'mains-240');
   const { netlist } = compile(kiln);
   expect(loadFuses(kiln).map(({ spec }) => spec.poles)).toEqual([2]);
   const marks = netlist.parts.flatMap((part) => (kindOf(part).gathers ? [part.tag] : []));

@@ -80,7 +80,15 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     place: supply.place,
     spec: { ratingA, chosen: false, style, guards: 'trunk' },
   });
-  builder.add({ ...common, id: stud, kind: 'splice', tag: `X${number}M`, name: 'distribution stud', place, spec: {} });
+  builder.add({
+    ...common,
+    id: stud,
+    kind: 'distribution-stud',
+    tag: `X${number}M`,
+    name: 'distribution stud',
+    place,
+    spec: { fuses: group.length },
+  });
   const lead = builder.wire(owner, {
     leg: 'trunk-lead',
     role: 'load',

@@ -48,6 +48,7 @@ export const SMALL_PRICES = {
   splice: 0.3,
   'box terminal': 1.6,
   'ground stud': 1.1,
+  'distribution stud': 6.8,
   resistor: 0.06,
   varistor: 0.6,
   'blade receptacle': 0.15,

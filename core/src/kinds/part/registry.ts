@@ -7,6 +7,7 @@ import { controller } from './controller.ts';
 import { converter } from './converter.ts';
 import { dashSwitch } from './switch.ts';
 import { diode } from './diode.ts';
+import { distributionStud } from './distribution-stud.ts';
 import { enclosure } from './enclosure.ts';
 import { feed } from './feed.ts';
 import { fuse } from './fuse.ts';
@@ -40,6 +41,7 @@ const REGISTRY = {
   converter,
   switch: dashSwitch,
   diode,
+  'distribution-stud': distributionStud,
   enclosure,
   feed,
   fuse,

@@ -1,7 +1,7 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
-import { type Design, assumptionsOf } from '../../project/index.ts';
+import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
 import { type AnyPart, SMALL_PRICES, heatsinkOf, kindOf, plays, wirePrice } from '../../kinds/index.ts';
 import {
   STRIP_MOST_MM2,
@@ -343,16 +343,18 @@ const CHANNELS = [16, 8, 4, 2, 1];
 
 /** Channels of one kind at one place, made up of the fewest boards. */
 function moduleBoards(design: Design, netlist: Netlist): Counted[] {
-  const groups = new Map<string, { name: string; price: number; place: string; tags: string[] }>();
+  const groups = new Map<string, { name: string; price: number; asked: string; place: string; tags: string[] }>();
   for (const part of netlist.parts) {
     if (!plays(part, 'relay') || !part.spec.type.module) continue;
-    const { name, price } = part.spec.type;
-    const key = `${name}|${part.place}`;
-    const group = groups.get(key) ?? { name, price, place: placeName(design, part.place), tags: [] };
+    const { name, price, module } = part.spec.type;
+    // Channels that are triggered or fed otherwise are on another board.
+    const asked = moduleWords(module, design.jobs.find(({ id }) => id === part.job)!.module);
+    const key = `${name}|${asked}|${part.place}`;
+    const group = groups.get(key) ?? { name, price, asked, place: placeName(design, part.place), tags: [] };
     group.tags.push(part.tag);
     groups.set(key, group);
   }
-  return [...groups.values()].flatMap(({ name, price, place, tags }) => {
+  return [...groups.values()].flatMap(({ name, price, asked, place, tags }) => {
     const boards: Counted[] = [];
     for (let left = [...tags]; left.length > 0;) {
       // The smallest board that takes all that is left, or a full one of the largest.
@@ -362,7 +364,7 @@ function moduleBoards(design: Design, netlist: Netlist): Counted[] {
       const spare = size - taken.length;
       const words = size === 1 ? '1 channel' : `${size} channels${spare > 0 ? `, ${spare} spare` : ''}`;
       boards.push({
-        description: `${name}, ${words}`,
+        description: `${name}, ${words}, ${asked}`,
         tags: new Set(taken),
         places: new Set([place]),
         count: 1,
@@ -373,6 +375,12 @@ function moduleBoards(design: Design, netlist: Netlist): Counted[] {
     }
     return boards;
   });
+}
+
+/** What one looks for on a board before one buys it. */
+function moduleWords({ opto }: { readonly opto: boolean }, { trigger, jumper }: ModuleSettings): string {
+  const apart = jumper ? '' : ', with a bridge for the supply of its relays, which comes out';
+  return `triggered by a ${trigger} level${opto ? ', with optocouplers' : ''}${apart}`;
 }
 
 export interface CutRow {
