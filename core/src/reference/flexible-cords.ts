@@ -1,6 +1,6 @@
 import { fromMemory } from './source.ts';
 
-export const CORD_AMPACITY_SOURCE = fromMemory('flexible cords, two loaded cores, 30 °C', 'flexible-cords');
+export const CORD_AMPACITY_SOURCE = fromMemory('flexible cords, two loaded cores, 30 °C (HD 516 S2)', 'flexible-cords');
 /** Ampacity of flexible cords by section, [mm², A]. */
 export const CORD_AMPACITY: readonly (readonly [sizeMm2: number, ampere: number])[] = [
   [0.5, 3],
@@ -10,6 +10,8 @@ export const CORD_AMPACITY: readonly (readonly [sizeMm2: number, ampere: number]
   [1.5, 16],
   [2.5, 25],
   [4, 32],
+  [6, 40],
+  [10, 63],
 ];
 
 export const GAUGE_CORD_SOURCE = fromMemory('NEC table 400.5(A)(1), two conductors that carry current, 30 °C', 'flexible-cords');

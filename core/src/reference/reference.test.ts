@@ -201,6 +201,12 @@ describe('wire as it is sold', () => {
     [12, 25],
     [10, 30],
   ])('a cord of %s AWG bears %s A', (awg, ampere) => expect(tableAmpacity('cord', awgMm2(awg))).toBe(ampere));
+  // HD 516 S2, flexible cords (from memory).
+  test.each([
+    [4, 32],
+    [6, 40],
+    [10, 63],
+  ])('a cord of %s mm² bears %s A', (sizeMm2, ampere) => expect(tableAmpacity('cord', sizeMm2)).toBe(ampere));
   test('a cord of 2 mm² sold by section would be read from the other table', () => expect(tableAmpacity('cord', 2)).toBe(20));
   test('thin vehicle wire: 0.5 mm² bears 11 A, 0.75 mm² 14 A, 22 AWG 7 A (common practice)', () =>
     expect([0.5, 0.75, awgMm2(22)].map((size) => tableAmpacity('vehicle', size))).toEqual([11, 14, 7]));

@@ -1,6 +1,7 @@
+import { partOf } from '../quantity/index.ts';
 import { RESERVED_COLOURS, colourName, computed, standard } from '../reference/index.ts';
-import { isMains, supplyFacets } from '../kinds/index.ts';
-import { controlSupplyOf } from '../project/index.ts';
+import { type Supply, isMains, kindOf, supplyFacets } from '../kinds/index.ts';
+import { controlSupplyOf, loadSupplyOf } from '../project/index.ts';
 import type { Wire } from '../graph/index.ts';
 import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
@@ -10,12 +11,20 @@ const ID = 'colour-reserved';
 const SOURCE = standard('IEC 60445: blue for neutral, green-yellow for earth; white and grey in North America');
 const EARTHS: readonly string[] = ['GN/YE', 'GN'];
 
+/** The supply that a way back leads to: of one that ends in a box, that of the cord into it. */
+function mainsOf({ design, netlist }: RuleContext, job: WiredJob, { to }: Wire): Supply {
+  const end = netlist.parts.find(({ id }) => id === partOf(to));
+  const owner = end && kindOf(end).gathers ? design.jobs.find(({ id }) => id === end.job) : undefined;
+  if (owner) return loadSupplyOf(design, owner);
+  return isMains(job.supply) ? job.supply : controlSupplyOf(design, job.job);
+}
+
 /** Why a colour of a wire on the mains is one that somebody will take for something else; null where it is not. */
 function wrong(context: RuleContext, job: WiredJob, wire: Wire): string | null {
   const [base] = wire.colour.split('/');
   if (wire.role === 'earth') return EARTHS.includes(wire.colour) ? null : 'an earth conductor is green-yellow, or green';
   if (wire.role === 'return') {
-    const supply = isMains(job.supply) ? job.supply : controlSupplyOf(context.design, job.job);
+    const supply = mainsOf(context, job, wire);
     const { back } = supplyFacets(supply).colours(supply);
     return base === back.split('/')[0] && !EARTHS.includes(wire.colour) ? null : `the way back is ${colourName(back)} here`;
   }

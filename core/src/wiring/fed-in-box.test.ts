@@ -94,6 +94,20 @@ describe('an isolated supply in a box with one cord in', () => {
   });
 });
 
+test('a job of low voltage alone feeds its supply in the box of another: its way back has the colour of those mains', () => {
+  const bell = typed([LAMP, 'when the second switch is on, ring a 3 W bell from the isolated supply']);
+  expect(bell.jobs.map(({ supply }) => supply)).toEqual(['supply-1', 'supply-2']);
+  // On the list of what that job uses are the mains leads of its supply too (IEC 60445: blue back).
+  const { wires } = compile(bell).netlist;
+  expect(wires.filter(({ mains, jobs, role }) => mains && role === 'return' && jobs.includes('job-2')).map(({ colour }) => colour)).toEqual(
+    ['BU'],
+  );
+  expect(open(bell).filter((text) => / danger$/.test(text))).toEqual([]);
+  const leg = 'control-supply-supply-2-return';
+  const odd = { ...bell, jobs: bell.jobs.map((job) => ({ ...job, wires: { [leg]: { colour: 'BK' } } })) } as Design;
+  expect(open(odd)).toContain('colour-reserved danger');
+});
+
 describe('a temperature controller', () => {
   test('is fed in the box, and is dead with it', () => {
     const { parts } = compile(oven).netlist;

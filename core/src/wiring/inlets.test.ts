@@ -153,3 +153,41 @@ test('two hot conductors come in with a breaker of two poles, and a contactor’
   expect(netlist.wires.filter(({ role, leg }) => role === 'earth' && leg === 'earth-load-1')).toHaveLength(1);
   expect(netlist.wires.filter(({ role, leg }) => role === 'earth' && leg === 'tail-earth-load-1')).toHaveLength(2);
 });
+
+describe('a relay that bears less than the fuse of all', () => {
+  const WEAK = 'when pin D4 is high, light a 60 W lamp through a relay module';
+  const STRONG = ['when the second switch is on, run a 1.5 kW heater', 'when the third switch is on, light a 40 W lamp'];
+  const fuses = (design: Design) =>
+    loadFuses(design)
+      .map(({ spec, jobs }) => `${spec.ratingA} A of ${jobs.join(' and ')}`)
+      .sort();
+  // 1.64 kW at 230 V, a quarter more: 13 A of the plug (BS 1362), before a module of 10 A.
+  test.each([
+    ['first', [WEAK, ...STRONG], ['13 A of job-2 and job-3', '3 A of job-1']],
+    ['last', [...STRONG, WEAK], ['13 A of job-1 and job-2', '3 A of job-3']],
+    ['beside one', [WEAK, STRONG[0]!], ['13 A of job-2', '3 A of job-1']],
+  ] as const)('has a cord of its own: %s', (_, texts, found) => {
+    const design = typed(texts);
+    expect(fuses(design)).toEqual(found);
+    expect(open(design).filter(({ severity }) => severity === 'danger')).toEqual([]);
+  });
+
+  test('shares where the fuse of all is no more than it bears', () => {
+    expect(fuses(typed([WEAK, 'when the third switch is on, light a 40 W lamp']))).toEqual(['3 A of job-1 and job-2']);
+  });
+
+  test('that all of them are: a cord each, and each coil is tapped behind its own', () => {
+    const kiln = typed(['heat two 1.8 kW kiln rings to 1060 °C', 'heat two 1.8 kW oven rings to 900 °C'], 'mains-240');
+    expect(fuses(kiln)).toHaveLength(2);
+    const { wires, parts } = compile(kiln).netlist;
+    const fed = (job: string) =>
+      parts.find(({ id }) => id === wires.find((wire) => wire.job === job && wire.to.includes('control-fuse'))!.from.split('.')[0])!;
+    expect(['job-1', 'job-2'].map((job) => [fed(job).tag, fed(job).jobs])).toEqual([
+      ['X1L', ['job-1']],
+      ['X2L', ['job-2']],
+    ]);
+    // Two of 15 A on an outlet of 20 A are one too many: that is all that is wrong.
+    const dangers = open(kiln).filter(({ severity }) => severity === 'danger');
+    expect(new Set(dangers.map(({ rule }) => rule))).toEqual(new Set(['supply-overload']));
+  });
+});

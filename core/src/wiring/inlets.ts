@@ -16,21 +16,20 @@ import {
   supplyIdOf,
 } from '../project/index.ts';
 import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
-import { type Supply, conductorColours, isTwoHot, relayOf, signalFacets, supplyFacets } from '../kinds/index.ts';
+import { type Supply, conductorColours, isTwoHot, relayOf, signalFacets, supplyFacets, throwRating } from '../kinds/index.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import { lineAmpere } from './load-side.ts';
-import { boxTerminal, earthOf, entersByCord, inletName, returnTo, supplyOut } from './shared-parts.ts';
+import { boxTerminal, earthOf, entersByCord, inletName, ownInlet, returnTo, supplyOut } from './shared-parts.ts';
 import { type Trunk, sharedLeg } from './trunks.ts';
 
 /** Share of a load's drop budget that a cord which others share may take. */
 const SHARED_SHARE = 1 / 3;
 
-/** Jobs of one box that hang on one fuse of one supply. */
+/** Jobs of one box that hang on one fuse of one supply, each with what it gets of that. */
 export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readonly Job[]): Map<string, Trunk> {
   const inlets = new Map<string, Trunk>();
-  if (design.settings.sharing === 'apart') return inlets;
   const groups = new Map<string, Job[]>();
   for (const job of jobs) {
     const supply = loadSupplyOf(design, job);
@@ -40,24 +39,62 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
     const key = inletName(supply, job);
     groups.set(key, [...(groups.get(key) ?? []), job]);
   }
-  for (const group of groups.values()) {
-    const inlet = group.length > 1 || group.some((job) => hangsMore(design, job)) ? wireInlet(builder, design, group) : null;
-    if (inlet) for (const job of group) inlets.set(job.id, inlet);
+  for (const alike of groups.values()) {
+    const [first] = alike as [Job, ...Job[]];
+    const name = inletName(loadSupplyOf(design, first), first);
+    for (const group of sharing(builder, design, alike)) {
+      if (group.length === 1 && !group.some((job) => hangsMore(builder, design, job))) continue;
+      const inlet = wireInlet(builder, design, group, group.length < alike.length && group.length === 1 ? ownInlet(name, group[0]!) : name);
+      for (const job of group) inlets.set(job.id, inlet);
+    }
   }
   return inlets;
 }
 
-/** Whether more than its loads hangs on what feeds them, so that it is tapped in the box: a coil of the job, or an isolated supply in there. */
-function hangsMore(design: Design, job: Job): boolean {
-  const supply = loadSupplyOf(design, job);
-  const contactor = job.cutOut.kind === 'contactor' ? relayOf(design, job.cutOut.part) : undefined;
-  return (
-    isolatedIn(design, job.device.place).length > 0 || controlSupplyOf(design, job).id === supply.id || contactor?.coilV === supply.nominalV
+/**
+ * Who of a box shares its fuse: all whose relays bear one that is made for all, where there is one; the others have a cord each. What
+ * somebody chose for them stays, and the rules speak of it.
+ */
+function sharing(builder: NetlistBuilder, design: Design, alike: readonly Job[]): readonly (readonly Job[])[] {
+  const apart = alike.map((job) => [job]);
+  if (alike.length === 1 || design.settings.sharing === 'apart') return apart;
+  if (typeof alike[0]!.fuse === 'number') return [alike];
+  const { ratingA } = fuseFor(builder, design, alike);
+  const strong = alike.filter((job) => bearsA(design, job) >= ratingA);
+  const { ampere, ratingA: ownA } = fuseFor(builder, design, strong);
+  if (strong.length < 2 || ownA < ampere) return apart;
+  return [strong, ...apart.filter(([job]) => !strong.includes(job!))];
+}
+
+/** What the weakest of a job's relays bears, by its contacts and by the terminals that it has of itself, A. */
+function bearsA(design: Design, { device, cutOut, otherwise }: Job): number {
+  const parts = [...(device.kind === 'relay' ? [device.part] : []), ...(cutOut.kind === 'contactor' ? [cutOut.part] : [])];
+  const types = parts.flatMap((part) => relayOf(design, part) ?? []);
+  return Math.min(
+    ...types.flatMap((type) => {
+      const [pole] = type.poles;
+      const pins = [pole?.closing, otherwise.kind === 'off' ? undefined : pole?.resting].flatMap((pin) => pin ?? []);
+      return [...pins.map((pin) => throwRating(type, pin, 'heater', 'ac').ampere), type.module?.terminalA ?? 0].filter(
+        (bears) => bears > 0,
+      );
+    }),
   );
 }
 
-/** Isolated supplies in a box that something hangs on. */
-function isolatedIn(design: Design, place: string): Supply[] {
+/** Whether more than its loads hangs on what feeds them, so that it is tapped in the box: a coil of the job, or an isolated supply in there that no other cord feeds. */
+function hangsMore(builder: NetlistBuilder, design: Design, job: Job): boolean {
+  const supply = loadSupplyOf(design, job);
+  const contactor = job.cutOut.kind === 'contactor' ? relayOf(design, job.cutOut.part) : undefined;
+  return (
+    isolatedIn(builder, design, job.device.place).length > 0 ||
+    controlSupplyOf(design, job).id === supply.id ||
+    contactor?.coilV === supply.nominalV
+  );
+}
+
+/** Isolated supplies in a box that something hangs on, and that no cord feeds yet. */
+function isolatedIn(builder: NetlistBuilder, design: Design, place: string): Supply[] {
+  if (builder.inlets.has(place)) return [];
   return design.supplies.filter((one) => one.place === place && supplyFacets(one).takesOf !== undefined && isUsed(design, one));
 }
 const isUsed = (design: Design, { id }: Supply): boolean =>
@@ -69,22 +106,32 @@ const isUsed = (design: Design, { id }: Supply): boolean =>
       .supplies.some((one) => one.id === id),
   );
 
-function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[]): Trunk | null {
-  const [owner] = group as [Job, ...Job[]];
-  const { protection } = owner;
+/** What a group takes together with the isolated supplies that it feeds, A, and the fuse for that. */
+function fuseFor(builder: NetlistBuilder, design: Design, group: readonly Job[]): { readonly ampere: number; readonly ratingA: number } {
+  const [owner] = group;
+  if (!owner) return { ampere: 0, ratingA: 0 };
+  const { protection, fuse } = owner;
   const supply = loadSupplyOf(design, owner);
   const loads = group.flatMap((job) => linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })));
-  const isolatedA = isolatedIn(design, owner.device.place).reduce((sum, one) => sum + supplyFacets(one).takesOf!(one, supply.nominalV), 0);
+  const isolatedA = isolatedIn(builder, design, owner.device.place).reduce(
+    (sum, one) => sum + supplyFacets(one).takesOf!(one, supply.nominalV),
+    0,
+  );
   const ampere = loads.reduce((sum, load) => sum + load.ampere, isolatedA);
   const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
   const continuous = group.some((job) => job.continuous);
-  const chosen = typeof owner.fuse === 'number';
-  const ratingA =
-    typeof owner.fuse === 'number' ? owner.fuse : chooseFuse(leastRating(design.settings, continuous, fed, protection), protection);
-  // Together more than the largest fuse of the kind bears: a cord each. What somebody chose stays, and the rules speak of it.
-  if (group.length > 1 && !chosen && ratingA < ampere) return null;
+  return {
+    ampere,
+    ratingA: typeof fuse === 'number' ? fuse : chooseFuse(leastRating(design.settings, continuous, fed, protection), protection),
+  };
+}
 
-  const name = inletName(supply, owner);
+function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[], name: string): Trunk {
+  const [owner] = group as [Job, ...Job[]];
+  const { protection } = owner;
+  const supply = loadSupplyOf(design, owner);
+  const { ampere, ratingA } = fuseFor(builder, design, group);
+  const chosen = typeof owner.fuse === 'number';
   const number = design.jobs.indexOf(owner) + 1;
   const fuse = `inlet-fuse-${name}`;
   const colours = conductorColours(supply);

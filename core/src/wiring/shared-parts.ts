@@ -128,6 +128,9 @@ export function entersByCord({ places }: Pick<Design, 'places'>, supply: Supply,
 export const inletName = (supply: Supply, { fuse, device, protection }: Job): string =>
   [supply.id, device.place, protection, ...(typeof fuse === 'number' ? [String(fuse).replace('.', '-')] : [])].join('-');
 
+/** The same of a job that shares its fuse with none of them. */
+export const ownInlet = (name: string, { id }: Job): string => `${name}-${id}`;
+
 /** Where a job's coil takes its current in a box that its loads' cord comes into, and where it gives it back; null where it does neither there. */
 export function tapsInBox(
   builder: NetlistBuilder,
@@ -136,8 +139,9 @@ export function tapsInBox(
   supply: Supply,
 ): { readonly line: Terminal; readonly back: Terminal } | null {
   if (supply.id !== supplyIdOf(design, job)) return null;
-  const [line, back] = ['line', 'back'].map((end) => `inlet-${end}-${inletName(supply, job)}`) as [string, string];
-  return builder.find(line)?.jobs.includes(job.id) ? { line: terminal(line, '1'), back: terminal(back, '1') } : null;
+  const shared = inletName(supply, job);
+  const name = [shared, ownInlet(shared, job)].find((one) => builder.find(`inlet-line-${one}`)?.jobs.includes(job.id));
+  return name === undefined ? null : { line: terminal(`inlet-line-${name}`, '1'), back: terminal(`inlet-back-${name}`, '1') };
 }
 
 /** A terminal in a job's box, where conductors of one kind meet. */

@@ -221,7 +221,7 @@ test('an earth conductor is as thick as the line beside it (IEC 60364-5-54, up t
     const load = earth.from.slice(0, earth.from.lastIndexOf('.'));
     // A box is beside the thickest line that enters it.
     const lines = netlist.wires.filter(
-      ({ role, to, job }) => role === 'load' && (load.startsWith('box-') ? job === earth.job : to === `${load}.+`),
+      ({ role, to, job }) => role === 'load' && (/^(?:box|inlet)-/.test(load) ? job === earth.job : to === `${load}.+`),
     );
     expect(lines.length).toBeGreaterThan(0);
     expect(earth.sizeMm2).toBeGreaterThanOrEqual(Math.max(...lines.map(({ sizeMm2 }) => sizeMm2)));

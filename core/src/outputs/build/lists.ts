@@ -260,7 +260,7 @@ function boxesOf(design: Design, netlist: Netlist): { description: string; tag: 
         const guard = guards.find((part) => plays(part, 'overcurrent device'));
         // A fused plug is bought as the fuse.
         if (!plays(guard, 'overcurrent device') || guard.spec.style === 'plug') return [];
-        const description = `Plug with earth, as the outlet takes it, for a cord of ${cores.length} × ${soldName(sizeMm2)}`;
+        const description = `Plug with earth for ${guard.spec.ratingA} A or more, as the outlet takes it, for a cord of ${cores.length} × ${soldName(sizeMm2)}`;
         return [{ description, tag, place: placeName(design, guard.place) }];
       }),
     ];
