@@ -10,6 +10,8 @@ export interface AdapterSpec extends MaybeFed {
   readonly current: 'dc' | 'ac';
   readonly ratedA: number;
   readonly internalOhm: number;
+  /** Whether another supply is on its output wires while it is tried, so that it gives what it does without its mains. */
+  readonly standIn?: true;
 }
 
 const OUTPUT = 'output';
@@ -30,10 +32,8 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
     if (!spec.fed) return modelSource(OUTPUT, part, into);
     modelFed(id, spec, into);
     modelSource(OUTPUT, part, into, OUTPUT);
-    into.branch({
-      ...{ kind: 'switch', id: branchId(id, 'alive link'), a: terminal(id, OUTPUT), b: terminal(id, '+') },
-      ...{ ohm: () => LINK_OHM, follows: aliveId(id), closedWhen: true },
-    });
+    const link = { id: branchId(id, 'alive link'), a: terminal(id, OUTPUT), b: terminal(id, '+'), ohm: () => LINK_OHM };
+    into.branch(spec.standIn ? { kind: 'resistor', ...link } : { kind: 'switch', ...link, follows: aliveId(id), closedWhen: true });
   },
   // What it takes follows what hangs on it; solved as though all that it may give did.
   drawn: ({ id, tag, name, spec }) =>

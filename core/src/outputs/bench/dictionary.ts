@@ -8,6 +8,7 @@
  */
 import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
 import {
+  type AnyPart,
   type BranchId,
   COIL_TOLERANCE,
   type Conditions,
@@ -154,16 +155,29 @@ export function faultyReader(evidence: Evidence, faults: readonly SingleFault[],
   return (step) => made.read(step, broken);
 }
 
+/** The same with something standing in for each isolated supply that the mains feed; itself where there is none. */
+function withStandIns(netlist: Netlist): Netlist {
+  const isFed = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true && 'fed' in part.spec && part.spec.fed !== undefined;
+  if (!netlist.parts.some(isFed)) return netlist;
+  return {
+    ...netlist,
+    parts: netlist.parts.map((part) => (isFed(part) ? ({ ...part, spec: { ...part.spec, standIn: true } } as AnyPart) : part)),
+  };
+}
+
 export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Netlist = evidence.netlist): Reader {
   const { design } = evidence;
   // A circuit of its own: what is measured on it disturbs nobody else's.
-  const circuit = toCircuit(netlist);
+  const alone = toCircuit(netlist);
+  const standing = withStandIns(netlist);
+  const stood = standing === netlist ? alone : toCircuit(standing);
+  const all = new Set([alone, stood]);
   const usual = conditionsAt(design, netlist, 'usual', new Map());
   const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
   let conditions = under(vary);
   const spread = new Map<BranchId, Fault>();
   if (vary.ohms)
-    for (const branch of circuit.branches)
+    for (const branch of alone.branches)
       if (branch.kind === 'resistor' || branch.kind === 'switch')
         spread.set(branch.id, { extraOhm: branch.ohm(conditions) * (vary.ohms(branch.id) - 1) });
   const guards = netlist.parts.flatMap((part) =>
@@ -175,12 +189,12 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
       kindOf(part).earthPin === undefined ? [] : primitivesOf(part).branches.flatMap(({ kind, id }) => (kind === 'source' ? [id] : [])),
     ),
   );
-  const sources = circuit.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
+  const sources = alone.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
 
   function ohmmeter(step: BenchStep): Circuit {
     const known = ohmmeters.get(step.id);
     if (known) return known;
-    const { branches, edited, ...rest } = circuitParts(netlist);
+    const { branches, edited, ...rest } = circuitParts(step.standIn ? standing : netlist);
     const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
     // Counted from its black lead: what is cut off from everything else still has a current through the meter.
     const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
@@ -193,9 +207,11 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     ohmmeters.set(step.id, made);
     return made;
   }
-  circuit.setConditions(conditions);
   const edited = new Map(circuitParts(netlist).edited);
-  for (const [id, fault] of spread) if (!edited.has(id)) circuit.setFault(id, fault);
+  for (const made of all) {
+    made.setConditions(conditions);
+    for (const [id, fault] of spread) if (!edited.has(id)) made.setFault(id, fault);
+  }
   /** As the netlist has it: a part that was left out stays out. */
   const restore = (made: Circuit, branches: readonly { branch: BranchId }[]) => {
     for (const { branch } of branches) made.setFault(branch, edited.get(branch) ?? spread.get(branch) ?? null);
@@ -204,7 +220,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   return {
     vary(spread) {
       conditions = under(spread);
-      for (const made of [circuit, ...ohmmeters.values()]) made.setConditions(conditions);
+      for (const made of [...all, ...ohmmeters.values()]) made.setConditions(conditions);
     },
     read(step, broken) {
       if (step.quantity === 'Ω') {
@@ -220,6 +236,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
         const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
         return Math.min(OPEN_OHM, Math.max(0, ohm));
       }
+      const circuit = step.standIn ? stood : alone;
       const pulled =
         step.stage === 'control side alone' ? guards.filter(({ job }) => job.includes(step.job)).map(({ branch }) => branch) : [];
       for (const branch of pulled) circuit.setFault(branch, 'open');

@@ -6,9 +6,9 @@
  * control side works at low voltage, and the rest is seen with the case closed.
  */
 import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
-import { postsOf, signalPartId } from '../../wiring/index.ts';
+import { batteryId, postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
-import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
+import { controlSupplyOf, hangsOnMains, loadSupplyOf, supplyById } from '../../project/index.ts';
 import {
   type BranchId,
   LOADS,
@@ -49,6 +49,8 @@ export interface BenchStep {
   readonly ownError?: number;
   /** Of a job on the mains: its control side is powered only once the steps with no power have passed. */
   readonly mains: boolean;
+  /** Whether something stands in for a supply that the mains feed. */
+  readonly standIn?: true;
 }
 
 export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
@@ -64,11 +66,17 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   const [off, on] = [stateWith(own, 'off'), stateWith(own, 'on')];
   const supply = loadSupplyOf(design, own.job);
   const mains = isMains(supply);
+  const { standIns, isLive } = fedByMains(evidence, jobId);
   const [out, back] = postsOf(supply);
   const steps: BenchStep[] = [];
   const say = (step: Omit<BenchStep, 'job' | 'id' | 'mains'> & { key: string }) => {
     const { key, ...rest } = step;
-    steps.push({ ...rest, id: `${jobId}/${key}`, job: jobId, mains: mains && rest.stage !== 'no power' });
+    const powered = rest.stage !== 'no power';
+    // What only the mains would work is not read live in an open box.
+    if (powered && isLive) return;
+    const words = powered && rest.quantity !== 'Ω' ? `${rest.words}${standIns}` : rest.words;
+    const stood = powered && standIns !== '' ? ({ standIn: true } as const) : {};
+    steps.push({ ...rest, ...stood, words, id: `${jobId}/${key}`, job: jobId, mains: (mains || standIns !== '') && powered });
   };
   const ohms = (key: string, red: Terminal, black: Terminal, words: string) =>
     say({ key, stage: 'no power', quantity: 'Ω', red, black, branch: null, path: off ?? [[]], words });
@@ -126,7 +134,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   // What a fuse blew for is looked for before the next one goes in: nothing behind it may lie on the return.
   const controlSupply = controlSupplyOf(design, own.job);
   const controlFuses = netlist.parts.filter(
-    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId),
+    (part) =>
+      plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId) && !isOnMainsWire(netlist, part.id),
   );
   const behind = (list: readonly { id: string; tag: string }[], minus: Terminal) => {
     for (const { id, tag } of list) ohms(`behind-${id}`, terminal(id, '2'), minus, `from behind ${tag} to the return`);
@@ -162,7 +171,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     if (spec.metal && mains) ohms(`earth-${id}`, terminal(id, 'PE'), terminal(earthPart(out), 'PE'), `from the metal of ${tag} to earth`);
   }
   // Where nothing may be measured live, each conductor is proved from end to end with the plug out.
-  if (mains)
+  if (mains || standIns !== '' || isLive)
     for (const wire of netlist.wires)
       if (wire.jobs.includes(jobId) && wire.mains && wire.role !== 'earth')
         ohms(`wire-${wire.id}`, wire.from, wire.to, `along ${wire.tag}, from end to end`);
@@ -221,7 +230,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     }
   // Along the way, wire by wire: where the volts end is where the fault is.
   for (const wire of netlist.wires) {
-    if (!wire.jobs.includes(jobId) || wire.role === 'earth' || wire.role === 'return') continue;
+    if (!wire.jobs.includes(jobId) || wire.role === 'earth' || wire.role === 'return' || (wire.mains && !mains)) continue;
     const control = wire.section.side === 'control';
     const [, from] = postsOf(control ? controlSupplyOf(design, own.job) : supply);
     if (!netlist.parts.some(({ id }) => id === earthPart(from))) continue;
@@ -281,7 +290,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       black,
       branch: null,
       path: on,
-      words: `${words} with ${relays.map(({ tag }) => tag).join(' and ')} in, the mains unplugged`,
+      ...(standIns !== '' && { standIn: true }),
+      words: `${words} with ${relays.map(({ tag }) => tag).join(' and ')} in, the mains unplugged${standIns}`,
       mains: true,
     });
   if (relays.every(({ spec }) => !spec.type.solid && !hangsOnMains(design, spec.supply))) {
@@ -296,6 +306,28 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   }
   return safe;
 }
+
+/**
+ * What of a job is fed by the mains beside its loads: isolated supplies, in words, that something stands in for while their low voltage
+ * is read, and whether there is anything else, which nothing stands in for.
+ */
+function fedByMains({ design, netlist }: Evidence, jobId: string): { readonly standIns: string; readonly isLive: boolean } {
+  const own = netlist.parts.filter(
+    (part) =>
+      'fed' in part.spec &&
+      part.spec.fed !== undefined &&
+      isMains(supplyById(design, part.spec.fed.supply)) &&
+      netlist.wires.some(({ jobs, from, to }) => jobs.includes(jobId) && [from, to].some((at) => partOf(at) === part.id)),
+  );
+  const supplies = own.filter((part) => kindOf(part).minus?.isolated === true);
+  const words = supplies.map(({ id, tag }) => {
+    const { nominalV } = design.supplies.find((one) => batteryId(one.id) === id)!;
+    return `, with a bench supply of ${nominalV} V in place of ${tag}`;
+  });
+  return { standIns: words.join(''), isLive: supplies.length < own.length };
+}
+const isOnMainsWire = ({ wires }: Netlist, part: string): boolean =>
+  wires.some(({ mains, from, to }) => mains && [from, to].some((at) => partOf(at) === part));
 
 const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
 
