@@ -106,20 +106,24 @@ test('every board and heatsink of the shelf can be typed', () => {
   for (const part of [...BOARDS, ...SINKS]) expect(ownPartSchema.safeParse(part).error?.issues).toBeUndefined();
 });
 
-/** The fuse or breaker of each job, typed by what the shelf says of it; null where its job has several, or one in a plug. */
+/** The fuse or breaker of each job, typed by what the shelf says of it, once for those who share it; null where its job has several, or one in a plug. */
 function guardsTyped(design: Design): ReadonlyMap<string, OwnGuard> {
   const { netlist } = analyse(design).analysis;
   return new Map(
     design.jobs.flatMap((job): [string, OwnGuard][] => {
       const fuses = netlist.parts.flatMap((part) =>
-        plays(part, 'overcurrent device') && part.job === job.id && part.spec.guards === 'load' ? [part.spec] : [],
+        plays(part, 'overcurrent device') && part.jobs.includes(job.id) && part.spec.guards === 'load'
+          ? [{ ...part.spec, of: part.job }]
+          : [],
       );
       const [first] = fuses;
       if (!first || job.protection === 'plug' || fuses.some(({ ratingA, style }) => ratingA !== first.ratingA || style !== first.style))
         return [];
       const { dcV, acV, breaksA } = PROTECTION_LIMITS[first.style];
       const typed = { dcV: dcV ?? 0, acV: acV ?? 0, breaksA, builtAs: job.protection, ratingA: first.ratingA };
-      return [[job.id, { ...typed, id: `guard-${job.id}`.slice(0, 40), name: `Guard of ${job.id}`, form: 'guard', assumed: [], price: 0 }]];
+      return [
+        [job.id, { ...typed, id: `guard-${first.of}`.slice(0, 40), name: `Guard of ${first.of}`, form: 'guard', assumed: [], price: 0 }],
+      ];
     }),
   );
 }
@@ -141,7 +145,18 @@ function withTyped(design: Design): Design {
     cutOut: job.cutOut.kind === 'contactor' ? { ...job.cutOut, part: own(job.cutOut.part) } : job.cutOut,
   }));
   const controllers = design.controllers.map((board) => ({ ...board, type: ownId(board.type) }));
-  return { ...design, jobs, controllers, parts: [...design.parts, ...used.values(), ...guards.values(), ...BOARDS, ...SINKS] };
+  return {
+    ...design,
+    jobs,
+    controllers,
+    parts: [
+      ...design.parts,
+      ...used.values(),
+      ...new Map([...guards.values()].map((guard) => [guard.id, guard])).values(),
+      ...BOARDS,
+      ...SINKS,
+    ],
+  };
 }
 const judged = (design: Design) =>
   analyse(design)

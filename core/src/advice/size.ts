@@ -14,7 +14,7 @@ import {
   surgeRating,
 } from '../wiring/index.ts';
 import { type Patch, applyPatches } from '../document/index.ts';
-import { type Design, type Job, type SizeOrder, loadSupplyOf } from '../project/index.ts';
+import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf } from '../project/index.ts';
 import {
   guardOf,
   GUARD_PRICES,
@@ -418,7 +418,8 @@ function differences(design: Design, chosen: Choice, other: Choice): string[] {
 function choicePatches(design: Design, job: Job, { relay, socket, fuseA, legs }: Choice): Patch[] {
   const at = design.jobs.indexOf(job);
   const wires = { ...open(job, relay).wires };
-  for (const { leg, sizeMm2 } of legs) wires[leg] = { ...wires[leg], sizeMm2 };
+  // The earth of a box is as thick as the thickest that enters it, of whatever job: no choice of one of them.
+  for (const { leg, sizeMm2 } of legs) if (!isBoxEarth(leg)) wires[leg] = { ...wires[leg], sizeMm2 };
   return [
     ...(relay !== null && job.device.kind === 'relay'
       ? [{ path: ['jobs', at, 'device'], value: { ...job.device, part: relay, socket } }]

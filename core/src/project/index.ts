@@ -5,7 +5,19 @@ export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Arc
 export { type Assumption, assumptionsOf, withoutStaleChecks, RESIDUAL_A } from './assumed.ts';
 export { type PlaceOnMap, mapOfPlaces } from './place-map.ts';
 export { LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, contradictions, waysBetween } from './distances.ts';
-export { INLET_BACK, INLET_EARTH, INLET_LEGS, INLET_LINE, backLeg, earthLeg, legsOfLine, outBackwardsLeg, outLeg } from './legs.ts';
+export {
+  INLET_BACK,
+  INLET_EARTH,
+  INLET_LEGS,
+  INLET_LINE,
+  backLeg,
+  boxEarthLeg,
+  earthLeg,
+  isBoxEarth,
+  legsOfLine,
+  outBackwardsLeg,
+  outLeg,
+} from './legs.ts';
 export { type Intent, type IntentState, type JobIntent, feedOf, intentOf, linePath, linesOf, nextMove, supplyIdOf } from './intent.ts';
 export { projectJsonSchema } from './json-schema.ts';
 export { dropBudgetV, stringRatedV, unitOhm } from './load.ts';

@@ -12,3 +12,6 @@ export const INLET_LINE = 'inlet-line';
 export const INLET_BACK = 'inlet-back';
 export const INLET_EARTH = 'inlet-earth';
 export const INLET_LEGS: readonly string[] = [INLET_LINE, INLET_BACK, INLET_EARTH];
+/** Of the metal of a box to earth. */
+export const boxEarthLeg = (place: string): string => `earth-box-${place}`;
+export const isBoxEarth = (leg: string): boolean => leg.startsWith(boxEarthLeg(''));

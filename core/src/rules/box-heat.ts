@@ -1,5 +1,5 @@
 import { primitivesOf } from '../graph/index.ts';
-import { type AnyPart, controllerType, isCopperCoil, plays } from '../kinds/index.ts';
+import { type AnyPart, branchId, controllerType, isCopperCoil, kindOf, plays } from '../kinds/index.ts';
 import { boxSurfaceM2 } from '../document/index.ts';
 import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
@@ -20,7 +20,7 @@ const MOST_K = 10;
 
 /**
  * What the parts of a job in a box turn into heat in a state, W: coils, contacts, fuses, drivers. Loads and sources are
- * not in it, and what sits on a heatsink gives its heat outside.
+ * not in it (an isolated supply counts by what it gives), and what sits on a heatsink gives its heat outside.
  */
 function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], { solution }: SolvedState): number {
   const onSink = job.job.cooling !== 'none';
@@ -38,6 +38,8 @@ function watts(context: RuleContext, job: WiredJob, parts: readonly AnyPart[], {
 export interface BoxRise {
   readonly users: readonly { readonly job: WiredJob; readonly watt: number }[];
   readonly boards: readonly { readonly board: Controller; readonly watt: number }[];
+  /** Isolated supplies, and what has electronics that the project feeds. */
+  readonly electronics: readonly { readonly part: AnyPart; readonly watt: number }[];
   readonly watt: number;
   /** Outside that gives off heat, m². */
   readonly area: number;
@@ -79,9 +81,28 @@ function worked(context: RuleContext, place: Design['places'][number]): BoxRise 
       },
     ];
   });
-  const watt = [...users, ...boards].reduce((sum, user) => sum + user.watt, 0);
+  const electronics = context.netlist.parts
+    .filter((part) => part.place === place.id)
+    .map((part) => ({ part, watt: ofElectronics(context, part) }))
+    .filter(({ watt: own }) => own > 0);
+  const watt = [...users, ...boards, ...electronics].reduce((sum, user) => sum + user.watt, 0);
   const area = boxSurfaceM2(place);
-  return { users, boards, watt, area, riseK: watt / (GIVES_W_PER_M2K * area) };
+  return { users, boards, electronics, watt, area, riseK: watt / (GIVES_W_PER_M2K * area) };
+}
+
+/** What an isolated supply that is built in loses beside what it gives at the most, and what a sensor or a controller takes all the time, W. */
+function ofElectronics(context: RuleContext, part: AnyPart): number {
+  const { burns } = kindOf(part);
+  if (!('fed' in part.spec) || !part.spec.fed) return 0;
+  if (burns && 'nominalV' in part.spec) {
+    const branch = branchId(part.id, burns.key);
+    const gives = Math.max(0, ...context.jobs.map((job) => context.worstAmps(job, branch).value));
+    return burns.share * part.spec.nominalV * gives;
+  }
+  // Of a board that hangs on its supply the regulator is counted above.
+  if (plays(part, 'board')) return 0;
+  const { highestV } = supplyById(context.design, part.spec.fed.supply);
+  return highestV ** 2 / part.spec.fed.ohm;
 }
 
 /** A closed box is warmer than its room by what its parts burn: all jobs together, each at its most. */
@@ -114,7 +135,7 @@ export const boxHeat: Rule = {
     context.design.places.flatMap((place, at) => {
       const rise = boxRise(context, place);
       if (!rise) return [];
-      const { users, boards, watt, area, riseK: value } = rise;
+      const { users, boards, electronics, watt, area, riseK: value } = rise;
       const first = users[0]!;
       return [
         judge(ID, {
@@ -145,6 +166,13 @@ export const boxHeat: Rule = {
                 value: own,
                 unit: 'W' as const,
                 source: computed('(V − 5 V) · I'),
+              })),
+              ...electronics.map(({ part, watt: own }) => ({
+                symbol: 'P',
+                meaning: `electronics of ${part.tag} ${part.name}`,
+                value: own,
+                unit: 'W' as const,
+                source: kindOf(part).burns ? fromMemory('a fifth of what it takes is lost') : computed('V²/R of what feeds it'),
               })),
               {
                 symbol: 'k',

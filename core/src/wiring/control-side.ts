@@ -355,7 +355,8 @@ export class ControlSide {
     const of = this.supplyOf(supply);
     const { thing, fresh } = builder.once(`leads|${key}`, () => {
       const inlet = builder.inlets.get(place);
-      const inBox = inlet?.supply === supply ? inlet : null;
+      // What stands elsewhere is fed from the box of the job that uses it, where that has the supply in it.
+      const inBox = inlet?.supply === supply ? inlet : tapsInBox(builder, design, this.job, of);
       const [plus, minus] = pins.map((pin) => terminal(part, pin)) as [Terminal, Terminal];
       const run = inBox ? this.tapped(inBox.line, of) : this.battery(supply);
       run.feeds(ampere);

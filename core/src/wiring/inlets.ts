@@ -16,11 +16,11 @@ import {
   supplyIdOf,
 } from '../project/index.ts';
 import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
-import { type Supply, conductorColours, isTwoHot, relayOf, signalFacets, supplyFacets, throwRating } from '../kinds/index.ts';
+import { type Supply, conductorColours, guardOf, isTwoHot, relayOf, signalFacets, supplyFacets, throwRating } from '../kinds/index.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
-import { lineAmpere } from './load-side.ts';
+import { asOwn, lineAmpere } from './load-side.ts';
 import { boxTerminal, earthOf, entersByCord, inletName, ownInlet, returnTo, supplyOut } from './shared-parts.ts';
 import { type Trunk, sharedLeg } from './trunks.ts';
 
@@ -33,7 +33,7 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
   const groups = new Map<string, Job[]>();
   for (const job of jobs) {
     const supply = loadSupplyOf(design, job);
-    if (job.device.kind === 'direct' || job.fuse === 'none' || job.ownGuard !== 'none') continue;
+    if (job.device.kind === 'direct' || job.fuse === 'none') continue;
     // What an existing circuit feeds does not come in by the cord.
     if (feedOf(design, job) || !entersByCord(design, supply, job.device.place)) continue;
     const key = inletName(supply, job);
@@ -58,7 +58,7 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
 function sharing(builder: NetlistBuilder, design: Design, alike: readonly Job[]): readonly (readonly Job[])[] {
   const apart = alike.map((job) => [job]);
   if (alike.length === 1 || design.settings.sharing === 'apart') return apart;
-  if (typeof alike[0]!.fuse === 'number') return [alike];
+  if (typeof alike[0]!.fuse === 'number' || alike[0]!.ownGuard !== 'none') return [alike];
   const { ratingA } = fuseFor(builder, design, alike);
   const strong = alike.filter((job) => bearsA(design, job) >= ratingA);
   const { ampere, ratingA: ownA } = fuseFor(builder, design, strong);
@@ -110,7 +110,9 @@ const isUsed = (design: Design, { id }: Supply): boolean =>
 function fuseFor(builder: NetlistBuilder, design: Design, group: readonly Job[]): { readonly ampere: number; readonly ratingA: number } {
   const [owner] = group;
   if (!owner) return { ampere: 0, ratingA: 0 };
-  const { protection, fuse } = owner;
+  const { fuse } = owner;
+  const own = guardOf(design, owner.ownGuard);
+  const protection = own?.builtAs ?? owner.protection;
   const supply = loadSupplyOf(design, owner);
   const loads = group.flatMap((job) => linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })));
   const isolatedA = isolatedIn(builder, design, owner.device.place).reduce(
@@ -120,18 +122,17 @@ function fuseFor(builder: NetlistBuilder, design: Design, group: readonly Job[])
   const ampere = loads.reduce((sum, load) => sum + load.ampere, isolatedA);
   const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
   const continuous = group.some((job) => job.continuous);
-  return {
-    ampere,
-    ratingA: typeof fuse === 'number' ? fuse : chooseFuse(leastRating(design.settings, continuous, fed, protection), protection),
-  };
+  const auto = () => chooseFuse(leastRating(design.settings, continuous, fed, protection), protection);
+  return { ampere, ratingA: own?.ratingA ?? (typeof fuse === 'number' ? fuse : auto()) };
 }
 
 function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[], name: string): Trunk {
   const [owner] = group as [Job, ...Job[]];
-  const { protection } = owner;
+  const own = guardOf(design, owner.ownGuard);
+  const protection = own?.builtAs ?? owner.protection;
   const supply = loadSupplyOf(design, owner);
   const { ampere, ratingA } = fuseFor(builder, design, group);
-  const chosen = typeof owner.fuse === 'number';
+  const chosen = own !== null || typeof owner.fuse === 'number';
   const number = design.jobs.indexOf(owner) + 1;
   const fuse = `inlet-fuse-${name}`;
   const colours = conductorColours(supply);
@@ -144,7 +145,7 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
     tag: `F${number}`,
     name: 'fuse of the box',
     place: supply.place,
-    spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load' },
+    spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load', ...asOwn(own) },
   });
   builder.join(supplyOut(builder, design, supply.id), terminal(fuse, '1'));
   const ends = {

@@ -6,6 +6,7 @@ import {
   INLET_EARTH,
   type Job,
   backLeg,
+  boxEarthLeg,
   earthLeg,
   dropBudgetV,
   feedOf,
@@ -140,6 +141,8 @@ export class LoadSide {
     const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
     if (this.isOfCordIn(wire)) builder.ordinary(wire, fuseA);
     this.wires.push(wire);
+    // The fuse of a box is none of its job’s own: no choice of that job moves it.
+    const sharedA = this.trunk?.inlet ? fuseA : 0;
     const known = this.legs.get(leg);
     // Equal legs (the tails of several units, out and back) count as one of their whole length.
     this.legs.set(leg, {
@@ -150,8 +153,8 @@ export class LoadSide {
       laid: builder.laid(wire),
       mostMm2: Math.min(known?.mostMm2 ?? Infinity, builder.takesMm2(from), builder.takesMm2(to)),
       fuseA: Math.max(fuseA, foreignA),
-      own: fuseA > 0,
-      foreignA,
+      own: fuseA > sharedA,
+      foreignA: Math.max(sharedA, foreignA),
       chosenMm2: job.wires[leg]?.sizeMm2,
     });
   }
@@ -211,7 +214,7 @@ export class LoadSide {
       mostA: supply.highestV / supply.internalOhm,
       airC: builder.hottestC(builder.placeOf(at)),
     };
-    this.fed.push(fed);
+    if (!trunk?.inlet) this.fed.push(fed);
     if (trunk) builder.use(partOf(trunk.at), job.id);
     // Behind the fuse of the box no other one is.
     if (trunk?.inlet) return { at, fuseA: trunk.inlet.fuseA, legs: [], fixedDropV: trunk.dropV, fuseAmpere: 0 };
@@ -472,7 +475,7 @@ export class LoadSide {
       }
       builder.add({ id, kind: 'enclosure', tag: `U${at + 1}`, name, place, job: job.id, spec: {} });
       const to = this.earth(fuseA);
-      this.run({ leg: `earth-box-${place}`, role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
+      this.run({ leg: boxEarthLeg(place), role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
     });
   }
 
@@ -557,4 +560,4 @@ export class LoadSide {
   }
 }
 /** What a list and the rules are told of a person's own fuse or breaker. */
-const asOwn = (own: ReturnType<typeof guardOf>) => own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } };
+export const asOwn = (own: ReturnType<typeof guardOf>) => own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } };

@@ -125,8 +125,13 @@ export function entersByCord({ places }: Pick<Design, 'places'>, supply: Supply,
 }
 
 /** What the parts of one cord into a box are called after: jobs with the same have one fuse. */
-export const inletName = (supply: Supply, { fuse, device, protection }: Job): string =>
-  [supply.id, device.place, protection, ...(typeof fuse === 'number' ? [String(fuse).replace('.', '-')] : [])].join('-');
+export const inletName = (supply: Supply, { fuse, device, protection, ownGuard }: Job): string =>
+  [
+    supply.id,
+    device.place,
+    ownGuard === 'none' ? protection : ownGuard,
+    ...(typeof fuse === 'number' ? [String(fuse).replace('.', '-')] : []),
+  ].join('-');
 
 /** The same of a job that shares its fuse with none of them. */
 export const ownInlet = (name: string, { id }: Job): string => `${name}-${id}`;

@@ -3,6 +3,7 @@ import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
 import { type PartKind, branchId } from './kind.ts';
 import { modelSource } from '../source.ts';
+import { EFFICIENCY } from '../supply/adapter.ts';
 
 export interface AdapterSpec extends MaybeFed {
   readonly supply: string;
@@ -39,6 +40,7 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   drawn: ({ id, tag, name, spec }) =>
     drawnFed({ id, tag, name, spec }).map((element) => ({ ...element, labels: [...element.labels, 'as fully loaded'] })),
   rail: () => ({ pin: '+', side: 'supply', label: '+' }),
+  burns: { key: OUTPUT, share: 1 / EFFICIENCY - 1 },
   faults: () => [],
   minus: { pin: '-', isolated: true },
   listed: ({ spec: { nominalV, current, ratedA, fed } }) =>

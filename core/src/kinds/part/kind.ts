@@ -186,6 +186,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly metal?: string;
   /** Whether it is the return of the whole vehicle. */
   readonly mainReturn?: true;
+  /** The source in it, and the share of what that gives which it turns into heat beside. */
+  readonly burns?: { readonly key: string; readonly share: number };
   /** How a lead that is no wire of the circuit goes from it to what reads it, and what shows that it does. */
   ledIn?(part: Part<Kind, Spec>): { readonly text: string; readonly check: string };
   /** Whether it is made as the wires are laid, and not fitted before. */

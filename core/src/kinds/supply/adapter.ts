@@ -15,8 +15,10 @@ const schema = z.strictObject({
 });
 export type AdapterSupply = z.infer<typeof schema>;
 
-/** Share of its mains volt-amperes that a small one gives on: 0.8 of efficiency at a power factor of 0.6 (from memory). */
-const GIVES_ON = 0.8 * 0.6;
+/** Share of what a small one takes that it gives on (from memory). */
+export const EFFICIENCY = 0.8;
+/** The same of its volt-amperes: at a power factor of 0.6 (from memory). */
+const GIVES_ON = EFFICIENCY * 0.6;
 
 const variant = (nominalV: (typeof NOMINAL_V)[number], current: CurrentKind, text: string) => ({
   key: `adapter-${nominalV}${current === 'ac' ? '-ac' : ''}`,
