@@ -10,9 +10,13 @@ import type { RuleContext, WiredJob } from './context.ts';
 
 type Fuse = PartPlaying<'overcurrent device'>;
 
-/** The supply that a fuse stands behind. */
-export const supplyOf = (context: RuleContext, { job, supply }: WiredJob, { spec }: Fuse): Supply =>
-  spec.guards === 'control' ? controlSupplyOf(context.design, job) : supply;
+/** The supply that a fuse stands behind: of one of the control side the one that leads to it, which may be that of a sensor or of an isolated supply. */
+export function supplyOf(context: RuleContext, { job, supply }: WiredJob, { id, spec }: Fuse): Supply {
+  if (spec.guards !== 'control') return supply;
+  const usual = controlSupplyOf(context.design, job);
+  const leads = (one: Supply) => ohmUpTo(context, postsOf(one)[0], terminal(id, '1')) !== null;
+  return [usual, supply, ...context.design.supplies].find(leads) ?? usual;
+}
 
 /** Least resistance from a post to a terminal, through wires and other fuses, Ω; null where none leads there. */
 function ohmUpTo({ graph, design, netlist }: RuleContext, from: Terminal, to: Terminal): number | null {

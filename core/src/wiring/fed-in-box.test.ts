@@ -59,6 +59,19 @@ describe('an isolated supply in a box with one cord in', () => {
     expect(open(thin)).toContain('fuse-above-wire danger');
   });
 
+  test('has a fuse that is asked what it breaks of the mains, and not of the low voltage beside it', () => {
+    const told = (internalOhm: number) => {
+      const supplies = lamp.supplies.map((supply, at) => (at === 0 ? { ...supply, internalOhm } : supply));
+      return checkEvidence(analyse({ ...lamp, supplies }).evidence)
+        .filter(({ rule, severity }) => rule === 'protection-unsuited' && severity !== 'hold')
+        .map(({ title }) => title);
+    };
+    // 230 V behind the loop and what 2.6 kA of 0.02 Ω shows of the way to it, 0.07 Ω: 0.5 kA of 0.4 Ω, 1.9 kA of 0.05 Ω. It breaks
+    // 1.5 kA at 250 V (IEC 60127), the plug's own fuse 6 kA.
+    expect(told(0.4)).toEqual([]);
+    expect(told(0.05)).toEqual([expect.stringMatching(/^A short behind F1C\.L1 draws 1\.9/)]);
+  });
+
   test('counts with what the fuse of the box is made for', () => {
     const fuseA = (ratedA: number) => {
       const supplies = lamp.supplies.map((supply) => ('ratedA' in supply && supplyFacets(supply).takesOf ? { ...supply, ratedA } : supply));
