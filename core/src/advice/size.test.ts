@@ -6,6 +6,7 @@ import { parseDesignText } from '../project/parse.ts';
 import { applyPatches } from '../document/patch.ts';
 import type { Design } from '../project/schema.ts';
 import { HEATER, design, job } from '../testing/designs.ts';
+import { typed } from '../testing/pieces.ts';
 import { comparePlaces } from './mount.ts';
 import { sizeJob } from './size.ts';
 
@@ -99,4 +100,16 @@ test('the relay near its load and its battery takes less thick wire than one at 
   expect(alone.every(({ why }) => why === '')).toBe(true);
   const cut = { ...design([job()]), distances: design().distances.filter(({ b }) => b !== 'rear') };
   expect(comparePlaces(cut, 'job-1').every(({ why }) => /How far/.test(why))).toBe(true);
+});
+
+test('in a box of the mains a job alone chooses its fuse, and one that shares it leaves it and the earth of the box alone', () => {
+  const HEATER_SAID = 'when the second switch is on, run a 1 kW heater';
+  const legsOf = (texts: readonly string[], id: string) => {
+    const { steps, patches } = sizeJob(typed(texts), id);
+    return { steps: steps.map((step) => step.id), paths: patches.map(({ path }) => path.at(-1)) };
+  };
+  expect(legsOf([HEATER_SAID], 'job-1')).toMatchObject({ steps: expect.arrayContaining(['fuse']), paths: ['device', 'fuse', 'wires'] });
+  const shared = legsOf([HEATER_SAID, 'when the switch is on, light a 60 W lamp'], 'job-1');
+  expect(shared.steps).not.toContain('fuse');
+  expect(shared.paths).toEqual(['device', 'wires']);
 });

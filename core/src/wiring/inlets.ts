@@ -172,5 +172,6 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
   if (!earth.sizeChosen) earth.sizeMm2 = noThinner(design.settings.wireSeries, earthMm2(line.sizeMm2));
   for (const wire of [line, back, earth]) wire.jobs.push(...group.slice(1).map(({ id }) => id));
   for (const job of group) for (const part of [fuse, ...Object.keys(ends).map((end) => `inlet-${end}-${name}`)]) builder.use(part, job.id);
-  return { at: ends.line, dropV: dropV[0]!, inlet: { fuseA: ratingA, lineMm2: line.sizeMm2, back: ends.back, earth: ends.earth } };
+  const inlet = { fuseA: ratingA, isShared: group.length > 1, lineMm2: line.sizeMm2, back: ends.back, earth: ends.earth };
+  return { at: ends.line, dropV: dropV[0]!, inlet };
 }

@@ -141,8 +141,8 @@ export class LoadSide {
     const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
     if (this.isOfCordIn(wire)) builder.ordinary(wire, fuseA);
     this.wires.push(wire);
-    // The fuse of a box is none of its job’s own: no choice of that job moves it.
-    const sharedA = this.trunk?.inlet ? fuseA : 0;
+    // A fuse that jobs share is none of this one’s own: no choice of it moves that.
+    const sharedA = this.trunk?.inlet?.isShared ? fuseA : 0;
     const known = this.legs.get(leg);
     // Equal legs (the tails of several units, out and back) count as one of their whole length.
     this.legs.set(leg, {
@@ -214,7 +214,7 @@ export class LoadSide {
       mostA: supply.highestV / supply.internalOhm,
       airC: builder.hottestC(builder.placeOf(at)),
     };
-    if (!trunk?.inlet) this.fed.push(fed);
+    if (!trunk?.inlet?.isShared) this.fed.push(fed);
     if (trunk) builder.use(partOf(trunk.at), job.id);
     // Behind the fuse of the box no other one is.
     if (trunk?.inlet) return { at, fuseA: trunk.inlet.fuseA, legs: [], fixedDropV: trunk.dropV, fuseAmpere: 0 };

@@ -17,8 +17,17 @@ export interface Trunk {
   readonly at: Terminal;
   /** Lost between battery and stud with every job on, V. */
   readonly dropV: number;
-  /** Of a box of the mains: the rating of the fuse that its jobs share, A, the size of its line, mm², and where their returns and earths meet. */
-  readonly inlet?: { readonly fuseA: number; readonly lineMm2: number; readonly back: Terminal; readonly earth: Terminal };
+  /**
+   * Of a box of the mains: the rating of its fuse, A, and whether several jobs hang on that, the size of its line, mm², and where returns
+   * and earths meet.
+   */
+  readonly inlet?: {
+    readonly fuseA: number;
+    readonly isShared: boolean;
+    readonly lineMm2: number;
+    readonly back: Terminal;
+    readonly earth: Terminal;
+  };
 }
 
 /** Share of a lamp's drop budget that a trunk may take, so that the jobs behind it keep the rest. */
