@@ -94,7 +94,7 @@ describe('wire', () => {
   });
   test('a 1.5 mm² cord bears 16 A, two of them in a bundle 12.8 A each', () => {
     expect(work('ampacity', { family: 'cord', cord: '1.5', celsius: 30, bundle: 2 }).of('I_z')).toBeCloseTo(16 * 0.8, 9);
-    expect(CORD_AMPACITY.map(([, ampere]) => ampere)).toEqual([3, 6, 10, 13, 16, 25, 32]);
+    expect(CORD_AMPACITY.map(([, ampere]) => ampere)).toEqual([3, 6, 10, 13, 16, 25, 32, 40, 63]);
   });
 });
 
