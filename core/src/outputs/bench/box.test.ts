@@ -6,7 +6,7 @@ import { parseDesignText } from '../../project/index.ts';
 import { wireBranch } from '../../kinds/index.ts';
 import { typed } from '../../testing/pieces.ts';
 import { benchPlan } from './plan.ts';
-import { faultyReader, predictions } from './dictionary.ts';
+import { benchSteps, faultyReader, predictions } from './dictionary.ts';
 
 const read = (name: string) => {
   const made = parseDesignText(readFileSync(new URL(`../../../../examples/circuits/${name}.json`, import.meta.url), 'utf8'));
@@ -56,4 +56,12 @@ test.each(['bell', 'element-1', 'element-2'])('no step of %s has a lead on what 
   // Of the bell all that is read is low voltage; of the elements the controller would have to be live in the open box.
   expect(steps.length > 0).toBe(job === 'bell');
   expect(steps.every(({ standIn, mains }) => standIn === true && mains)).toBe(true);
+});
+
+test('an open contact beside a solid-state relay reads open: its snubber is a capacitor, and a meter’s current is direct', () => {
+  const both = analyse(typed(['heat a 1.5 kW oven element to 180 °C', 'when the fan switch is on, run a 25 W fan'])).evidence;
+  const steps = benchSteps(both, 'job-2');
+  const at = steps.findIndex(({ id }) => id === 'job-2/contact-job-2-relay-2' || id === 'job-2/contact-job-2-relay-2-out');
+  expect(predictions(both, steps)[at]!.value).toBeGreaterThan(1e6);
+  expect(steps[at]!.words).toMatch(/^contact K2 2 with its relay at rest/);
 });

@@ -202,6 +202,9 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     // With the control side at work its own supplies are on; what is on the mains never is.
     const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
     for (const id of off) made.setFault(id, 'open');
+    // Off, a solid-state relay for alternating current leaks through the capacitor across it: a meter's direct current sees none of that.
+    for (const part of netlist.parts)
+      if (plays(part, 'relay') && part.spec.type.closing.ac && part.spec.type.solid) made.setFault(branchId(part.id, 'leak'), 'open');
     if (step.alone) for (const { id } of branches) if (!isOf(step, id)) made.setFault(id, 'open');
     made.setConditions(conditions);
     ohmmeters.set(step.id, made);
