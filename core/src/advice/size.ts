@@ -14,7 +14,7 @@ import {
   surgeRating,
 } from '../wiring/index.ts';
 import { type Patch, applyPatches } from '../document/index.ts';
-import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf } from '../project/index.ts';
+import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf, ratingsFor } from '../project/index.ts';
 import {
   guardOf,
   GUARD_PRICES,
@@ -30,7 +30,7 @@ import {
   throwRating,
 } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { bladeFuseOhm, ratingsOf, sizeName } from '../reference/index.ts';
+import { bladeFuseOhm, sizeName } from '../reference/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
 import { type Finding, checkEvidence } from '../rules/index.ts';
 import { type Held, type Whole, combinationsOf, compareWholes, search } from './search.ts';
@@ -195,7 +195,7 @@ export function sizingProblem(design: Design, job: Job): { problem: SizingProble
   const problem: SizingProblem = {
     variants,
     // Without a fuse of its own (the signals feed it) there is nothing to rate.
-    ratings: fed.length === 0 ? [0] : own ? [own.ratingA] : ratingsOf(job.protection),
+    ratings: fed.length === 0 ? [0] : own ? [own.ratingA] : ratingsFor(loadSupplyOf(design, job), job.protection),
     fusePrice: own ? own.price : GUARD_PRICES[job.protection],
     leastFuseA: Math.max(0, ...variants.map(({ parts }) => leastOf(parts))),
     fuseOhm: (ratingA) => (ratingA > 0 ? bladeFuseOhm(ratingA) : 0),

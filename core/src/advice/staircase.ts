@@ -1,7 +1,7 @@
 import { formatQuantity, partOf } from '../quantity/index.ts';
 import { CONNECTORS, sizeName } from '../reference/index.ts';
 import { type PartPlaying, branchId, currentOf, plays, throwRating } from '../kinds/index.ts';
-import { type RuleContext, type WiredJob, sharesFuse, worstLoad } from '../rules/index.ts';
+import { type RuleContext, type WiredJob, shareBehind, sharesFuse, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
@@ -54,7 +54,9 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
     fuse
       ? step('fuse', `Fuse ${fuse.tag}`, fuse.spec.ratingA, fuse.spec.style, fuse.id, behind)
       : { ...step('fuse', 'Fuse', 0, 'none', unit), holds: false },
-    ...(weak ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak), sizeName(weak.sizeMm2), weak.id)] : []),
+    ...(weak
+      ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak) * (fuse ? shareBehind(fuse) : 1), sizeName(weak.sizeMm2), weak.id)]
+      : []),
     ...(parted ? [step('connector', `Connector ${parted.tag}`, bears(parted), CONNECTORS[parted.spec.type].name, parted.id)] : []),
     ...(contact && type
       ? [

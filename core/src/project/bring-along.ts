@@ -63,7 +63,7 @@ function job(design: Design, before: Job): Job {
     loads,
     ...(otherLoads && { otherwise: { kind: 'loads' as const, loads: otherLoads } }),
     ...(other && device.kind === 'relay' && { device: { ...device, part: other.id, socket: 'auto' as const } }),
-    protection: protectionOn(supply, before.protection),
+    protection: protectionOn(design, supply, { ...before, loads }),
     fuse: 'auto',
     controlFuse: before.controlFuse === 'none' ? 'none' : 'auto',
   };

@@ -9,6 +9,7 @@ export {
   INLET_BACK,
   INLET_EARTH,
   INLET_LEGS,
+  INLET_FUSED,
   INLET_LINE,
   backLeg,
   boxEarthLeg,
@@ -91,6 +92,17 @@ export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts
 export { FAMILIES, type Family, READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
 export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
-export { breaksOf, controlSupplyOf, hangsOnMains, loadSupplyOf, protectionOn, supplyById, usualGuard, usualProtection } from './supply.ts';
+export {
+  breaksOf,
+  controlSupplyOf,
+  entersByCord,
+  hangsOnMains,
+  loadSupplyOf,
+  protectionOn,
+  ratingsFor,
+  supplyById,
+  usualGuard,
+  usualProtection,
+} from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
 export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

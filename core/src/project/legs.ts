@@ -11,7 +11,9 @@ export const legsOfLine = (line: string): readonly string[] => [outLeg, outBackw
 export const INLET_LINE = 'inlet-line';
 export const INLET_BACK = 'inlet-back';
 export const INLET_EARTH = 'inlet-earth';
-export const INLET_LEGS: readonly string[] = [INLET_LINE, INLET_BACK, INLET_EARTH];
+/** From a fuse in the box on to the terminal where all takes its line. */
+export const INLET_FUSED = 'inlet-fused';
+export const INLET_LEGS: readonly string[] = [INLET_LINE, INLET_BACK, INLET_EARTH, INLET_FUSED];
 /** Of the metal of a box to earth. */
 export const boxEarthLeg = (place: string): string => `earth-box-${place}`;
 export const isBoxEarth = (leg: string): boolean => leg.startsWith(boxEarthLeg(''));

@@ -20,7 +20,7 @@ import {
   isVoltageSensor,
   restOf,
 } from '../kinds/index.ts';
-import { usualProtection } from './supply.ts';
+import { entersByCord, usualProtection } from './supply.ts';
 import { ASSUMED_LEAD_M, DEFAULT_SETTINGS, type Design, type Job, PLAIN_JOB } from './schema.ts';
 
 /** A feed with plain direct current. */
@@ -87,6 +87,7 @@ export interface ReadySentence {
   add(design: Design): Design;
 }
 
+const BLANK_W = 60;
 /** A job with a 60 W heater to be changed; `when` names signals that are in the design. */
 export function blankJob(design: Design, name: string, when: When): Job {
   const supply = design.supplies[0]!;
@@ -106,7 +107,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
         name: 'heater',
         kind: 'heater',
         count: 1,
-        plate: { unit: 'W', value: 60, ratedV: supply.nominalV },
+        plate: { unit: 'W', value: BLANK_W, ratedV: supply.nominalV },
         place: loadPlace.id,
         series: 1,
         earth: mains ? 'wired' : 'none',
@@ -124,7 +125,7 @@ export function blankJob(design: Design, name: string, when: When): Job {
     driver: 'auto',
     driverOhm: 'auto',
     pullDown: true,
-    protection: usualProtection(supply),
+    protection: usualProtection(supply, entersByCord(design, supply, away.id) ? BLANK_W / supply.nominalV : null),
     fuse: 'auto',
     controlFuse: 'auto',
     fuseLeadM: ASSUMED_LEAD_M,

@@ -2,7 +2,7 @@
 import type { Protection } from './guards.ts';
 import { type Source, fromMemory } from './source.ts';
 
-type Style = Protection | 'bolt' | 'cartridge';
+type Style = Protection | 'bolt';
 
 /** Air in which the rating is given, °C, and the share of it that each further kelvin takes. */
 interface Rerating {

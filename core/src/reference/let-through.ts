@@ -43,7 +43,7 @@ export interface LetThrough {
 }
 
 /** What a device lets through of a short, A²s; null where the short does not open it at once, or nobody knows. */
-export function letThrough(style: Protection | 'bolt' | 'cartridge', ratingA: number, prospectiveA: number): LetThrough | null {
+export function letThrough(style: Protection | 'bolt', ratingA: number, prospectiveA: number): LetThrough | null {
   switch (style) {
     case 'breaker-b':
     case 'breaker-c':

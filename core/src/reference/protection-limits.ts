@@ -20,7 +20,7 @@ const thermal: ProtectionLimit = {
 };
 const miniature: ProtectionLimit = { dcV: null, acV: 400, breaksA: 6000, source: IEC_60898 };
 
-export const PROTECTION_LIMITS: Readonly<Record<Protection | 'bolt' | 'cartridge', ProtectionLimit>> = {
+export const PROTECTION_LIMITS: Readonly<Record<Protection | 'bolt', ProtectionLimit>> = {
   // On alternating current each zero ends the arc: what breaks 32 V of direct current breaks as much of that.
   blade: { dcV: 32, acV: 32, breaksA: 1000, source: fromMemory('blade fuses, ISO 8820-3: 1 kA at 32 V', 'protection-limits') },
   bolt: { dcV: 58, acV: null, breaksA: 2000, source: fromMemory('bolt-down strip fuses, ISO 8820-5: 2 kA at 58 V', 'protection-limits') },

@@ -20,8 +20,8 @@ export const breakerCurveSurge: Rule = {
     context.jobs.flatMap((job) =>
       job.loadFuses.flatMap((fuse) => {
         const { style, ratingA } = fuse.spec;
-        const curve = style === 'bolt' || style === 'cartridge' ? null : curveOf(style);
-        if (!curve || style === 'bolt' || style === 'cartridge') return [];
+        const curve = style === 'bolt' ? null : curveOf(style);
+        if (!curve || style === 'bolt') return [];
         const { starting, mostA } = startBehind(context, job, fuse);
         if (starting.length === 0) return [];
         const value = instantSurge(starting, mostA);

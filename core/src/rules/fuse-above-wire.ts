@@ -1,21 +1,75 @@
-import type { PartPlaying } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
-import { BLADE_FUSE_BAND_SOURCE, BLADE_FUSE_OPENS_AT, sizeName, standard } from '../reference/index.ts';
+import { type AnyPart, type PartPlaying, plays, supplyFacets } from '../kinds/index.ts';
+import { figures, formatQuantity } from '../quantity/index.ts';
+import {
+  BLADE_FUSE_BAND_SOURCE,
+  BLADE_FUSE_OPENS_AT,
+  BREAKER_OPENS,
+  BREAKER_SOURCE,
+  CARTRIDGE_OPENS_AT,
+  type Source,
+  curveOf,
+  fromMemory,
+  sizeName,
+  standard,
+  wireForA,
+} from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
-import { laidOf } from '../graph/index.ts';
+import { type Wire, coresOf, laidOf } from '../graph/index.ts';
 import { smallestForAmpacity } from '../wiring/index.ts';
 import { ampacityGiven, fuseRating } from './shared-working.ts';
 import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
-const ID = 'fuse-above-wire';
+type Fuse = PartPlaying<'overcurrent device'>;
 
-function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Finding[] {
-  const [first, ...rest] = context.guardedBy(fuse);
+const ID = 'fuse-above-wire';
+const IN_THE_NEUTRAL = ': its plug goes in either way round, and the fuse of the box may stand in the neutral';
+
+/** When it opens at all, times its rating, and in what time; null of what goes in a plug: what its cord has to bear is its rating, and no more (common practice). */
+function opens({ spec: { style } }: Fuse): { readonly times: number; readonly within: string; readonly source: Source } | null {
+  if (style === 'plug') return null;
+  if (style === 'cartridge')
+    return { times: CARTRIDGE_OPENS_AT, within: 'within half an hour', source: fromMemory('IEC 60127-2, 5 × 20 mm') };
+  return curveOf(style as Exclude<Fuse['spec']['style'], 'bolt'>) === null
+    ? { times: BLADE_FUSE_OPENS_AT, within: 'within 600 s', source: BLADE_FUSE_BAND_SOURCE }
+    : { times: BREAKER_OPENS, within: 'within an hour', source: BREAKER_SOURCE };
+}
+
+/** Share of what a wire bears that a fuse before it may be rated at: less than all where it opens late. */
+export const shareBehind = ({ spec: { style } }: Fuse): number => 1 / wireForA(style, 1);
+
+/**
+ * What a fuse guards, and what lies in one cord with that: a short in it goes through any two of its cores. Where a plug goes in either
+ * way round, a fuse in the box may stand in the neutral, and the branch alone guards all that is behind it.
+ */
+function guarded(context: RuleContext, fuse: Fuse): readonly Wire[] {
+  const own = context.guardedBy(fuse);
+  const cords = coresOf(context.design, context.netlist).filter((cores) => cores.some((core) => own.includes(core)));
+  return [...new Set([...own, ...cords.flat(), ...behindTurned(context, fuse)])].filter(({ role }) => role !== 'earth');
+}
+
+/** What stands behind fuses in boxes of a branch that a turned plug puts into the neutral. */
+function behindTurned(context: RuleContext, branch: Fuse): readonly Wire[] {
+  if (!branch.spec.isThere) return [];
+  const turns = new Set(
+    context.jobs.flatMap(({ job, supply }) => (branch.jobs.includes(job.id) && supplyFacets(supply).reversible(supply) ? [job.id] : [])),
+  );
+  const isInside = (part: AnyPart): part is Fuse =>
+    plays(part, 'overcurrent device') &&
+    part.spec.guards === 'load' &&
+    part.place !== branch.place &&
+    part.jobs.some((id) => turns.has(id));
+  return context.netlist.parts.filter(isInside).flatMap((inside) => context.guardedBy(inside).filter(({ mains }) => mains));
+}
+
+function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
+  const [first, ...rest] = guarded(context, fuse);
   if (!first) return [];
   const wire = rest.reduce((weak, candidate) => (context.behindFuse(candidate) < context.behindFuse(weak) ? candidate : weak), first);
-  const limit = context.behindFuse(wire);
+  const bears = context.behindFuse(wire);
+  const limit = bears * shareBehind(fuse);
   const hotC = context.hottestC(wire.hotPlace);
+  const late = opens(fuse);
   return [
     judge(ID, {
       severity: 'danger',
@@ -24,27 +78,34 @@ function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurre
       value: fuse.spec.ratingA,
       limit,
       unit: 'A',
-      title: `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
-      detail: `${sizeName(wire.sizeMm2)} at ${context.says(hotC, '°C')} is the weakest wire in its circuit`,
+      title:
+        limit < bears
+          ? `${fuse.tag} is ${formatQuantity(fuse.spec.ratingA, 'A')}; a fuse that opens as late may be ${formatQuantity(limit, 'A')} before ${wire.tag}, which bears ${formatQuantity(bears, 'A')}`
+          : `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
+      detail: `${sizeName(wire.sizeMm2)} at ${context.says(hotC, '°C')} is the weakest wire in its circuit${behindTurned(context, fuse).includes(wire) ? IN_THE_NEUTRAL : ''}`,
       working: {
-        formula: 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z',
+        formula: late ? 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z' : 'I_n ≤ I_z = I_table · k_ambient · k_bundle',
         given: [
           ...ampacityGiven(context, wire),
-          {
-            symbol: 'I_2',
-            meaning: `opens ${fuse.tag} within 600 s, of 1.45 · I_z allowed`,
-            value: BLADE_FUSE_OPENS_AT * fuse.spec.ratingA,
-            unit: 'A',
-            source: BLADE_FUSE_BAND_SOURCE,
-          },
+          ...(late
+            ? [
+                {
+                  symbol: 'I_2',
+                  meaning: `opens ${fuse.tag} ${late.within}, of 1.45 · I_z allowed`,
+                  value: late.times * fuse.spec.ratingA,
+                  unit: 'A' as const,
+                  source: late.source,
+                },
+              ]
+            : []),
         ],
         result: fuseRating(job, fuse),
         limit: {
-          symbol: 'I_z',
-          meaning: `ampacity of ${wire.tag}`,
+          symbol: limit < bears ? `1.45 · I_z / ${figures(CARTRIDGE_OPENS_AT, 2)}` : 'I_z',
+          meaning: limit < bears ? `what may stand before ${wire.tag}` : `ampacity of ${wire.tag}`,
           value: limit,
           unit: 'A',
-          source: standard('IEC 60364-4-43: I_b ≤ I_n ≤ I_z'),
+          source: standard(limit < bears ? 'IEC 60364-4-43: I_2 ≤ 1.45 · I_z' : 'IEC 60364-4-43: I_b ≤ I_n ≤ I_z'),
         },
       },
     }),
@@ -64,21 +125,26 @@ export const fuseAboveWire: Rule = {
         const fuse = job.ownFuses.find((candidate) => candidate.id === finding.subject.id);
         if (!fuse) return [];
         const which = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
-        const weak = context.guardedBy(fuse).filter((wire) => context.behindFuse(wire) < fuse.spec.ratingA);
+        const weak = guarded(context, fuse).filter((wire) => context.behindFuse(wire) * shareBehind(fuse) < fuse.spec.ratingA);
+        const { style, ratingA, isThere } = fuse.spec;
         const patches = new Map(
-          weak.map((wire) => {
-            const leg = { currentA: 0, laid: laidOf(context.design, wire), mostMm2: Infinity, fuseA: fuse.spec.ratingA };
-            return [wire.leg, { tag: wire.tag, size: smallestForAmpacity(leg) }];
+          weak.flatMap((wire) => {
+            // A cord that hangs on the branch may be another job's.
+            const owner = context.jobs.find((one) => one.job.id === wire.job);
+            if (!owner) return [];
+            const leg = { currentA: 0, laid: laidOf(context.design, wire), mostMm2: Infinity, fuseA: wireForA(style, ratingA) };
+            const size = smallestForAmpacity(leg);
+            return [[`${wire.job}|${wire.leg}`, { tag: wire.tag, size, patch: sizePatch(owner, wire.leg, size) }] as const];
           }),
         );
         const [thicker] = patches.values();
         return [
-          ...otherFuses(context, job, fuse, which, (rating) => rating <= finding.limit),
+          ...(isThere ? [] : otherFuses(context, job, fuse, which, (rating) => rating <= finding.limit)),
           ...(thicker
             ? [
                 {
                   label: patches.size === 1 ? `Nudge ${thicker.tag} to ${sizeName(thicker.size)}` : `Nudge ${patches.size} legs thicker`,
-                  patches: [...patches].map(([leg, { size }]) => sizePatch(job, leg, size)),
+                  patches: [...patches.values()].map(({ patch }) => patch),
                 },
               ]
             : []),

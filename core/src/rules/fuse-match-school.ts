@@ -26,7 +26,7 @@ export const fuseMatchSchool: Rule = {
             const ampere = fed?.ampere ?? context.worstAmps(job, branchId(fuse.id, 'link')).value;
             const factor = job.job.continuous ? CONTINUOUS : 1;
             const warm = fuseAirFactor(fuse.spec.style, context.hottestC(fuse.place));
-            const limit = chooseFuse(ampere * Math.max(factor, 1 / warm), job.job.protection);
+            const limit = chooseFuse(ampere * Math.max(factor, 1 / warm), job.job.protection, job.supply);
             return judge(ID, {
               severity: 'caution',
               job: job.job.id,

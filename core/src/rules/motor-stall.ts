@@ -6,6 +6,7 @@ import {
   BLADE_FUSE_BAND_SOURCE,
   BLADE_FUSE_OPENS_AT,
   BREAKER_SOURCE,
+  CARTRIDGE_OPENS_AT,
   type Source,
   SURGE_SOURCE,
   computed,
@@ -34,8 +35,11 @@ export function opensAt({ spec }: PartPlaying<'overcurrent device'>): { soon: Op
     case 'bolt':
     case 'high-breaking':
       return { soon: { share: 1.6, source: BLADE_BAND_SOURCE }, atAll: { share: BLADE_FUSE_OPENS_AT, source: BLADE_FUSE_BAND_SOURCE } };
-    case 'plug':
     case 'cartridge': {
+      const opening = { share: CARTRIDGE_OPENS_AT, source: fromMemory('IEC 60127-2: within half an hour') };
+      return { soon: opening, atAll: opening };
+    }
+    case 'plug': {
       const opening = { share: 1.9, source: fromMemory('BS 1362: within half an hour') };
       return { soon: opening, atAll: opening };
     }

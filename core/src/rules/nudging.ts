@@ -1,6 +1,6 @@
 /** Changes that several rules propose. */
 import { type Patch, withSignal } from '../document/index.ts';
-import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf } from '../project/index.ts';
+import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf, ratingsFor } from '../project/index.ts';
 import {
   largestRating,
   type PartPlaying,
@@ -19,7 +19,7 @@ import {
 } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { chooseFuse, leastRating, modulePowered } from '../wiring/index.ts';
-import { BLADE_FUSE_RATINGS, ratingsOf, seriesOf, sizeName, sizesFrom } from '../reference/index.ts';
+import { BLADE_FUSE_RATINGS, seriesOf, sizeName, sizesFrom } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import type { Nudge } from './rule.ts';
 
@@ -32,10 +32,10 @@ export const shelfGuard = ({ job, at }: Pick<WiredJob, 'job' | 'at'>): Patch[] =
   job.ownGuard === 'none' ? [] : [{ path: ['jobs', at, 'ownGuard'], value: 'none' }];
 
 /** The rating that the app itself chooses for a load fuse, A; null where it guards no load. */
-export function ownRating({ evidence, design }: RuleContext, { job }: WiredJob): number | null {
+export function ownRating({ evidence, design }: RuleContext, { job, supply }: WiredJob): number | null {
   const fed = evidence.sizing.get(job.id)?.fed ?? [];
   const ratings = fed.flatMap((one) => {
-    const rating = chooseFuse(leastRating(design.settings, job.continuous, one, job.protection), job.protection);
+    const rating = chooseFuse(leastRating(design.settings, job.continuous, one, job.protection), job.protection, supply);
     return typeof rating === 'number' ? [rating] : [];
   });
   return ratings.length > 0 ? Math.max(...ratings) : null;
@@ -55,7 +55,7 @@ export function otherFuses(
   const present = fuse.spec.ratingA;
   const freed = which === 'fuse' ? shelfGuard(job) : [];
   const own = fuse.spec.guards === 'load' ? ownRating(context, job) : null;
-  const ratings = fuse.spec.guards === 'load' ? ratingsOf(job.job.protection) : BLADE_FUSE_RATINGS;
+  const ratings = fuse.spec.guards === 'load' ? ratingsFor(job.supply, job.job.protection) : BLADE_FUSE_RATINGS;
   return [
     ...(own !== null && own !== present && fits(own)
       ? [

@@ -2,7 +2,9 @@ import { type PartPlaying, borneAt, borneV, currentOf } from '../kinds/index.ts'
 import { formatQuantity } from '../quantity/index.ts';
 import { shortAt, supplyOf } from './short.ts';
 import {
-  PROTECTIONS,
+  DC_PROTECTIONS,
+  MAINS_PROTECTIONS,
+  type Protection,
   PROTECTION_LIMITS,
   PROTECTION_NAMES,
   breaksAt,
@@ -135,20 +137,22 @@ export const protectionUnsuited: Rule = {
     jobs
       .filter(({ job, loadFuses }) => job.id === finding.job && loadFuses.some(({ id }) => id === finding.subject.id))
       .flatMap(({ at, job, supply }) =>
-        PROTECTIONS.filter((protection) => {
-          if (resetsItself(protection)) return false;
-          const limits = PROTECTION_LIMITS[protection];
-          return (
-            (protection !== job.protection || job.ownGuard !== 'none') &&
-            ((currentOf(supply) === 'ac' ? limits.acV : limits.dcV) ?? 0) >= supply.highestV
-          );
-        }).map((protection) => ({
-          label: `Nudge to a ${PROTECTION_NAMES[protection]}`,
-          patches: [
-            ...shelfGuard({ job, at }),
-            { path: ['jobs', at, 'protection'], value: protection },
-            { path: ['jobs', at, 'fuse'], value: 'auto' },
-          ],
-        })),
+        (currentOf(supply) === 'ac' ? MAINS_PROTECTIONS : DC_PROTECTIONS)
+          .filter((protection: Protection) => {
+            if (resetsItself(protection)) return false;
+            const limits = PROTECTION_LIMITS[protection];
+            return (
+              (protection !== job.protection || job.ownGuard !== 'none') &&
+              ((currentOf(supply) === 'ac' ? limits.acV : limits.dcV) ?? 0) >= supply.highestV
+            );
+          })
+          .map((protection) => ({
+            label: `Nudge to a ${PROTECTION_NAMES[protection]}`,
+            patches: [
+              ...shelfGuard({ job, at }),
+              { path: ['jobs', at, 'protection'], value: protection },
+              { path: ['jobs', at, 'fuse'], value: 'auto' },
+            ],
+          })),
       ),
 };

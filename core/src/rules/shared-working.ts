@@ -32,13 +32,15 @@ export function noneAllowed(value: number, meaning: string, source: Source, why:
 /** A fuse's rating, and whether a person or the app chose it. */
 export function fuseRating(job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Given {
   const field = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
-  const source = fuse.spec.own
-    ? ofPart(fuse.spec.own.name)
-    : fuse.spec.chosen
-      ? entered(`jobs[${job.at}].${field}`)
-      : fuse.spec.style === 'bolt' || fuse.spec.style === 'high-breaking'
-        ? BOLT_FUSE_SOURCE
-        : BLADE_FUSE_SOURCE;
+  const source = fuse.spec.isThere
+    ? entered(fuse.spec.isThere.entered)
+    : fuse.spec.own
+      ? ofPart(fuse.spec.own.name)
+      : fuse.spec.chosen
+        ? entered(`jobs[${job.at}].${field}`)
+        : fuse.spec.style === 'bolt' || fuse.spec.style === 'high-breaking'
+          ? BOLT_FUSE_SOURCE
+          : BLADE_FUSE_SOURCE;
   return { symbol: 'I_n', meaning: `rating of ${fuse.tag}`, value: fuse.spec.ratingA, unit: 'A', source };
 }
 

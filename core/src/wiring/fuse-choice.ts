@@ -1,6 +1,6 @@
 /** Which fuses will do for what starts and runs behind them. Chooses only; the rules check by solving. */
-import { LOADS, type LoadKind, START_TIMES_S, type Starting, heatingAmperes } from '../kinds/index.ts';
-import type { Settings } from '../project/index.ts';
+import { LOADS, type LoadKind, START_TIMES_S, type Starting, type Supply, heatingAmperes } from '../kinds/index.ts';
+import { type Settings, ratingsFor } from '../project/index.ts';
 import { type Protection, bladeBears, builtAs, curveOf, fuseAirFactor, ratingsOf } from '../reference/index.ts';
 
 /** NEC 210.20(A): a fuse for three hours and more stands at 125 % of its load. */
@@ -65,9 +65,9 @@ export function leastRating(settings: Settings, continuous: boolean, fed: Fed, p
   return Math.max(running, curve ? Math.max(...fed.groups.map((group) => instantSurge(group, fed.mostA))) / curve.least : surgeRating(fed));
 }
 
-/** The smallest rating of its kind of at least `ampere`, or the largest there is. */
-export function chooseFuse(ampere: number, protection: Protection = 'blade'): number {
-  const ratings = ratingsOf(protection);
+/** The smallest rating of its kind of at least `ampere` that one buys for its supply, or the largest there is. */
+export function chooseFuse(ampere: number, protection: Protection = 'blade', supply?: Supply): number {
+  const ratings = supply ? ratingsFor(supply, protection) : ratingsOf(protection);
   return ratings.find((rating) => rating >= ampere - 1e-9) ?? ratings[ratings.length - 1]!;
 }
 

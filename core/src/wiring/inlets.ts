@@ -1,27 +1,40 @@
 /**
- * A box of the mains with one cord in: its fuse is in the plug or the panel, its neutral and earth go over terminals in the box, and
- * jobs that ask for one fuse alike share it, each load behind it with a cord of its own.
+ * A box of the mains with one cord in: its fuse is in the plug or the panel, or in the box itself behind the branch that is there. Its
+ * neutral and earth go over terminals in the box, and jobs that ask for one fuse alike share it, each load behind it with a cord of its own.
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import {
   type Design,
   INLET_BACK,
   INLET_EARTH,
+  INLET_FUSED,
   INLET_LINE,
   type Job,
   controlSupplyOf,
+  entersByCord,
   feedOf,
   linesOf,
   loadSupplyOf,
   supplyIdOf,
 } from '../project/index.ts';
-import { curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner } from '../reference/index.ts';
-import { type Supply, conductorColours, guardOf, isTwoHot, relayOf, signalFacets, supplyFacets, throwRating } from '../kinds/index.ts';
+import { type Protection, curveOf, bladeFuseOhm, builtAs, earthMm2, noThinner, wireForA } from '../reference/index.ts';
+import {
+  type Supply,
+  conductorColours,
+  guardOf,
+  isMains,
+  isTwoHot,
+  relayOf,
+  signalFacets,
+  supplyFacets,
+  throwRating,
+} from '../kinds/index.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
+import { FUSE_LEAD_M } from './control-side.ts';
 import { asOwn, lineAmpere } from './load-side.ts';
-import { boxTerminal, earthOf, entersByCord, inletName, ownInlet, returnTo, supplyOut } from './shared-parts.ts';
+import { boxTerminal, earthOf, inletName, ownInlet, returnTo, supplyOut, supplyTag } from './shared-parts.ts';
 import { type Trunk, sharedLeg } from './trunks.ts';
 
 /** Share of a load's drop budget that a cord which others share may take. */
@@ -35,7 +48,7 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
     const supply = loadSupplyOf(design, job);
     if (job.device.kind === 'direct' || job.fuse === 'none') continue;
     // What an existing circuit feeds does not come in by the cord.
-    if (feedOf(design, job) || !entersByCord(design, supply, job.device.place)) continue;
+    if (feedOf(design, job) || !(isFusedInside(design, job) || entersByCord(design, supply, job.device.place))) continue;
     const key = inletName(supply, job);
     groups.set(key, [...(groups.get(key) ?? []), job]);
   }
@@ -50,6 +63,13 @@ export function wireInlets(builder: NetlistBuilder, design: Design, jobs: readon
   }
   return inlets;
 }
+
+/** Whether a job's fuse is in its box, away from what feeds it: what leads there hangs on the branch. */
+function isFusedInside(design: Design, job: Job): boolean {
+  const supply = loadSupplyOf(design, job);
+  return isMains(supply) && supply.place !== job.device.place && styleOf(design, job) === 'cartridge';
+}
+const styleOf = (design: Design, { ownGuard, protection }: Job): Protection => guardOf(design, ownGuard)?.builtAs ?? protection;
 
 /**
  * Who of a box shares its fuse: all whose relays bear one that is made for all, where there is one; the others have a cord each. What
@@ -86,6 +106,7 @@ function hangsMore(builder: NetlistBuilder, design: Design, job: Job): boolean {
   const supply = loadSupplyOf(design, job);
   const contactor = job.cutOut.kind === 'contactor' ? relayOf(design, job.cutOut.part) : undefined;
   return (
+    isFusedInside(design, job) ||
     isolatedIn(builder, design, job.device.place).length > 0 ||
     controlSupplyOf(design, job).id === supply.id ||
     contactor?.coilV === supply.nominalV
@@ -122,7 +143,7 @@ function fuseFor(builder: NetlistBuilder, design: Design, group: readonly Job[])
   const ampere = loads.reduce((sum, load) => sum + load.ampere, isolatedA);
   const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
   const continuous = group.some((job) => job.continuous);
-  const auto = () => chooseFuse(leastRating(design.settings, continuous, fed, protection), protection);
+  const auto = () => chooseFuse(leastRating(design.settings, continuous, fed, protection), protection, supply);
   return { ampere, ratingA: own?.ratingA ?? (typeof fuse === 'number' ? fuse : auto()) };
 }
 
@@ -138,40 +159,78 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
   const colours = conductorColours(supply);
   const poles = isTwoHot(supply) && curveOf(protection) !== null ? 2 : 1;
   const common = { job: owner.id };
+  const { place } = owner.device;
+  const isInside = isFusedInside(design, owner);
   builder.add({
     ...common,
     id: fuse,
     kind: 'fuse',
     tag: `F${number}`,
     name: 'fuse of the box',
-    place: supply.place,
+    place: isInside ? place : supply.place,
     spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load', ...asOwn(own) },
   });
-  builder.join(supplyOut(builder, design, supply.id), terminal(fuse, '1'));
+  const branch = isInside ? branchOf(builder, design, owner, supply) : null;
+  if (!branch) builder.join(supplyOut(builder, design, supply.id), terminal(fuse, '1'));
   const ends = {
     line: boxTerminal(builder, owner, `inlet-line-${name}`, number, 'line'),
     back: boxTerminal(builder, owner, `inlet-back-${name}`, number, isTwoHot(supply) ? 'second hot' : 'neutral'),
     earth: boxTerminal(builder, owner, `inlet-earth-${name}`, number, 'earth'),
   };
-  const { place } = owner.device;
   if (!builder.inlets.has(place)) builder.inlets.set(place, { supply: supply.id, line: ends.line, back: ends.back });
   const order = { side: 'load', mains: true } as const;
   const lead = (leg: string, role: 'load' | 'return' | 'earth', from: Terminal, to: Terminal, colour: string) =>
     builder.wire(owner, { ...order, leg, role, from, to, colour });
-  const line = lead(INLET_LINE, 'load', terminal(fuse, '2'), ends.line, colours.out);
+  const line = branch
+    ? lead(INLET_LINE, 'load', branch.out, terminal(fuse, '1'), colours.out)
+    : lead(INLET_LINE, 'load', terminal(fuse, '2'), ends.line, colours.out);
   const back = lead(INLET_BACK, 'return', ends.back, returnTo(builder, design, supply, supply.place), colours.back);
   const earth = lead(INLET_EARTH, 'earth', ends.earth, earthOf(builder, design, supply), colours.earth);
-  for (const wire of [line, back, earth]) builder.ordinary(wire, ratingA);
-  const leg = (wire: OpenWire) => sharedLeg(builder, owner, wire, { ampere, ratingA });
+  const inside = branch ? [builder.wire(owner, { ...FUSED_LEAD, from: terminal(fuse, '2'), to: ends.line, colour: colours.out })] : [];
+  const behindA = wireForA(protection, ratingA);
+  const cordA = branch?.ratingA ?? behindA;
+  for (const wire of [line, back, earth]) builder.ordinary(wire, cordA);
+  const leg = (wire: OpenWire, guardA: number) => sharedLeg(builder, owner, wire, { ampere, ratingA: guardA });
   const budgetV = SHARED_SHARE * design.settings.dropImportant * supply.highestV;
+  const fuseOhm = bladeFuseOhm(ratingA) + (branch ? bladeFuseOhm(branch.ratingA) : 0);
   const { sizes, dropV } = chooseSizes(
-    [leg(line), leg(back)],
-    [{ legs: [INLET_LINE, INLET_BACK], fixedDropV: ampere * bladeFuseOhm(ratingA), fuseAmpere: 0, budgetV }],
+    [leg(line, cordA), leg(back, cordA), ...inside.map((wire) => leg(wire, behindA))],
+    [{ legs: [line, back, ...inside].map((wire) => wire.leg), fixedDropV: ampere * fuseOhm, fuseAmpere: 0, budgetV }],
   );
-  for (const wire of [line, back]) wire.sizeMm2 = sizes.get(wire.leg)!;
+  for (const wire of [line, back, ...inside]) wire.sizeMm2 = sizes.get(wire.leg)!;
   if (!earth.sizeChosen) earth.sizeMm2 = noThinner(design.settings.wireSeries, earthMm2(line.sizeMm2));
-  for (const wire of [line, back, earth]) wire.jobs.push(...group.slice(1).map(({ id }) => id));
-  for (const job of group) for (const part of [fuse, ...Object.keys(ends).map((end) => `inlet-${end}-${name}`)]) builder.use(part, job.id);
-  const inlet = { fuseA: ratingA, isShared: group.length > 1, lineMm2: line.sizeMm2, back: ends.back, earth: ends.earth };
+  for (const wire of [line, back, earth, ...inside]) wire.jobs.push(...group.slice(1).map(({ id }) => id));
+  const used = [...(branch ? [branch.id] : []), fuse, ...Object.keys(ends).map((end) => `inlet-${end}-${name}`)];
+  for (const job of group) for (const part of used) builder.use(part, job.id);
+  const inlet = {
+    fuseA: behindA,
+    // The search for sizes knows one circuit behind one fuse: what hangs on the branch as well is none of its.
+    isShared: group.length > 1 || branch !== null,
+    lineMm2: line.sizeMm2,
+    back: ends.back,
+    earth: ends.earth,
+  };
   return { at: ends.line, dropV: dropV[0]!, inlet };
+}
+
+const FUSED_LEAD = { leg: INLET_FUSED, role: 'load', side: 'load', stretch: 'lead', mains: true, lengthM: FUSE_LEAD_M } as const;
+
+/** The breaker of the branch that is there, which all boxes with fuses of their own hang on. */
+function branchOf(
+  builder: NetlistBuilder,
+  design: Design,
+  owner: Job,
+  supply: Supply,
+): { readonly id: string; readonly out: Terminal; readonly ratingA: number } {
+  const id = `branch-${supply.id}`;
+  const out = terminal(id, '2');
+  const ratingA = supplyFacets(supply).ratedA(supply) ?? 0;
+  if (!builder.find(id)) {
+    const isThere = { entered: `supplies[${design.supplies.indexOf(supply)}].ratedA` };
+    const spec = { ratingA, chosen: true, style: 'breaker-c', poles: isTwoHot(supply) ? 2 : 1, guards: 'trunk', isThere } as const;
+    const tag = `${supplyTag(design, supply)}F`;
+    builder.add({ id, kind: 'fuse', tag, name: `branch breaker of ${supply.name}`, place: supply.place, job: owner.id, spec });
+    builder.join(supplyOut(builder, design, supply.id), terminal(id, '1'));
+  }
+  return { id, out, ratingA };
 }

@@ -9,6 +9,7 @@ import {
   boxEarthLeg,
   earthLeg,
   dropBudgetV,
+  entersByCord,
   feedOf,
   linesOf,
   loadSupplyOf,
@@ -45,7 +46,7 @@ import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
 import { groundOhmAt } from '../document/index.ts';
-import { boxTerminal, earthOf, entersByCord, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
+import { boxTerminal, earthOf, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
@@ -224,7 +225,7 @@ export class LoadSide {
     const auto = own
       ? own.ratingA
       : job.fuse === 'auto'
-        ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection)
+        ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection, supply)
         : job.fuse;
     if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
     this.fuseOhm = bladeFuseOhm(auto);

@@ -17,7 +17,6 @@ import {
   controllerType,
   currentOf,
   feedingOf,
-  isMains,
   isOnVehicle,
   isOutput,
   isPin,
@@ -118,11 +117,6 @@ export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply
 }
 
 export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply): Terminal => supplyBar(builder, design, supply, 'PE');
-
-/** Whether what a job takes of the mains comes into its box by one cord. */
-export function entersByCord({ places }: Pick<Design, 'places'>, supply: Supply, place: string): boolean {
-  return isMains(supply) && supply.place !== place && places.find(({ id }) => id === place)?.oneCord === true;
-}
 
 /** What the parts of one cord into a box are called after: jobs with the same have one fuse. */
 export const inletName = (supply: Supply, { fuse, device, protection, ownGuard }: Job): string =>

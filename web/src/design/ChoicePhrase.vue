@@ -30,7 +30,7 @@ function put(value: string): void {
 function protectionFor(supply: string) {
   const found = project.design!.supplies.find(({ id }) => id === supply);
   if (!found) return [];
-  const value = protectionOn(found, project.job!.protection);
+  const value = protectionOn(project.design!, found, project.job!);
   if (value === project.job!.protection) return [];
   return [
     { path: ['jobs', project.jobIndex, 'protection'], value },

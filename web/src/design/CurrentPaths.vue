@@ -54,7 +54,9 @@ function wireWords(wire: Wire): string {
 function symbolWords(symbol: DrawnSymbol): string {
   const volts = across(reading.value, symbol.upper, symbol.lower);
   const amps = Math.abs(reading.value?.amps[symbol.branch] ?? 0);
-  return `${symbol.labels.join(', ')}: ${volts === null ? 'floating' : formatQuantity(Math.abs(volts), 'V')}, ${formatQuantity(amps, 'A')}`;
+  const touchV = liveOff.value.get(symbol.part);
+  const bites = touchV === undefined ? '' : `; off, and ${formatQuantity(touchV, 'V')} to earth`;
+  return `${symbol.labels.join(', ')}: ${volts === null ? 'floating' : formatQuantity(Math.abs(volts), 'V')}, ${formatQuantity(amps, 'A')}${bites}`;
 }
 const sneaking = computed(
   () => new Set((reading.value?.sneaks ?? []).flatMap(({ part, wires: list, through }) => [part, ...list, ...through])),
@@ -75,7 +77,8 @@ const headOf = (wire: Wire) => `${wire.tag} ${wire.colour} ${cutLength(wire.leng
 const labelWidth = (wire: Wire) => Math.max(headOf(wire).length + dropText(wire).length, sizeName(wire.sizeMm2).length) * 7.25 + 22;
 const railVolts = (at: string) => {
   const volts = reading.value?.volts[at];
-  return volts === null || volts === undefined ? 'floats' : formatQuantity(volts, 'V');
+  // What leaks through open contacts is no voltage that anybody looks for.
+  return volts === null || volts === undefined ? 'floats' : formatQuantity(Math.abs(volts) < 0.0005 ? 0 : volts, 'V');
 };
 /** A conductor that current comes back on and that bites: the second hot one. */
 const isLive = (at: string) => Math.abs(reading.value?.volts[at] ?? 0) > 25;
@@ -213,11 +216,9 @@ watch(
         @click="project.selection = { kind: 'part', id: symbol.part }"
         @keydown.enter.space.prevent="project.selection = { kind: 'part', id: symbol.part }"
       >
-        <text v-if="liveOff.has(symbol.part)" class="touch" :x="symbol.x - 26" :y="symbol.middle + 4">
-          ■ off, and {{ formatQuantity(liveOff.get(symbol.part)!, 'V') }} to earth
-        </text>
         <PathSymbol
           :symbol="symbol"
+          :touch-v="liveOff.get(symbol.part)"
           :words="symbolWords(symbol)"
           :reading="reading"
           :reference="references?.get(`${symbol.part}:${symbol.key}`)"
@@ -432,11 +433,6 @@ text {
   text-anchor: end;
 }
 
-.touch {
-  text-anchor: end;
-  font-weight: 700;
-  fill: var(--danger);
-}
 .bond path {
   fill: none;
   stroke: var(--ink);

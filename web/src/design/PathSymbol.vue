@@ -22,6 +22,8 @@ const props = defineProps<{
   words: string;
   /** Where its coil or its contacts are. */
   reference?: string | undefined;
+  /** Of a load that is off and live all the same, V to earth. */
+  touchV?: number | undefined;
 }>();
 const half = computed(() => shapeHalf(props.symbol.symbol));
 const x = computed(() => props.symbol.x);
@@ -39,6 +41,13 @@ const lowerPin = computed(() => pinOf(props.symbol.lower));
 const otherPin = computed(() => otherThrow(lowerPin.value, upperPin.value));
 const shapes = computed(() => SHAPES[props.symbol.symbol].shapes(half.value, closed.value));
 const labels = computed(() => (props.symbol.symbol === 'diode' || isContact.value ? [] : props.symbol.labels));
+/** What bites stands in the place of the rating: there is room for as much in every layout. */
+const lines = computed(() => {
+  const { touchV } = props;
+  const [name, ...rest] = labels.value.map((text, at) => ({ text, as: at === 0 ? 'name' : 'faint' }));
+  if (!name || touchV === undefined) return [...(name ? [name] : []), ...rest];
+  return [name, { text: `■ live: ${formatQuantity(touchV, 'V')}`, as: 'touch' }, ...rest.slice(1)];
+});
 /** What flows is written beside coils and loads. */
 const showsAmps = computed(() => amps.value > 0.0005 && writesAmps(props.symbol));
 const first = computed(() => firstLine(props.symbol));
@@ -77,14 +86,14 @@ const first = computed(() => firstLine(props.symbol));
       {{ reference }}
     </text>
     <text
-      v-for="(label, at) in labels"
+      v-for="({ text, as }, at) in lines"
       :key="at"
       :x="labelX"
       :y="m + first + 14 * at"
       :text-anchor="labelLeft ? 'end' : 'start'"
-      :class="at === 0 ? 'name' : 'faint'"
+      :class="as"
     >
-      {{ label }}
+      {{ text }}
     </text>
     <text
       v-if="showsAmps"
@@ -168,6 +177,10 @@ text {
 }
 .name {
   font-weight: 500;
+}
+.touch {
+  font-weight: 700;
+  fill: var(--danger);
 }
 .amps {
   fill: var(--control);

@@ -3,12 +3,13 @@ import { positive } from '../../document/index.ts';
 import { PROTECTION_LIMITS, PROTECTION_NAMES, type Protection, type ProtectionLimit, ofPart } from '../../reference/index.ts';
 import { type OwnCard, ownBase } from './own-card.ts';
 
-/** How it opens: what its band or its curve is taken from. A cartridge in a plug is no part that one types. */
+/** How it opens: what its band or its curve is taken from. A fuse in a plug is no part that one types. */
 const BUILT = [
   'blade',
   'breaker',
   'self-resetting',
   'high-breaking',
+  'cartridge',
   'breaker-b',
   'breaker-c',
   'breaker-d',

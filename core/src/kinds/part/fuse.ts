@@ -15,11 +15,13 @@ import { type PartKind, branchId } from './kind.ts';
 export interface FuseSpec {
   readonly ratingA: number;
   readonly chosen: boolean;
-  readonly style: Protection | 'bolt' | 'cartridge';
+  readonly style: Protection | 'bolt';
   /** Conductors that it opens together: each hot one needs a pole. */
   readonly poles?: number;
   /** Where it is one that a person typed: its name, what it breaks, and its price, 0 where nobody knows it. */
   readonly own?: { readonly name: string; readonly limits: ProtectionLimit; readonly price: number };
+  /** Where it guards the branch already, in the panel: nobody buys it, no choice of a job moves it, and its rating is entered at its supply. */
+  readonly isThere?: { readonly entered: string };
   /** What it feeds: a load, a coil circuit, or several jobs behind one trunk. */
   readonly guards: 'load' | 'control' | 'trunk';
 }
@@ -77,12 +79,12 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
       to: '2',
       symbol: resetsAtAll(spec.style) ? 'breaker' : 'fuse',
       branch: branchId(id, 'link'),
-      labels: [tag, `${spec.ratingA} A ${STYLE[spec.style]}`],
+      labels: [tag, `${spec.ratingA} A ${spec.isThere ? 'is there' : STYLE[spec.style]}`],
     },
   ],
   // Sealed holders of blades; thermal and miniature breakers open early in heat; a fused plug stands in a room.
   bearsAirC: ({ style }) => BEARS_AIR_C[style],
-  price: ({ spec: { style, own } }) => (own ? own.price || null : GUARD_PRICES[style]),
+  price: ({ spec: { style, own, isThere } }) => (isThere ? null : own ? own.price || null : GUARD_PRICES[style]),
   // What burns by design is had twice.
   spare: ({ style }) => (resetsAtAll(style) ? 0 : 1),
   faults: ({ tag }) => [
@@ -110,22 +112,24 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
-  listed: ({ spec: { ratingA, style, poles, own } }) =>
-    own
-      ? `${own.name}, ${ratingA} A`
-      : style === 'blade'
-        ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
-        : style === 'bolt'
-          ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
-          : style === 'high-breaking'
-            ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
-            : style === 'breaker'
-              ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
-              : style === 'self-resetting'
-                ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
-                : style === 'plug'
-                  ? `Plug with a ${ratingA} A cartridge fuse`
-                  : style === 'cartridge'
-                    ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-                    : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
+  listed: ({ spec: { ratingA, style, poles, own, isThere } }) =>
+    isThere
+      ? null
+      : own
+        ? `${own.name}, ${ratingA} A`
+        : style === 'blade'
+          ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
+          : style === 'bolt'
+            ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
+            : style === 'high-breaking'
+              ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
+              : style === 'breaker'
+                ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
+                : style === 'self-resetting'
+                  ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
+                  : style === 'plug'
+                    ? `Plug with a ${ratingA} A cartridge fuse`
+                    : style === 'cartridge'
+                      ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+                      : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
 };

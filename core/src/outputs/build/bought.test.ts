@@ -11,8 +11,8 @@ const listed = (design: Design) =>
 
 test('a cord that is guarded in the panel has a plug that is bought by itself; a fused one is its fuse', () => {
   const LAMP = 'when the switch is on, light a 60 W lamp';
-  const inPanel = typed([LAMP], 'mains-120');
-  expect(listed(inPanel)).toMatch(/Plug with earth for 6 A or more, as the outlet takes it, for a cord of 3 × 1 mm² C1/);
+  const inPanel = typed([LAMP], 'mains-240');
+  expect(listed(inPanel)).toMatch(/Plug with earth for 15 A or more, as the outlet takes it, for a cord of 3 × 2.5 mm² C1/);
   expect(listed(typed([LAMP]))).not.toMatch(/Plug with earth/);
   expect(listed(typed([LAMP]))).toMatch(/Plug with a 3 A cartridge fuse F1/);
 });

@@ -2,7 +2,7 @@
 import type { Netlist } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { batteryId, boxId, postsOf } from '../../wiring/index.ts';
-import { type Design, type Job, controlSupplyOf, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
+import { type Design, type Job, controlSupplyOf, entersByCord, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
 import {
   LOADS,
   feedingOf,
@@ -210,7 +210,7 @@ export function mainsSteps(evidence: Evidence, expected: Expected = expectedOf(e
     // In a panel the neutral stays bonded to earth: only what the breaker cuts off may be asked.
     say(
       'insulation',
-      job.protection === 'plug'
+      job.protection === 'plug' || entersByCord(design, supply, job.device.place)
         ? 'both pins of the plug that carry current, to its earth'
         : isTwoHot(supply)
           ? 'each hot conductor after its breaker, to earth'
@@ -221,7 +221,7 @@ export function mainsSteps(evidence: Evidence, expected: Expected = expectedOf(e
   const boxes = [...new Set(jobs.map((job) => placeName(design, job.device.place)))].join(', ');
   steps.push({
     id: 'closed',
-    text: `${boxes}: no stray strand, every terminal tugged, both cords in their strain relief, and closed.`,
+    text: `${boxes}: no stray strand, every terminal tugged, every cord in its strain relief, and closed.`,
     expect: 'nothing live can be touched',
   });
   const supplies = [...new Set(jobs.map((job) => loadSupplyOf(design, job)))];

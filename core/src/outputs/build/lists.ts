@@ -257,7 +257,7 @@ function boxesOf(design: Design, netlist: Netlist): { description: string; tag: 
       })),
       ...through.flatMap(({ tag, cores, sizeMm2 }) => {
         const guards = netlist.parts.filter((part) => cores.some(({ from, to }) => [from, to].some((end) => partOf(end) === part.id)));
-        const guard = guards.find((part) => plays(part, 'overcurrent device'));
+        const guard = guards.find((part) => plays(part, 'overcurrent device') && part.place !== id);
         // A fused plug is bought as the fuse.
         if (!plays(guard, 'overcurrent device') || guard.spec.style === 'plug') return [];
         const description = `Plug with earth for ${guard.spec.ratingA} A or more, as the outlet takes it, for a cord of ${cores.length} × ${soldName(sizeMm2)}`;

@@ -147,10 +147,17 @@ function itemsOf(edge: Edge, y1: number, y2: number, room: Room): Item[] {
   const half = SHAPES[symbol].room / 2;
   const text = Math.max(0, ...labels.map(textWidth));
   // Beside a contact stands where its coil is.
-  const right = isContact(symbol) ? 70 : isCoil(symbol) ? 34 : symbol === 'diode' ? 22 : 26 + text;
+  const right = isContact(symbol)
+    ? 70
+    : isCoil(symbol)
+      ? 34
+      : symbol === 'diode'
+        ? Math.max(22, 14 + textWidth(labels[0] ?? ''))
+        : 26 + text;
+  const left = isCoil(symbol) ? Math.max(SYMBOL_LEFT[symbol] ?? 0, 68 + text) : (SYMBOL_LEFT[symbol] ?? 22);
   const { earths } = edge.element!;
   const earth: Item = { y1: middle - 4, y2: middle + EARTH_DOWN + 6, left: -EARTH_X + textWidth(earths.join(' ')) / 2, right: 0 };
-  return [line, { y1: middle - half, y2: middle + half, left: SYMBOL_LEFT[symbol] ?? 22, right }, ...(earths.length > 0 ? [earth] : [])];
+  return [line, { y1: middle - half, y2: middle + half, left, right }, ...(earths.length > 0 ? [earth] : [])];
 }
 function render(graph: Graph, chains: readonly Chain[], order: readonly number[], { y, bottom, railY }: Heights): Drawing {
   // What hangs on a rail stands below the last of them, not across it.

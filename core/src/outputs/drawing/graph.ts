@@ -187,8 +187,9 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
     // Low voltage above, mains below it.
     returns: [...bars.values()].sort((a, b) => Number(a.mains) - Number(b.mains)),
     vertexCount: numbers.size,
-    terminals: new Map(
-      netlist.parts.flatMap((part) =>
+    terminals: new Map([
+      ...looseEnds(netlist, edges, new Set([...rails.map(({ terminal: at }) => vertex(at)), ...bars.keys()])),
+      ...netlist.parts.flatMap((part) =>
         kindOf(part).gathers
           ? kindOf(part)
               .pins(part.spec)
@@ -197,7 +198,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
               .map((at) => [vertex(at), part.tag] as const)
           : [],
       ),
-    ),
+    ]),
     bonds: earths.flatMap(({ tag, from }) => {
       const part = netlist.parts.find(({ id }) => id === partOf(from));
       return part && kindOf(part).drawn(part).length === 0 ? [{ tag, name: part.name }] : [];
@@ -218,3 +219,17 @@ function isBatterySide(netlist: Netlist, a: Terminal, b: Terminal): boolean {
 const chargedPosts = (wires: readonly Wire[]): Terminal[] =>
   // The lead of the fuse at a charged battery's end runs towards its post; that of a source runs away from it.
   wires.flatMap(({ section, from, to }) => (section.stretch === 'charge' ? [from, to] : section.stretch === 'lead' ? [to] : []));
+
+/** Where a wire goes to a pin that nothing else is drawn on, the supply of a module's inputs: the end is called by its part and pin. */
+function looseEnds({ parts }: Netlist, edges: readonly Edge[], fixed: ReadonlySet<number>): [number, string][] {
+  const meeting = new Map<number, number>();
+  for (const { a, b } of edges) for (const end of [a, b]) meeting.set(end, (meeting.get(end) ?? 0) + 1);
+  return edges.flatMap(({ wire, a, b, terminalA, terminalB }) =>
+    wire === null
+      ? []
+      : ([[a, terminalA] as const, [b, terminalB] as const].flatMap(([end, at]) => {
+          const part = parts.find(({ id }) => id === partOf(at));
+          return meeting.get(end) === 1 && !fixed.has(end) && part ? [[end, `${part.tag} ${pinOf(at)}`]] : [];
+        }) as [number, string][]),
+  );
+}

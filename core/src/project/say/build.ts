@@ -27,8 +27,8 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { type ConnectorId, ambientFactor, ratingsOf } from '../../reference/index.ts';
-import { controlSupplyOf, loadSupplyOf, usualProtection } from '../supply.ts';
+import { type ConnectorId, ambientFactor } from '../../reference/index.ts';
+import { controlSupplyOf, entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
@@ -258,6 +258,12 @@ export function build(onto: Design, said: Whole): Design {
           ? { kind: 'reverse' as const, when: when(said.second.when) }
           : { kind: 'slower' as const, when: when(said.second.when), ohm: slowOhm(said.loads[0]!, feeding), endsItself: true },
     }),
+    ...(isMains(feeding) && {
+      protection: usualProtection(
+        feeding,
+        part !== null && entersByCord(design, feeding, place) ? amperes([...said.loads, ...said.others], feeding) : null,
+      ),
+    }),
     ...(said.guard && guarded(said.guard, feeding)),
     ammeter: said.meters.includes('ammeter'),
     voltmeter: said.meters.includes('voltmeter'),
@@ -467,7 +473,9 @@ const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string
 function guardOf({ loads, others }: Pick<Whole, 'loads' | 'others'>, supply: Supply): number {
   const ofLine = (load: WholeLoad) => load.count * ampereOf(load, supply) * (LOADS[load.kind].startsHard ? START_MARGIN : FUSE_MARGIN);
   const ampere = Math.max(...[loads, others].map((list) => list.reduce((sum, load) => sum + ofLine(load), 0)));
-  return ratingsOf(usualProtection(supply)).find((rating) => rating >= ampere) ?? ampere;
+  // What a sentence puts on the mains goes into a box by a cord.
+  const built = usualProtection(supply, amperes([...loads, ...others], supply));
+  return ratingsFor(supply, built).find((rating) => rating >= ampere) ?? ampere;
 }
 /** How much of a contact a load takes: against the part's own rating for its kind, or a share of the resistive one. */
 function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null, load: WholeLoad, ampere: number): number {
@@ -539,7 +547,7 @@ function guarded(guard: SaidGuard, supply: Supply): Partial<Job> {
 export function connectorIn({ loads, others, charged, guard }: Connected, connector: SaidConnector, supply: Supply): ConnectorId | null {
   const ofBattery = (charged?.ampere ?? 0) * FUSE_MARGIN;
   const chosen = charged
-    ? (ratingsOf(usualProtection(supply)).find((rating) => rating >= ofBattery) ?? ofBattery)
+    ? (ratingsFor(supply, usualProtection(supply)).find((rating) => rating >= ofBattery) ?? ofBattery)
     : guardOf({ loads, others }, supply);
   return connectorSaid(connector, supply, guard?.ratingA ?? chosen);
 }

@@ -1,5 +1,5 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
-import { POWER_RELAYS, type RelayType, type Supply, coilCurrent, currentOf, isMains } from '../../kinds/index.ts';
+import { POWER_RELAYS, type RelayType, type Supply, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import {
   CONNECTORS,
@@ -198,7 +198,9 @@ export function protectionSaid({ breaker, resetsItself, ratingA }: SaidGuard, fe
       : isMains(feeding)
         ? breaker
           ? 'breaker-c'
-          : 'plug'
+          : isTwoHot(feeding)
+            ? 'plug'
+            : 'cartridge'
         : breaker
           ? 'breaker'
           : 'blade';
