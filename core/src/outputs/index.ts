@@ -10,6 +10,7 @@ export {
   faultyReader,
   predictions,
 } from './bench/dictionary.ts';
+export { type BoxSide, type BoxThing, type BoxView, type BoxWire, type Crossing, boxViews } from './build/boxes.ts';
 export { type SocketView, socketsOf } from './build/sockets.ts';
 export { FOUND_SHARE, mendingOf } from './bench/mending.ts';
 export { SYMPTOMS, type SymptomId } from './bench/symptoms.ts';

@@ -1042,7 +1042,7 @@ const FACES: readonly Face[] = [
     rule: 'earth-missing',
     says: 'a metal box whose earth was left off',
     fails: 'danger',
-    words: /The metal of U3 relay box has no earth/,
+    words: /The metal of UC3 relay box has no earth/,
     bad: () => metalBox([{ kind: 'no-wire', wire: 'job-1/box-box.PE>bar-bat-outlet-pe.B' }]),
     good: () => metalBox([]),
   },

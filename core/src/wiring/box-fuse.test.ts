@@ -152,7 +152,7 @@ describe('what may be dangerous about it', () => {
     const far = { rcd: false, internalOhm: 1.5 };
     // 114 V over 1.53 Ω are 74 A; a breaker of 15 A, curve C, opens at once from 150 A (IEC 60898-1), a cartridge of 2 A from 20 A.
     const faults = (design: Design) => dangers(design).filter(({ rule }) => rule === 'disconnection-time');
-    expect(faults(metal(withSupply(lamp, far))).map(({ subject, title }) => [subject.label, /L1F/.test(title)])).toEqual([['U2', true]]);
+    expect(faults(metal(withSupply(lamp, far))).map(({ subject, title }) => [subject.label, /L1F/.test(title)])).toEqual([['UC2', true]]);
     expect(faults(withSupply(lamp, far))).toEqual([]);
     expect(faults(metal(withSupply(lamp, { ...far, internalOhm: 0.6 })))).toEqual([]);
     expect(faults(metal(withSupply(lamp, { ...far, rcd: true })))).toEqual([]);

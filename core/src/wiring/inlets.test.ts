@@ -102,7 +102,7 @@ describe('what comes in and goes out', () => {
     const { parts, cuts } = analyse(two).analysis;
     // As many as there are: neither a box nor a strain relief is a crimp of which one buys two over.
     const listed = parts.map(({ description, toBuy, tags }) => `${toBuy} × ${description} ${tags}`).join('\n');
-    expect(listed).toMatch(/1 × Closed plastic box, about 200 × 150 × 75 mm or more, with a wall between mains and low voltage U2/);
+    expect(listed).toMatch(/1 × Closed plastic box, about 200 × 150 × 75 mm or more, with a wall between mains and low voltage UC2/);
     expect(listed).toMatch(/Insulated terminal for mains, neutral, for 4 wires to/);
     expect(listed).toMatch(/2 × Strain relief for a cord of 3 × .* C1 C2/);
     expect(

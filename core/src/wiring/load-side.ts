@@ -474,7 +474,7 @@ export class LoadSide {
         builder.use(id, job.id);
         return;
       }
-      builder.add({ id, kind: 'enclosure', tag: `U${at + 1}`, name, place, job: job.id, spec: {} });
+      builder.add({ id, kind: 'enclosure', tag: `UC${at + 1}`, name, place, job: job.id, spec: {} });
       const to = this.earth(fuseA);
       this.run({ leg: boxEarthLeg(place), role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
     });

@@ -23,6 +23,7 @@ import {
   sentenceOf,
   sentenceText,
   sizeName,
+  boxViews,
   socketsOf,
   stateWord,
   stepPicture,
@@ -227,9 +228,56 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     table(['Wire', 'From', 'To', 'Colour, size', 'Cut', 'Ends'], wireRows, [44, '*', '*', 92, 48, 118]),
   ];
 
+  const placeOf = (id: string) => design.places.find((place) => place.id === id)!.name;
+  const boxes = boxViews(design, netlist).flatMap(({ tag, place, material, divided, crossings, things, onOthers }): Content[] => [
+    { text: `Box ${tag}, ${placeOf(place)}`, style: 'section' },
+    {
+      text: `${material}${divided ? ', with a wall between mains and low voltage' : ''}; ${crossings.length} ${crossings.length === 1 ? 'hole' : 'holes'} in its wall.${onOthers.length > 0 ? ` On the terminals of others, with no wire of their own: ${onOthers.join(', ')}.` : ''}`,
+      color: IRON,
+      margin: [0, 0, 0, 4],
+    },
+    ...(crossings.length > 0
+      ? [
+          table(
+            ['Through its wall', 'Carries', 'By', 'Wires'],
+            crossings.map(({ cord, wires: through, to, comesIn, mains }) => [
+              { text: `${cord} ${comesIn ? 'in from' : 'to'} ${placeOf(to)}`.trim(), bold: true },
+              mains ? 'mains' : 'low voltage',
+              cord ? 'strain relief' : 'grommet',
+              through.map(({ tag: wire, colour, sizeMm2 }) => `${wire} ${colour} ${sizeName(sizeMm2)}`).join('; '),
+            ]),
+            [120, 62, 62, '*'],
+          ),
+        ]
+      : []),
+    table(
+      ['Part', 'Terminal', 'Wire, to'],
+      things.flatMap(({ tag: part, what, lands }) =>
+        lands.map(({ pin, wires: landing }, at) => [
+          at === 0
+            ? {
+                stack: [
+                  { text: part, bold: true },
+                  { text: what, color: IRON },
+                ],
+              }
+            : '',
+          { text: pin, bold: true },
+          landing
+            .map(
+              ({ tag: wire, colour, to, place: other, leaves }) =>
+                `${wire} ${colour} ${leaves ? `out to ${to}, ${placeOf(other)}` : `to ${to}`}`,
+            )
+            .join('; '),
+        ]),
+      ),
+      [150, 52, '*'],
+    ),
+  ]);
+
   const strips = analysis.strips.flatMap((strip): Content[] => [
     {
-      text: `Terminal strip ${strip.name}, ${design.places.find(({ id }) => id === strip.place)!.name}`,
+      text: `Terminal strip ${strip.name}, ${placeOf(strip.place)}`,
       style: 'section',
     },
     {
@@ -272,10 +320,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     {
       stack: [
         {
-          text: [
-            { text: `${part.tag}  `, bold: true },
-            [relay, socket, design.places.find(({ id }) => id === part.place)!.name].filter((words) => words !== '').join(', '),
-          ],
+          text: [{ text: `${part.tag}  `, bold: true }, [relay, socket, placeOf(part.place)].filter((words) => words !== '').join(', ')],
           margin: [0, 6, 0, 2],
         },
         table(
@@ -474,6 +519,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ...findings,
       ...assumed,
       ...wires,
+      ...boxes,
       ...strips,
       ...sockets,
       ...cuts,

@@ -10,6 +10,7 @@ import { useRecords } from '../stores/records.ts';
 import { download, fileName } from '../ui/download.ts';
 import AsBuiltView from './AsBuiltView.vue';
 import BesideView from './BesideView.vue';
+import BoxesView from './BoxesView.vue';
 import CutView from './CutView.vue';
 import DrawingView from './DrawingView.vue';
 import LabelView from './LabelView.vue';
@@ -29,6 +30,7 @@ const router = useRouter();
 const VIEWS: readonly { id: string; title: string; shows: Component }[] = [
   { id: 'wires', title: 'Wires', shows: WireTable },
   { id: 'drawing', title: 'Drawing', shows: DrawingView },
+  { id: 'boxes', title: 'Boxes', shows: BoxesView },
   { id: 'strips', title: 'Strips', shows: StripView },
   { id: 'cuts', title: 'Cut list', shows: CutView },
   { id: 'parts', title: 'Parts', shows: PartsView },

@@ -17,5 +17,8 @@ export const bar: PartKind<'bar', BarSpec> = {
   rail: ({ conductor }) => ({ pin: 'B', side: 'return', label: conductor }),
   faults: () => [],
   zeroPin: 'B',
+  // That of a board is called by the board, that of a supply by the supply.
+  endName: ({ tag, name, spec: { conductor } }) =>
+    tag === conductor ? `${name.slice(name.indexOf(', ') + 2)} ${conductor}` : `${tag} ${conductor}`,
   listed: () => null,
 };

@@ -73,6 +73,7 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
       });
   },
   drawn: ({ id, tag, name, spec }) => drawnFed({ id, tag, name, spec }),
+  endName: ({ tag, name, spec: { sold } }, pin) => (sold === undefined ? name : `${tag} ${pin}`),
   rail: ({ sold }) => ({ pin: 'out', side: 'feed', label: sold === undefined ? 'pin' : 'out' }),
   faults: () => [],
   // What it sinks counts as what it gives.

@@ -138,8 +138,8 @@ test('metal whose earth was left off is asked and said to be open; all that has 
     jobs: oven.jobs.map((own, at) => (at > 0 ? own : { ...own, edits: [{ kind: 'no-wire', wire: bond.id }] })),
   };
   const earth = (made: Design) => work(made).mains.find(({ id }) => id === 'element-1/earth')!;
-  expect(earth(oven).text).toMatch(/to the metal of E1\.1, U2, U3$/);
+  expect(earth(oven).text).toMatch(/to the metal of E1\.1, UC2, UC3$/);
   expect(earth(oven).expect).toMatch(/^under 0\.\d\d Ω$/);
-  expect(earth(cut).text).toMatch(/to the metal of E1\.1, U2, U3$/);
-  expect(earth(cut).expect).toMatch(/^E1\.1 open, for it has no earth: do not plug it in; U2 under 0\.\d\d Ω; U3 under 0\.\d\d Ω$/);
+  expect(earth(cut).text).toMatch(/to the metal of E1\.1, UC2, UC3$/);
+  expect(earth(cut).expect).toMatch(/^E1\.1 open, for it has no earth: do not plug it in; UC2 under 0\.\d\d Ω; UC3 under 0\.\d\d Ω$/);
 });

@@ -163,7 +163,7 @@ function placeName(design: Design, id: string): string {
 }
 
 /** `K1 30`; what has one place to land needs no pin. */
-const endName = (part: AnyPart, pin: string): string => kindOf(part).endName?.(part, pin) ?? `${part.tag} ${pin}`;
+export const endName = (part: AnyPart, pin: string): string => kindOf(part).endName?.(part, pin) ?? `${part.tag} ${pin}`;
 
 /** Equal parts are one row; boards of modules, heatsinks, strips, and the terminals on the wires' ends. */
 export function partsList(design: Design, netlist: Netlist, wires: readonly WireRow[], strips: readonly Strip[]): PartRow[] {
@@ -249,7 +249,7 @@ function boxesOf(design: Design, netlist: Netlist): { description: string; tag: 
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     return [
-      { description: `Closed ${box} box${size}${wall}`, tag: `U${at + 1}`, place: name },
+      { description: `Closed ${box} box${size}${wall}`, tag: `UC${at + 1}`, place: name },
       ...through.map(({ tag, cores, sizeMm2 }) => ({
         description: `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
         tag,

@@ -1,0 +1,90 @@
+/** What a box shows when it is opened: each wire at both of its ends, the mains on their side, every way through its wall. */
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { parseDesign } from '../../project/parse.ts';
+import type { Design } from '../../project/schema.ts';
+import { partOf } from '../../quantity/index.ts';
+import { typed } from '../../testing/pieces.ts';
+import { boxViews } from './boxes.ts';
+
+const viewsOf = (design: Design) => boxViews(design, analyse(design).evidence.netlist);
+const LOW = 'when pin D2 is low, light a 60 W lamp through a low-triggered relay module';
+const SECOND = 'when pin D3 is low, light a 60 W reading lamp through a low-triggered relay module';
+const two = typed([LOW, SECOND], 'mains-120');
+const [box] = viewsOf(two);
+
+describe('a box with two lamps on one cord', () => {
+  test('has a hole for each cord, and what comes in before what goes out', () => {
+    expect(box!.crossings.map(({ cord, comesIn, mains, to, wires }) => [cord, comesIn, mains, to, wires.length])).toEqual([
+      ['C1', true, true, 'place-1', 3],
+      ['C2', false, true, 'place-3', 3],
+      ['C3', false, true, 'place-3', 3],
+    ]);
+  });
+
+  test('keeps what carries the mains and what does not on two sides', () => {
+    const tags = (side: string) => box!.things.filter((thing) => thing.side === side).map(({ tag }) => tag);
+    expect(tags('mains')).toEqual(['F1', 'X1L', 'X1N', 'X1PE', 'K1', 'K2']);
+    expect(tags('low')).toEqual(['U1', 'A1', 'U2']);
+    expect(tags('both')).toEqual([]);
+  });
+
+  test('says at a terminal what lands on it and where the other end is', () => {
+    const neutral = box!.things.find(({ tag }) => tag === 'X1N')!;
+    expect(neutral.lands).toHaveLength(1);
+    expect(neutral.lands[0]!.wires.map(({ to, place, leaves }) => [to, place, leaves])).toEqual([
+      ['wall outlet N', 'place-1', true],
+      ['E1.1 lamp −', 'place-3', true],
+      ['E2.1 reading lamp −', 'place-3', true],
+    ]);
+    const board = box!.things.find(({ tag }) => tag === 'A1')!;
+    expect(board.lands.map(({ pin, wires }) => `${pin}: ${wires.map(({ to }) => to).join(', ')}`)).toEqual([
+      'pin D2: U1 IN',
+      '5V: U1 VCC, U2 VCC',
+      'GND: U1 GND, U2 GND',
+      'pin D3: U2 IN',
+    ]);
+  });
+
+  test('names what has no wire of its own, and has a number that no module has', () => {
+    expect(box!.onOthers).toEqual(['R1P', 'R2P']);
+    expect([box!.tag, box!.things.map(({ tag }) => tag).includes(box!.tag)]).toEqual(['UC2', false]);
+  });
+});
+
+test('an isolated supply that is built in stands on both sides, its minus with it', () => {
+  const [view] = viewsOf(typed(['when the switch is on, light a 60 W lamp']));
+  const supply = view!.things.find(({ tag }) => tag === 'T2')!;
+  expect([supply.side, supply.lands.map(({ pin, mains }) => `${pin}${mains ? '~' : ''}`)]).toEqual(['both', ['+', 'L~', 'N~', '−']]);
+});
+
+test('what is in the open has no box', () => {
+  expect(viewsOf(typed(['when the key is on, light a 20 W lamp from the battery'], 'battery-12'))).toEqual([]);
+});
+
+const CIRCUITS = join(import.meta.dirname, '../../../../examples/circuits');
+test.each(readdirSync(CIRCUITS).filter((file) => file.endsWith('.json')))(
+  '%s: every wire end in a box is at one terminal, once',
+  (file) => {
+    const parsed = parseDesign(JSON.parse(readFileSync(join(CIRCUITS, file), 'utf8')));
+    if (!parsed.ok) throw new Error(file);
+    const { netlist } = analyse(parsed.design).evidence;
+    const place = new Map(netlist.parts.map((part) => [part.id, part.place]));
+    const boxed = boxViews(parsed.design, netlist);
+    for (const view of boxed) {
+      const ends = netlist.wires.flatMap(({ id, from, to }) =>
+        [from, to].flatMap((at) => (place.get(partOf(at)) === view.place ? [id] : [])),
+      );
+      const shown = view.things.flatMap(({ lands }) => lands.flatMap(({ wires }) => wires.map(({ id }) => id)));
+      expect(shown.toSorted()).toEqual(ends.toSorted());
+      const crossing = netlist.wires.filter(
+        ({ from, to }) => (place.get(partOf(from)) === view.place) !== (place.get(partOf(to)) === view.place),
+      );
+      expect(view.crossings.flatMap(({ wires }) => wires.map(({ id }) => id)).toSorted()).toEqual(crossing.map(({ id }) => id).toSorted());
+      // Nothing of the mains and of low voltage goes through one hole.
+      for (const { wires } of view.crossings) expect(new Set(wires.map(({ mains }) => mains)).size).toBe(1);
+    }
+  },
+);

@@ -1,0 +1,163 @@
+/** A box as one opens it: what is on which side of its wall, what lands on each terminal, and what crosses the outside. */
+import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
+import { type Netlist, type Wire, cordsOf } from '../../graph/index.ts';
+import type { Design } from '../../project/index.ts';
+import { partOf, pinOf } from '../../quantity/index.ts';
+import { endName } from './lists.ts';
+
+/** What of a box carries: the mains, low voltage, or both of them apart from each other. */
+export type BoxSide = 'mains' | 'both' | 'low';
+
+export interface BoxWire {
+  readonly id: string;
+  readonly tag: string;
+  readonly colour: string;
+  readonly sizeMm2: number;
+  readonly mains: boolean;
+}
+
+/** A cord, or the wires between a box and another place that lie beside each other. */
+export interface Crossing {
+  /** `C1` of a cord; empty of wires by themselves. */
+  readonly cord: string;
+  readonly wires: readonly BoxWire[];
+  /** The other place, by its id. */
+  readonly to: string;
+  /** Whether what is in the box is fed by it. */
+  readonly comesIn: boolean;
+  readonly mains: boolean;
+}
+
+export interface BoxThing {
+  readonly id: string;
+  readonly tag: string;
+  readonly what: string;
+  readonly side: BoxSide;
+  /** Terminals that something lands on, in the order of the wires. */
+  readonly lands: readonly {
+    readonly pin: string;
+    readonly mains: boolean;
+    /** With the terminal at the other end, and the place of that. */
+    readonly wires: readonly (BoxWire & { readonly to: string; readonly place: string; readonly leaves: boolean })[];
+  }[];
+}
+
+export interface BoxView {
+  /** Its place, by id, and its number on the parts list. */
+  readonly place: string;
+  readonly tag: string;
+  readonly material: 'plastic' | 'metal';
+  readonly divided: boolean;
+  readonly crossings: readonly Crossing[];
+  readonly things: readonly BoxThing[];
+  /** What sits on the terminals of others, with no wire of its own. */
+  readonly onOthers: readonly string[];
+}
+
+/** Every closed box that something is in, in the order of the places. */
+export function boxViews(design: Design, netlist: Netlist): BoxView[] {
+  const cords = new Map(cordsOf(design, netlist).flatMap(({ tag, cores }) => cores.map(({ id }) => [id, tag] as const)));
+  return design.places.flatMap(({ id: place, box, divided }, at): BoxView[] => {
+    const parts = netlist.parts.filter((part) => part.place === place);
+    if (box === 'open' || parts.length === 0) return [];
+    const things = thingsOf(netlist, parts);
+    return [
+      {
+        place,
+        tag: `UC${at + 1}`,
+        material: box,
+        divided,
+        crossings: crossingsOf(netlist, cords, place),
+        things,
+        onOthers: parts
+          .filter((part) => kindOf(part).listed(part) !== null && !things.some(({ tag }) => tag === part.tag))
+          .map(({ tag }) => tag),
+      },
+    ];
+  });
+}
+
+const asWire = ({ id, tag, colour, sizeMm2, mains }: Wire): BoxWire => ({ id, tag, colour, sizeMm2, mains });
+
+/** What wires land on, by its tag: a board is one thing, whatever it is made of, and the minus of a supply is its own. */
+function thingsOf(netlist: Netlist, parts: readonly AnyPart[]): BoxThing[] {
+  const byId = new Map(netlist.parts.map((part) => [part.id, part]));
+  const tags = new Map(parts.map((part) => [part.id, (stoodFor(netlist, part, parts) ?? part).tag]));
+  return [...new Set(tags.values())].flatMap((tag): BoxThing[] => {
+    const alike = parts.filter(({ id }) => tags.get(id) === tag);
+    const first = alike.find((part) => part.tag === tag)!;
+    const own = new Set(alike.map(({ id }) => id));
+    const ends = netlist.wires.flatMap((wire) =>
+      [[wire.from, wire.to] as const, [wire.to, wire.from] as const].flatMap(([near, far]) =>
+        own.has(partOf(near)) ? [{ wire, pin: pinName(byId.get(partOf(near))!, pinOf(near)), far }] : [],
+      ),
+    );
+    if (ends.length === 0) return [];
+    const lands = [...new Set(ends.map(({ pin }) => pin))].map((pin) => {
+      const here = ends.filter((end) => end.pin === pin);
+      return {
+        pin,
+        mains: here.some(({ wire }) => wire.mains),
+        wires: here.map(({ wire, far }) => ({
+          ...asWire(wire),
+          to: endName(byId.get(partOf(far))!, pinOf(far)),
+          place: byId.get(partOf(far))!.place,
+          leaves: byId.get(partOf(far))!.place !== first.place,
+        })),
+      };
+    });
+    const mains = lands.some((land) => land.mains);
+    const low = lands.some((land) => !land.mains);
+    const what = kindOf(first).listed(first)?.split(/[,;]/)[0] ?? first.name;
+    return [{ id: first.id, tag, what, side: mains && low ? 'both' : mains ? 'mains' : 'low', lands }];
+  });
+}
+
+/** What a bar of returns or a board's pin is part of, where that is in the same box: nobody mounts either by itself. */
+function stoodFor({ joints }: Netlist, part: AnyPart, parts: readonly AnyPart[]): AnyPart | undefined {
+  if (kindOf(part).listed(part) !== null || kindOf(part).rail === undefined) return undefined;
+  const joined = joints.flatMap(([a, b]) => (partOf(a) === part.id ? [partOf(b)] : partOf(b) === part.id ? [partOf(a)] : []));
+  return parts.find(({ id }) => joined.includes(id));
+}
+
+/** What is printed at a terminal, without the part that it is of; nothing where there is but one. */
+function pinName(part: AnyPart, pin: string): string {
+  const { side } = kindOf(part).rail?.(part.spec) ?? {};
+  if (kindOf(part).listed(part) === null && side === 'feed') return part.name;
+  const whole = endName(part, pin);
+  const { tag, name } = part;
+  if (whole === tag) return '';
+  const [before] = [tag, name].filter((words) => whole.startsWith(`${words} `));
+  return whole.startsWith(`${tag} ${name} `)
+    ? whole.slice(tag.length + name.length + 2)
+    : before
+      ? whole.slice(before.length + 1)
+      : whole.split(' ').at(-1)!;
+}
+
+function crossingsOf(netlist: Netlist, cords: ReadonlyMap<string, string>, place: string): Crossing[] {
+  const byId = new Map(netlist.parts.map((part) => [part.id, part]));
+  const groups = new Map<string, { wires: Wire[]; to: string; cord: string }>();
+  for (const wire of netlist.wires) {
+    const [from, to] = [wire.from, wire.to].map((at) => byId.get(partOf(at))!.place);
+    if ((from === place) === (to === place)) continue;
+    const other = from === place ? to! : from!;
+    const cord = cords.get(wire.id) ?? '';
+    const key = cord || `${other}|${wire.mains}`;
+    const group = groups.get(key) ?? { wires: [], to: other, cord };
+    group.wires.push(wire);
+    groups.set(key, group);
+  }
+  const isSource = (part: AnyPart): boolean => plays(part, 'overcurrent device') || kindOf(part).rail !== undefined;
+  return [...groups.values()]
+    .map(({ wires, to, cord }): Crossing => ({
+      cord,
+      wires: wires.map(asWire),
+      to,
+      comesIn: wires.some((wire) =>
+        [wire.from, wire.to].some((at) => byId.get(partOf(at))!.place === to && isSource(byId.get(partOf(at))!)),
+      ),
+      mains: wires.some(({ mains }) => mains),
+    }))
+    .sort((a, b) => Number(b.comesIn) - Number(a.comesIn));
+}
