@@ -105,6 +105,34 @@ test('what is in the drawer is not bought, a spool is cut from first, and a stri
   await expect(page.getByRole('heading', { name: /X2, cabin panel/ })).toHaveCount(0);
 });
 
+test('a box is shown open: what is on which side, what lands where, what goes through its wall', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const document = JSON.parse(
+    readFileSync(new URL('../examples/circuits/13-mains-lamp-by-module.json', import.meta.url), 'utf8'),
+  ) as object;
+  const made = (await (await request.post('/api/projects', { data: { document } })).json()) as { id: string };
+  await page.goto(`/projects/${made.id}/build`);
+  await view(page, 'Boxes');
+  const box = page.getByRole('article', { name: /^Box UC/ });
+  await expect(box).toHaveCount(1);
+  await expect(box.getByRole('list', { name: 'Mains through its wall' }).getByRole('listitem').first()).toBeVisible();
+  await expect(box.getByRole('region', { name: 'Mains', exact: true })).toContainText('K1');
+  await expect(box.getByRole('region', { name: 'Low voltage', exact: true })).not.toContainText(/\bK1\b/);
+  // A wire that is pressed is the same one wherever it ends.
+  const wire = box.getByRole('button', { name: /^W1\.\d+ BN/ }).first();
+  const tag = (await wire.innerText()).split(' ')[0]!;
+  await wire.click();
+  const ends = box.locator('.picked');
+  await expect(ends).toHaveCount(2);
+  for (const end of await ends.allInnerTexts()) expect(end).toContain(tag);
+  // Where nothing is in a box it says so.
+  const open = JSON.parse(readFileSync(new URL('../examples/circuits/01-switched-load.json', import.meta.url), 'utf8')) as object;
+  const bare = (await (await request.post('/api/projects', { data: { document: open } })).json()) as { id: string };
+  await page.goto(`/projects/${bare.id}/build?view=boxes`);
+  await expect(page.getByText(/No place of the project is a closed box/)).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
 test('the whole project is one drawing with cross-references, zooms, and goes out as SVG', async ({ page, request }) => {
   const errors = watchErrors(page);
   const project = await freshOwlBox(request, 'Paper');

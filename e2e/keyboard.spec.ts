@@ -162,6 +162,7 @@ for (const [name, path, ready, does] of [
   ['design', 'design/dew', 'Current staircase'],
   ['prove', 'prove/dew', 'Every state does what was said'],
   ['build', 'build', 'Wires as CSV'],
+  ['boxes', 'build?view=boxes', 'in its wall'],
   ['strips', 'build?view=strips', 'A strip at'],
   ['cut list', 'build?view=cuts', 'Cuts as CSV'],
   ['parts to buy', 'build?view=parts', 'Prices are invented'],

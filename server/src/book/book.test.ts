@@ -5,9 +5,20 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { analyse, assumptionsOf, orderOfWork, parseDesign, parseDesignText, sentenceOf, sentenceText, type Tick } from '@iron-nudge/core';
+import {
+  analyse,
+  assumptionsOf,
+  boxViews,
+  orderOfWork,
+  parseDesign,
+  parseDesignText,
+  sentenceOf,
+  sentenceText,
+  type Tick,
+} from '@iron-nudge/core';
 import { makeBook, type BookOrder } from './book.ts';
 import fuseAboveWire from '../../../examples/mistakes/fuse-above-wire.json' with { type: 'json' };
+import mainsLamp from '../../../examples/circuits/13-mains-lamp-by-module.json' with { type: 'json' };
 import switchedLoad from '../../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
 
@@ -41,6 +52,16 @@ async function read(order: Partial<BookOrder> = {}) {
   }
   return { pdf, pages, all: pages.map(({ text }) => text).join('\n') };
 }
+
+test('a box is in it as one opens it: its holes, its terminals, the other end of each wire', async () => {
+  const lamp = parseDesign(mainsLamp);
+  if (!lamp.ok) throw new Error(JSON.stringify(lamp.problems));
+  const { all } = await read({ design: lamp.design });
+  const [view] = boxViews(lamp.design, analyse(lamp.design).evidence.netlist);
+  expect(all).toMatch(new RegExp(`Box ${view!.tag}, `));
+  for (const { lands } of view!.things)
+    for (const { wires } of lands) for (const { tag, colour, words } of wires) expect(all).toContain(`${tag} ${colour} ${words}`);
+}, 120_000);
 
 describe('the build book of one lamp', () => {
   const one = parseDesign(switchedLoad);

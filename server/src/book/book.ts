@@ -263,12 +263,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
               }
             : '',
           { text: pin, bold: true },
-          landing
-            .map(
-              ({ tag: wire, colour, to, place: other, leaves }) =>
-                `${wire} ${colour} ${leaves ? `out to ${to}, ${placeOf(other)}` : `to ${to}`}`,
-            )
-            .join('; '),
+          landing.map(({ tag: wire, colour, words }) => `${wire} ${colour} ${words}`).join('; '),
         ]),
       ),
       [150, 52, '*'],

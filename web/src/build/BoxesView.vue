@@ -90,7 +90,7 @@ const isPicked = (id: string) => project.selection?.id === id;
                         <span class="swatch" :style="{ background: swatch(wire.colour) }" aria-hidden="true" /><span class="mono"
                           >{{ wire.tag }} {{ wire.colour }}</span
                         >
-                        {{ wire.leaves ? `out to ${wire.to}, ${placeName(wire.place)}` : `to ${wire.to}` }}
+                        {{ wire.words }}
                       </button>
                     </td>
                   </tr>

@@ -34,17 +34,18 @@ describe('a box with two lamps on one cord', () => {
   test('says at a terminal what lands on it and where the other end is', () => {
     const neutral = box!.things.find(({ tag }) => tag === 'X1N')!;
     expect(neutral.lands).toHaveLength(1);
-    expect(neutral.lands[0]!.wires.map(({ to, place, leaves }) => [to, place, leaves])).toEqual([
-      ['wall outlet N', 'place-1', true],
-      ['E1.1 lamp −', 'place-3', true],
-      ['E2.1 reading lamp −', 'place-3', true],
+    expect(neutral.lands[0]!.wires.map(({ words }) => words)).toEqual([
+      // It is called by its place.
+      'out to wall outlet N',
+      'out to E1.1 lamp −, load',
+      'out to E2.1 reading lamp −, load',
     ]);
     const board = box!.things.find(({ tag }) => tag === 'A1')!;
-    expect(board.lands.map(({ pin, wires }) => `${pin}: ${wires.map(({ to }) => to).join(', ')}`)).toEqual([
-      'pin D2: U1 IN',
-      '5V: U1 VCC, U2 VCC',
-      'GND: U1 GND, U2 GND',
-      'pin D3: U2 IN',
+    expect(board.lands.map(({ pin, wires }) => `${pin}: ${wires.map(({ words }) => words).join(', ')}`)).toEqual([
+      'pin D2: to U1 IN',
+      '5V: to U1 VCC, to U2 VCC',
+      'GND: to U1 GND, to U2 GND',
+      'pin D3: to U2 IN',
     ]);
   });
 
@@ -64,27 +65,26 @@ test('what is in the open has no box', () => {
   expect(viewsOf(typed(['when the key is on, light a 20 W lamp from the battery'], 'battery-12'))).toEqual([]);
 });
 
-const CIRCUITS = join(import.meta.dirname, '../../../../examples/circuits');
-test.each(readdirSync(CIRCUITS).filter((file) => file.endsWith('.json')))(
-  '%s: every wire end in a box is at one terminal, once',
-  (file) => {
-    const parsed = parseDesign(JSON.parse(readFileSync(join(CIRCUITS, file), 'utf8')));
-    if (!parsed.ok) throw new Error(file);
-    const { netlist } = analyse(parsed.design).evidence;
-    const place = new Map(netlist.parts.map((part) => [part.id, part.place]));
-    const boxed = boxViews(parsed.design, netlist);
-    for (const view of boxed) {
-      const ends = netlist.wires.flatMap(({ id, from, to }) =>
-        [from, to].flatMap((at) => (place.get(partOf(at)) === view.place ? [id] : [])),
-      );
-      const shown = view.things.flatMap(({ lands }) => lands.flatMap(({ wires }) => wires.map(({ id }) => id)));
-      expect(shown.toSorted()).toEqual(ends.toSorted());
-      const crossing = netlist.wires.filter(
-        ({ from, to }) => (place.get(partOf(from)) === view.place) !== (place.get(partOf(to)) === view.place),
-      );
-      expect(view.crossings.flatMap(({ wires }) => wires.map(({ id }) => id)).toSorted()).toEqual(crossing.map(({ id }) => id).toSorted());
-      // Nothing of the mains and of low voltage goes through one hole.
-      for (const { wires } of view.crossings) expect(new Set(wires.map(({ mains }) => mains)).size).toBe(1);
-    }
-  },
-);
+const EXAMPLES = join(import.meta.dirname, '../../../../examples');
+const FILES = ['circuits', 'demo'].flatMap((folder) => readdirSync(join(EXAMPLES, folder)).map((file) => join(folder, file)));
+test.each(FILES.filter((file) => file.endsWith('.json')))('%s: every wire end in a box is at one terminal, once', (file) => {
+  const parsed = parseDesign(JSON.parse(readFileSync(join(EXAMPLES, file), 'utf8')));
+  if (!parsed.ok) throw new Error(file);
+  const { netlist } = analyse(parsed.design).evidence;
+  const place = new Map(netlist.parts.map((part) => [part.id, part.place]));
+  const boxed = boxViews(parsed.design, netlist);
+  for (const view of boxed) {
+    const ends = netlist.wires.flatMap(({ id, from, to }) =>
+      [from, to].flatMap((at) => (place.get(partOf(at)) === view.place ? [id] : [])),
+    );
+    const shown = view.things.flatMap(({ lands }) => lands.flatMap(({ wires }) => wires.map(({ id }) => id)));
+    expect(shown.toSorted()).toEqual(ends.toSorted());
+    expect(new Set(view.things.map(({ id }) => id)).size).toBe(view.things.length);
+    const crossing = netlist.wires.filter(
+      ({ from, to }) => (place.get(partOf(from)) === view.place) !== (place.get(partOf(to)) === view.place),
+    );
+    expect(view.crossings.flatMap(({ wires }) => wires.map(({ id }) => id)).toSorted()).toEqual(crossing.map(({ id }) => id).toSorted());
+    // Nothing of the mains and of low voltage goes through one hole.
+    for (const { wires } of view.crossings) expect(new Set(wires.map(({ mains }) => mains)).size).toBe(1);
+  }
+});

@@ -2,7 +2,7 @@
 import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { type Netlist, type Wire, cordsOf } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
-import { partOf, pinOf } from '../../quantity/index.ts';
+import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
 import { endName } from './lists.ts';
 
 /** What of a box carries: the mains, low voltage, or both of them apart from each other. */
@@ -37,8 +37,8 @@ export interface BoxThing {
   readonly lands: readonly {
     readonly pin: string;
     readonly mains: boolean;
-    /** With the terminal at the other end, and the place of that. */
-    readonly wires: readonly (BoxWire & { readonly to: string; readonly place: string; readonly leaves: boolean })[];
+    /** `to X1L`, and `out to E1.1 lamp +, load` where it leaves the box. */
+    readonly wires: readonly (BoxWire & { readonly words: string })[];
   }[];
 }
 
@@ -60,7 +60,7 @@ export function boxViews(design: Design, netlist: Netlist): BoxView[] {
   return design.places.flatMap(({ id: place, box, divided }, at): BoxView[] => {
     const parts = netlist.parts.filter((part) => part.place === place);
     if (box === 'open' || parts.length === 0) return [];
-    const things = thingsOf(netlist, parts);
+    const things = thingsOf(design, netlist, parts);
     return [
       {
         place,
@@ -80,9 +80,17 @@ export function boxViews(design: Design, netlist: Netlist): BoxView[] {
 const asWire = ({ id, tag, colour, sizeMm2, mains }: Wire): BoxWire => ({ id, tag, colour, sizeMm2, mains });
 
 /** What wires land on, by its tag: a board is one thing, whatever it is made of, and the minus of a supply is its own. */
-function thingsOf(netlist: Netlist, parts: readonly AnyPart[]): BoxThing[] {
+function thingsOf({ places }: Design, netlist: Netlist, parts: readonly AnyPart[]): BoxThing[] {
   const byId = new Map(netlist.parts.map((part) => [part.id, part]));
-  const tags = new Map(parts.map((part) => [part.id, (stoodFor(netlist, part, parts) ?? part).tag]));
+  const words = (at: Terminal, from: string): string => {
+    const part = byId.get(partOf(at))!;
+    const name = endName(part, pinOf(at));
+    const place = places.find(({ id }) => id === part.place)!;
+    if (place.id === from) return `to ${name}`;
+    // Many a thing is called by its place.
+    return name.includes(place.name) ? `out to ${name}` : `out to ${name}, ${place.name}`;
+  };
+  const tags = new Map(parts.map((part) => [part.id, homeOf(netlist, part, parts).tag]));
   return [...new Set(tags.values())].flatMap((tag): BoxThing[] => {
     const alike = parts.filter(({ id }) => tags.get(id) === tag);
     const first = alike.find((part) => part.tag === tag)!;
@@ -98,12 +106,7 @@ function thingsOf(netlist: Netlist, parts: readonly AnyPart[]): BoxThing[] {
       return {
         pin,
         mains: here.some(({ wire }) => wire.mains),
-        wires: here.map(({ wire, far }) => ({
-          ...asWire(wire),
-          to: endName(byId.get(partOf(far))!, pinOf(far)),
-          place: byId.get(partOf(far))!.place,
-          leaves: byId.get(partOf(far))!.place !== first.place,
-        })),
+        wires: here.map(({ wire, far }) => ({ ...asWire(wire), words: words(far, first.place) })),
       };
     });
     const mains = lands.some((land) => land.mains);
@@ -113,9 +116,16 @@ function thingsOf(netlist: Netlist, parts: readonly AnyPart[]): BoxThing[] {
   });
 }
 
+/** What one mounts that a part is on: itself, or what it stands for, and that in its turn. */
+function homeOf(netlist: Netlist, part: AnyPart, parts: readonly AnyPart[], seen: readonly AnyPart[] = []): AnyPart {
+  const next = stoodFor(netlist, part, parts);
+  return !next || seen.includes(next) ? part : homeOf(netlist, next, parts, [...seen, part]);
+}
+
 /** What a bar of returns or a board's pin is part of, where that is in the same box: nobody mounts either by itself. */
 function stoodFor({ joints }: Netlist, part: AnyPart, parts: readonly AnyPart[]): AnyPart | undefined {
-  if (kindOf(part).listed(part) !== null || kindOf(part).rail === undefined) return undefined;
+  const { side } = kindOf(part).rail?.(part.spec) ?? {};
+  if (kindOf(part).listed(part) !== null || side === undefined || side === 'supply') return undefined;
   const joined = joints.flatMap(([a, b]) => (partOf(a) === part.id ? [partOf(b)] : partOf(b) === part.id ? [partOf(a)] : []));
   return parts.find(({ id }) => joined.includes(id));
 }
@@ -123,6 +133,7 @@ function stoodFor({ joints }: Netlist, part: AnyPart, parts: readonly AnyPart[])
 /** What is printed at a terminal, without the part that it is of; nothing where there is but one. */
 function pinName(part: AnyPart, pin: string): string {
   const { side } = kindOf(part).rail?.(part.spec) ?? {};
+  if (kindOf(part).metal !== undefined) return pin;
   if (kindOf(part).listed(part) === null && side === 'feed') return part.name;
   const whole = endName(part, pin);
   const { tag, name } = part;
