@@ -141,6 +141,14 @@ describe('what may be dangerous about it', () => {
     expect(finding(1)).toBeUndefined();
   });
 
+  test('what is tapped behind it in the box is as thick as the fuse asks for', () => {
+    const oven = typed(['heat an 800 W oven to 180 °C'], 'mains-120');
+    expect(inside(oven).map(({ spec }) => spec.ratingA)).toEqual([10]);
+    // Behind 10 A: 14.5 A, and 1.5 mm² bears that in this air.
+    expect(wire(oven, 'control-feed').sizeMm2).toBeGreaterThan(1);
+    expect(dangers(oven)).toEqual([]);
+  });
+
   test('a plug that goes in either way round may put the fuse into the neutral: the branch alone guards what is behind', () => {
     const turned = withSupply(two, { reversible: true });
     const [finding] = dangers(turned);

@@ -1,8 +1,8 @@
 import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
-import { type AnyPart, type PartPlaying, plays, kindOf } from '../kinds/index.ts';
-import { type LaidFrom, RESERVED_COLOURS, ambientFactor, wireFamily } from '../reference/index.ts';
+import { type AnyPart, plays, kindOf } from '../kinds/index.ts';
+import { type LaidFrom, RESERVED_COLOURS, ambientFactor, wireFamily, wireForA } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
@@ -199,9 +199,10 @@ export class NetlistBuilder {
       const ratingA = choice === 'auto' ? chooseControlFuse(ampere) : choice === 'none' ? 0 : choice;
       if (fuse !== null) this.change<'fuse'>(fuse, { ratingA });
       if (this.design.settings.sharing === 'shared') this.branch(group);
+      const behindA = fuse === null ? ratingA : this.ratingOf(fuse);
       for (const wire of group.wires) {
         if (wire.sizeChosen) continue;
-        const fuseA = this.behindLoad.has(wire) ? Math.max(ratingA, this.loadFuseA(wire.job)) : ratingA;
+        const fuseA = this.behindLoad.has(wire) ? Math.max(behindA, this.loadFuseA(wire.job)) : behindA;
         wire.sizeMm2 = smallestForAmpacity({
           currentA: ampere,
           laid: this.laid(wire),
@@ -261,9 +262,10 @@ export class NetlistBuilder {
     }
   }
 
+  /** What a wire behind a fuse has to bear, A; 0 behind none. */
   private ratingOf(fuse: string | null): number {
     const part = fuse === null ? undefined : this.parts.get(fuse);
-    return plays(part, 'overcurrent device') ? part.spec.ratingA : 0;
+    return plays(part, 'overcurrent device') ? wireForA(part.spec.style, part.spec.ratingA) : 0;
   }
 
   /** A wire with the connector that a person wants in it: what is left to the connector's end is its tail, which has a leg of its own. */
@@ -310,11 +312,14 @@ export class NetlistBuilder {
       : [{ ...wire, jobs: [...wire.jobs], id: `${wire.id}${SECOND}`, tag: `${wire.tag}b`, beside: wire.id, sizeMm2, sizeChosen: true }];
   }
 
+  /** What a wire behind the load fuse of a job has to bear, A. */
   private loadFuseA(job: string): number {
-    const fuses = [...this.parts.values()].filter(
-      (part) => plays(part, 'overcurrent device') && part.jobs.includes(job) && part.spec.guards === 'load',
+    const guards = [...this.parts.values()].map((part) =>
+      plays(part, 'overcurrent device') && part.jobs.includes(job) && part.spec.guards === 'load'
+        ? wireForA(part.spec.style, part.spec.ratingA)
+        : 0,
     );
-    return Math.max(0, ...fuses.map((fuse) => (fuse as PartPlaying<'overcurrent device'>).spec.ratingA));
+    return Math.max(0, ...guards);
   }
 
   /** Wires from one terminal to one other place become one wire to a splice there, and short ones. */
