@@ -76,7 +76,9 @@ export function sideOf({ title, design, jobs }: Variant): VariantSide {
   const alone = { ...design, jobs: design.jobs.filter(({ id }) => kept.has(id)), statements: [] };
   const { analysis, evidence } = analyse(alone);
   const { netlist, findings } = analysis;
-  const count = (role: 'relay' | 'overcurrent device') => netlist.parts.filter((part) => plays(part, role)).length;
+  const relays = netlist.parts.filter((part) => plays(part, 'relay')).length;
+  // The breaker of a branch is there whichever is built.
+  const fuses = netlist.parts.filter((part) => plays(part, 'overcurrent device') && !part.spec.isThere).length;
   const of = (severity: 'danger' | 'caution') =>
     findings.filter((finding) => finding.severity === severity).map((finding) => finding.title);
   const drops = findings.filter(({ rule }) => rule === 'wire-drop').toSorted((a, b) => b.value / b.limit - a.value / a.limit);
@@ -84,8 +86,8 @@ export function sideOf({ title, design, jobs }: Variant): VariantSide {
   const { price, unpriced } = totalPrice(analysis.parts, analysis.cuts);
   return {
     title,
-    relays: count('relay'),
-    fuses: count('overcurrent device'),
+    relays,
+    fuses,
     wires: netlist.wires.length,
     wireM: netlist.wires.reduce((sum, { lengthM }) => sum + lengthM, 0),
     copperG: netlist.wires.reduce((sum, { lengthM, sizeMm2 }) => sum + lengthM * sizeMm2 * COPPER_G_PER_MM2_M, 0),

@@ -61,8 +61,10 @@ export function boxLoopOhm(
   const { place } = job.job.device;
   const box = netlist.parts.find((part) => kindOf(part).metal !== undefined && part.place === place);
   const metal = box && kindOf(box).metal;
-  if (!metal) return null;
+  const earth = metal ? earthWay(netlist.wires, terminal(box.id, metal)) : [];
+  // Metal with no earth has no loop: another rule says that.
+  if (!box || earth.length === 0) return null;
   const line = netlist.wires.filter(({ leg, from, jobs }) => leg === INLET_LINE && partOf(from) === branch.id && jobs.includes(job.job.id));
-  const wires = hotOhm(line) + hotOhm(earthWay(netlist.wires, terminal(box.id, metal)));
+  const wires = hotOhm(line) + hotOhm(earth);
   return { source: job.supply.internalOhm, wires, box };
 }

@@ -164,6 +164,14 @@ describe('what may be dangerous about it', () => {
     expect(faults(withSupply(lamp, far))).toEqual([]);
     expect(faults(metal(withSupply(lamp, { ...far, internalOhm: 0.6 })))).toEqual([]);
     expect(faults(metal(withSupply(lamp, { ...far, rcd: true })))).toEqual([]);
+    // With no earth at the box there is no loop that could end it, and nothing is said to hold.
+    const bare = metal(withSupply(lamp, { rcd: false }));
+    const bond = compile(bare).netlist.wires.find(({ leg }) => leg.startsWith('earth-box-'))!;
+    const cut = withJob(bare, { edits: [{ kind: 'no-wire', wire: bond.id }] });
+    const asked = (design: Design) =>
+      checkEvidence(analyse(design).evidence).filter(({ rule, subject }) => rule === 'disconnection-time' && subject.label === 'UC2');
+    expect([asked(bare).length > 0, asked(cut).length]).toEqual([true, 0]);
+    expect(dangers(cut).length).toBeGreaterThan(0);
   });
 
   test('a cartridge opens at once from ten times its rating, and at all from 2.1 times (IEC 60127-2, from memory)', () => {

@@ -141,7 +141,12 @@ function fuseFor(builder: NetlistBuilder, design: Design, group: readonly Job[])
     0,
   );
   const ampere = loads.reduce((sum, load) => sum + load.ampere, isolatedA);
-  const fed: Fed = { ampere, groups: [loads], mostA: supply.highestV / supply.internalOhm, airC: builder.hottestC(supply.place) };
+  const fed: Fed = {
+    ampere,
+    groups: [loads],
+    mostA: supply.highestV / supply.internalOhm,
+    airC: builder.hottestC(isFusedInside(design, owner) ? owner.device.place : supply.place),
+  };
   const continuous = group.some((job) => job.continuous);
   const auto = () => chooseFuse(leastRating(design.settings, continuous, fed, protection), protection, supply);
   return { ampere, ratingA: own?.ratingA ?? (typeof fuse === 'number' ? fuse : auto()) };
