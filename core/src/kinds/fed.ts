@@ -18,6 +18,8 @@ export interface FedSpec {
 export interface MaybeFed {
   readonly fed?: FedSpec;
 }
+/** What feeds the electronics of a part, whatever its kind; undefined where nothing of it needs that. */
+export const fedOf = ({ spec }: { readonly spec: object }): FedSpec | undefined => ('fed' in spec ? (spec as MaybeFed).fed : undefined);
 export const SELF = 'self';
 
 const innerOf = (pole: string): string => `inner ${pole}`;

@@ -1,5 +1,5 @@
 import { primitivesOf } from '../graph/index.ts';
-import { type AnyPart, branchId, controllerType, isCopperCoil, kindOf, plays } from '../kinds/index.ts';
+import { type AnyPart, branchId, controllerType, isCopperCoil, kindOf, plays, fedOf } from '../kinds/index.ts';
 import { boxSurfaceM2 } from '../document/index.ts';
 import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
@@ -93,7 +93,8 @@ function worked(context: RuleContext, place: Design['places'][number]): BoxRise 
 /** What an isolated supply that is built in loses beside what it gives at the most, and what a sensor or a controller takes all the time, W. */
 function ofElectronics(context: RuleContext, part: AnyPart): number {
   const { burns } = kindOf(part);
-  if (!('fed' in part.spec) || !part.spec.fed) return 0;
+  const fed = fedOf(part);
+  if (!fed) return 0;
   if (burns && 'nominalV' in part.spec) {
     const branch = branchId(part.id, burns.key);
     const gives = Math.max(0, ...context.jobs.map((job) => context.worstAmps(job, branch).value));
@@ -101,8 +102,8 @@ function ofElectronics(context: RuleContext, part: AnyPart): number {
   }
   // Of a board that hangs on its supply the regulator is counted above.
   if (plays(part, 'board')) return 0;
-  const { highestV } = supplyById(context.design, part.spec.fed.supply);
-  return highestV ** 2 / part.spec.fed.ohm;
+  const { highestV } = supplyById(context.design, fed.supply);
+  return highestV ** 2 / fed.ohm;
 }
 
 /** A closed box is warmer than its room by what its parts burn: all jobs together, each at its most. */

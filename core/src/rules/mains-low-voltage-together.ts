@@ -5,7 +5,7 @@ import { signalPartId } from '../wiring/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
-import { isMains, isOutput, kindOf } from '../kinds/index.ts';
+import { isMains, isOutput, kindOf, fedOf } from '../kinds/index.ts';
 
 const ID = 'mains-low-voltage-together';
 
@@ -21,7 +21,7 @@ function mixedSwitches(context: RuleContext, job: WiredJob): Finding[] {
     const part = context.netlist.parts.find((one) => one.id === signalPartId(id));
     if (!part || !kindOf(part).signalBranches) return [];
     // What feeds its electronics is apart from its contact inside it, or the receiver could not be sold.
-    const fed = 'fed' in part.spec ? (part.spec.fed?.pins.map((pin) => terminal(part.id, pin)) ?? []) : [];
+    const fed = fedOf(part)?.pins.map((pin) => terminal(part.id, pin)) ?? [];
     const atContact = (end: Terminal) => partOf(end) === part.id && !fed.includes(end);
     const on = context.netlist.wires.filter(({ from, to }) => atContact(from) || atContact(to));
     if (!on.some(({ mains }) => mains) || on.every(({ mains }) => mains)) return [];

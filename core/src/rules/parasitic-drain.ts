@@ -1,7 +1,7 @@
 import type { SolvedState } from '../analysis/index.ts';
 import { meaning } from '../document/index.ts';
 import { batteryId, controllerId } from '../wiring/index.ts';
-import { type AnyPart, SELF, branchId, isPin, plays, supplyFacets } from '../kinds/index.ts';
+import { type AnyPart, SELF, branchId, isPin, plays, supplyFacets, fedOf } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
 import { keyIsOff } from './key-off.ts';
@@ -24,7 +24,7 @@ const drives = ({ design }: RuleContext, { evidence }: WiredJob, board: string):
 
 /** Whether a sensor's own electronics hang on a supply, or its eye on the voltage that it watches. */
 const takesOf = (part: AnyPart, supply: string): boolean =>
-  (plays(part, 'sensor') && part.spec.inCircuit) || ('fed' in part.spec && part.spec.fed?.supply === supply);
+  (plays(part, 'sensor') && part.spec.inCircuit) || fedOf(part)?.supply === supply;
 
 export const parasiticDrain: Rule = {
   id: ID,
@@ -44,7 +44,7 @@ export const parasiticDrain: Rule = {
         ...context.netlist.parts.flatMap((part) =>
           'signal' in part.spec && job.evidence.signals.includes(part.spec.signal) && takesOf(part, job.supply.id)
             ? [branchId(part.id, SELF)]
-            : plays(part, 'board') && part.spec.fed?.supply === job.supply.id && drives(context, job, part.id)
+            : plays(part, 'board') && fedOf(part)?.supply === job.supply.id && drives(context, job, part.id)
               ? [branchId(part.id, SELF)]
               : // A voltmeter shows what it hangs on by day and by night.
                 'measures' in part.spec && part.spec.measures === 'voltage' && part.job === job.job.id && part.spec.supply === job.supply.id

@@ -1,5 +1,5 @@
 import { batteryId, postsOf } from '../wiring/index.ts';
-import { SELF, branchId, controllerType, isCharged, supplyFacets } from '../kinds/index.ts';
+import { SELF, branchId, controllerType, isCharged, supplyFacets, fedOf } from '../kinds/index.ts';
 import type { Design } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered } from '../reference/index.ts';
@@ -46,12 +46,11 @@ export const supplyOverload: Rule = {
           ...job.relays.filter(({ job: of, spec }) => of === job.job.id && spec.supply === supply.id).map(coilBranch),
         ];
         const fed = context.netlist.parts.filter(
-          ({ id, spec }) =>
-            'signal' in spec &&
-            'fed' in spec &&
-            spec.fed?.supply === supply.id &&
-            job.evidence.signals.includes(spec.signal) &&
-            !counted.has(id),
+          (part) =>
+            'signal' in part.spec &&
+            fedOf(part)?.supply === supply.id &&
+            job.evidence.signals.includes(part.spec.signal) &&
+            !counted.has(part.id),
         );
         fed.forEach(({ id }) => counted.add(id));
         own.push(...fed.map(({ id }) => branchId(id, SELF)));

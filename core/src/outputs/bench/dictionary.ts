@@ -19,6 +19,7 @@ import {
   partOfBranch,
   plays,
   kindOf,
+  fedOf,
 } from '../../kinds/index.ts';
 import { circuitParts, toCircuit } from '../../wiring/index.ts';
 import { partOf } from '../../quantity/index.ts';
@@ -157,7 +158,7 @@ export function faultyReader(evidence: Evidence, faults: readonly SingleFault[],
 
 /** The same with something standing in for each isolated supply that the mains feed; itself where there is none. */
 function withStandIns(netlist: Netlist): Netlist {
-  const isFed = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true && 'fed' in part.spec && part.spec.fed !== undefined;
+  const isFed = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true && fedOf(part) !== undefined;
   if (!netlist.parts.some(isFed)) return netlist;
   return {
     ...netlist,

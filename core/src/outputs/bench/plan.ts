@@ -8,7 +8,7 @@
 import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { batteryId, postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
-import { controlSupplyOf, hangsOnMains, loadSupplyOf, supplyById } from '../../project/index.ts';
+import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
 import {
   type BranchId,
   LOADS,
@@ -20,6 +20,7 @@ import {
   plays,
   isMains,
   isOnVehicle,
+  fedOf,
 } from '../../kinds/index.ts';
 import type { Evidence, JobEvidence } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
@@ -314,9 +315,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
 function fedByMains({ design, netlist }: Evidence, jobId: string): { readonly standIns: string; readonly isLive: boolean } {
   const own = netlist.parts.filter(
     (part) =>
-      'fed' in part.spec &&
-      part.spec.fed !== undefined &&
-      isMains(supplyById(design, part.spec.fed.supply)) &&
+      hangsOnMains(design, fedOf(part)?.supply ?? null) &&
       netlist.wires.some(({ jobs, from, to }) => jobs.includes(jobId) && [from, to].some((at) => partOf(at) === part.id)),
   );
   const supplies = own.filter((part) => kindOf(part).minus?.isolated === true);

@@ -16,6 +16,7 @@ import {
   isStored,
   kindOf,
   supplyFacets,
+  fedOf,
 } from '../../kinds/index.ts';
 import { batteryId } from '../../wiring/index.ts';
 import { type MainsStep, mainsSteps } from './cautions.ts';
@@ -224,7 +225,7 @@ const OWN_MAINS =
 const fedInBox = ({ design, netlist: { parts } }: Evidence): readonly { readonly part: AnyPart; readonly supply: Supply }[] =>
   design.supplies.flatMap((supply) => {
     const part = parts.find(({ id }) => id === batteryId(supply.id));
-    return part && isIsolated(part) && 'fed' in part.spec && part.spec.fed ? [{ part, supply }] : [];
+    return part && isIsolated(part) && fedOf(part) ? [{ part, supply }] : [];
   });
 const isIsolated = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true;
 
