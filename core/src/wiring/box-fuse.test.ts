@@ -5,6 +5,7 @@ import { type PartPlaying, plays } from '../kinds/index.ts';
 import { broughtAlong } from '../project/bring-along.ts';
 import type { Design } from '../project/schema.ts';
 import { applyPatches } from '../document/patch.ts';
+import { benchSteps } from '../outputs/bench/dictionary.ts';
 import { mainsSteps } from '../outputs/build/cautions.ts';
 import { opensAtOnce } from '../rules/fault-loop.ts';
 import { RULES, checkEvidence, ruleContext } from '../rules/index.ts';
@@ -104,6 +105,12 @@ describe('the box with its fuse inside', () => {
 
   test('a larger branch asks for a thicker cord', () => {
     expect(wire(withSupply(two, { ratedA: 30 }), 'inlet-line').sizeMm2).toBeGreaterThan(2.5);
+  });
+
+  test('at the bench the fuse comes out of its holder, and nobody is sent to the panel', () => {
+    const steps = benchSteps(analyse(two).evidence, two.jobs[1]!.id).map(({ words }) => words);
+    expect(steps.filter((words) => /, F1\b.* out/.test(words)).length).toBeGreaterThan(0);
+    expect(steps.filter((words) => words.includes('L1F'))).toEqual([]);
   });
 
   test('with no plug that comes out, the line behind its breaker is proved; with one, its pins', () => {

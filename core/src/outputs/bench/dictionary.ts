@@ -116,7 +116,8 @@ const COLD = [1, Infinity].map((unknown) => (kind: LoadKind) => LOADS[kind].ohms
  * through electronics, fuses come out until nothing of that lies between the leads; what no fuse helps is not measured.
  */
 export function benchSteps(evidence: Evidence, jobId: string): BenchStep[] {
-  const fuses = evidence.netlist.parts.filter((part) => plays(part, 'overcurrent device'));
+  // The breaker of a branch is in the panel: what is measured is unplugged.
+  const fuses = evidence.netlist.parts.filter((part) => plays(part, 'overcurrent device')).filter(({ spec }) => !spec.isThere);
   const usual = reader(evidence);
   const others = COLD.map((cold) => reader(evidence, { ...AS_CALLED, cold }));
   const isTelling = (step: BenchStep): boolean => {
