@@ -102,6 +102,8 @@ const SYMBOL_LEFT: Partial<Record<SymbolName, number>> = {
   'contact-changeover': 44,
 };
 const LIVE_LABEL = 52;
+/** The longest current that is written beside a coil. */
+const AMPS = '68.3 mA';
 const MARGIN = 24;
 const BETWEEN = 14;
 /** Half of the gap in a rail that a path goes by. */
@@ -127,6 +129,8 @@ interface Item {
   readonly y1: number;
   readonly y2: number;
   readonly left: number;
+  /** How far left what is written while current flows goes, where that is further: room from a neighbour, not from the edge. */
+  readonly spill?: number;
   readonly right: number;
 }
 
@@ -155,9 +159,10 @@ function itemsOf(edge: Edge, y1: number, y2: number, room: Room): Item[] {
         ? Math.max(22, 14 + textWidth(labels[0] ?? ''))
         : 26 + text;
   const left = isCoil(symbol) ? Math.max(SYMBOL_LEFT[symbol] ?? 0, 68 + text) : (SYMBOL_LEFT[symbol] ?? 22);
+  const spill = isCoil(symbol) ? 68 + textWidth(AMPS) : left;
   const { earths } = edge.element!;
   const earth: Item = { y1: middle - 4, y2: middle + EARTH_DOWN + 6, left: -EARTH_X + textWidth(earths.join(' ')) / 2, right: 0 };
-  return [line, { y1: middle - half, y2: middle + half, left, right }, ...(earths.length > 0 ? [earth] : [])];
+  return [line, { y1: middle - half, y2: middle + half, left, spill, right }, ...(earths.length > 0 ? [earth] : [])];
 }
 function render(graph: Graph, chains: readonly Chain[], order: readonly number[], { y, bottom, railY }: Heights): Drawing {
   // What hangs on a rail stands below the last of them, not across it.
@@ -371,7 +376,8 @@ function spaceColumns(chains: readonly Chain[], order: readonly number[], y: Flo
       x = Math.max(x, column.x + 44);
       for (const mine of items)
         for (const theirs of column.items)
-          if (mine.y1 < theirs.y2 && theirs.y1 < mine.y2) x = Math.max(x, column.x + theirs.right + mine.left + BETWEEN);
+          if (mine.y1 < theirs.y2 && theirs.y1 < mine.y2)
+            x = Math.max(x, column.x + theirs.right + Math.max(mine.left, mine.spill ?? 0) + BETWEEN);
     }
     xs[at] = x;
     placed.push({ x, items });
