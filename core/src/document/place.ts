@@ -49,3 +49,6 @@ export const groundOhmAt = ({ groundOhm }: Place): number => groundOhm ?? CLEAN_
 const ASSUMED_BOX_M2 = 0.1;
 /** What a closed box gives off heat by, m². */
 export const boxSurfaceM2 = ({ boxM2 }: Place): number => boxM2 ?? ASSUMED_BOX_M2;
+
+/** What a box is called by, of the place at `at` (IEC 81346-2: UC, an enclosure). */
+export const boxTag = (at: number): string => `UC${at + 1}`;

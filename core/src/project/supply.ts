@@ -53,8 +53,7 @@ export function protectionOn(
   return isForeign ? usual : known;
 }
 
-/** Plugs with a fuse in them are those of 230 V. */
-const hasFusedPlugs = ({ nominalV }: Supply): boolean => nominalV === 230;
+const hasFusedPlugs = (supply: Supply): boolean => supplyFacets(supply).fusedPlugs?.(supply) === true;
 /** Running behind a fuse of 10 A in a box, the largest of 5 × 20 mm, with a quarter of headroom, A. */
 const IN_BOX_A = 8;
 

@@ -14,7 +14,7 @@ export {
 export { FUSE_AIR_SOURCE, fuseAirFactor } from './fuse-air.ts';
 export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
 export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
-export { BREAKER_OPENS, BREAKER_SOURCE } from './breakers.ts';
+export { BREAKER_SOURCE } from './breakers.ts';
 export { BUNDLE_SOURCE, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor } from './bundle-factors.ts';
 export { chargeLevels } from './charge-levels.ts';
 export { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';

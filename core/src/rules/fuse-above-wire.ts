@@ -1,22 +1,11 @@
 import { type AnyPart, type PartPlaying, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
-import {
-  BLADE_FUSE_BAND_SOURCE,
-  BLADE_FUSE_OPENS_AT,
-  BREAKER_OPENS,
-  BREAKER_SOURCE,
-  CARTRIDGE_OPENS_AT,
-  type Source,
-  curveOf,
-  fromMemory,
-  sizeName,
-  standard,
-  wireForA,
-} from '../reference/index.ts';
+import { CARTRIDGE_OPENS_AT, sizeName, standard, wireForA } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
 import { type Wire, coresOf, laidOf } from '../graph/index.ts';
 import { smallestForAmpacity } from '../wiring/index.ts';
 import { ampacityGiven, fuseRating } from './shared-working.ts';
+import { opensAt } from './motor-stall.ts';
 import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
@@ -24,16 +13,6 @@ type Fuse = PartPlaying<'overcurrent device'>;
 
 const ID = 'fuse-above-wire';
 const IN_THE_NEUTRAL = ': its plug goes in either way round, and the fuse of the box may stand in the neutral';
-
-/** When it opens at all, times its rating, and in what time; null of what goes in a plug: what its cord has to bear is its rating, and no more (common practice). */
-function opens({ spec: { style } }: Fuse): { readonly times: number; readonly within: string; readonly source: Source } | null {
-  if (style === 'plug') return null;
-  if (style === 'cartridge')
-    return { times: CARTRIDGE_OPENS_AT, within: 'within half an hour', source: fromMemory('IEC 60127-2, 5 × 20 mm') };
-  return curveOf(style as Exclude<Fuse['spec']['style'], 'bolt'>) === null
-    ? { times: BLADE_FUSE_OPENS_AT, within: 'within 600 s', source: BLADE_FUSE_BAND_SOURCE }
-    : { times: BREAKER_OPENS, within: 'within an hour', source: BREAKER_SOURCE };
-}
 
 /** Share of what a wire bears that a fuse before it may be rated at: less than all where it opens late. */
 export const shareBehind = ({ spec: { style } }: Fuse): number => 1 / wireForA(style, 1);
@@ -69,7 +48,8 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
   const bears = context.behindFuse(wire);
   const limit = bears * shareBehind(fuse);
   const hotC = context.hottestC(wire.hotPlace);
-  const late = opens(fuse);
+  // What goes in a plug asks of its cord its rating, and no more (common practice).
+  const atAll = fuse.spec.style === 'plug' ? null : opensAt(fuse).atAll;
   return [
     judge(ID, {
       severity: 'danger',
@@ -84,17 +64,17 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse): Finding[] {
           : `${fuse.tag} opens above ${formatQuantity(fuse.spec.ratingA, 'A')}; ${wire.tag} bears ${formatQuantity(limit, 'A')}`,
       detail: `${sizeName(wire.sizeMm2)} at ${context.says(hotC, '°C')} is the weakest wire in its circuit${behindTurned(context, fuse).includes(wire) ? IN_THE_NEUTRAL : ''}`,
       working: {
-        formula: late ? 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z' : 'I_n ≤ I_z = I_table · k_ambient · k_bundle',
+        formula: atAll ? 'I_n ≤ I_z = I_table · k_ambient · k_bundle, and I_2 ≤ 1.45 · I_z' : 'I_n ≤ I_z = I_table · k_ambient · k_bundle',
         given: [
           ...ampacityGiven(context, wire),
-          ...(late
+          ...(atAll
             ? [
                 {
                   symbol: 'I_2',
-                  meaning: `opens ${fuse.tag} ${late.within}, of 1.45 · I_z allowed`,
-                  value: late.times * fuse.spec.ratingA,
+                  meaning: `opens ${fuse.tag} at all, of 1.45 · I_z allowed`,
+                  value: atAll.share * fuse.spec.ratingA,
                   unit: 'A' as const,
-                  source: late.source,
+                  source: atAll.source,
                 },
               ]
             : []),

@@ -45,7 +45,7 @@ import { ControlSide } from './control-side.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
-import { groundOhmAt } from '../document/index.ts';
+import { boxTag, groundOhmAt } from '../document/index.ts';
 import { boxTerminal, earthOf, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
@@ -474,7 +474,7 @@ export class LoadSide {
         builder.use(id, job.id);
         return;
       }
-      builder.add({ id, kind: 'enclosure', tag: `UC${at + 1}`, name, place, job: job.id, spec: {} });
+      builder.add({ id, kind: 'enclosure', tag: boxTag(at), name, place, job: job.id, spec: {} });
       const to = this.earth(fuseA);
       this.run({ leg: boxEarthLeg(place), role: 'earth', from: terminal(id, 'PE'), to, colour: this.colours.earth, ampere: 0, fuseA });
     });

@@ -229,10 +229,10 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   ];
 
   const placeOf = (id: string) => design.places.find((place) => place.id === id)!.name;
-  const boxes = boxViews(design, netlist).flatMap(({ tag, place, material, divided, crossings, things, onOthers }): Content[] => [
+  const boxes = boxViews(design, netlist).flatMap(({ tag, place, words: says, crossings, things }): Content[] => [
     { text: `Box ${tag}, ${placeOf(place)}`, style: 'section' },
     {
-      text: `${material}${divided ? ', with a wall between mains and low voltage' : ''}; ${crossings.length} ${crossings.length === 1 ? 'hole' : 'holes'} in its wall.${onOthers.length > 0 ? ` On the terminals of others, with no wire of their own: ${onOthers.join(', ')}.` : ''}`,
+      text: says,
       color: IRON,
       margin: [0, 0, 0, 4],
     },
@@ -240,10 +240,10 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ? [
           table(
             ['Through its wall', 'Carries', 'By', 'Wires'],
-            crossings.map(({ cord, wires: through, to, comesIn, mains }) => [
-              { text: `${cord} ${comesIn ? 'in from' : 'to'} ${placeOf(to)}`.trim(), bold: true },
+            crossings.map(({ wires: through, words, mains, by }) => [
+              { text: words, bold: true },
               mains ? 'mains' : 'low voltage',
-              cord ? 'strain relief' : 'grommet',
+              by,
               through.map(({ tag: wire, colour, sizeMm2 }) => `${wire} ${colour} ${sizeName(sizeMm2)}`).join('; '),
             ]),
             [120, 62, 62, '*'],

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Each closed box as one opens it: its parts on their side of the wall, what lands on each terminal, what crosses the outside. */
 import { computed } from 'vue';
-import { WIRE_COLOURS, boxViews, sizeName, type BoxSide, type BoxView, type BoxWire, type Crossing } from '@iron-nudge/core';
+import { boxViews, sizeName, type BoxSide, type BoxView, type BoxWire, type Crossing } from '@iron-nudge/core';
+import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 
 const project = useProject();
 const boxes = computed(() => (project.analysis && project.checked ? boxViews(project.checked, project.analysis.netlist) : []));
 const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)?.name ?? id;
-const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 
 const SIDES: readonly { side: BoxSide; title: string }[] = [
   { side: 'mains', title: 'Mains' },
@@ -23,11 +23,8 @@ const walls = (box: BoxView) => [
   { at: 'right', title: 'Low voltage through its wall', crossings: box.crossings.filter(({ mains }) => !mains) },
 ];
 const sizes = (wires: readonly BoxWire[]) => [...new Set(wires.map(({ sizeMm2 }) => sizeName(sizeMm2)))].join(', ');
-const through = ({ cord, wires }: Crossing) =>
-  cord
-    ? `cord of ${wires.length} × ${sizes(wires)}, strain relief`
-    : `${wires.length === 1 ? '1 wire' : `${wires.length} wires`} of ${sizes(wires)}, grommet`;
-const boxWords = (box: BoxView) => `${box.material} box${box.divided ? ', with a wall between mains and low voltage' : ''}`;
+const holds = ({ cord, wires, by }: Crossing) =>
+  `${cord ? `cord of ${wires.length} ×` : wires.length === 1 ? '1 wire of' : `${wires.length} wires of`} ${sizes(wires)}, ${by}`;
 const pick = (id: string) => (project.selection = { kind: 'wire', id });
 const isPicked = (id: string) => project.selection?.id === id;
 </script>
@@ -39,19 +36,14 @@ const isPicked = (id: string) => project.selection?.id === id;
     </p>
     <article v-for="box in boxes" :key="box.place" :aria-label="`Box ${box.tag}`">
       <h2>
-        <span class="mono">{{ box.tag }}</span> {{ placeName(box.place) }} <span class="note">{{ boxWords(box) }}</span>
+        <span class="mono">{{ box.tag }}</span> {{ placeName(box.place) }}
       </h2>
-      <p class="note">
-        {{ box.crossings.length }} {{ box.crossings.length === 1 ? 'hole' : 'holes' }} in its wall.
-        {{ box.onOthers.length > 0 ? `On the terminals of others, with no wire of their own: ${box.onOthers.join(', ')}.` : '' }}
-      </p>
+      <p class="note">{{ box.words }}</p>
       <div class="box" :class="walls(box).map(({ at, crossings }) => (crossings.length > 0 ? `has-${at}` : ''))">
         <ul v-for="{ at, title, crossings } in walls(box)" :key="at" :class="at" :aria-label="title">
           <li v-for="crossing in crossings" :key="crossing.cord + crossing.to" class="crossing" :class="{ mains: crossing.mains }">
-            <b>
-              <span class="mono">{{ crossing.cord }}</span> {{ crossing.comesIn ? 'in from' : 'to' }} {{ placeName(crossing.to) }}
-            </b>
-            <span class="note">{{ through(crossing) }}</span>
+            <b>{{ crossing.words }}</b>
+            <span class="note">{{ holds(crossing) }}</span>
             <span class="cores">
               <button
                 v-for="wire in crossing.wires"

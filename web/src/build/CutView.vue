@@ -1,17 +1,8 @@
 <script setup lang="ts">
 /** Which piece is cut from which spool or roll. */
 import { computed, ref, watch } from 'vue';
-import {
-  WIRE_COLOURS,
-  colourName,
-  cutListCsv,
-  sizeName,
-  soldName,
-  wireBought,
-  type CutRow,
-  type SizeSet,
-  type Stock,
-} from '@iron-nudge/core';
+import { colourName, cutListCsv, sizeName, soldName, wireBought, type CutRow, type SizeSet, type Stock } from '@iron-nudge/core';
+import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import NumberField from '../ui/NumberField.vue';
@@ -23,7 +14,6 @@ const project = useProject();
 const { cut, left, says, short, units } = useUnits();
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const build = computed(() => project.design!.build);
-const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 const kinds = computed(() => [
   ...new Map(cuts.value.filter(({ cores }) => cores === 1).map((row) => [`${row.sizeMm2}|${row.colour}`, row])).values(),
 ]);

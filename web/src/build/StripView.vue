@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { WIRE_COLOURS, partOf, pinOf, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
+import { partOf, pinOf, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
+import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import TickField from '../ui/TickField.vue';
@@ -12,7 +13,6 @@ const netlist = computed(() => project.analysis!.netlist);
 const tagOf = (id: string) => netlist.value.parts.find((part) => part.id === id)?.tag ?? id;
 const at = (terminal: Terminal) => `${tagOf(partOf(terminal))} ${pinOf(terminal)}`;
 const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)!.name;
-const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 const toggle = (id: string) =>
   project.edit('terminal strip', (now) => ({
     ...now,

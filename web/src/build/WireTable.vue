@@ -2,6 +2,7 @@
 /** All pieces of wire; what a person says of one stays with it. */
 import { computed, ref } from 'vue';
 import { WIRE_COLOURS, colourName, readQuantity, sizeName, wireListCsv, type WireRow } from '@iron-nudge/core';
+import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
@@ -45,7 +46,6 @@ const clashes = computed(() =>
 );
 
 const BASES = Object.keys(WIRE_COLOURS) as (keyof typeof WIRE_COLOURS)[];
-const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 /** Plain colours, and the tracers of the one that it has. */
 const colours = (now: string) => [
   ...new Set([now, ...BASES, ...BASES.filter((tracer) => tracer !== now.slice(0, 2)).map((tracer) => `${now.slice(0, 2)}/${tracer}`)]),

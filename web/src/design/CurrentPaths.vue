@@ -6,13 +6,13 @@ import {
   cutLength,
   sizeName,
   wireBranch,
-  WIRE_COLOURS,
   type Drawing,
   type DrawnSymbol,
   type DrawnWire,
   type Wire,
 } from '@iron-nudge/core';
 import { useMeter } from '../stores/meter.ts';
+import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { across, liveness } from './live.ts';
 import PathSymbol from './PathSymbol.vue';
@@ -64,7 +64,6 @@ const sneaking = computed(
 /** Off and still live: on the drawing beside the load. */
 const liveOff = computed(() => new Map((reading.value?.live ?? []).map(({ part, volts }) => [part, volts])));
 const selected = (id: string) => project.selection?.id === id;
-const swatch = (colour: string) => WIRE_COLOURS[colour.slice(0, 2) as keyof typeof WIRE_COLOURS].css;
 
 function dropText(wire: Wire): string {
   const volts = drop(wire);

@@ -106,6 +106,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   residualProtection(supply: S): boolean | null;
   /** How its cells want to be charged; null for what holds no charge. */
   cells(supply: S): 'lead' | 'lithium' | null;
+  /** Whether plugs of it have a fuse in them. */
+  fusedPlugs?(supply: S): boolean;
   /** Whether its plug goes in either way round. */
   reversible(supply: S): boolean;
   /** Whether its current comes back through the vehicle: its metal, or its common return. */

@@ -65,6 +65,7 @@ export const mains = {
   isTwoHot,
   residualProtection: ({ rcd }) => rcd,
   cells: () => null,
+  fusedPlugs: ({ nominalV }) => nominalV === 230,
   reversible: ({ reversible }) => reversible,
   onVehicle: false,
   pins: (supply) => ['L', isTwoHot(supply) ? 'L2' : 'N'],

@@ -3,6 +3,7 @@ import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { type Netlist, type Wire, cordsOf } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
+import { boxTag } from '../../document/index.ts';
 import { endName } from './lists.ts';
 
 /** What of a box carries: the mains, low voltage, or both of them apart from each other. */
@@ -26,6 +27,9 @@ export interface Crossing {
   /** Whether what is in the box is fed by it. */
   readonly comesIn: boolean;
   readonly mains: boolean;
+  /** `C1 in from wall outlet`, and what holds it in the wall. */
+  readonly words: string;
+  readonly by: 'strain relief' | 'grommet';
 }
 
 export interface BoxThing {
@@ -47,11 +51,10 @@ export interface BoxView {
   readonly place: string;
   readonly tag: string;
   readonly material: 'plastic' | 'metal';
-  readonly divided: boolean;
+  /** What it is, how many holes it has, and what needs no terminal of its own: a sentence or two. */
+  readonly words: string;
   readonly crossings: readonly Crossing[];
   readonly things: readonly BoxThing[];
-  /** What sits on the terminals of others, with no wire of its own. */
-  readonly onOthers: readonly string[];
 }
 
 /** Every closed box that something is in, in the order of the places. */
@@ -61,17 +64,20 @@ export function boxViews(design: Design, netlist: Netlist): BoxView[] {
     const parts = netlist.parts.filter((part) => part.place === place);
     if (box === 'open' || parts.length === 0) return [];
     const things = thingsOf(design, netlist, parts);
+    const crossings = crossingsOf(design, netlist, cords, place);
+    const onOthers = parts.filter((part) => kindOf(part).listed(part) !== null && !things.some(({ tag }) => tag === part.tag));
+    const holes = `${crossings.length} ${crossings.length === 1 ? 'hole' : 'holes'} in its wall`;
+    const wall = divided ? ', with a wall between mains and low voltage' : '';
+    const others =
+      onOthers.length > 0 ? ` On the terminals of others, with no wire of their own: ${onOthers.map(({ tag }) => tag).join(', ')}.` : '';
     return [
       {
         place,
-        tag: `UC${at + 1}`,
+        tag: boxTag(at),
         material: box,
-        divided,
-        crossings: crossingsOf(netlist, cords, place),
+        words: `${box === 'metal' ? 'Metal' : 'Plastic'} box${wall}; ${holes}.${others}`,
+        crossings,
         things,
-        onOthers: parts
-          .filter((part) => kindOf(part).listed(part) !== null && !things.some(({ tag }) => tag === part.tag))
-          .map(({ tag }) => tag),
       },
     ];
   });
@@ -146,7 +152,7 @@ function pinName(part: AnyPart, pin: string): string {
       : whole.split(' ').at(-1)!;
 }
 
-function crossingsOf(netlist: Netlist, cords: ReadonlyMap<string, string>, place: string): Crossing[] {
+function crossingsOf({ places }: Design, netlist: Netlist, cords: ReadonlyMap<string, string>, place: string): Crossing[] {
   const byId = new Map(netlist.parts.map((part) => [part.id, part]));
   const groups = new Map<string, { wires: Wire[]; to: string; cord: string }>();
   for (const wire of netlist.wires) {
@@ -161,14 +167,19 @@ function crossingsOf(netlist: Netlist, cords: ReadonlyMap<string, string>, place
   }
   const isSource = (part: AnyPart): boolean => plays(part, 'overcurrent device') || kindOf(part).rail !== undefined;
   return [...groups.values()]
-    .map(({ wires, to, cord }): Crossing => ({
-      cord,
-      wires: wires.map(asWire),
-      to,
-      comesIn: wires.some((wire) =>
-        [wire.from, wire.to].some((at) => byId.get(partOf(at))!.place === to && isSource(byId.get(partOf(at))!)),
-      ),
-      mains: wires.some(({ mains }) => mains),
-    }))
+    .map(({ wires, to, cord }): Crossing => {
+      const ends = wires.flatMap(({ from, to: at }) => [byId.get(partOf(from))!, byId.get(partOf(at))!]);
+      const comesIn = ends.some((part) => part.place === to && isSource(part));
+      const other = places.find(({ id }) => id === to)!.name;
+      return {
+        cord,
+        wires: wires.map(asWire),
+        to,
+        comesIn,
+        mains: wires.some(({ mains }) => mains),
+        words: `${cord} ${comesIn ? 'in from' : 'to'} ${other}`.trim(),
+        by: cord ? 'strain relief' : 'grommet',
+      };
+    })
     .sort((a, b) => Number(b.comesIn) - Number(a.comesIn));
 }

@@ -14,6 +14,7 @@ import {
   soldName,
   wireFamily,
 } from '../../reference/index.ts';
+import { boxTag } from '../../document/index.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -249,7 +250,7 @@ function boxesOf(design: Design, netlist: Netlist): { description: string; tag: 
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     return [
-      { description: `Closed ${box} box${size}${wall}`, tag: `UC${at + 1}`, place: name },
+      { description: `Closed ${box} box${size}${wall}`, tag: boxTag(at), place: name },
       ...through.map(({ tag, cores, sizeMm2 }) => ({
         description: `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
         tag,
