@@ -19,6 +19,8 @@ export default {
     ],
   },
   testEnvironment: 'node',
+  // One a core: the default leaves one core of two idle, and nothing here waits for another file's tests.
+  maxWorkers: '100%',
   // For a slow machine: a test that hangs is still ended.
   testTimeout: 120_000,
 };

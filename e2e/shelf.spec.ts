@@ -103,6 +103,62 @@ test('an own breaker guards a job, is bought by its name, and is held to what st
   await expect(page.getByRole('row').filter({ hasText: `${name}, 20 A` })).toBeVisible();
 });
 
+test('an own socket, fuse holder and box are typed from their labels, used, told as assumed, bought, judged, and go out and in as CSV', async ({
+  page,
+  request,
+}) => {
+  const [socket, holder, box] = [own('Tray socket'), own('Red holder'), own('Grey box')];
+  const errors = watchErrors(page);
+  await begin(page, /socket of a relay/, socket);
+  await page.getByLabel('Each receptacle bears').fill('25');
+  await kept(page);
+  await begin(page, /fuse holder/, holder);
+  await page.getByLabel('Its own leads').fill('0.5');
+  await kept(page);
+  await begin(page, /box \(enclosure\)/, box);
+  await page.getByLabel('Width outside, mm').fill('160');
+  await page.getByLabel('Price').fill('7.5');
+  await kept(page);
+
+  const project = await load(request, 'circuits/01-switched-load');
+  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: { jobs: { id: string }[] } };
+  await openJob(page, project, document.jobs[0]!.id);
+  await page.getByRole('button', { name: /^Settings of/ }).click();
+  await choose(page.getByLabel('Socket', { exact: true }), `${socket}, 25 A`);
+  await choose(page.getByLabel('It stands in', { exact: true }), `${holder}, 15 A`);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText(`in ${holder}; its leads of 0.5 mm²`);
+  await page.getByRole('button', { name: /places, distances/ }).click();
+  await choose(page.getByLabel('relay box is closed in'), box);
+  await expect(page.getByLabel('Outside of the box at relay box')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /\d+ assumed/ }).click();
+  const assumed = page.getByRole('dialog', { name: 'What is assumed' });
+  await expect(assumed).toContainText(`${holder}: fuse in it, at most`);
+  await expect(assumed).toContainText(`${box}: depth outside`);
+  await expect(assumed).not.toContainText(`${box}: width outside`);
+  await page.keyboard.press('Escape');
+  await saved(page, 4);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: `${box}: plastic box 160 × 150 × 75 mm` })).toContainText('7.50');
+  await expect(page.getByRole('row').filter({ hasText: `${holder}: holder for blade fuses` })).toBeVisible();
+  await expect(page.getByRole('row').filter({ hasText: socket })).toBeVisible();
+
+  await page.goto('/parts');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own other parts as CSV' }).click()]);
+  const csv = readFileSync(await file.path(), 'utf8');
+  const give = (content: string) =>
+    page
+      .getByLabel('File of own parts, CSV or JSON')
+      .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
+  await give(csv.replaceAll(box, `${box} again`));
+  await page.getByRole('tab', { name: 'My own other parts' }).click();
+  await expect(page.getByRole('cell', { name: `${box} again` })).toBeVisible();
+  await give(csv.replace(/,160,/, ',wide,'));
+  await expect(page.getByRole('alert')).toContainText(/row \d+, widthMm/);
+  expect(errors).toEqual([]);
+});
+
 test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
   page,
   request,
@@ -149,7 +205,7 @@ test('a load and a sensor are kept in one project and taken in another; the shel
       .getByLabel('File of own parts, CSV or JSON')
       .setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: Buffer.from(content) });
   await give(text.replaceAll(sensor, `${sensor} again`));
-  await page.getByRole('tab', { name: 'My own boards, loads, sensors' }).click();
+  await page.getByRole('tab', { name: 'My own other parts' }).click();
   await expect(page.getByRole('cell', { name: `${sensor} again` })).toBeVisible();
   await give(text.replace('"closesAt": 70', '"closesAt": 7000'));
   await expect(page.getByRole('alert')).toContainText(/parts\[\d+\]\.signal\.closesAt/);

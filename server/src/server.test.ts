@@ -411,27 +411,27 @@ describe('own parts', () => {
     await request(app).delete('/api/parts/own-relay').expect(204);
   });
 
-  test('a board, a heatsink or a load stands beside them; what a project carries of it cannot vanish', async () => {
-    const board = beginPart('board', 'own-board-1', 'Own board');
-    const sink = beginPart('heatsink', 'own-heatsink-1', 'Own plate');
-    const load = beginPart('load', 'own-load-1', 'Own pump');
-    for (const each of [board, sink, load]) await request(app).post('/api/parts').send({ part: each }).expect(201);
+  test('parts of the other kinds stand beside them; what a project names of them cannot vanish', async () => {
+    const begun = (form: string) => beginPart(form, `own-${form}-1`, `Own ${form}`);
+    const [board, sink, guard, holder] = [begun('board'), begun('heatsink'), begun('guard'), begun('holder')];
+    const [socket, box, load] = [begun('socket'), begun('box'), begun('load')];
+    const named = [board, sink, guard, holder, socket, box];
+    for (const each of [...named, load]) await request(app).post('/api/parts').send({ part: each }).expect(201);
     const { id } = await create();
     const controller = { id: 'board-9', name: 'Board', type: board.id, place: owlBox.places[0]!.id, supply: 'usb', links: [], program: [] };
     const document = {
       ...owlBox,
       name: 'With my board',
-      parts: [board, sink],
+      parts: named,
+      places: owlBox.places.map((place, at) => (at === 0 ? { ...place, box: 'plastic', ownBox: box.id } : place)),
       controllers: [...owlBox.controllers, controller],
-      jobs: owlBox.jobs.map((job, at) => (at === 0 ? { ...job, cooling: sink.id } : job)),
+      jobs: owlBox.jobs.map((job, at) =>
+        at === 0 ? { ...job, cooling: sink.id, ownGuard: guard.id, holder: holder.id, device: { ...job.device, socket: socket.id } } : job,
+      ),
     };
     await request(app).put(`/api/projects/${id}`).send({ revision: 1, document }).expect(200);
-    for (const [part_, code] of [
-      [board, 409],
-      [sink, 409],
-      [load, 204],
-    ] as const)
-      await request(app).delete(`/api/parts/${part_.id}`).expect(code);
+    for (const each of named) await request(app).delete(`/api/parts/${each.id}`).expect(409);
+    await request(app).delete(`/api/parts/${load.id}`).expect(204);
     // A project that names a board that it does not carry is refused.
     await request(app)
       .put(`/api/projects/${id}`)
@@ -443,7 +443,7 @@ describe('own parts', () => {
       .expect(409);
     expect(shelf.body).toMatchObject({ code: 'shelf-part' });
     await request(app).delete(`/api/projects/${id}`).expect(204);
-    for (const each of [board, sink]) await request(app).delete(`/api/parts/${each.id}`).expect(204);
+    for (const each of named) await request(app).delete(`/api/parts/${each.id}`).expect(204);
   });
 
   test('a file of them is taken in whole or not at all; known ones are replaced', async () => {

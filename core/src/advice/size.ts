@@ -144,7 +144,7 @@ function tryRelay(design: Design, job: Job, type: RelayType, before: ReadonlySet
   return {
     type,
     why: '',
-    variants: socketsFor(type).map((socket) => ({
+    variants: socketsFor(design, type).map((socket) => ({
       relay: type.id,
       socket: socket.id,
       price: relays.reduce((sum, { spec }) => sum + spec.type.price + (spec.type === type ? socket : spec.socket).price, 0),
@@ -321,7 +321,7 @@ function candidateSteps(
   const relayCandidates = tried.flatMap(({ type, why, variants }): Candidate[] => {
     if (variants.length === 0) return [{ id: type.id, name: type.name, whole: null, why, chosen: false }];
     return variants.map((variant): Candidate => {
-      const socket = socketsFor(type).find(({ id }) => id === variant.socket)!;
+      const socket = socketsFor(design, type).find(({ id }) => id === variant.socket)!;
       const found = whole({ variant: problem.variants.indexOf(variant) });
       return {
         id: `${type.id} ${socket.id}`,

@@ -6,7 +6,7 @@ export { type Field, type Reference, fieldValue } from './field.ts';
 export { FORMAT, FORMAT_VERSION } from './format.ts';
 export { mintId } from './ids.ts';
 export { migrate } from './migrations.ts';
-export { type Patch, applyPatches, patchesBetween, sameDocument } from './patch.ts';
+export { type Patch, applyPatches, isRecord, patchesBetween, sameDocument } from './patch.ts';
 export { ASSUMED_AIR_C, ASSUMED_INDOOR_C, type Place, boxSurfaceM2, boxTag, distanceSchema, groundOhmAt, placeSchema } from './place.ts';
 export { isUnreadable, readable } from './text.ts';
 export { type TimedState, nextOf, timedMeaning } from './timed.ts';

@@ -46,7 +46,8 @@ export function patchesBetween(before: unknown, after: unknown): Patch[] {
   return patches;
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** Whether two documents say the same, whatever the order of their keys. */
 export const sameDocument = (a: unknown, b: unknown): boolean => patchesBetween(a, b).length === 0;

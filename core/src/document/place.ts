@@ -13,6 +13,8 @@ export const placeSchema = z.strictObject({
   divided: z.boolean().default(false),
   /** Its outside that gives off heat, m²; where nobody measured it, that of a small one. */
   boxM2: positive.max(20).optional(),
+  /** A box of the project's own: what it is of and its outside are a copy of what that says. */
+  ownBox: id.optional(),
   /** A box with one cord in: neutral and earth of the mains go over terminals in it, and what leaves it has a cord of its own. */
   oneCord: z.boolean().optional(),
   /** Wet, outdoors, or where one stands on earth with wet hands. */

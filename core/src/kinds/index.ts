@@ -1,6 +1,8 @@
 /** The public face of this layer. */
 export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
 export { type OwnGuard, limitsOfGuard } from './catalogue/own-guard.ts';
+export { type OwnBox, boxOutsideM2, boxSizeMm } from './catalogue/own-box.ts';
+export { HELD_NAMES, type OwnHolder } from './catalogue/own-holder.ts';
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
 export { type OwnBoard, readPins } from './catalogue/own-board.ts';
 export { withUsualOf } from './catalogue/own-card.ts';
@@ -32,6 +34,8 @@ export {
   acrossCoil,
   alikeBuilt,
   boardsOf,
+  boxOf,
+  boxesOf,
   commonOf,
   controllerType,
   hasResting,
@@ -40,6 +44,8 @@ export {
   guardOf,
   guardsOf,
   heatsinksOf,
+  holderOf,
+  holdersOf,
   isResting,
   ownRelay,
   pinRelay,
@@ -50,6 +56,7 @@ export {
   largestRating,
   socketOf,
   socketsFor,
+  socketsOfProject,
   throwRating,
 } from './catalogue/shelf.ts';
 export {
@@ -102,9 +109,7 @@ export {
   cardOfPart,
   isCarded,
   isKept,
-  isOwnBoard,
-  isOwnGuard,
-  isOwnHeatsink,
+  isOwnForm,
   isOwnRelay,
   ownPartSchema,
   ownTitle,
@@ -115,6 +120,7 @@ export {
 export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
 export { BOX_CONDUCTORS, type BoxConductor } from './part/box-terminal.ts';
+export type { FuseSpec } from './part/fuse.ts';
 export { type FaultKind, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
 export { type MeterSpec, meterOhm, panelError, scaleFor } from './part/meter.ts';
 export { PIN_OHM } from './part/pin.ts';

@@ -21,7 +21,7 @@ import {
   beginPart,
   isCarded,
   isKept,
-  isOwnBoard,
+  isOwnForm,
   ownPartSchema,
   ownTitle,
   ownWords,
@@ -142,6 +142,6 @@ describe('what is kept', () => {
   test('is no part that a project carries', () => {
     const parts: OwnPart[] = [beginPart('board', 'a', 'A'), beginPart('load', 'b', 'B')];
     expect(parts.filter((part): part is UsedPart => !isKept(part)).map(({ id }) => id)).toEqual(['a']);
-    expect(isOwnBoard(parts[0]!)).toBe(true);
+    expect(isOwnForm('board')(parts[0]!)).toBe(true);
   });
 });

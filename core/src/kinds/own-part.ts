@@ -3,11 +3,14 @@ import { z } from 'zod';
 import type { Unit } from '../quantity/index.ts';
 import { type Field, fieldValue } from '../document/index.ts';
 import { type OwnBoard, boardCard, ownBoardSchema, readPins } from './catalogue/own-board.ts';
+import { type OwnBox, boxCard, ownBoxSchema } from './catalogue/own-box.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
 import { type OwnGuard, guardCard, ownGuardSchema } from './catalogue/own-guard.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
+import { type OwnHolder, holderCard, ownHolderSchema } from './catalogue/own-holder.ts';
 import { OWN_FORMS, type OwnRelay, isRelayForm, ownRelaySchema } from './catalogue/own-relay.ts';
+import { type OwnSocket, ownSocketSchema, socketCard } from './catalogue/own-socket.ts';
 import { AC_VOLT, beginOwn } from './catalogue/own-usual.ts';
 import type { OwnParts } from './catalogue/shelf.ts';
 import {
@@ -22,33 +25,34 @@ import {
   ownSupplySchema,
 } from './own-kept.ts';
 
-const CARDS = { board: boardCard, heatsink: heatsinkCard, guard: guardCard } as const;
-export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard;
+const CARDS = {
+  board: boardCard,
+  heatsink: heatsinkCard,
+  guard: guardCard,
+  holder: holderCard,
+  socket: socketCard,
+  box: boxCard,
+} as const;
+export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard | OwnHolder | OwnSocket | OwnBox;
 /** The card of a part that has one made from its fields. */
 export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.form] as unknown as OwnCard<OwnCarded>;
 
 /** What a project carries of the parts that it names, so that its file stands alone. */
-export const usedPartSchema = z.discriminatedUnion('form', [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema, ownGuardSchema]);
+const USED = [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema, ownGuardSchema, ownHolderSchema, ownSocketSchema, ownBoxSchema] as const;
+export const usedPartSchema = z.discriminatedUnion('form', USED);
 export type UsedPart = OwnParts['parts'][number];
 /** What stands on a person's shelf. */
-export const ownPartSchema = z.discriminatedUnion('form', [
-  ownRelaySchema,
-  ownBoardSchema,
-  ownHeatsinkSchema,
-  ownGuardSchema,
-  ownLoadSchema,
-  ownSignalSchema,
-  ownSupplySchema,
-]);
+export const ownPartSchema = z.discriminatedUnion('form', [...USED, ownLoadSchema, ownSignalSchema, ownSupplySchema]);
 export type OwnPart = UsedPart | OwnKept;
 
 export const isOwnRelay = (part: OwnPart): part is OwnRelay => isRelayForm(part.form);
 export const isCarded = (part: OwnPart): part is OwnCarded => part.form in CARDS;
 export const isKept = (part: OwnPart): part is OwnKept => (KEPT_FORMS as readonly string[]).includes(part.form);
-export const isOwnBoard = (part: OwnPart): part is OwnBoard => part.form === boardCard.form;
-export const isOwnHeatsink = (part: OwnPart): part is OwnHeatsink => part.form === heatsinkCard.form;
-
-export const isOwnGuard = (part: OwnPart): part is OwnGuard => part.form === guardCard.form;
+/** Of one form, for a list of those. */
+export const isOwnForm =
+  <F extends OwnPart['form']>(form: F) =>
+  (part: OwnPart): part is Extract<OwnPart, { form: F }> =>
+    part.form === form;
 
 /** Everything that one can begin, by what it is called in a list. */
 export const OWN_BEGINNINGS: readonly { readonly value: string; readonly text: string }[] = [

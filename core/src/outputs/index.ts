@@ -57,5 +57,6 @@ export { type Column, toCsv } from './formats/csv.ts';
 export { drawingSvg } from './formats/drawing-svg.ts';
 export { type LabelOf, plugLabelSvg } from './formats/plug-label.ts';
 export { stepPicture } from './formats/step-svg.ts';
+export { otherPartsCsv, otherPartsFromRows } from './formats/other-parts-csv.ts';
 export { PARTS_CSV_HEADER, type RowProblem, ownRelaysCsv, ownRelaysFromRows } from './formats/parts-csv.ts';
 export { microPython, portableCpp } from './program/export-code.ts';

@@ -2,6 +2,7 @@
  * What stands in a document because the app filled it in, and nobody said that it is so: distances, temperatures, inner
  * resistances and voltages of supplies. Every number that stands on one of these is only as good as the guess.
  */
+import { partsNamed } from './part-names.ts';
 import { ASSUMED_AIR_C, ASSUMED_INDOOR_C, boxSurfaceM2, fieldValue } from '../document/index.ts';
 import { assumedOf, feedFuseA, feedingOf, isFeed, supplyBegun, supplyFacets, supplyFields } from '../kinds/index.ts';
 import type { Unit } from '../quantity/index.ts';
@@ -130,16 +131,9 @@ const ofResidual = ({ supplies }: Design): Assumption[] =>
   );
 
 /** Of parts that a job or a board uses: what their labels did not say. Path: the part, which is typed on the shelf. */
-function ofParts({ parts, jobs, controllers }: Design): Assumption[] {
-  const used = new Set([
-    ...jobs.flatMap(({ device, cutOut, cooling, ownGuard }) => [
-      cooling,
-      ownGuard,
-      ...(device.kind === 'relay' ? [device.part] : []),
-      ...(cutOut.kind === 'contactor' ? [cutOut.part] : []),
-    ]),
-    ...controllers.map(({ type }) => type),
-  ]);
+function ofParts(design: Design): Assumption[] {
+  const { parts } = design;
+  const used = partsNamed(design);
   return parts.flatMap((part, at) =>
     used.has(part.id)
       ? assumedOf(part).map(({ path, label, value, unit }) => ({

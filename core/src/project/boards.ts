@@ -1,5 +1,6 @@
 /** A project whose boards, or the parts that it carries of a person's own, become others: their pins go along. */
-import { controllerType, isPin, type UsedPart } from '../kinds/index.ts';
+import type { Place } from '../document/index.ts';
+import { type OwnBox, boxOf, boxOutsideM2, controllerType, isPin, type UsedPart } from '../kinds/index.ts';
 import type { Design, ProgramStep } from './schema.ts';
 
 /**
@@ -36,9 +37,20 @@ function without(steps: readonly ProgramStep[], pins: ReadonlySet<string>): Prog
   });
 }
 
-/** The project with other copies of the parts that it carries; what they say of pins holds for its pins. */
+/** What a place has of a box that somebody typed. */
+export const ofOwnBox = (box: OwnBox): Pick<Place, 'box' | 'boxM2' | 'ownBox'> => ({
+  box: box.builtOf,
+  boxM2: boxOutsideM2(box),
+  ownBox: box.id,
+});
+
+/** The project with other copies of the parts that it carries; what they say of pins holds for its pins, and of boxes for its places. */
 export function withParts(design: Design, parts: readonly UsedPart[]): Design {
-  const changed = { ...design, parts: [...parts] };
+  const places = design.places.map((place) => {
+    const box = place.ownBox === undefined ? null : boxOf({ parts }, place.ownBox);
+    return box ? { ...place, ...ofOwnBox(box) } : place;
+  });
+  const changed = { ...design, places, parts: [...parts] };
   return design.controllers.reduce(
     (now, { type }, at) =>
       parts.some((part, index) => part.id === type && part !== design.parts[index]) ? withBoardType(now, at, type) : now,

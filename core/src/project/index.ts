@@ -1,5 +1,6 @@
 /** The public face of this layer. */
-export { withBoardType, withParts } from './boards.ts';
+export { PART_NAMES } from './part-names.ts';
+export { ofOwnBox, withBoardType, withParts } from './boards.ts';
 export { broughtAlong, leftBehind } from './bring-along.ts';
 export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
 export { type Assumption, assumptionsOf, withoutStaleChecks, RESIDUAL_A } from './assumed.ts';

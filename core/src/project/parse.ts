@@ -6,7 +6,9 @@ import { linesOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
 import {
-  SOCKETS,
+  boxOf,
+  holderOf,
+  socketsOfProject,
   boardsOf,
   currentOf,
   guardOf,
@@ -106,6 +108,8 @@ function references(design: Design): DocumentProblem[] {
     if (!known.has(id)) say(path, `there is no ${what} "${id}"`);
   };
   design.places.forEach((place, at) => {
+    if (place.ownBox !== undefined && !boxOf(design, place.ownBox))
+      say(`places[${at}].ownBox`, `there is no box "${place.ownBox}" of the project’s own`);
     if (place.coldestC > place.hottestC) say(`places[${at}].hottestC`, 'is below the coldest temperature');
   });
   design.distances.forEach((distance, at) => {
@@ -170,7 +174,7 @@ function references(design: Design): DocumentProblem[] {
     if (
       job.device.kind === 'relay' &&
       job.device.socket !== 'auto' &&
-      !SOCKETS.some(({ id }) => id === (job.device as { socket: string }).socket)
+      !socketsOfProject(design).some(({ id }) => id === (job.device as { socket: string }).socket)
     )
       say(`${path}.device.socket`, `there is no socket "${job.device.socket}" on the shelf`);
     if (job.device.kind === 'relay' && !relayOf(design, job.device.part))
@@ -179,6 +183,8 @@ function references(design: Design): DocumentProblem[] {
       say(`${path}.cooling`, `there is no heatsink "${job.cooling}" on the shelf`);
     if (job.ownGuard !== 'none' && !guardOf(design, job.ownGuard))
       say(`${path}.ownGuard`, `there is no fuse or breaker "${job.ownGuard}" of the project’s own`);
+    if (job.holder !== 'none' && !holderOf(design, job.holder))
+      say(`${path}.holder`, `there is no fuse holder "${job.holder}" of the project’s own`);
     if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
     if (job.cutOut.kind === 'contactor') {
       needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);

@@ -152,6 +152,8 @@ export const jobSchema = z.strictObject({
   fuse: fuseChoice,
   /** A fuse or breaker of the project's own in its place; none where it is one of the shelf's kinds. */
   ownGuard: id.default('none'),
+  /** A holder of the project's own for it; none where it is the one that the shelf's fuse comes with. */
+  holder: id.default('none'),
   controlFuse: fuseChoice,
   /** Unfused lead from the battery's post or the tap to the load fuse, m. */
   fuseLeadM: positive.max(20),
@@ -372,6 +374,7 @@ export const PLAIN_JOB = {
   module: DEFAULT_MODULE,
   cooling: 'none',
   ownGuard: 'none',
+  holder: 'none',
   cutOut: { kind: 'none' },
   insulation: 'usual',
   ammeter: false,

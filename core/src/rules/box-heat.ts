@@ -1,5 +1,5 @@
 import { primitivesOf } from '../graph/index.ts';
-import { type AnyPart, branchId, controllerType, isCopperCoil, kindOf, plays, fedOf } from '../kinds/index.ts';
+import { type AnyPart, boxOf, branchId, controllerType, isCopperCoil, kindOf, plays, fedOf } from '../kinds/index.ts';
 import { boxSurfaceM2 } from '../document/index.ts';
 import type { SolvedState } from '../analysis/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
@@ -126,6 +126,15 @@ export function airAbout(context: RuleContext, placeId: string): { airC: number;
   return { airC: hottestC(placeId) + riseK, riseK, given: riseK > 0 ? [outside, rise] : [outside] };
 }
 
+/** Where the outside of a box stands: of one that somebody typed, the side that nobody measured. */
+function outsideSource({ places, parts }: Design, at: number) {
+  const { boxM2, ownBox } = places[at]!;
+  const box = boxOf({ parts }, ownBox ?? '');
+  if (!box) return entered(`places[${at}]${boxM2 === undefined ? '' : '.boxM2'}`);
+  const sides = ['widthMm', 'heightMm', 'depthMm'] as const;
+  return entered(`parts[${parts.findIndex(({ id }) => id === box.id)}].${sides.find((side) => box.assumed.includes(side)) ?? sides[0]}`);
+}
+
 export const boxHeat: Rule = {
   id: ID,
   group: 'fire',
@@ -187,7 +196,7 @@ export const boxHeat: Rule = {
                 meaning: 'its outside',
                 value: area,
                 unit: 'm²',
-                source: entered(`places[${at}]${place.boxM2 === undefined ? '' : '.boxM2'}`),
+                source: outsideSource(context.design, at),
               },
             ],
             result: { symbol: 'ΔT', meaning: 'inside over outside', value, unit: 'K', source: computed('from the above') },
@@ -205,7 +214,10 @@ export const boxHeat: Rule = {
     return [
       {
         label: `Nudge to a box of ${says(area, 'm²')}`,
-        patches: [{ path: ['places', at, 'boxM2'], value: Math.round(area * 100) / 100 }],
+        patches: [
+          ...(place.ownBox === undefined ? [] : [{ path: ['places', at, 'ownBox'], value: undefined }]),
+          { path: ['places', at, 'boxM2'], value: Math.round(area * 100) / 100 },
+        ],
       },
     ];
   },

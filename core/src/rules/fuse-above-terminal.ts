@@ -1,4 +1,4 @@
-import { SOCKETS } from '../kinds/index.ts';
+import { socketsOfProject } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -45,7 +45,9 @@ export const fuseAboveTerminal: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
         const relay = job.relays.find(({ id }) => id === finding.subject.id);
-        const better = SOCKETS.filter(({ fits, terminalA }) => fits === relay?.spec.socket.fits && terminalA >= finding.value);
+        const better = socketsOfProject(context.design).filter(
+          ({ fits, terminalA }) => fits === relay?.spec.socket.fits && terminalA >= finding.value,
+        );
         return [
           ...better.map(({ id, name }) => ({
             label: `Nudge to: ${name}`,

@@ -150,6 +150,8 @@ export const protectionUnsuited: Rule = {
             label: `Nudge to a ${PROTECTION_NAMES[protection]}`,
             patches: [
               ...shelfGuard({ job, at }),
+              // What held the one before takes no other kind.
+              ...(job.holder === 'none' ? [] : [{ path: ['jobs', at, 'holder'], value: 'none' }]),
               { path: ['jobs', at, 'protection'], value: protection },
               { path: ['jobs', at, 'fuse'], value: 'auto' },
             ],

@@ -45,6 +45,7 @@ import { editNotMade } from './edit-not-made.ts';
 import { failsClosedNoCutout } from './fails-closed-no-cutout.ts';
 import { floatingInput } from './floating-input.ts';
 import { fuseAboveContact } from './fuse-above-contact.ts';
+import { fuseAboveHolder } from './fuse-above-holder.ts';
 import { fuseAboveTerminal } from './fuse-above-terminal.ts';
 import { fuseAboveWire } from './fuse-above-wire.ts';
 import { fuseBelowCoils } from './fuse-below-coils.ts';
@@ -129,6 +130,7 @@ export const RULES: readonly Rule[] = [
   fuseAboveWire,
   fuseAboveContact,
   fuseAboveTerminal,
+  fuseAboveHolder,
   fuseBelowLoad,
   fuseBelowCoils,
   fuseContinuousLoad,

@@ -111,7 +111,7 @@ export class ControlSide {
     const { builder, job } = this;
     const common = { place: job.device.place, job: job.id };
     const supply = type.duty === 'pin' || type.solid || (type.module && !modulePowered(job)) ? null : this.supply.id;
-    const socket = socketOf(type, carries === 'load' && job.device.kind === 'relay' ? job.device.socket : 'auto');
+    const socket = socketOf(this.design, type, carries === 'load' && job.device.kind === 'relay' ? job.device.socket : 'auto');
     builder.add({
       id,
       kind: 'relay',

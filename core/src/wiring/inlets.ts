@@ -173,7 +173,7 @@ function wireInlet(builder: NetlistBuilder, design: Design, group: readonly Job[
     tag: `F${number}`,
     name: 'fuse of the box',
     place: isInside ? place : supply.place,
-    spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load', ...asOwn(own) },
+    spec: { ratingA, chosen, style: builtAs(protection, ratingA), poles, guards: 'load', ...asOwn(design, owner) },
   });
   const branch = isInside ? branchOf(builder, design, owner, supply) : null;
   if (!branch) builder.join(supplyOut(builder, design, supply.id), terminal(fuse, '1'));

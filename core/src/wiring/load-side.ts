@@ -19,7 +19,9 @@ import {
   unitOhm,
 } from '../project/index.ts';
 import {
+  type FuseSpec,
   guardOf,
+  holderOf,
   limitsOfGuard,
   type Load,
   type LoadOf,
@@ -235,7 +237,7 @@ export class LoadSide {
     const spec = {
       ...{ ratingA: auto, chosen: own !== null || job.fuse !== 'auto', style: builtAs(protection, auto), poles },
       guards: 'load',
-      ...asOwn(own),
+      ...asOwn(design, job),
     } as const;
     const place = builder.placeOf(at);
     builder.add({ id, kind: 'fuse', tag: `F${number}${suffix.replace('-', '.')}`, name: 'load fuse', place, job: job.id, spec });
@@ -502,7 +504,7 @@ export class LoadSide {
       chosen: job.fuse !== 'auto',
       style: builtAs(own?.builtAs ?? job.protection, source.fuseA),
       guards: 'load',
-      ...asOwn(own),
+      ...asOwn(design, job),
     } as const;
     builder.add({ id, kind: 'fuse', tag: `F${number}.B`, name: 'far fuse', place: builder.placeOf(post), job: job.id, spec });
     this.run({
@@ -560,5 +562,12 @@ export class LoadSide {
     return noThinner(this.design.settings.wireSeries, Math.max(earth.sizeMm2, earthMm2(lineMm2)));
   }
 }
-/** What a list and the rules are told of a person's own fuse or breaker. */
-export const asOwn = (own: ReturnType<typeof guardOf>) => own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } };
+/** What a list and the rules are told of a job's own fuse or breaker, and of the holder that it stands in. */
+export function asOwn(design: Design, { ownGuard, holder }: Job): Pick<FuseSpec, 'own' | 'holder'> {
+  const own = guardOf(design, ownGuard);
+  const held = holderOf(design, holder);
+  return {
+    ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
+    ...(held && { holder: { name: held.name, takes: held.takes, ratingA: held.ratingA, leadMm2: held.leadMm2, price: held.price } }),
+  };
+}

@@ -119,11 +119,12 @@ export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply
 export const earthOf = (builder: NetlistBuilder, design: Design, supply: Supply): Terminal => supplyBar(builder, design, supply, 'PE');
 
 /** What the parts of one cord into a box are called after: jobs with the same have one fuse. */
-export const inletName = (supply: Supply, { fuse, device, protection, ownGuard }: Job): string =>
+export const inletName = (supply: Supply, { fuse, device, protection, ownGuard, holder }: Job): string =>
   [
     supply.id,
     device.place,
     ownGuard === 'none' ? protection : ownGuard,
+    ...(holder === 'none' ? [] : [holder]),
     ...(typeof fuse === 'number' ? [String(fuse).replace('.', '-')] : []),
   ].join('-');
 

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import type { DataSource } from 'typeorm';
 import { bodies } from '@iron-nudge/contract';
-import { type OwnPart, isOfShelf } from '@iron-nudge/core';
+import { type OwnPart, PART_NAMES, isOfShelf } from '@iron-nudge/core';
 import { seenBy } from '../accounts/permit.ts';
 import type { Who } from '../accounts/who.ts';
 import { PartEntity } from '../entities/part.ts';
@@ -14,8 +14,8 @@ interface Use {
   readonly name: string;
   readonly isSeen: boolean;
 }
-/** Where a document names a part. */
-const NAMES_PARTS = ['$.jobs[*].device.part', '$.jobs[*].cutOut.part', '$.jobs[*].cooling', '$.controllers[*].type'];
+/** Where a document names a part, as PostgreSQL writes it. */
+const NAMES_PARTS = PART_NAMES.map((path) => `$.${path.replaceAll('.*', '[*]')}`);
 /** Projects that name the part, by part. */
 type UsedIn = ReadonlyMap<string, readonly Use[]>;
 
@@ -23,7 +23,7 @@ export function partRoutes(source: DataSource): Router {
   const parts = source.getRepository(PartEntity);
   const router = Router();
 
-  /** Every project with a part, in a job, as what ends its heat or takes it away, or as a board, and whether whoever asks may know of it. */
+  /** Every project that names a part, and whether whoever asks may know of it. */
   async function usedIn(who: Who | null): Promise<UsedIn> {
     const { table, parameters } = seenBy(who);
     const rows: (Use & { part: string })[] = await source.query(

@@ -15,6 +15,8 @@ import {
   isKept,
   isOwnRelay,
   mintId,
+  otherPartsCsv,
+  otherPartsFromRows,
   ownRelay,
   ownRelaysCsv,
   ownRelaysFromRows,
@@ -90,8 +92,9 @@ function fromJson(text: string): Read {
   return { ok: false, problems: read.problems.map(({ path, message }) => ({ place: path || 'the file', message })) };
 }
 function fromCsv(text: string): Read {
-  const { data } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
-  const read = ownRelaysFromRows(data);
+  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
+  // Only relays have a contact.
+  const read = meta.fields?.includes('closingResistiveA') === false ? otherPartsFromRows(data) : ownRelaysFromRows(data);
   if (read.ok) return read;
   return { ok: false, problems: read.problems.map(({ row, column, message }) => ({ place: `row ${row}, ${column}`, message })) };
 }
@@ -123,7 +126,7 @@ const all = computed(() => [
   ...parts.value.flatMap(({ part, usedIn }) => (isOwnRelay(part) ? [{ type: ownRelay(part), usedIn, isOwn: true }] : [])),
 ]);
 type Shown = (typeof all.value)[number];
-/** Own parts that are no relays: boards, heatsinks, and what is kept for other projects. */
+/** Own parts that are no relays: boards, fuses, boxes and the like, and what is kept for other projects. */
 const others = computed(() => parts.value.flatMap(({ part, usedIn }) => (isOwnRelay(part) ? [] : [{ part, usedIn }])));
 type Other = (typeof others.value)[number];
 const OTHER_COLUMNS: readonly Column<Other>[] = [
@@ -164,7 +167,7 @@ const families = computed(() => [
   { id: 'relays', title: 'Relays and contactors' },
   { id: 'sockets', title: 'Sockets' },
   ...PLAIN_FAMILIES.map(({ id, title }) => ({ id, title })),
-  ...(others.value.length > 0 ? [{ id: 'mine', title: 'My own boards, loads, sensors' }] : []),
+  ...(others.value.length > 0 ? [{ id: 'mine', title: 'My own other parts' }] : []),
 ]);
 const familyOf = (name: string) =>
   (others.value.some(({ part }) => part.name === name) ? 'mine' : undefined) ??
@@ -238,6 +241,13 @@ const shown = computed(() =>
             @click="download('own-relays.csv', 'text/csv', ownRelaysCsv(parts.map(({ part }) => part).filter(isOwnRelay)))"
           >
             Own relays as CSV
+          </button>
+          <button
+            class="plain-button"
+            :disabled="others.length === 0"
+            @click="download('own-parts.csv', 'text/csv', otherPartsCsv(others.map(({ part }) => part)))"
+          >
+            Own other parts as CSV
           </button>
           <button
             class="plain-button"

@@ -7,6 +7,7 @@ import {
   guardOf,
   guardsOf,
   heatsinksOf,
+  holdersOf,
   powerRelays,
   DC_PROTECTIONS,
   MAINS_PROTECTIONS,
@@ -68,17 +69,26 @@ const protections = computed(() => [
 function setProtection(value: string): void {
   const own = ownGuards.value.find(({ id }) => id === value);
   const at = (field: keyof Job) => ['jobs', props.at, field];
+  const { holder } = job.value;
+  // What held the one before takes no other kind.
+  const freed = holder === 'none' ? [] : [{ path: at('holder'), value: 'none' }];
   void project.patch(
     `${job.value.name}: protection`,
     own
-      ? [...shelf.taking(own.id), { path: at('ownGuard'), value: own.id }, { path: at('protection'), value: own.builtAs }]
-      : [
-          { path: at('ownGuard'), value: 'none' },
-          { path: at('protection'), value },
-          { path: at('fuse'), value: 'auto' },
-        ],
+      ? [...shelf.taking(own.id), { path: at('ownGuard'), value: own.id }, { path: at('protection'), value: own.builtAs }, ...freed]
+      : [{ path: at('ownGuard'), value: 'none' }, { path: at('protection'), value }, { path: at('fuse'), value: 'auto' }, ...freed],
   );
 }
+/** Holders of a person's own that take such a fuse; a job that has one keeps it in the list. */
+const holders = computed(() => {
+  const { protection, holder } = job.value;
+  const style = ownGuard.value?.builtAs ?? protection;
+  const taken = style === 'blade' ? ['blade', 'bolt'] : [style];
+  const own = [...holdersOf(project.design!), ...shelf.holders.value].filter(({ id, takes }) => id === holder || taken.includes(takes));
+  return own.map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` }));
+});
+const setHolder = (id: string) =>
+  project.patch(`${job.value.name}: fuse holder`, [...shelf.taking(id), { path: ['jobs', props.at, 'holder'], value: id }]);
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [
   { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
@@ -123,12 +133,21 @@ const drivesTransistor = computed(
 const sockets = computed(() => {
   const { device } = job.value;
   if (device.kind !== 'relay') return [];
-  const fitting = socketsFor(relayOf(project.design!, device.part)!);
+  const { parts } = project.design!;
+  const fitting = socketsFor({ parts: [...parts, ...shelf.sockets.value] }, relayOf(project.design!, device.part)!);
   return [
     { value: 'auto', text: 'chosen by the app' },
     ...fitting.map(({ id, name, terminalA }) => ({ value: id, text: `${name}, ${terminalA} A` })),
   ];
 });
+
+function setSocket(socket: string): void {
+  const { device } = job.value;
+  void project.patch(`${job.value.name}: socket`, [
+    ...shelf.taking(socket),
+    { path: ['jobs', props.at, 'device'], value: { ...device, socket } },
+  ]);
+}
 
 async function duplicate(): Promise<void> {
   emit('done');
@@ -178,6 +197,13 @@ async function remove(): Promise<void> {
     @update:model-value="setProtection"
   />
   <SelectField v-if="!ownGuard" label="Its rating" :model-value="job.fuse" :options="loadFuses" @update:model-value="set('fuse', $event)" />
+  <SelectField
+    v-if="holders.length > 0"
+    label="It stands in"
+    :model-value="job.holder"
+    :options="[{ value: 'none', text: 'the holder that it comes with' }, ...holders]"
+    @update:model-value="setHolder"
+  />
   <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
   <SelectField
     v-if="type"
@@ -315,7 +341,7 @@ async function remove(): Promise<void> {
     label="Socket"
     :model-value="job.device.socket"
     :options="sockets"
-    @update:model-value="set('device', { ...job.device, socket: $event })"
+    @update:model-value="setSocket"
   />
   <NumberField
     v-if="!onMains"

@@ -4,15 +4,18 @@ import { computed } from 'vue';
 import {
   assumptionsOf,
   boxSurfaceM2,
+  boxesOf,
   groundOhmAt,
   isOnVehicle,
   linesOf,
   loadedWays,
   mintId,
+  ofOwnBox,
   type Design,
   type Place,
 } from '@iron-nudge/core';
 import PlaceMap from './PlaceMap.vue';
+import { useOwnShelf } from './own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -35,6 +38,15 @@ const BOXES: readonly { value: Place['box']; text: string }[] = [
   { value: 'plastic', text: 'plastic' },
   { value: 'metal', text: 'metal' },
 ];
+/** Those, and the boxes that a person typed. */
+const shelf = useOwnShelf();
+const ownBoxes = computed(() => [...boxesOf(design.value), ...shelf.boxes.value]);
+const boxes = computed(() => [...BOXES, ...ownBoxes.value.map(({ id, name }) => ({ value: id, text: name }))]);
+function setBox(at: number, { ownBox: _, ...place }: Place, value: string): void {
+  const own = ownBoxes.value.find(({ id }) => id === value);
+  const closed = own ? { ...place, ...ofOwnBox(own) } : { ...place, box: value as Place['box'] };
+  void project.patch(place.name, [...shelf.taking(value), { path: ['places', at], value: closed }]);
+}
 const TICKS = [
   {
     key: 'divided',
@@ -167,11 +179,11 @@ function remove(id: string): void {
                     <SelectField
                       :label="`${place.name} is closed in`"
                       quiet
-                      :model-value="place.box"
-                      :options="BOXES"
-                      @update:model-value="setPlace(at, { ...place, box: $event })"
+                      :model-value="place.ownBox ?? place.box"
+                      :options="boxes"
+                      @update:model-value="setBox(at, place, $event)"
                     />
-                    <template v-if="place.box !== 'open'">
+                    <template v-if="place.box !== 'open' && place.ownBox === undefined">
                       <NumberField
                         class="m2"
                         :class="{ assumed: place.boxM2 === undefined }"

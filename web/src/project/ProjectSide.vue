@@ -12,7 +12,7 @@ import {
   asVariant,
   assumptionsOf,
   currentOf,
-  isOwnBoard,
+  isOwnForm,
   formatQuantity,
   intentOf,
   mintId,
@@ -116,7 +116,11 @@ const mine = (part: { readonly id: string; readonly name: string }) => ({
 });
 const NATURES = computed(() => [...each(SIGNAL_NATURES, (nature) => SIGNALS[nature].title), ...shelf.kept('signal').map(mine)]);
 const VARIANTS = computed(() => [...SUPPLY_VARIANTS.map(({ key, text }) => ({ value: key, text })), ...shelf.kept('supply').map(mine)]);
-const BOARDS = computed(() => [...named(CONTROLLERS), ...design.value.parts.filter(isOwnBoard).map(mine), ...shelf.boards.value.map(mine)]);
+const BOARDS = computed(() => [
+  ...named(CONTROLLERS),
+  ...design.value.parts.filter(isOwnForm('board')).map(mine),
+  ...shelf.boards.value.map(mine),
+]);
 const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>

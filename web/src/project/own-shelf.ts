@@ -2,9 +2,7 @@ import { message } from 'ant-design-vue';
 import { computed, onMounted, ref, toRaw } from 'vue';
 import {
   isKept,
-  isOwnBoard,
-  isOwnGuard,
-  isOwnHeatsink,
+  isOwnForm,
   isOwnRelay,
   keepOf,
   mintId,
@@ -32,9 +30,9 @@ export function useOwnShelf() {
     shelf.value.filter((part): part is UsedPart => !isKept(part) && !project.design!.parts.some(({ id }) => id === part.id)),
   );
   const types = computed<readonly RelayType[]>(() => typed.value.filter(isOwnRelay).map(ownRelay));
-  const boards = computed(() => typed.value.filter(isOwnBoard));
-  const heatsinks = computed(() => typed.value.filter(isOwnHeatsink));
-  const guards = computed(() => typed.value.filter(isOwnGuard));
+  const of = <F extends UsedPart['form']>(form: F) => computed(() => typed.value.filter(isOwnForm(form)));
+  const [boards, heatsinks, guards] = [of('board'), of('heatsink'), of('guard')];
+  const [holders, sockets, boxes] = [of('holder'), of('socket'), of('box')];
   /** What an edit that names this part does first: the project takes its own copy along, so that its file stands alone. */
   function taking(id: string) {
     const part = typed.value.find((one) => one.id === id);
@@ -61,5 +59,5 @@ export function useOwnShelf() {
       void message.error(`“${entry.name}” is not kept. ${error instanceof ApiError ? error.message : String(error)}`, 6);
     }
   }
-  return { types, boards, heatsinks, guards, kept, keep, taking, otherwise };
+  return { types, boards, heatsinks, guards, holders, sockets, boxes, kept, keep, taking, otherwise };
 }

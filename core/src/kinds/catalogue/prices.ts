@@ -1,4 +1,5 @@
 import type { ConnectorId } from '../../reference/index.ts';
+import type { Held } from './own-holder.ts';
 
 /** Invented prices, in the shelf's own money: they weigh one choice against another and are nobody's offer. */
 
@@ -18,6 +19,9 @@ export const GUARD_PRICES = {
   'breaker-c': 6.4,
   'breaker-d': 7.1,
 } as const;
+
+/** Of what stands in a holder that is bought by itself. */
+export const HELD_PRICES = { blade: 0.4, bolt: 4.2, 'high-breaking': 21, cartridge: 0.5 } as const satisfies Record<Held, number>;
 
 /** Of what parts a wire, both halves with their contacts. */
 export const CONNECTOR_PRICES = {

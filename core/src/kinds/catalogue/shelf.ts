@@ -2,7 +2,10 @@ import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
 import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
+import type { OwnBox } from './own-box.ts';
 import type { OwnGuard } from './own-guard.ts';
+import type { OwnHolder } from './own-holder.ts';
+import { type OwnSocket, ownSocket } from './own-socket.ts';
 import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
 import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart } from '../../reference/index.ts';
 import { CONTROLLERS, type ControllerType } from './controllers.ts';
@@ -165,12 +168,18 @@ export const SOCKETS: readonly SocketType[] = [
   { id: 'socket-board-1', name: 'Soldered to a board', fits: 'board', terminalA: 1, mostMm2: TERMINAL_MOST_MM2.clamp, price: 0 },
 ];
 
-export const socketsFor = (type: RelayType): readonly SocketType[] => SOCKETS.filter(({ fits }) => fits === type.socket);
+/** Sockets that a relay fits: the shelf's, and those that the project brings along. */
+export const socketsFor = (design: OwnParts, type: RelayType): readonly SocketType[] =>
+  socketsOfProject(design).filter(({ fits }) => fits === type.socket);
+export const socketsOfProject = ({ parts }: OwnParts): readonly SocketType[] => [
+  ...SOCKETS,
+  ...parts.flatMap((part) => (part.form === 'socket' ? [ownSocket(part)] : [])),
+];
 
-/** The socket that a person named, where it fits; else the least that bears what the relay's contact does. */
-export function socketOf(type: RelayType, choice: string): SocketType {
-  const fitting = socketsFor(type);
-  const named = fitting.find(({ id }) => id === choice);
+/** The socket that a person named, where it fits; else the least of the shelf that bears what the relay's contact does. */
+export function socketOf(design: OwnParts, type: RelayType, choice: string): SocketType {
+  const named = socketsFor(design, type).find(({ id }) => id === choice);
+  const fitting = SOCKETS.filter(({ fits }) => fits === type.socket);
   return named ?? fitting.find(({ terminalA }) => terminalA >= largestRating(type)) ?? fitting[fitting.length - 1]!;
 }
 /** The most that its contact is rated for, of either kind of current, A. */
@@ -776,7 +785,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
 
 /** What a project brings along of its own. */
 export interface OwnParts {
-  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard)[];
+  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard | OwnSocket | OwnBox | OwnHolder)[];
 }
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
@@ -788,7 +797,8 @@ export function powerRelays({ parts }: OwnParts): readonly RelayType[] {
 const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => isRelayForm(part.form);
 
 /** Whether a part of the shelf has this id, so that no own one may. */
-export const isOfShelf = (id: string): boolean => [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS].some((part) => part.id === id);
+export const isOfShelf = (id: string): boolean =>
+  [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id);
 
 /** Boards that a project may have: the shelf's, and those that it brings along. */
 export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [
@@ -805,6 +815,12 @@ export function controllerType(design: OwnParts, id: string): ControllerType {
 export const guardsOf = ({ parts }: OwnParts): readonly OwnGuard[] => parts.flatMap((part) => (part.form === 'guard' ? [part] : []));
 /** The one of a job; null where it has one of the shelf's kinds. */
 export const guardOf = (design: OwnParts, id: string): OwnGuard | null => guardsOf(design).find((one) => one.id === id) ?? null;
+/** Boxes and fuse holders of the project's own. */
+export const boxesOf = ({ parts }: OwnParts): readonly OwnBox[] => parts.flatMap((part) => (part.form === 'box' ? [part] : []));
+export const holdersOf = ({ parts }: OwnParts): readonly OwnHolder[] => parts.flatMap((part) => (part.form === 'holder' ? [part] : []));
+/** The one of a place, or of a job; null where it has none that a person typed. */
+export const boxOf = (design: OwnParts, id: string): OwnBox | null => boxesOf(design).find((one) => one.id === id) ?? null;
+export const holderOf = (design: OwnParts, id: string): OwnHolder | null => holdersOf(design).find((one) => one.id === id) ?? null;
 /** Heatsinks that a job may have, none among them: the shelf's, and those that the project brings along. */
 export const heatsinksOf = ({ parts }: OwnParts): readonly HeatsinkType[] => [
   ...HEATSINKS,

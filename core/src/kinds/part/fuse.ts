@@ -9,7 +9,8 @@ import {
   bladeFuseOhm,
   resetsAtAll,
 } from '../../reference/index.ts';
-import { GUARD_PRICES } from '../catalogue/prices.ts';
+import type { Held } from '../catalogue/own-holder.ts';
+import { GUARD_PRICES, HELD_PRICES } from '../catalogue/prices.ts';
 import { type PartKind, branchId } from './kind.ts';
 
 export interface FuseSpec {
@@ -20,6 +21,14 @@ export interface FuseSpec {
   readonly poles?: number;
   /** Where it is one that a person typed: its name, what it breaks, and its price, 0 where nobody knows it. */
   readonly own?: { readonly name: string; readonly limits: ProtectionLimit; readonly price: number };
+  /** Where it stands in a holder that a person typed; its leads in mm², 0 where it has none, and its price, 0 where nobody knows it. */
+  readonly holder?: {
+    readonly name: string;
+    readonly takes: Held;
+    readonly ratingA: number;
+    readonly leadMm2: number;
+    readonly price: number;
+  };
   /** Where it guards the branch already, in the panel: nobody buys it, no choice of a job moves it, and its rating is entered at its supply. */
   readonly isThere?: { readonly entered: string };
   /** What it feeds: a load, a coil circuit, or several jobs behind one trunk. */
@@ -37,6 +46,14 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   'breaker-b': 'curve B',
   'breaker-c': 'curve C',
   'breaker-d': 'curve D',
+};
+
+/** What is bought of a fuse whose holder is bought by itself. */
+const HELD_LISTED: Readonly<Record<Held, (ratingA: number) => string>> = {
+  blade: (ratingA) => `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}), without a holder`,
+  bolt: (ratingA) => `Bolt-down strip fuse ${ratingA} A, without a holder`,
+  'high-breaking': (ratingA) => `Battery fuse of high breaking capacity ${ratingA} A, class T, without a block`,
+  cartridge: (ratingA) => `Cartridge fuse ${ratingA} A, 5 × 20 mm, without a holder`,
 };
 
 const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
@@ -84,7 +101,8 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   ],
   // Sealed holders of blades; thermal and miniature breakers open early in heat; a fused plug stands in a room.
   bearsAirC: ({ style }) => BEARS_AIR_C[style],
-  price: ({ spec: { style, own, isThere } }) => (isThere ? null : own ? own.price || null : GUARD_PRICES[style]),
+  price: ({ spec: { style, own, isThere, holder } }) =>
+    isThere ? null : own ? own.price || null : holder?.takes === style ? HELD_PRICES[holder.takes] : GUARD_PRICES[style],
   // What burns by design is had twice.
   spare: ({ style }) => (resetsAtAll(style) ? 0 : 1),
   faults: ({ tag }) => [
@@ -112,24 +130,26 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
-  listed: ({ spec: { ratingA, style, poles, own, isThere } }) =>
+  listed: ({ spec: { ratingA, style, poles, own, isThere, holder } }) =>
     isThere
       ? null
       : own
         ? `${own.name}, ${ratingA} A`
-        : style === 'blade'
-          ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
-          : style === 'bolt'
-            ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
-            : style === 'high-breaking'
-              ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
-              : style === 'breaker'
-                ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
-                : style === 'self-resetting'
-                  ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
-                  : style === 'plug'
-                    ? `Plug with a ${ratingA} A cartridge fuse`
-                    : style === 'cartridge'
-                      ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-                      : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
+        : holder?.takes === style
+          ? HELD_LISTED[holder.takes](ratingA)
+          : style === 'blade'
+            ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
+            : style === 'bolt'
+              ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
+              : style === 'high-breaking'
+                ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
+                : style === 'breaker'
+                  ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
+                  : style === 'self-resetting'
+                    ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
+                    : style === 'plug'
+                      ? `Plug with a ${ratingA} A cartridge fuse`
+                      : style === 'cartridge'
+                        ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
+                        : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
 };

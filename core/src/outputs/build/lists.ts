@@ -2,7 +2,18 @@
 import { type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
-import { type AnyPart, SMALL_PRICES, heatsinkOf, kindOf, plays, wirePrice } from '../../kinds/index.ts';
+import {
+  type AnyPart,
+  type FuseSpec,
+  HELD_NAMES,
+  SMALL_PRICES,
+  boxOf,
+  boxSizeMm,
+  heatsinkOf,
+  kindOf,
+  plays,
+  wirePrice,
+} from '../../kinds/index.ts';
 import {
   STRIP_MOST_MM2,
   awgName,
@@ -177,6 +188,8 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (listed === null || isTappedOnly(netlist, part)) continue;
     const description = asBought(design, kind.gathers ? `${listed}, ${gathered(design, netlist, part)}` : listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
+    const held = plays(part, 'overcurrent device') ? part.spec.holder : undefined;
+    if (held) count(rows, asBought(design, holderWords(held)), 1, held.price || null, 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
     if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
   }
@@ -191,7 +204,8 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
         name,
         placeName(design, place),
       );
-  for (const { description, tag, place } of boxesOf(design, netlist)) count(rows, asBought(design, description), 1, null, 0, tag, place);
+  for (const { description, tag, place, price } of boxesIn(design, netlist))
+    count(rows, asBought(design, description), 1, price ?? null, 0, tag, place);
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
   for (const wire of wires) {
     if (wire.existing) continue;
@@ -240,17 +254,23 @@ function isTappedOnly({ parts, wires, joints }: Netlist, part: AnyPart): boolean
 }
 
 /** The boxes that parts go into, a strain relief where a cord passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
-function boxesOf(design: Design, netlist: Netlist): { description: string; tag: string; place: string }[] {
+function boxesIn(design: Design, netlist: Netlist): { description: string; tag: string; place: string; price?: number | null }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
-  return design.places.flatMap(({ id, name, box, boxM2, divided, oneCord }, at) => {
-    if (!oneCord || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
+  return design.places.flatMap(({ id, name, box, boxM2, divided, oneCord, ownBox }, at) => {
+    const typed = ownBox === undefined ? null : boxOf(design, ownBox);
+    if (!(oneCord || typed) || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
     const size =
       boxM2 === undefined ? ', about 200 × 150 × 75 mm or more' : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     return [
-      { description: `Closed ${box} box${size}${wall}`, tag: boxTag(at), place: name },
+      {
+        description: typed ? `${typed.name}: ${box} box ${boxSizeMm(typed)}${wall}` : `Closed ${box} box${size}${wall}`,
+        tag: boxTag(at),
+        place: name,
+        price: typed?.price || null,
+      },
       ...through.map(({ tag, cores, sizeMm2 }) => ({
         description: `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
         tag,
@@ -291,6 +311,8 @@ function count(
   if (tag) row.tags.add(tag);
   if (place) row.places.add(place);
 }
+
+const holderWords = ({ name, takes }: NonNullable<FuseSpec['holder']>): string => `${name}: holder for ${HELD_NAMES[takes]}`;
 
 function coolingOf(design: Design, jobs: readonly string[]) {
   const cooling = design.jobs.find(({ id }) => jobs.includes(id))?.cooling;

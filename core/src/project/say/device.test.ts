@@ -88,7 +88,9 @@ describe('a relay by what is said of it', () => {
 
 test('what holds a part for alternating current is chosen by that rating: 80 A are no matter for screws of 30 A', () => {
   const type = (id: string) => POWER_RELAYS.find((one) => one.id === id)!;
-  expect(['ssr-ac-25a', 'ssr-ac-40a', 'contactor-240v-2x63a'].map((id) => socketOf(type(id), 'auto').terminalA)).toEqual([30, 80, 80]);
+  expect(['ssr-ac-25a', 'ssr-ac-40a', 'contactor-240v-2x63a'].map((id) => socketOf({ parts: [] }, type(id), 'auto').terminalA)).toEqual([
+    30, 80, 80,
+  ]);
 });
 
 describe('a fuse or a breaker by its name', () => {
