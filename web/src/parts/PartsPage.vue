@@ -404,7 +404,8 @@ h1 {
   color: var(--iron);
   max-width: 760px;
 }
-.about a {
+.about a,
+.used a {
   color: var(--control);
 }
 :deep(.bare.add) {

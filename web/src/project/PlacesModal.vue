@@ -175,7 +175,7 @@ function remove(id: string): void {
                   </div>
                 </td>
                 <td data-title="Closed in">
-                  <div class="air">
+                  <div class="air closed">
                     <SelectField
                       :label="`${place.name} is closed in`"
                       quiet
@@ -344,7 +344,7 @@ table {
   border-bottom: 1px solid var(--line);
 }
 .places td.ground {
-  min-width: 54px;
+  width: 54px;
 }
 .places td.tick {
   padding: 4px 0;
@@ -362,8 +362,22 @@ table {
   padding: 2px 5px;
   text-align: right;
 }
-.air :deep(.ant-select) {
-  min-width: 84px;
+.closed {
+  min-width: 104px;
+}
+.closed:has(.m2) {
+  min-width: 176px;
+}
+.closed > :deep(.field) {
+  flex: 1 1 86px;
+  min-width: 86px;
+}
+.closed :deep(.ant-select) {
+  width: 100%;
+}
+.closed > .m2 {
+  flex: 0 0 auto;
+  min-width: 0;
 }
 .air .m2 :deep(input) {
   min-width: 50px;
