@@ -4,8 +4,9 @@ import { computed, ref } from 'vue';
 import {
   formatQuantity,
   intentOf,
+  isCharged,
+  linesOf,
   stateWord,
-  supplyFacets,
   supplyIdOf,
   type Controller,
   type Signal,
@@ -16,7 +17,7 @@ import {
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import LevelSlider from './LevelSlider.vue';
-import SlideField from '../ui/SlideField.vue';
+import SupplySlider from './SupplySlider.vue';
 import { late } from '../ui/late.ts';
 import { isTyping } from '../ui/typing.ts';
 
@@ -46,14 +47,22 @@ const near = computed(
 const shown = computed(() => buttons.value.filter(({ id }) => all.value || near.value.has(id)));
 const others = computed(() => buttons.value.filter(({ id }) => !near.value.has(id)).length);
 const thresholds = computed(() => signals.value.filter((signal) => levelsOf(signal) !== null && own.value.has(signal.id)));
-const supply = computed(() => {
+/** What feeds anything of this job, its load first, and what it charges; a slider of its own shows one that a threshold watches. */
+const supplies = computed(() => {
   const { design, job } = project;
-  return design && job ? (design.supplies.find(({ id }) => id === supplyIdOf(design, job)) ?? null) : null;
+  if (!design || !job) return [];
+  const loads = supplyIdOf(design, job);
+  const feeding = (project.analysis?.netlist.parts ?? []).flatMap(({ spec, jobs }) =>
+    jobs.includes(job.id) && 'supply' in spec && typeof spec.supply === 'string' ? [spec.supply] : [],
+  );
+  const charged = linesOf(job).flatMap((load) => (isCharged(load) ? [load.supply] : []));
+  const others = new Set([...feeding, ...charged]);
+  const watched = new Set(thresholds.value.map((signal) => levelsOf(signal)?.supply));
+  return [
+    ...design.supplies.filter(({ id }) => id === loads),
+    ...design.supplies.filter(({ id }) => id !== loads && others.has(id)),
+  ].filter(({ id }) => !watched.has(id));
 });
-const volts = computed(() => (supply.value ? (project.deskVolts[supply.value.id] ?? supply.value.restV) : 0));
-const states = computed(() => (supply.value ? supplyFacets(supply.value).states(supply.value) : []));
-/** A slider of its own shows the supply where a threshold watches it. */
-const watched = computed(() => supply.value !== null && thresholds.value.some((signal) => levelsOf(signal)?.supply === supply.value?.id));
 const isOn = (signal: Signal) => (driven(signal) ? (project.reading?.on.includes(signal.id) ?? false) : project.deskOn.includes(signal.id));
 
 function key(event: KeyboardEvent): Signal | undefined {
@@ -187,32 +196,7 @@ const sneaks = computed(() =>
     <p v-for="words in liveOff" :key="words" class="sneak danger" role="alert"><span aria-hidden="true">■</span> {{ words }}</p>
     <p v-for="words in sneaks" :key="words" class="sneak" role="alert"><span aria-hidden="true">▲</span> {{ words }}</p>
     <div class="row foot">
-      <div v-if="supply && !watched" class="row slider">
-        <span>{{ supply.name }}</span>
-        <SlideField
-          class="way"
-          :label="supply.name"
-          :model-value="volts"
-          :least="states[0]!.volts"
-          :most="states.at(-1)!.volts"
-          :step="0.1"
-          :marks="states.map(({ volts: level }) => level)"
-          :words="(level) => formatQuantity(level, 'V')"
-          @update:model-value="project.setVolts(supply.id, $event)"
-        />
-        <span class="mono">{{ formatQuantity(volts, 'V') }}</span>
-        <span class="states">
-          <button
-            v-for="state in states"
-            :key="state.words"
-            class="bare"
-            :aria-pressed="volts === state.volts"
-            @click="project.setVolts(supply.id, state.volts)"
-          >
-            {{ state.words }}
-          </button>
-        </span>
-      </div>
+      <SupplySlider v-for="supply in supplies" :key="supply.id" :supply="supply" />
       <span v-if="waiting" class="row" role="status">
         {{ waiting.text }}
         <button class="plain-button" @click="project.skipTime()">Let it pass</button>
@@ -296,27 +280,6 @@ const sneaks = computed(() =>
   font-size: 13px;
   color: var(--iron);
   margin-top: auto;
-}
-.slider {
-  flex-wrap: wrap;
-}
-.slider .way {
-  width: 130px;
-}
-.states {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 10px;
-  font-size: 12.5px;
-}
-.states button {
-  color: var(--iron);
-  text-decoration: underline dotted;
-}
-.states [aria-pressed='true'] {
-  color: var(--ink);
-  font-weight: 600;
-  text-decoration: none;
 }
 .top {
   justify-content: space-between;

@@ -64,6 +64,28 @@ test('the supply of the desk is what the load gets: flat, resting, charging', as
   expect(most.at(-1)! - most[0]!).toBeGreaterThan(1);
 });
 
+test('each supply that a job has to do with stands there: a flat second battery draws what a full one does not', async () => {
+  const { project, desk, read } = await deskOf('circuits/11-split-charge-by-key');
+  const [start, leisure] = project.design!.supplies;
+  const group = (name: string) => desk.find(`[aria-label="Voltage of ${name}"]`);
+  const put = async (name: string, words: string) => {
+    await group(name)
+      .findAll('.states button')
+      .find((button) => button.text() === words)!
+      .trigger('click');
+    await read();
+  };
+  const most = () => Math.max(...Object.values(project.reading!.amps).map(Math.abs));
+  await put(start!.name, 'being charged');
+  const full = most();
+  await put(leisure!.name, 'nearly empty');
+  expect(project.deskVolts).toMatchObject({ [start!.id]: start!.highestV, [leisure!.id]: leisure!.lowestV });
+  expect(most()).toBeGreaterThan(full + 1);
+  // What nothing of a job has to do with is not asked there.
+  const lamp = await deskOf('circuits/01-switched-load');
+  expect(lamp.desk.findAll('[aria-label^="Voltage of"]')).toHaveLength(1);
+});
+
 test('a job of another project is read out word for word, each of its phrases a button', async () => {
   const { project, show } = await openPage(example('circuits/01-switched-load'));
   const { default: SentenceBar } = await import('./SentenceBar.vue');
