@@ -91,3 +91,43 @@ test.each(FILES.filter((file) => file.endsWith('.json')))('%s: every wire end in
     for (const { wires } of view.crossings) expect(new Set(wires.map(({ mains }) => mains)).size).toBe(1);
   }
 });
+
+describe('what a box needs is on the list of parts', () => {
+  const bought = (design: Design) => {
+    const { analysis, evidence } = analyse(design);
+    const rows = (what: RegExp) => analysis.parts.filter(({ description }) => what.test(description));
+    return {
+      rows,
+      views: boxViews(design, evidence.netlist),
+      many: (what: RegExp) => rows(what).reduce((sum, { count }) => sum + count, 0),
+    };
+  };
+  const read = (file: string): Design => {
+    const parsed = parseDesign(JSON.parse(readFileSync(join(EXAMPLES, file), 'utf8')));
+    if (!parsed.ok) throw new Error(file);
+    return parsed.design;
+  };
+  test.each(FILES.filter((file) => file.endsWith('.json')))(
+    '%s: each box in which a relay works, and something in each of its holes',
+    (file) => {
+      const design = read(file);
+      const works = new Set(design.jobs.map(({ device }) => device.place));
+      const { many, views } = bought(design);
+      const ours = views.filter((view) => works.has(view.place));
+      expect(many(/^Closed (plastic|metal) box/)).toBe(ours.length);
+      expect(many(/^(Grommet|Strain relief) for/)).toBe(ours.reduce((sum, { crossings }) => sum + crossings.length, 0));
+    },
+  );
+  test('the shell of a kiln is there: neither it nor what is in its holes is bought', () => {
+    const { rows, views } = bought(read('circuits/20-kiln.json'));
+    expect(views.map(({ place }) => place)).toContain('kiln');
+    expect(rows(/box|Grommet/).every(({ places }) => places === 'control box')).toBe(true);
+  });
+  test('wires that are there need no hole of their own', () => {
+    const design = read('circuits/16-machine-box.json');
+    const holes = bought(design).views[0]!.crossings.filter(({ by }) => by === 'grommet');
+    const wires = Object.fromEntries(holes[0]!.wires.map(({ id }) => [id, { existing: true }]));
+    const found = { ...design, build: { ...design.build, wires } } as Design;
+    expect(bought(found).many(/^Grommet for/)).toBe(holes.length - 1);
+  });
+});

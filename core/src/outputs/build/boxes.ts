@@ -4,7 +4,7 @@ import { type Netlist, type Wire, cordsOf } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
 import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
 import { boxTag } from '../../document/index.ts';
-import { endName } from './lists.ts';
+import { endName } from './end-name.ts';
 
 /** What of a box carries: the mains, low voltage, or both of them apart from each other. */
 export type BoxSide = 'mains' | 'both' | 'low';

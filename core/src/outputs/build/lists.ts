@@ -26,6 +26,8 @@ import {
   wireFamily,
 } from '../../reference/index.ts';
 import { boxTag } from '../../document/index.ts';
+import { boxViews } from './boxes.ts';
+import { endName } from './end-name.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -174,9 +176,6 @@ function placeName(design: Design, id: string): string {
   return design.places.find((place) => place.id === id)!.name;
 }
 
-/** `K1 30`; what has one place to land needs no pin. */
-export const endName = (part: AnyPart, pin: string): string => kindOf(part).endName?.(part, pin) ?? `${part.tag} ${pin}`;
-
 /** Equal parts are one row; boards of modules, heatsinks, strips, and the terminals on the wires' ends. */
 export function partsList(design: Design, netlist: Netlist, wires: readonly WireRow[], strips: readonly Strip[]): PartRow[] {
   const rows = new Map<string, Counted>();
@@ -253,17 +252,21 @@ function isTappedOnly({ parts, wires, joints }: Netlist, part: AnyPart): boolean
   return joined.length > 0 && joined.every(isTap) && wires.every(({ from, to }) => from !== plus && to !== plus);
 }
 
-/** The boxes that parts go into, a strain relief where a cord passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
+/** The boxes that parts go into, a strain relief or a grommet where something passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
 function boxesIn(design: Design, netlist: Netlist): { description: string; tag: string; place: string; price?: number | null }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
+  const views = boxViews(design, netlist);
   return design.places.flatMap(({ id, name, box, boxM2, divided, oneCord, ownBox }, at) => {
     const typed = ownBox === undefined ? null : boxOf(design, ownBox);
-    if (!(oneCord || typed) || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
+    // One that nothing of ours works in is what is there: a machine, a kiln.
+    const isOurs = oneCord || typed || design.jobs.some(({ device }) => device.place === id);
+    if (!isOurs || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
     const size =
       boxM2 === undefined ? ', about 200 × 150 × 75 mm or more' : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
+    const beside = views.find(({ place }) => place === id)?.crossings.filter(({ by }) => by === 'grommet') ?? [];
     return [
       {
         description: typed ? `${typed.name}: ${box} box ${boxSizeMm(typed)}${wall}` : `Closed ${box} box${size}${wall}`,
@@ -276,7 +279,14 @@ function boxesIn(design: Design, netlist: Netlist): { description: string; tag: 
         tag,
         place: name,
       })),
-      ...through.flatMap(({ tag, cores, sizeMm2 }) => {
+      ...beside.flatMap(({ wires }) => {
+        const own = wires.filter((wire) => design.build.wires[wire.id]?.existing !== true);
+        if (own.length === 0) return [];
+        const most = soldName(Math.max(...own.map(({ sizeMm2 }) => sizeMm2)));
+        const many = own.length === 1 ? `a wire of ${most}` : `${own.length} wires to ${most}`;
+        return [{ description: `Grommet for ${many}`, tag: boxTag(at), place: name }];
+      }),
+      ...(oneCord ? through : []).flatMap(({ tag, cores, sizeMm2 }) => {
         const guards = netlist.parts.filter((part) => cores.some(({ from, to }) => [from, to].some((end) => partOf(end) === part.id)));
         const guard = guards.find((part) => plays(part, 'overcurrent device') && part.place !== id);
         // A fused plug is bought as the fuse.
