@@ -19,7 +19,7 @@ function meaning(cell: string): unknown {
 }
 /** Words as they are, unless they would come back as something else. */
 const cellOf = (value: unknown): string =>
-  typeof value === 'string' && value !== '' && !/^['\s]|\s$/.test(value) && meaning(value) === value ? value : JSON.stringify(value);
+  typeof value === 'string' && !/^['\s]|\s$/.test(value) && meaning(value) === value ? value : JSON.stringify(value);
 
 function flat(value: unknown, path: string, into: Map<string, string>): Map<string, string> {
   if (!isRecord(value)) return value === undefined ? into : into.set(path, cellOf(value));
