@@ -127,6 +127,14 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
           ]),
     ];
   },
+  alone: ({ tag, spec: { style } }) =>
+    resetsAtAll(style)
+      ? `across breaker ${tag}, closed, with one of its leads off`
+      : style === 'bolt' || style === 'high-breaking'
+        ? `across fuse ${tag}, unbolted`
+        : style === 'plug'
+          ? `across fuse ${tag}, out of the plug`
+          : `across fuse ${tag}, out of its holder`,
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),

@@ -163,6 +163,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   faults(part: Part<Kind, Spec>): readonly PartFault[];
   /** Ways in which it is put in wrong. */
   misbuilt?(part: Part<Kind, Spec>): readonly Misbuilt<Spec>[];
+  /** How it is read from end to end with nothing of the circuit beside it: `across fuse F1, out of its holder`. */
+  alone?(part: Part<Kind, Spec>): string;
   handEdits?(spec: Spec): readonly HandEdit[];
   /** Where the current of the signal flows that it is. */
   signalBranches?(spec: Spec): readonly SignalBranch[];

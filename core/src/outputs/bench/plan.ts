@@ -40,7 +40,7 @@ export interface BenchStep {
   /** Signals that are on, one set after another from power-up. */
   readonly path: readonly (readonly string[])[];
   readonly words: string;
-  /** Read out of its holder: nothing of the circuit lies beside it. */
+  /** Read by itself: nothing of the circuit lies beside it. */
   readonly alone?: true;
   /** Fuses that are out of their holders for this reading. */
   readonly out?: readonly string[];
@@ -120,7 +120,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
           });
     }
   }
-  for (const { id, tag } of fuses)
+  for (const fuse of fuses) {
+    const { id } = fuse;
     say({
       key: `fuse-${id}`,
       stage: 'no power',
@@ -129,9 +130,10 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       black: terminal(id, '2'),
       branch: null,
       path: off ?? [[]],
-      words: `across fuse ${tag}, out of its holder`,
+      words: kindOf(fuse).alone?.(fuse) ?? `across ${fuse.tag}`,
       alone: true,
     });
+  }
   // What a fuse blew for is looked for before the next one goes in: nothing behind it may lie on the return.
   const controlSupply = controlSupplyOf(design, own.job);
   const controlFuses = netlist.parts.filter(
