@@ -94,6 +94,7 @@ export {
   LOAD_KINDS,
   type Load,
   type LoadKind,
+  type Unread,
   OWN_COILS_V,
   OWN_FORMS,
   OWN_FORM_NAMES,

@@ -121,7 +121,7 @@ export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
 export { BOX_CONDUCTORS, type BoxConductor } from './part/box-terminal.ts';
 export type { FuseSpec } from './part/fuse.ts';
-export { type FaultKind, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
+export { type FaultKind, type Unread, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
 export { type MeterSpec, meterOhm, panelError, scaleFor } from './part/meter.ts';
 export { PIN_OHM } from './part/pin.ts';
 export { type AnyPart, type PartPlaying, handEditsOf, kindOf, plays } from './part/registry.ts';

@@ -36,6 +36,7 @@ import {
   type Evidence,
   type Given,
   type LoadKind,
+  type Unread,
   type Look,
   type HeatFaults,
   type HeatSample,
@@ -377,7 +378,9 @@ const engine = {
     const found = dictionary.steps.find(({ id }) => id === step);
     if (!found) return null;
     // Loads are cold, and electronics show an ohmmeter nothing.
-    const cold = (kind: LoadKind) => {
+    const cold = (kind: LoadKind | Unread) => {
+      // What else hangs on a feed is anything.
+      if (kind === 'others') return chance[0] < 0.2 ? Infinity : 0.01 + chance[0];
       const { ohms } = LOADS[kind];
       return ohms ? ohms.least + (ohms.most - ohms.least) * chance[0] : Infinity;
     };

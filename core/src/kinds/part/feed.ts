@@ -22,6 +22,7 @@ export const feed: PartKind<'feed', FeedSpec, 'tap'> = {
   title: 'existing feed',
   terminalStyle: 'splice',
   pins: () => ['B', '15', '31'],
+  unread: () => [{ key: 'others', as: 'others' }],
   model({ id, spec }, into) {
     into.sensor({ kind: 'signal', id: branchId(id, 'key'), signal: spec.signal });
     into.branch({

@@ -150,6 +150,8 @@ export interface SignalBranch {
   readonly or?: string;
 }
 
+export type Unread = 'electronics' | 'others';
+
 /** One kind of part; adding one is a file with this and a line in the registry. */
 export interface PartKind<Kind extends string, Spec, Plays extends Role | null = null> {
   readonly kind: Kind;
@@ -163,6 +165,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   faults(part: Part<Kind, Spec>): readonly PartFault[];
   /** Ways in which it is put in wrong. */
   misbuilt?(part: Part<Kind, Spec>): readonly Misbuilt<Spec>[];
+  /** Branches that stand for what no ohmmeter tells: electronics, or others that hang there. What is fed needs not say its own. */
+  unread?(spec: Spec): readonly { readonly key: string; readonly as: Unread }[];
   /** How it is read from end to end with nothing of the circuit beside it: `across fuse F1, out of its holder`. */
   alone?(part: Part<Kind, Spec>): string;
   handEdits?(spec: Spec): readonly HandEdit[];

@@ -32,6 +32,7 @@ export const meter: PartKind<'meter', MeterSpec, 'meter'> = {
   terminalStyle: 'M5 ring',
   takesMm2: () => TERMINAL_MOST_MM2.ring,
   pins: () => ['1', '2'],
+  unread: ({ measures }) => (measures === 'current' ? [] : [{ key: 'self', as: 'electronics' }]),
   model({ id, spec }, into) {
     into.branch({ kind: 'resistor', id: branchId(id, 'self'), a: terminal(id, '1'), b: terminal(id, '2'), ohm: () => meterOhm(spec) });
   },

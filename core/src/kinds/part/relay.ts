@@ -94,6 +94,8 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       ...(twin ? [twin] : []),
     ]),
   ],
+  // The input of a solid-state relay is electronics, not copper, and what it leaks is no resistance.
+  unread: ({ type }) => (isCopperCoil(type) ? [] : ['coil', 'leak'].map((key) => ({ key, as: 'electronics' }))),
   model({ id, place, spec: { type, delays } }, into) {
     const coil = branchId(id, 'coil');
     const armature = branchId(id, 'armature');
@@ -104,7 +106,6 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
       a: terminal(id, plus),
       b: terminal(id, minus),
       ohm: (conditions) =>
-        // The input of a solid-state relay is electronics, not copper.
         !isCopperCoil(type)
           ? type.coilOhm
           : copperAtTemperature(

@@ -46,6 +46,7 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
     ...(inCircuit ? ['+', '-'] : fedPins({ ...(fed && { fed }) })),
   ],
   hidden: hiddenOf,
+  unread: ({ inCircuit }) => (inCircuit ? [{ key: 'self', as: 'electronics' }] : []),
   model({ id, spec }, into) {
     const sense = branchId(id, 'sense');
     if (spec.inCircuit) {

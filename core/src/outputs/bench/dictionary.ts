@@ -15,6 +15,8 @@ import {
   LOADS,
   type LoadKind,
   type PartPlaying,
+  SELF,
+  type Unread,
   branchId,
   partOfBranch,
   plays,
@@ -83,22 +85,39 @@ export interface Spread {
   readonly volts: number;
   /** What a branch's resistance is of the one that is reckoned with, as a share: contacts wear, wires are cut shorter, loads differ. */
   readonly ohms?: (branch: BranchId) => number;
-  /** What an ohmmeter sees of a load’s resistance, as a share of what it works at: a lamp and a motor are cold; electronics may show none at all, `Infinity`. */
-  readonly cold?: (load: LoadKind) => number;
+  /**
+   * What an ohmmeter sees of a resistance, as a share of what it works at: a lamp and a motor are cold; electronics may show none at
+   * all, `Infinity`; what else hangs on a feed that is there may be anything.
+   */
+  readonly cold?: (of: LoadKind | Unread) => number;
 }
 const AS_CALLED: Spread = { coilSpread: 0, volts: 1 };
 
-/** Loads as an ohmmeter meets them. */
-function chilled(netlist: Netlist, at: Conditions, cold: Spread['cold']): [branch: BranchId, fault: Fault][] {
+/** A circuit with a meter in it, and what is not as its parts are called while nothing is broken. */
+interface Ohmmeter {
+  readonly made: Circuit;
+  readonly base: ReadonlyMap<BranchId, Fault>;
+}
+
+/** Loads, and what it cannot tell of the rest, as an ohmmeter meets them. */
+function chilled(netlist: Netlist, at: Conditions, cold: Spread['cold'], isFed: boolean): [branch: BranchId, fault: Fault][] {
   if (!cold) return [];
-  return netlist.parts.flatMap((part) => {
-    if (!plays(part, 'load')) return [];
-    const share = cold(part.spec.loadKind);
+  const seen = (part: AnyPart, of: LoadKind | Unread, isMeant: (id: BranchId) => boolean): [branch: BranchId, fault: Fault][] => {
+    const share = cold(of);
     if (share === 1) return [];
-    return primitivesOf(part).branches.map((branch): [BranchId, Fault] => [
-      branch.id,
-      share === Infinity || branch.kind !== 'resistor' ? 'open' : { extraOhm: branch.ohm(at) * (share - 1) },
-    ]);
+    return primitivesOf(part).branches.flatMap((branch): [BranchId, Fault][] =>
+      isMeant(branch.id)
+        ? [[branch.id, share === Infinity || branch.kind !== 'resistor' ? 'open' : { extraOhm: branch.ohm(at) * (share - 1) }]]
+        : [],
+    );
+  };
+  return netlist.parts.flatMap((part) => {
+    if (plays(part, 'load')) return seen(part, part.spec.loadKind, () => true);
+    // What is fed works, and is not read by its own resistance.
+    if (isFed) return [];
+    const own = kindOf(part).unread?.(part.spec) ?? [];
+    const unread = fedOf(part) ? [...own, { key: SELF, as: 'electronics' as const }] : own;
+    return unread.flatMap(({ key, as }) => seen(part, as, (id) => id === branchId(part.id, key)));
   });
 }
 
@@ -108,12 +127,18 @@ const gone = (list: readonly PartPlaying<'overcurrent device'>[]): string => {
   return off === 0 ? 'out' : off === list.length ? 'off' : 'out or off';
 };
 
-/** Lamps and motors at their coldest, with electronics as they work and with electronics that show nothing. */
-const COLD = [1, Infinity].map((unknown) => (kind: LoadKind) => LOADS[kind].ohms?.least ?? unknown);
+/** The least that what else hangs on a feed may show of what is reckoned with, as a share: a pump beside a lamp. */
+const LEAST_OTHERS = 0.01;
+/** Lamps and motors at their coldest, with electronics as they work and others at their most; and with neither showing anything. */
+const COLD = [1, Infinity].map((unknown) => (of: LoadKind | Unread): number => {
+  if (of === 'others') return unknown === 1 ? LEAST_OTHERS : unknown;
+  return LOADS[of].ohms?.least ?? unknown;
+});
 
 /**
  * The plan as a healthy circuit answers it in one way only. Where ohms would be read through a lamp or a motor that is cold, or
- * through electronics, fuses come out until nothing of that lies between the leads; what no fuse helps is not measured.
+ * through electronics, fuses come out until nothing of that lies between the leads, or a wire comes off what is read; what neither
+ * helps is not measured.
  */
 export function benchSteps(evidence: Evidence, jobId: string): BenchStep[] {
   // The breaker of a branch is in the panel: what is measured is unplugged.
@@ -130,19 +155,33 @@ export function benchSteps(evidence: Evidence, jobId: string): BenchStep[] {
     const here = [partOf(step.red), partOf(step.black)];
     const removable = fuses.filter(({ id }) => !here.includes(id));
     const own = removable.filter(({ jobs }) => jobs.includes(jobId));
+    // What the step takes out itself, and its words without that it does.
+    const first = fuses.filter(({ id }) => step.out?.includes(id));
+    const before = first.length > 0 ? step.words.slice(0, step.words.lastIndexOf(' ')) : step.words;
     const tries = [own.filter(({ spec }) => spec.guards !== 'control'), own, removable].filter((list) => list.length > 0);
-    const found = tries
-      .map((list): BenchStep => {
-        const tags = list === removable && list.length > own.length ? 'every other fuse' : list.map(({ tag }) => tag).join(', ');
-        return {
-          ...step,
-          id: `${step.id}-out`,
-          out: [...(step.out ?? []), ...list.map(({ id }) => id)],
-          words: `${step.words}, ${tags} ${gone(list)}`,
-        };
-      })
-      .find(isTelling);
-    return found ? [found] : [];
+    const fed = evidence.netlist.parts.filter((part) => fedOf(part) && !here.includes(part.id));
+    const ownFed = fed.filter(({ jobs }) => jobs.includes(jobId));
+    const unplug = (list: readonly AnyPart[], from: BenchStep): BenchStep => ({
+      ...from,
+      id: `${from.id}-unplugged`,
+      unplugged: list.map(({ id }) => id),
+      words: `${from.words}, ${[...new Set(list.map(({ tag }) => tag))].join(', ')} unplugged`,
+    });
+    const pulled = tries.map((list): BenchStep => {
+      const tags = list === removable && list.length > own.length ? 'every other fuse' : list.map(({ tag }) => tag).join(', ');
+      return {
+        ...step,
+        id: `${step.id}-out`,
+        out: [...(step.out ?? []), ...list.map(({ id }) => id)],
+        words: `${before}, ${tags} ${gone([...first, ...list])}`,
+      };
+    });
+    const lists = [ownFed, fed].filter(({ length }) => length > 0);
+    const found = [...pulled, ...lists.flatMap((list) => [step, ...pulled].map((from) => unplug(list, from)))].find(isTelling);
+    if (found) return [found];
+    // A switch, a coil or a contact whose other end hangs on electronics is read by itself.
+    const loose: BenchStep = { ...step, id: `${step.id}-loose`, alone: true, words: `${step.words}, one of its wires off` };
+    return here[0] === here[1] && isTelling(loose) ? [loose] : [];
   });
 }
 
@@ -185,7 +224,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   const guards = netlist.parts.flatMap((part) =>
     plays(part, 'overcurrent device') && part.spec.guards !== 'control' ? [{ job: part.jobs, branch: branchId(part.id, 'link') }] : [],
   );
-  const ohmmeters = new Map<string, Circuit>();
+  const ohmmeters = new Map<string, Ohmmeter>();
   const lines = new Set(
     netlist.parts.flatMap((part) =>
       kindOf(part).earthPin === undefined ? [] : primitivesOf(part).branches.flatMap(({ kind, id }) => (kind === 'source' ? [id] : [])),
@@ -193,24 +232,26 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   );
   const sources = alone.branches.filter(({ kind }) => kind === 'source').map(({ id }) => id);
 
-  function ohmmeter(step: BenchStep): Circuit {
+  function ohmmeter(step: BenchStep): Ohmmeter {
     const known = ohmmeters.get(step.id);
     if (known) return known;
     const { branches, edited, ...rest } = circuitParts(step.standIn ? standing : netlist);
     const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
     // Counted from its black lead: what is cut off from everything else still has a current through the meter.
     const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
-    for (const [id, fault] of [...spread, ...chilled(netlist, usual, vary.cold), ...edited]) made.setFault(id, fault);
+    const base = new Map<BranchId, Fault>([...spread, ...chilled(netlist, usual, vary.cold, step.stage !== 'no power'), ...edited]);
     // With the control side at work its own supplies are on; what is on the mains never is.
     const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
-    for (const id of off) made.setFault(id, 'open');
+    const open = (id: BranchId) => base.set(id, 'open');
+    off.forEach(open);
     // Off, a solid-state relay for alternating current leaks through the capacitor across it: a meter's direct current sees none of that.
     for (const part of netlist.parts)
-      if (plays(part, 'relay') && part.spec.type.closing.ac && part.spec.type.solid) made.setFault(branchId(part.id, 'leak'), 'open');
-    if (step.alone) for (const { id } of branches) if (!isOf(step, id)) made.setFault(id, 'open');
+      if (plays(part, 'relay') && part.spec.type.closing.ac && part.spec.type.solid) open(branchId(part.id, 'leak'));
+    for (const { id } of branches) if ((step.alone && !isOf(step, id)) || step.unplugged?.includes(partOfBranch(id))) open(id);
+    for (const [id, fault] of base) made.setFault(id, fault);
     made.setConditions(conditions);
-    ohmmeters.set(step.id, made);
-    return made;
+    ohmmeters.set(step.id, { made, base });
+    return { made, base };
   }
   const edited = new Map(circuitParts(netlist).edited);
   for (const made of all) {
@@ -225,19 +266,20 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   return {
     vary(spread) {
       conditions = under(spread);
-      for (const made of [...all, ...ohmmeters.values()]) made.setConditions(conditions);
+      for (const made of [...all, ...[...ohmmeters.values()].map((meter) => meter.made)]) made.setConditions(conditions);
     },
     read(step, broken) {
       if (step.quantity === 'Ω') {
-        const made = ohmmeter(step);
+        const { made, base } = ohmmeter(step);
         const pulled = (step.out ?? []).map((id) => ({ branch: branchId(id, 'link'), fault: 'open' as const }));
-        // Out of the circuit only what is wrong with the part itself shows.
-        const put = [...(step.alone ? broken.filter(({ branch }) => isOf(step, branch)) : broken), ...pulled];
+        // Out of the circuit only what is wrong with the part itself shows, and nothing of what is unplugged.
+        const shows = broken.filter(({ branch }) => (step.alone ? isOf(step, branch) : !step.unplugged?.includes(partOfBranch(branch))));
+        const put = [...shows, ...pulled];
         for (const { branch, fault } of put) made.setFault(branch, fault);
         const on = new Set(step.path[step.path.length - 1]);
         const solution = made.settle((signal) => on.has(signal));
         const ampere = Math.abs(solution.amps(made.branchIndex(TEST)));
-        restore(made, put);
+        for (const { branch } of put) made.setFault(branch, base.get(branch) ?? null);
         const ohm = ampere < TEST_V / OPEN_OHM ? OPEN_OHM : TEST_V / ampere - TEST_OHM;
         return Math.min(OPEN_OHM, Math.max(0, ohm));
       }

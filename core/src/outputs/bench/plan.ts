@@ -42,6 +42,8 @@ export interface BenchStep {
   readonly words: string;
   /** Read by itself: nothing of the circuit lies beside it. */
   readonly alone?: true;
+  /** Parts with electronics of their own that are unplugged for this reading. */
+  readonly unplugged?: readonly string[];
   /** Fuses that are out of their holders for this reading. */
   readonly out?: readonly string[];
   /** A drop across a joint, a contact or a fuse: less than expected is never wrong. */
@@ -140,12 +142,18 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     (part) =>
       plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId) && !isOnMainsWire(netlist, part.id),
   );
-  const behind = (list: readonly { id: string; tag: string }[], minus: Terminal) => {
-    for (const { id, tag } of list) ohms(`behind-${id}`, terminal(id, '2'), minus, `from behind ${tag} to the return`);
+  const behind = (list: readonly { id: string; tag: string }[], minus: Terminal, operates: boolean) => {
+    for (const { id, tag } of list) {
+      const common = { stage: 'no power', quantity: 'Ω', red: terminal(id, '2'), black: minus, branch: null, out: [id] } as const;
+      say({ ...common, key: `behind-${id}`, path: off ?? [[]], words: `from behind ${tag} to the return, ${tag} out` });
+      // With the switches worked what lies beyond them shows as well.
+      if (on && operates)
+        say({ ...common, key: `beyond-${id}`, path: on, words: `from behind ${tag} to the return, switches as for on, ${tag} out` });
+    }
   };
-  if (!mains) behind(fuses, back);
+  if (!mains) behind(fuses, back, false);
   if (!isMains(controlSupply)) {
-    behind(controlFuses, postsOf(controlSupply)[1]);
+    behind(controlFuses, postsOf(controlSupply)[1], true);
     // Nothing behind the fuse and before the coil lies on the plus, while it is out and nothing is operated.
     const plusOf = (key: string, red: Terminal, words: string) =>
       say({
