@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { type OwnPart, type UsedPart, beginPart, ownPartSchema } from '../kinds/index.ts';
 import { type Design, type Job, assumptionsOf, ofOwnBox, parseDesignText, withParts } from '../project/index.ts';
-import { looseInAir } from '../reference/index.ts';
+import { ampacityAsLaid, looseInAir } from '../reference/index.ts';
 import { design, job } from '../testing/designs.ts';
 import { mains } from '../testing/mains.ts';
 import { gatherEvidence } from '../analysis/index.ts';
@@ -42,6 +42,23 @@ describe('a fuse holder of one’s own', () => {
     }
     const thin = found(held({ ratingA: 30, leadMm2: 0.75 }), 'fuse-above-holder');
     expect([thin.severity, thin.detail]).toEqual(['danger', expect.stringMatching(/opens after its own holder’s leads/)]);
+  });
+  test('leads behind a cartridge are asked for what it opens at: 1.45 of what they bear for 2.1 of its rating (IEC 60127, IEC 60364-4-43)', () => {
+    const fused = (leadMm2: number) =>
+      mains(
+        { protection: 'cartridge', fuse: 5, holder: 'own-holder' },
+        {},
+        { parts: [typed('holder', { takes: 'cartridge', ratingA: 10, leadMm2 })] },
+      );
+    const made = fused(1);
+    const [thin, thick] = [fused(0.75), fused(1.5)].map((one) => found(one, 'fuse-above-holder').limit);
+    const laid = {
+      family: made.settings.mainsFamily,
+      airC: made.places.find(({ id }) => id === made.jobs[0]!.device.place)!.hottestC,
+      bundleFactor: 1,
+    };
+    expect(thin).toBeCloseTo((1.45 / 2.1) * ampacityAsLaid(0.75, laid), 6);
+    expect(thick).toBeCloseTo(Math.min(10, (1.45 / 2.1) * ampacityAsLaid(1.5, laid)), 6);
   });
   test('takes no fuse of another kind: said, and let go', () => {
     const wrong = held({ takes: 'cartridge', ratingA: 30, leadMm2: 0 });
@@ -130,6 +147,16 @@ describe('a box of one’s own', () => {
     expect(bought(inBox({ price: 12 }))).toContainEqual(
       expect.objectContaining({ description: expect.stringMatching(/^My box: plastic box 200 × 150 × 75 mm/), price: 12 }),
     );
+  });
+  test('a place that says otherwise than its box is refused, with the way to it', () => {
+    const made = inBox({});
+    const other = (more: object) => ({ ...made, places: made.places.map((place) => (place.ownBox ? { ...place, ...more } : place)) });
+    expect(parseDesignText(JSON.stringify(made)).ok).toBe(true);
+    for (const more of [{ boxM2: 9 }, { box: 'metal' }, { box: 'open' }])
+      expect(parseDesignText(JSON.stringify(other(more)))).toMatchObject({
+        ok: false,
+        problems: [{ path: expect.stringMatching(/boxM2$/) }],
+      });
   });
   test('taken anew from the shelf, its place goes along', () => {
     const made = inBox({});

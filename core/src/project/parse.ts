@@ -7,6 +7,7 @@ import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../d
 import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
 import {
   boxOf,
+  boxOutsideM2,
   holderOf,
   socketsOfProject,
   boardsOf,
@@ -108,8 +109,12 @@ function references(design: Design): DocumentProblem[] {
     if (!known.has(id)) say(path, `there is no ${what} "${id}"`);
   };
   design.places.forEach((place, at) => {
-    if (place.ownBox !== undefined && !boxOf(design, place.ownBox))
-      say(`places[${at}].ownBox`, `there is no box "${place.ownBox}" of the project’s own`);
+    if (place.ownBox !== undefined) {
+      const box = boxOf(design, place.ownBox);
+      if (!box) say(`places[${at}].ownBox`, `there is no box "${place.ownBox}" of the project’s own`);
+      else if (place.box !== box.builtOf || place.boxM2 !== boxOutsideM2(box))
+        say(`places[${at}].boxM2`, `is not that of ${box.name}, or it is of something else: the place takes both from it`);
+    }
     if (place.coldestC > place.hottestC) say(`places[${at}].hottestC`, 'is below the coldest temperature');
   });
   design.distances.forEach((distance, at) => {

@@ -3,6 +3,7 @@ import { laidOf } from '../graph/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { ampacityAsLaid, ampacitySource, ofPart, sizeName } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { shareBehind } from './fuse-above-wire.ts';
 import { otherFuses } from './nudging.ts';
 import { fuseRating, noneAllowed } from './shared-working.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
@@ -28,7 +29,8 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse, holder: Holder):
   const laid = laidOf(context.design, {
     ...{ hotPlace: fuse.place, bundle: 1, mains: currentOf(job.supply) === 'ac', insulation: 'usual' },
   });
-  const leadA = holder.leadMm2 > 0 ? ampacityAsLaid(holder.leadMm2, laid) : Infinity;
+  // A fuse that opens late asks for thicker leads, as it does of the wire behind it.
+  const leadA = holder.leadMm2 > 0 ? ampacityAsLaid(holder.leadMm2, laid) * shareBehind(fuse) : Infinity;
   const isByLead = leadA < holder.ratingA;
   const limit = Math.min(holder.ratingA, leadA);
   const lead = isByLead ? `its leads of ${sizeName(holder.leadMm2)} bear` : 'it bears';
@@ -48,7 +50,7 @@ function check(context: RuleContext, job: WiredJob, fuse: Fuse, holder: Holder):
               { symbol: 'S', meaning: 'its leads', value: holder.leadMm2, unit: 'mm²' as const, source: ofPart(holder.name) },
               {
                 symbol: 'I_z',
-                meaning: `what they bear, ${sizeName(holder.leadMm2)} at ${context.says(airC, '°C')}`,
+                meaning: `fuse before them, at most, ${sizeName(holder.leadMm2)} at ${context.says(airC, '°C')}`,
                 value: leadA,
                 unit: 'A' as const,
                 source: ampacitySource(laid.family, holder.leadMm2),

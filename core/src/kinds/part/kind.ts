@@ -150,6 +150,7 @@ export interface SignalBranch {
   readonly or?: string;
 }
 
+/** What a branch may stand for whose ohms no meter tells: electronics, or what else hangs on a feed that is there. */
 export type Unread = 'electronics' | 'others';
 
 /** One kind of part; adding one is a file with this and a line in the registry. */
