@@ -5,9 +5,11 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { gatherEvidence } from '../../analysis/index.ts';
-import { LOADS } from '../../kinds/index.ts';
+import { terminal } from '../../quantity/index.ts';
+import { LOADS, branchId, plays } from '../../kinds/index.ts';
 import { type Design, parseDesignText } from '../../project/index.ts';
-import { type Spread, benchSteps, faultyReader, predictions } from './dictionary.ts';
+import { type Spread, benchSteps, faultyReader, predictions, reader } from './dictionary.ts';
+import { benchPlan } from './plan.ts';
 
 const FOLDER = new URL('../../../../examples/circuits/', import.meta.url);
 function read(file: string): Design {
@@ -50,4 +52,15 @@ test('a board is unplugged where no fuse helps, and a fuse is out while behind i
   const healthy = faultyReader(evidence, [], AS_IT_IS);
   for (const step of unplugged)
     for (const share of SHARES) expect(faultyReader(evidence, [], { ...AS_IT_IS, cold: met(share) })(step)).toBeCloseTo(healthy(step), 0);
+});
+
+test('a lamp that was broken for one reading is as cold as before in the next', () => {
+  const evidence = gatherEvidence(read('01-switched-load.json'));
+  const { id } = evidence.netlist.parts.find((part) => plays(part, 'load'))!;
+  const meter = reader(evidence, { ...AS_IT_IS, cold: () => 1 / 15 });
+  const [first] = benchPlan(evidence, 'light');
+  const step = { ...first!, id: 'across', red: terminal(id, '+'), black: terminal(id, '-') };
+  const before = meter.read(step, []);
+  expect(meter.read(step, [{ branch: branchId(id, 'load'), fault: 'open' }])).toBeGreaterThan(before);
+  expect(meter.read(step, [])).toBe(before);
 });
