@@ -65,6 +65,7 @@ export {
   holdersOf,
   boxOf,
   boxesOf,
+  type OwnBox,
   boxSizeMm,
   heatsinksOf,
   isCarded,

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Express } from 'express';
 import request from 'supertest';
-import { FORMAT_VERSION, beginPart } from '@iron-nudge/core';
+import { FORMAT_VERSION, type OwnBox, beginPart, ofOwnBox } from '@iron-nudge/core';
 import type { DataSource } from 'typeorm';
 import { createApp } from './app.ts';
 import { openDatabase, seedDemo } from './database.ts';
@@ -423,7 +423,7 @@ describe('own parts', () => {
       ...owlBox,
       name: 'With my board',
       parts: named,
-      places: owlBox.places.map((place, at) => (at === 0 ? { ...place, box: 'plastic', ownBox: box.id } : place)),
+      places: owlBox.places.map((place, at) => (at === 0 ? { ...place, ...ofOwnBox(box as OwnBox) } : place)),
       controllers: [...owlBox.controllers, controller],
       jobs: owlBox.jobs.map((job, at) =>
         at === 0 ? { ...job, cooling: sink.id, ownGuard: guard.id, holder: holder.id, device: { ...job.device, socket: socket.id } } : job,

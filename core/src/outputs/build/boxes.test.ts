@@ -64,6 +64,14 @@ test('an isolated supply that is built in stands on both sides, its minus with i
   expect([supply.side, supply.lands.map(({ pin, mains }) => `${pin}${mains ? '~' : ''}`)]).toEqual(['both', ['+', 'L~', 'N~', '−']]);
 });
 
+test('a pin and the ground of its board are the board’s, in whatever order the circuit names them', () => {
+  const [view] = viewsOf(typed(['when pin D5 is high, run a 3 A fan'], 'mains-230'));
+  const board = view!.things.find(({ tag }) => tag === 'A1')!;
+  expect(board.what).toBe('5 V controller board');
+  expect(board.lands.map(({ pin }) => pin)).toEqual(expect.arrayContaining(['pin D5', 'GND']));
+  expect(view!.things.map(({ tag }) => tag)).not.toContain('S1');
+});
+
 test('what is in the open has no box', () => {
   expect(viewsOf(typed(['when the key is on, light a 20 W lamp from the battery'], 'battery-12'))).toEqual([]);
 });

@@ -133,7 +133,9 @@ function stoodFor({ joints }: Netlist, part: AnyPart, parts: readonly AnyPart[])
   const { side } = kindOf(part).rail?.(part.spec) ?? {};
   if (kindOf(part).listed(part) !== null || side === undefined || side === 'supply') return undefined;
   const joined = joints.flatMap(([a, b]) => (partOf(a) === part.id ? [partOf(b)] : partOf(b) === part.id ? [partOf(a)] : []));
-  return parts.find(({ id }) => joined.includes(id));
+  const beside = parts.filter(({ id }) => joined.includes(id));
+  // Among what is joined there, the one that somebody mounts.
+  return beside.find((one) => kindOf(one).listed(one) !== null) ?? beside[0];
 }
 
 /** What is printed at a terminal, without the part that it is of; nothing where there is but one. */
