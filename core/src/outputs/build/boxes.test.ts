@@ -72,13 +72,6 @@ test('a pin and the ground of its board are the board’s, in whatever order the
   expect(view!.things.map(({ tag }) => tag)).not.toContain('S1');
 });
 
-test('with its board in another place a pin and its ground stand for each other, and are one thing', () => {
-  const made = typed(['when pin D5 is high, run a 3 A fan'], 'mains-230');
-  const [view] = viewsOf({ ...made, controllers: made.controllers.map((board) => ({ ...board, place: 'place-3' })) });
-  expect(view!.things.map(({ tag }) => tag)).not.toContain('A1');
-  expect(view!.things.every(({ what, lands }) => what !== '' && lands.length > 0)).toBe(true);
-});
-
 test('what is in the open has no box', () => {
   expect(viewsOf(typed(['when the key is on, light a 20 W lamp from the battery'], 'battery-12'))).toEqual([]);
 });

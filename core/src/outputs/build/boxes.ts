@@ -125,11 +125,7 @@ function thingsOf({ places }: Design, netlist: Netlist, parts: readonly AnyPart[
 /** What one mounts that a part is on: itself, or what it stands for, and that in its turn. */
 function homeOf(netlist: Netlist, part: AnyPart, parts: readonly AnyPart[], seen: readonly AnyPart[] = []): AnyPart {
   const next = stoodFor(netlist, part, parts);
-  if (!next) return part;
-  const way = [...seen, part];
-  // Two that stand for each other, what they are of being elsewhere: the first of them, from whichever one begins.
-  const round = way.includes(next) ? way.slice(way.indexOf(next)) : null;
-  return round ? parts.find((one) => round.includes(one))! : homeOf(netlist, next, parts, way);
+  return !next || seen.includes(next) ? part : homeOf(netlist, next, parts, [...seen, part]);
 }
 
 /** What a bar of returns or a board's pin is part of, where that is in the same box: nobody mounts either by itself. */
