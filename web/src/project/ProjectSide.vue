@@ -29,7 +29,6 @@ import NewThing from '../ui/NewThing.vue';
 import SayBox from '../projects/SayBox.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
 import BoardEditor from './BoardEditor.vue';
-import JobEditor from './JobEditor.vue';
 import SignalEditor from './SignalEditor.vue';
 import SupplyEditor from './SupplyEditor.vue';
 import { useOwnShelf } from './own-shelf.ts';
@@ -39,6 +38,7 @@ import { each, named } from '../ui/options.ts';
 const ReadyJobs = defineAsyncComponent(() => import('./ReadyJobs.vue'));
 const AssumedModal = late(() => import('./AssumedModal.vue'));
 const NotesModal = late(() => import('./NotesModal.vue'));
+const JobEditor = late(() => import('./JobEditor.vue'));
 const PlacesModal = late(() => import('./PlacesModal.vue'));
 const SchoolsModal = late(() => import('./SchoolsModal.vue'));
 
