@@ -18,6 +18,8 @@ async function begin(page: Page, kind: RegExp, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('heading', { name, exact: true })).toBeVisible();
 }
+const give = (page: Page, name: string, content: string) =>
+  page.getByLabel('File of own parts, CSV or JSON').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
 /** What an earlier run left on the shelf is in nobody's way. */
 const own = (name: string) => `${name} ${Date.now() % 1e6}`;
 const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
@@ -147,14 +149,10 @@ test('an own socket, fuse holder and box are typed from their labels, used, told
   await page.goto('/parts');
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own other parts as CSV' }).click()]);
   const csv = readFileSync(await file.path(), 'utf8');
-  const give = (content: string) =>
-    page
-      .getByLabel('File of own parts, CSV or JSON')
-      .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(content) });
-  await give(csv.replaceAll(box, `${box} again`));
+  await give(page, 'parts.csv', csv.replaceAll(box, `${box} again`));
   await page.getByRole('tab', { name: 'My own other parts' }).click();
   await expect(page.getByRole('cell', { name: `${box} again` })).toBeVisible();
-  await give(csv.replace(/,160,/, ',wide,'));
+  await give(page, 'parts.csv', csv.replace(/,160,/, ',wide,'));
   await expect(page.getByRole('alert')).toContainText(/row \d+, widthMm/);
   expect(errors).toEqual([]);
 });
@@ -200,14 +198,10 @@ test('a load and a sensor are kept in one project and taken in another; the shel
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own shelf as JSON' }).click()]);
   const text = readFileSync(await file.path(), 'utf8');
   expect(text).toContain(sensor);
-  const give = (content: string) =>
-    page
-      .getByLabel('File of own parts, CSV or JSON')
-      .setInputFiles({ name: 'shelf.json', mimeType: 'application/json', buffer: Buffer.from(content) });
-  await give(text.replaceAll(sensor, `${sensor} again`));
+  await give(page, 'shelf.json', text.replaceAll(sensor, `${sensor} again`));
   await page.getByRole('tab', { name: 'My own other parts' }).click();
   await expect(page.getByRole('cell', { name: `${sensor} again` })).toBeVisible();
-  await give(text.replace('"closesAt": 70', '"closesAt": 7000'));
+  await give(page, 'shelf.json', text.replace('"closesAt": 70', '"closesAt": 7000'));
   await expect(page.getByRole('alert')).toContainText(/parts\[\d+\]\.signal\.closesAt/);
   expect(errors).toEqual([]);
 });

@@ -1,7 +1,7 @@
 /** A socket, a fuse holder and a box that a person typed: wired, bought, sized and judged by what stands on their labels. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
-import { type OwnPart, type UsedPart, beginPart, ownPartSchema } from '../kinds/index.ts';
+import { type OwnPart, type UsedPart, beginPart, mayStand, ownPartSchema } from '../kinds/index.ts';
 import { type Design, type Job, assumptionsOf, ofOwnBox, parseDesignText, withParts } from '../project/index.ts';
 import { ampacityAsLaid, looseInAir } from '../reference/index.ts';
 import { design, job } from '../testing/designs.ts';
@@ -71,6 +71,14 @@ describe('a fuse holder of one’s own', () => {
     expect(names).toContainEqual(expect.objectContaining({ description: 'Blade fuse 20 A (yellow), without a holder', price: 0.4 }));
     expect(bought(held({}, { holder: 'none' })).join()).not.toMatch(/without a holder/);
   });
+  test('that takes no such fuse is not bought with one that comes in its own', () => {
+    const names = bought(held({ takes: 'cartridge', leadMm2: 0 })).map(({ description }) => description);
+    expect(names).toContain('Blade fuse 20 A (yellow) in a sealed in-line holder');
+    expect(names.join()).not.toMatch(/My holder/);
+  });
+  test('is offered for what may stand in it: blades, and the strips that large ones are', () => {
+    expect([mayStand('blade', 'blade'), mayStand('blade', 'bolt'), mayStand('high-breaking', 'bolt')]).toEqual([true, true, false]);
+  });
   test('says what nobody typed of it, and what stands on that', () => {
     const parts = [{ ...typed('holder', {}), assumed: ['ratingA', 'leadMm2'] } as UsedPart];
     const made = { ...held({}), parts };
@@ -117,6 +125,17 @@ describe('a socket of one’s own', () => {
         .join(),
     ).toMatch(/My socket/);
   });
+  test('whose price nobody typed wins no comparison by it, unless it is there already', () => {
+    const offered = (socket: string, price: number) => {
+      const device = { kind: 'relay', part: 'relay-12v-30a-5', socket, place: 'box' } as const;
+      const made = { ...plugged({ terminalA: 30, price }), jobs: [job({ fuse: 20, device })] };
+      const names = sizeJob(made, 'job-1', 'cost')
+        .steps.find(({ id }) => id === 'relay')!
+        .candidates.map(({ name }) => name);
+      return names.some((name) => name.includes('My socket'));
+    };
+    expect([offered('auto', 0), offered('auto', 1.2), offered('own-socket', 0)]).toEqual([false, true, true]);
+  });
   test('that the project has not is said, with the place of it', () => refused(plugged({}), 'jobs[0].device.socket'));
 });
 
@@ -157,6 +176,16 @@ describe('a box of one’s own', () => {
         ok: false,
         problems: [{ path: expect.stringMatching(/boxM2$/) }],
       });
+  });
+  test('is bought in inches where wire is bought by gauge', () => {
+    const made = inBox({ widthMm: 160, heightMm: 120, depthMm: 60 });
+    const byGauge = { ...made, settings: { ...made.settings, wireSeries: 'awg' } } as Design;
+    // 160, 120 and 60 mm of 25.4 mm each.
+    expect(
+      bought(byGauge)
+        .map(({ description }) => description)
+        .join(),
+    ).toMatch(/My box: plastic box 6\.3 × 4\.7 × 2\.4 in/);
   });
   test('taken anew from the shelf, its place goes along', () => {
     const made = inBox({});

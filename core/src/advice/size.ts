@@ -17,6 +17,7 @@ import { type Patch, applyPatches } from '../document/index.ts';
 import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf, ratingsFor } from '../project/index.ts';
 import {
   guardOf,
+  isOfShelf,
   GUARD_PRICES,
   type RelayType,
   type SocketType,
@@ -144,7 +145,7 @@ function tryRelay(design: Design, job: Job, type: RelayType, before: ReadonlySet
   return {
     type,
     why: '',
-    variants: socketsFor(design, type).map((socket) => ({
+    variants: pricedSockets(design, job, type).map((socket) => ({
       relay: type.id,
       socket: socket.id,
       price: relays.reduce((sum, { spec }) => sum + spec.type.price + (spec.type === type ? socket : spec.socket).price, 0),
@@ -154,6 +155,10 @@ function tryRelay(design: Design, job: Job, type: RelayType, before: ReadonlySet
     })),
   };
 }
+
+/** Sockets to choose from: one whose price nobody typed would win every comparison by it. */
+const pricedSockets = (design: Design, { device }: Job, type: RelayType) =>
+  socketsFor(design, type).filter(({ id, price }) => price > 0 || isOfShelf(id) || (device.kind === 'relay' && id === device.socket));
 
 /** Relays that could take the place of the job's own: built alike, with the same coil. */
 export function shelfFor(design: Design, job: Job): readonly RelayType[] {

@@ -2,7 +2,7 @@
 export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
 export { type OwnGuard, limitsOfGuard } from './catalogue/own-guard.ts';
 export { type OwnBox, boxOutsideM2, boxSizeMm } from './catalogue/own-box.ts';
-export { HELD_NAMES, type OwnHolder } from './catalogue/own-holder.ts';
+export { HELD_NAMES, type OwnHolder, mayStand } from './catalogue/own-holder.ts';
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
 export { type OwnBoard, readPins } from './catalogue/own-board.ts';
 export { withUsualOf } from './catalogue/own-card.ts';

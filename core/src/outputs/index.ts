@@ -8,6 +8,7 @@ export {
   diagnose,
   dictionaryInSteps,
   faultyReader,
+  metBy,
   predictions,
 } from './bench/dictionary.ts';
 export { type BoxSide, type BoxThing, type BoxView, type BoxWire, type Crossing, boxViews } from './build/boxes.ts';

@@ -8,6 +8,7 @@ import {
   guardsOf,
   heatsinksOf,
   holdersOf,
+  mayStand,
   powerRelays,
   DC_PROTECTIONS,
   MAINS_PROTECTIONS,
@@ -83,8 +84,7 @@ function setProtection(value: string): void {
 const holders = computed(() => {
   const { protection, holder } = job.value;
   const style = ownGuard.value?.builtAs ?? protection;
-  const taken = style === 'blade' ? ['blade', 'bolt'] : [style];
-  const own = [...holdersOf(project.design!), ...shelf.holders.value].filter(({ id, takes }) => id === holder || taken.includes(takes));
+  const own = [...holdersOf(project.design!), ...shelf.holders.value].filter(({ id, takes }) => id === holder || mayStand(style, takes));
   return own.map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` }));
 });
 const setHolder = (id: string) =>

@@ -6,7 +6,6 @@
 import { expose } from 'comlink';
 import { questions, type ArgumentsOf, type Question } from '@iron-nudge/contract';
 import {
-  LOADS,
   analyse,
   analyseInSteps,
   answersOf,
@@ -35,8 +34,6 @@ import {
   type Drawing,
   type Evidence,
   type Given,
-  type LoadKind,
-  type Unread,
   type Look,
   type HeatFaults,
   type HeatSample,
@@ -372,18 +369,13 @@ const engine = {
   }),
   /** What a meter shows on a bench with faults in it; `chance` from 0 to 1 moves supply, parts and the meter. */
   simulate: asked('simulate', async (step, hidden, chance): Promise<number | null> => {
-    const { OPEN_OHM, faultyReader, meterError } = await rare();
+    const { OPEN_OHM, faultyReader, metBy, meterError } = await rare();
     if (!bench) return null;
     const { evidence, dictionary } = bench;
     const found = dictionary.steps.find(({ id }) => id === step);
     if (!found) return null;
-    // Loads are cold, and electronics show an ohmmeter nothing.
-    const cold = (kind: LoadKind | Unread) => {
-      // What else hangs on a feed is anything.
-      if (kind === 'others') return chance[0] < 0.2 ? Infinity : 0.01 + chance[0];
-      const { ohms } = LOADS[kind];
-      return ohms ? ohms.least + (ohms.most - ohms.least) * chance[0] : Infinity;
-    };
+    // Electronics show an ohmmeter nothing.
+    const cold = metBy(chance[0], Infinity);
     const spread = { coilSpread: 0.16 * (chance[0] - 0.5), volts: 1 + 0.04 * (chance[1] - 0.5), cold };
     const faults = dictionary.faults.filter(({ id }) => hidden.includes(id));
     const there = faultyReader(evidence, faults, spread)(found);

@@ -8,6 +8,7 @@ export {
   dictionaryInSteps,
   explainByTwo,
   faultyReader,
+  metBy,
   fewerSizes,
   meterError,
   runHeat,

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import type { BootState, ControllerType } from './controllers.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 
 const MOST_PINS = 100;
 const NUMBERED = /^([A-Z]{0,4})(\d{1,3})$/;
@@ -132,7 +132,7 @@ export const boardCard = {
     list('pulses', 'Pulses while it starts', 'what comes on before the program runs'),
     list('uploadPins', 'Used by the upload', 'pins to leave alone'),
     list('memoryPins', 'Used by its memory', 'pins that nothing may hang on'),
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: {
     pinA: (board) => ({ pinA: weak(board).pinA }),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 
 const BUILT = ['plastic', 'metal'] as const;
 
@@ -37,7 +37,7 @@ export const boxCard = {
     side('widthMm', 'Width outside, mm'),
     side('heightMm', 'Height outside, mm'),
     side('depthMm', 'Depth outside, mm'),
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: {
     widthMm: () => ({ widthMm: USUAL_MM.widthMm }),

@@ -12,6 +12,9 @@ export const ownBase = {
   price: z.number().min(0).max(1e5).default(0),
 };
 
+/** Of every card, the last one. */
+export const PRICE_FIELD = { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' } as const;
+
 export interface OwnCard<P> {
   readonly form: string;
   /** In a list to choose from. */

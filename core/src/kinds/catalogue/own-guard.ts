@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { PROTECTION_LIMITS, PROTECTION_NAMES, type Protection, type ProtectionLimit, ofPart } from '../../reference/index.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 
 /** How it opens: what its band or its curve is taken from. A fuse in a plug is no part that one types. */
 const BUILT = [
@@ -66,7 +66,7 @@ export const guardCard = {
       help: 'where it may stand; 0: nowhere',
     },
     { type: 'number', path: ['breaksA'], label: 'Breaks up to', unit: 'A', least: 1, most: 200_000, help: 'which short it ends' },
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: {
     dcV: (part) => ({ dcV: usual(part).dcV }),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 import type { HeatsinkType } from './heatsinks.ts';
 
 export const ownHeatsinkSchema = z.strictObject({
@@ -20,7 +20,7 @@ export const heatsinkCard = {
   schema: ownHeatsinkSchema,
   fields: [
     { type: 'number', path: ['kPerW'], label: 'To still air, K/W', least: 0.01, most: 100, help: 'how hot the relay on it gets' },
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: { kPerW: () => ({ kPerW: USUAL_K_PER_W }) },
   begin: (id, name) => ({ id, name, form: 'heatsink', kPerW: USUAL_K_PER_W, assumed: ['kPerW'], price: 0 }),

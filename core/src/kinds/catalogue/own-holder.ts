@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { type Protection, builtAs } from '../../reference/index.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 
 /** Fuses that stand in a holder which is bought by itself. */
 export const HELD = ['blade', 'bolt', 'high-breaking', 'cartridge'] as const;
@@ -11,6 +12,10 @@ export const HELD_NAMES: Readonly<Record<Held, string>> = {
   'high-breaking': 'battery fuses, class T',
   cartridge: 'cartridge fuses, 5 × 20 mm',
 };
+
+/** Whether a fuse of some rating stands in a holder of that kind: a large one of those that begin as blades is bolted down. */
+export const mayStand = (protection: Protection, held: Held): boolean =>
+  [0, Infinity].some((ratingA) => builtAs(protection, ratingA) === held);
 
 export const ownHolderSchema = z.strictObject({
   ...ownBase,
@@ -53,7 +58,7 @@ export const holderCard = {
       most: 120,
       help: 'the largest fuse that they bear; 0: it has none',
     },
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: {
     ratingA: ({ takes }) => ({ ratingA: USUAL[takes].ratingA }),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { type OwnCard, ownBase } from './own-card.ts';
+import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
 import type { SocketKind, SocketType } from './shelf.ts';
 
 /** Relays that are plugged in. What has screws or studs of its own has no socket that one buys. */
@@ -60,7 +60,7 @@ export const socketCard = {
       most: 50,
       help: 'which wire can be crimped into it',
     },
-    { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' },
+    PRICE_FIELD,
   ],
   usual: {
     terminalA: ({ fits }) => ({ terminalA: USUAL[fits].terminalA }),

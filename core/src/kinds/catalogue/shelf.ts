@@ -171,10 +171,7 @@ export const SOCKETS: readonly SocketType[] = [
 /** Sockets that a relay fits: the shelf's, and those that the project brings along. */
 export const socketsFor = (design: OwnParts, type: RelayType): readonly SocketType[] =>
   socketsOfProject(design).filter(({ fits }) => fits === type.socket);
-export const socketsOfProject = ({ parts }: OwnParts): readonly SocketType[] => [
-  ...SOCKETS,
-  ...parts.flatMap((part) => (part.form === 'socket' ? [ownSocket(part)] : [])),
-];
+export const socketsOfProject = ({ parts }: OwnParts): readonly SocketType[] => [...SOCKETS, ...ofForm('socket')({ parts }).map(ownSocket)];
 
 /** The socket that a person named, where it fits; else the least of the shelf that bears what the relay's contact does. */
 export function socketOf(design: OwnParts, type: RelayType, choice: string): SocketType {
@@ -801,30 +798,31 @@ export const isOfShelf = (id: string): boolean =>
   [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id);
 
 /** Boards that a project may have: the shelf's, and those that it brings along. */
-export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [
-  ...CONTROLLERS,
-  ...parts.flatMap((part) => (part.form === 'board' ? [ownBoard(part)] : [])),
-];
+export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [...CONTROLLERS, ...ofForm('board')({ parts }).map(ownBoard)];
 /** @throws where the project knows no such board: its document is refused before. */
 export function controllerType(design: OwnParts, id: string): ControllerType {
   const type = boardsOf(design).find((one) => one.id === id);
   if (!type) throw new Error(`no board "${id}"`);
   return type;
 }
-/** Fuses and breakers that the project brings along, beside the shelf's own kinds. */
-export const guardsOf = ({ parts }: OwnParts): readonly OwnGuard[] => parts.flatMap((part) => (part.form === 'guard' ? [part] : []));
-/** The one of a job; null where it has one of the shelf's kinds. */
-export const guardOf = (design: OwnParts, id: string): OwnGuard | null => guardsOf(design).find((one) => one.id === id) ?? null;
-/** Boxes and fuse holders of the project's own. */
-export const boxesOf = ({ parts }: OwnParts): readonly OwnBox[] => parts.flatMap((part) => (part.form === 'box' ? [part] : []));
-export const holdersOf = ({ parts }: OwnParts): readonly OwnHolder[] => parts.flatMap((part) => (part.form === 'holder' ? [part] : []));
-/** The one of a place, or of a job; null where it has none that a person typed. */
-export const boxOf = (design: OwnParts, id: string): OwnBox | null => boxesOf(design).find((one) => one.id === id) ?? null;
-export const holderOf = (design: OwnParts, id: string): OwnHolder | null => holdersOf(design).find((one) => one.id === id) ?? null;
+/** Parts of one form that the project brings along. */
+const ofForm =
+  <F extends UsedForm>(form: F) =>
+  ({ parts }: OwnParts): readonly Extract<OwnParts['parts'][number], { form: F }>[] =>
+    parts.filter((part): part is Extract<typeof part, { form: F }> => part.form === form);
+type UsedForm = OwnParts['parts'][number]['form'];
+/** Fuses and breakers, their holders, and boxes that the project brings along, beside the shelf's own kinds. */
+export const [guardsOf, holdersOf, boxesOf] = [ofForm('guard'), ofForm('holder'), ofForm('box')];
+/** The one of a job, or of a place; null where it has one of the shelf's kinds. */
+const named =
+  <P extends { readonly id: string }>(of: (design: OwnParts) => readonly P[]) =>
+  (design: OwnParts, id: string): P | null =>
+    of(design).find((one) => one.id === id) ?? null;
+export const [guardOf, holderOf, boxOf] = [named(guardsOf), named(holdersOf), named(boxesOf)];
 /** Heatsinks that a job may have, none among them: the shelf's, and those that the project brings along. */
 export const heatsinksOf = ({ parts }: OwnParts): readonly HeatsinkType[] => [
   ...HEATSINKS,
-  ...parts.flatMap((part) => (part.form === 'heatsink' ? [ownHeatsink(part)] : [])),
+  ...ofForm('heatsink')({ parts }).map(ownHeatsink),
 ];
 /** @throws where the project knows no such heatsink: its document is refused before. */
 export function heatsinkOf(design: OwnParts, id: string): HeatsinkType {

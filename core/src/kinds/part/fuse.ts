@@ -48,6 +48,22 @@ const STYLE: Readonly<Record<FuseSpec['style'], string>> = {
   'breaker-d': 'curve D',
 };
 
+const miniature = ({ ratingA, poles, style }: FuseSpec): string =>
+  `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`;
+/** What is bought, with the holder that it comes in. */
+const LISTED: Readonly<Record<FuseSpec['style'], (spec: FuseSpec) => string>> = {
+  blade: ({ ratingA }) => `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`,
+  bolt: ({ ratingA }) => `Bolt-down strip fuse ${ratingA} A in a covered holder`,
+  'high-breaking': ({ ratingA }) => `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`,
+  breaker: ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, by hand resettable`,
+  'self-resetting': ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, that resets itself`,
+  plug: ({ ratingA }) => `Plug with a ${ratingA} A cartridge fuse`,
+  cartridge: ({ ratingA }) => `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`,
+  'breaker-b': miniature,
+  'breaker-c': miniature,
+  'breaker-d': miniature,
+};
+
 /** What is bought of a fuse whose holder is bought by itself. */
 const HELD_LISTED: Readonly<Record<Held, (ratingA: number) => string>> = {
   blade: (ratingA) => `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}), without a holder`,
@@ -55,6 +71,9 @@ const HELD_LISTED: Readonly<Record<Held, (ratingA: number) => string>> = {
   'high-breaking': (ratingA) => `Battery fuse of high breaking capacity ${ratingA} A, class T, without a block`,
   cartridge: (ratingA) => `Cartridge fuse ${ratingA} A, 5 × 20 mm, without a holder`,
 };
+
+/** How a fuse comes out, where it is in no holder that lets go of it. */
+const COMES_OUT: Partial<Record<FuseSpec['style'], string>> = { bolt: 'unbolted', 'high-breaking': 'unbolted', plug: 'out of the plug' };
 
 const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   blade: 85,
@@ -130,34 +149,14 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   alone: ({ tag, spec: { style } }) =>
     resetsAtAll(style)
       ? `across breaker ${tag}, closed, with one of its leads off`
-      : style === 'bolt' || style === 'high-breaking'
-        ? `across fuse ${tag}, unbolted`
-        : style === 'plug'
-          ? `across fuse ${tag}, out of the plug`
-          : `across fuse ${tag}, out of its holder`,
+      : `across fuse ${tag}, ${COMES_OUT[style] ?? 'out of its holder'}`,
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
-  listed: ({ spec: { ratingA, style, poles, own, isThere, holder } }) =>
-    isThere
-      ? null
-      : own
-        ? `${own.name}, ${ratingA} A`
-        : holder?.takes === style
-          ? HELD_LISTED[holder.takes](ratingA)
-          : style === 'blade'
-            ? `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`
-            : style === 'bolt'
-              ? `Bolt-down strip fuse ${ratingA} A in a covered holder`
-              : style === 'high-breaking'
-                ? `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`
-                : style === 'breaker'
-                  ? `Thermal breaker ${ratingA} A for direct current, by hand resettable`
-                  : style === 'self-resetting'
-                    ? `Thermal breaker ${ratingA} A for direct current, that resets itself`
-                    : style === 'plug'
-                      ? `Plug with a ${ratingA} A cartridge fuse`
-                      : style === 'cartridge'
-                        ? `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`
-                        : `Miniature breaker${poles === 2 ? ', two-pole,' : ''} ${ratingA} A, ${STYLE[style]}`,
+  listed: ({ spec }) => {
+    const { ratingA, style, own, isThere, holder } = spec;
+    if (isThere) return null;
+    if (own) return `${own.name}, ${ratingA} A`;
+    return holder?.takes === style ? HELD_LISTED[holder.takes](ratingA) : LISTED[style](spec);
+  },
 };

@@ -5,7 +5,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
 import { type Evidence, gatherEvidence } from '../../analysis/evidence.ts';
-import { type Dictionary, type Spread, buildDictionary, diagnose, dictionaryInSteps, faultyReader, isWrong } from './dictionary.ts';
+import { type Dictionary, type Spread, buildDictionary, diagnose, dictionaryInSteps, faultyReader, isWrong, metBy } from './dictionary.ts';
 import { type FaultKind, LOADS, isStored, plays } from '../../kinds/index.ts';
 import { primitivesOf } from '../../graph/index.ts';
 import { explainByTwo } from './two-faults.ts';
@@ -23,16 +23,10 @@ interface Bench {
   readonly dictionary: Dictionary;
 }
 
-/** A lamp and a motor by their share of the working resistance, as they are met cold; electronics open, or anything below it. */
+/** As it may be met: electronics open, or anything below. */
 function asCold(random: () => number): NonNullable<Spread['cold']> {
   const [share, unknown] = [random(), random()];
-  return (kind) => {
-    // What else hangs on a feed is anything.
-    if (kind === 'others') return share < 0.2 ? Infinity : 0.01 + share;
-    const { ohms } = LOADS[kind];
-    if (ohms) return ohms.least + (ohms.most - ohms.least) * share;
-    return unknown < 0.5 ? Infinity : unknown;
-  };
+  return metBy(share, unknown < 0.5 ? Infinity : unknown);
 }
 
 /** Takes readings where the diagnosis asks for them, with a meter and parts that differ by chance. */

@@ -136,6 +136,18 @@ const COLD = [1, Infinity].map((unknown) => (of: LoadKind | Unread): number => {
 });
 
 /**
+ * One circuit as an ohmmeter meets it, by chance from 0 to 1: lamps and motors between their coldest and their warmest, `electronics`
+ * as the share that they show, and what else hangs on a feed as anything.
+ */
+export const metBy =
+  (chance: number, electronics: number): NonNullable<Spread['cold']> =>
+  (of) => {
+    if (of === 'others') return chance < 0.2 ? Infinity : LEAST_OTHERS + chance;
+    const { ohms } = LOADS[of];
+    return ohms ? ohms.least + (ohms.most - ohms.least) * chance : electronics;
+  };
+
+/**
  * The plan as a healthy circuit answers it in one way only. Where ohms would be read through a lamp or a motor that is cold, or
  * through electronics, fuses come out until nothing of that lies between the leads, or a wire comes off what is read; what neither
  * helps is not measured.

@@ -1,5 +1,5 @@
 /** What is needed to build it: wires to cut, parts to buy. */
-import { type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
+import { FOOT_M, type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
 import {
@@ -187,7 +187,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (listed === null || isTappedOnly(netlist, part)) continue;
     const description = asBought(design, kind.gathers ? `${listed}, ${gathered(design, netlist, part)}` : listed);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
-    const held = plays(part, 'overcurrent device') ? part.spec.holder : undefined;
+    const held = plays(part, 'overcurrent device') && part.spec.holder?.takes === part.spec.style ? part.spec.holder : undefined;
     if (held) count(rows, asBought(design, holderWords(held)), 1, held.price || null, 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
     if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
@@ -351,7 +351,17 @@ function asBought({ settings }: Design, words: string): string {
     settings.lengthUnit === 'm'
       ? warm
       : warm.replace(/(\d+(?:\.\d+)?) m\b/g, (_, metres: string) => formatQuantity(Number(metres), 'm', settings));
-  return settings.wireSeries === 'metric' ? long : INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), long);
+  if (settings.wireSeries === 'metric') return long;
+  const asSold = INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), long);
+  // A box of one's own, as it was measured.
+  return asSold.replace(
+    /(\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) mm/g,
+    (_, ...sides: string[]) =>
+      `${sides
+        .slice(0, 3)
+        .map((mm) => Number(((12 * Number(mm)) / (1000 * FOOT_M)).toFixed(1)))
+        .join(' × ')} in`,
+  );
 }
 /** The thickest wire that goes under a terminal of a strip, as the project buys it, mm². */
 const stripMost = ({ settings }: Design): number => noThicker(settings.wireSeries, STRIP_MOST_MM2);
