@@ -38,7 +38,7 @@ import { each, named } from '../ui/options.ts';
 const ReadyJobs = defineAsyncComponent(() => import('./ReadyJobs.vue'));
 const AssumedModal = late(() => import('./AssumedModal.vue'));
 const NotesModal = late(() => import('./NotesModal.vue'));
-const JobEditor = late(() => import('./JobEditor.vue'));
+const JobEditor = defineAsyncComponent(() => import('./JobEditor.vue'));
 const PlacesModal = late(() => import('./PlacesModal.vue'));
 const SchoolsModal = late(() => import('./SchoolsModal.vue'));
 
