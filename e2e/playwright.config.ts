@@ -2,7 +2,10 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  workers: 1,
+  // One a core: a page waits as often as it computes. Each file's tests go one after another.
+  workers: 2,
+  // A defect that every page has is known after a dozen tests; to wait for the rest would take hours.
+  maxFailures: 12,
   timeout: 120_000,
   expect: { timeout: 30_000 },
   /** A slow machine is no failure: what passes only when tried again is counted as passed and named as flaky. */
@@ -12,6 +15,8 @@ export default defineConfig({
   outputDir: '../test-results',
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:5180',
+    // What is not there by then is not coming.
+    actionTimeout: 40_000,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     /** What stands between page and server would hide what tests do to the way between them; one test is of it. */

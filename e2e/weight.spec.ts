@@ -37,3 +37,22 @@ test('the design page, on which a circuit was checked and drawn, takes at most 7
   expect(weight).toBeLessThan(750);
   expect(weight).toBeGreaterThan(300);
 });
+
+test('code goes out as the build packed it, and whole to who cannot unpack it', async ({ page, request }) => {
+  const asked = page.waitForRequest(/\/assets\/index-[^/]*\.js$/);
+  await page.goto('/');
+  const url = (await asked).url();
+  const lengthFor = async (encoding: string) => {
+    const answer = await request.get(url, { headers: { 'Accept-Encoding': encoding } });
+    expect(answer.status()).toBe(200);
+    expect(answer.headers()['cache-control']).toContain('immutable');
+    expect(answer.headers()['content-type']).toContain('javascript');
+    return { encoding: answer.headers()['content-encoding'], length: Number(answer.headers()['content-length']) };
+  };
+  const [packed, whole] = [await lengthFor('gzip, deflate, br'), await lengthFor('identity')];
+  expect(packed.encoding).toBe('br');
+  expect(whole.encoding).toBeUndefined();
+  expect(packed.length).toBeGreaterThan(1000);
+  expect(packed.length).toBeLessThan(whole.length / 2);
+  expect((await request.get(url.replace('index-', 'none-'))).status()).toBe(404);
+});

@@ -17,7 +17,7 @@ export function offline(entry: string): Plugin {
       const names = readdirSync(folder, { recursive: true, withFileTypes: true })
         .filter((file) => file.isFile())
         .map((file) => join(file.parentPath, file.name).slice(folder.length).replaceAll('\\', '/'))
-        .filter((name) => !name.startsWith('/.vite/') && name !== '/sw.js')
+        .filter((name) => !name.startsWith('/.vite/') && name !== '/sw.js' && !name.endsWith('.br'))
         .sort();
       const files = names.map((name) => ({
         url: name,

@@ -4,6 +4,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import type { DataSource } from 'typeorm';
 import { HttpError, diskFull, toHttpError } from './errors.ts';
 import { onlyOwnHosts, readableText, sameOrigin } from './guard.ts';
@@ -131,7 +132,14 @@ export function createApp({
     throw new HttpError(404, 'no-route', 'There is nothing at this address.');
   });
   if (webRoot !== null && page !== null) {
-    app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+    app.use(
+      '/assets',
+      expressStaticGzip(join(webRoot, 'assets'), {
+        enableBrotli: true,
+        orderPreference: ['br'],
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
+    );
     app.get('/sw.js', (_request, response, next) => {
       // Asked for anew each time: it is how a browser learns of another build.
       response.set('Cache-Control', 'no-cache');
