@@ -165,6 +165,7 @@ export {
   signalSchema,
   socketsFor,
   socketsOfProject,
+  withRelay,
   stateWord,
   supplyFacets,
   supplyFields,

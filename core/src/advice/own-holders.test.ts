@@ -1,7 +1,7 @@
 /** A socket, a fuse holder and a box that a person typed: wired, bought, sized and judged by what stands on their labels. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
-import { type OwnPart, type UsedPart, beginPart, mayStand, ownPartSchema } from '../kinds/index.ts';
+import { POWER_RELAYS, type OwnPart, type UsedPart, beginPart, mayStand, ownPartSchema, withRelay } from '../kinds/index.ts';
 import { type Design, type Job, assumptionsOf, ofOwnBox, parseDesignText, withParts } from '../project/index.ts';
 import { ampacityAsLaid, looseInAir } from '../reference/index.ts';
 import { design, job } from '../testing/designs.ts';
@@ -135,6 +135,22 @@ describe('a socket of one’s own', () => {
       return names.some((name) => name.includes('My socket'));
     };
     expect([offered('auto', 0), offered('auto', 1.2), offered('own-socket', 0)]).toEqual([false, true, true]);
+  });
+  test('that the relay does not go into is said, not silently replaced; a nudge gives one that it goes into', () => {
+    for (const named of [plugged({ fits: 'blade-wide', terminalA: 50 }), plugged({ fits: 'eight-pin', terminalA: 50 })]) {
+      expect(found(named, 'fuse-above-terminal')).toMatchObject({
+        ...{ severity: 'danger', title: 'K1 does not go into My socket' },
+        detail: expect.stringMatching(/^what is drawn and bought is (?!My socket)/) as string,
+      });
+      expect(nudged(named, 'fuse-above-terminal').patches).toEqual([{ path: ['jobs', 0, 'device', 'socket'], value: 'socket-blade-30' }]);
+    }
+  });
+  test('stays with another relay that goes into it, and is left with one that does not', () => {
+    const made = plugged({ terminalA: 30 });
+    const at = (part: string) => withRelay(made, made.jobs[0]!.device as Extract<Job['device'], { kind: 'relay' }>, part);
+    expect(at('relay-12v-30a-4')).toMatchObject({ part: 'relay-12v-30a-4', socket: 'own-socket' });
+    const other = POWER_RELAYS.find(({ socket }) => socket !== 'blade')!;
+    expect(at(other.id)).toMatchObject({ part: other.id, socket: 'auto' });
   });
   test('that the project has not is said, with the place of it', () => refused(plugged({}), 'jobs[0].device.socket'));
 });

@@ -57,6 +57,7 @@ export {
   socketOf,
   socketsFor,
   socketsOfProject,
+  withRelay,
   throwRating,
 } from './catalogue/shelf.ts';
 export {

@@ -1,4 +1,4 @@
-import { hasResting, powerRelays, relayOf } from '../kinds/index.ts';
+import { hasResting, powerRelays, relayOf, withRelay } from '../kinds/index.ts';
 import { computed } from '../reference/index.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
@@ -28,8 +28,9 @@ export const notWired: Rule = {
   nudges: ({ design }, finding) => {
     const at = design.jobs.findIndex(({ id }) => id === finding.job);
     const { device } = design.jobs[at]!;
-    const present = device.kind === 'relay' ? relayOf(design, device.part)! : null;
-    if (!present || hasResting(present)) return [];
+    if (device.kind !== 'relay') return [];
+    const present = relayOf(design, device.part)!;
+    if (hasResting(present)) return [];
     return powerRelays(design)
       .filter(
         (type) =>
@@ -38,6 +39,9 @@ export const notWired: Rule = {
           type.coilV === present.coilV &&
           type.closing.resistiveA === present.closing.resistiveA,
       )
-      .map(({ id, name }) => ({ label: `Nudge to a ${name}`, patches: [{ path: ['jobs', at, 'device', 'part'], value: id }] }));
+      .map(({ id, name }) => ({
+        label: `Nudge to a ${name}`,
+        patches: [{ path: ['jobs', at, 'device'], value: withRelay(design, device, id) }],
+      }));
   },
 };

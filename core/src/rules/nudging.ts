@@ -15,6 +15,7 @@ import {
   isResting,
   powerRelays,
   relayOf,
+  withRelay,
   throwRating,
 } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
@@ -136,8 +137,9 @@ export const coilFits =
 
 /** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
 export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
-  if (job.job.device.kind !== 'relay') return [];
-  const present = relayOf(design, job.job.device.part)!;
+  const { device } = job.job;
+  if (device.kind !== 'relay') return [];
+  const present = relayOf(design, device.part)!;
   const resting = job.contacts.some(({ relay, pin }) => isResting(relay.spec.type, pin));
   const alike = (type: RelayType) =>
     Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
@@ -147,7 +149,10 @@ export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayTyp
       (a, b) =>
         alike(a) - alike(b) || Math.abs(largestRating(a) - largestRating(present)) - Math.abs(largestRating(b) - largestRating(present)),
     )
-    .map((type) => ({ label: `Nudge to a ${type.name}`, patches: [{ path: ['jobs', job.at, 'device', 'part'], value: type.id }] }));
+    .map((type) => ({
+      label: `Nudge to a ${type.name}`,
+      patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
+    }));
 }
 
 /** Takes back what a person wired otherwise, one change at a time and then all. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the loads do when the clause does not hold. */
 import { computed } from 'vue';
-import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFacets } from '@iron-nudge/core';
+import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFacets, withRelay } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import TickField from '../ui/TickField.vue';
@@ -44,7 +44,10 @@ function change(kind: Otherwise['kind']): void {
   const { device } = job.value;
   const needs = kind === 'original-feed' || kind === 'loads' || kind === 'reverse';
   if (needs && device.kind === 'relay' && !hasResting(relayOf(project.design!, device.part)!))
-    patches.push({ path: ['jobs', project.jobIndex, 'device', 'part'], value: device.part.replace(/-4$/, '-5') });
+    patches.push({
+      path: ['jobs', project.jobIndex, 'device'],
+      value: withRelay(project.design!, device, device.part.replace(/-4$/, '-5')),
+    });
   if (kind !== 'off') patches.push({ path: ['jobs', project.jobIndex, 'lost'], value: 'off' });
   void project.patch(`${job.value.name}: otherwise`, patches);
 }

@@ -179,6 +179,12 @@ export function socketOf(design: OwnParts, type: RelayType, choice: string): Soc
   const fitting = SOCKETS.filter(({ fits }) => fits === type.socket);
   return named ?? fitting.find(({ terminalA }) => terminalA >= largestRating(type)) ?? fitting[fitting.length - 1]!;
 }
+/** Another relay in the place of a job's: in the socket that a person named, where it fits that one too. */
+export function withRelay<D extends { readonly part: string; readonly socket: string }>(design: OwnParts, device: D, part: string): D {
+  const type = relayOf(design, part);
+  const keeps = type !== undefined && socketsFor(design, type).some(({ id }) => id === device.socket);
+  return { ...device, part, socket: keeps ? device.socket : 'auto' };
+}
 /** The most that its contact is rated for, of either kind of current, A. */
 export const largestRating = ({ closing }: Pick<RelayType, 'closing'>): number => Math.max(closing.resistiveA, closing.ac?.resistiveA ?? 0);
 
