@@ -157,6 +157,31 @@ test('an own socket, fuse holder and box are typed from their labels, used, told
   expect(errors).toEqual([]);
 });
 
+test('an own terminal block is typed from its label, parts a wire of the mains, is bought pole by pole and judged', async ({
+  page,
+  request,
+}) => {
+  const block = own('White block');
+  const errors = watchErrors(page);
+  await begin(page, /terminal block or connector/, block);
+  await choose(page.getByLabel('It is a'), 'terminal block, of ceramic');
+  await page.getByLabel('A pole bears').fill('12');
+  await page.getByLabel('Made for').fill('450');
+  await page.getByLabel('Price').fill('0.7');
+  await kept(page);
+  const project = await load(request, 'as-sold/own-block');
+  const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: { jobs: { id: string }[] } };
+  await openJob(page, project, document.jobs[0]!.id);
+  await page.getByText('W1.12t', { exact: false }).first().click();
+  await choose(page.getByLabel('Connector in W1.12t'), block);
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText('bears 12 A');
+  await saved(page, 2);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: `${block}, a pole` })).toContainText('0.70');
+  await expect(page.getByRole('row').filter({ hasText: 'White block from the drawer, a pole' })).toContainText('2');
+  expect(errors).toEqual([]);
+});
+
 test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
   page,
   request,

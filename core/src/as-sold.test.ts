@@ -24,6 +24,7 @@ const CAUGHT = {
   'own-module': ['danger', 'load-over-contact'],
   'own-board': ['danger', 'boot-energises'],
   'own-small-parts': ['danger', 'fuse-above-holder'],
+  'own-block': ['danger', 'connector-unsuited'],
 } as const;
 
 test('there is a mistake to each', () => {
@@ -58,6 +59,7 @@ test('what each is there for is in it', () => {
   expect(parts('own-contactor').join()).toMatch(/Contactor from the drawer/);
   expect(parts('own-board')).toContain('Board from a kit');
   expect(parts('own-module').join()).toMatch(/Module from a bag/);
+  expect(parts('own-block')).toContain('White block from the drawer, a pole');
   expect(parts('own-small-parts').join()).toMatch(
     /Socket from the tray.*Red in-line holder.*Grey project box: plastic box 160 × 120 × 60 mm/,
   );

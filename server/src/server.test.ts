@@ -411,6 +411,24 @@ describe('own parts', () => {
     await request(app).delete('/api/parts/own-relay').expect(204);
   });
 
+  test('one that is named in a leg of a wire is in use as well', async () => {
+    const block = { ...beginPart('connector', 'own-block', 'My block'), assumed: [] };
+    await request(app).post('/api/parts').send({ part: block }).expect(201);
+    const { id } = await create();
+    const wires = { 'load-strips': { connector: { type: 'own-block', end: 'to' } } };
+    const document = {
+      ...owlBox,
+      name: 'With my block',
+      parts: [block],
+      jobs: owlBox.jobs.map((job, at) => (at === 0 ? { ...job, wires } : job)),
+    };
+    await request(app).put(`/api/projects/${id}`).send({ revision: 1, document }).expect(200);
+    expect((await listed()).find((one) => one.part.id === 'own-block')!.usedIn).toEqual([{ id, name: 'With my block' }]);
+    await request(app).delete('/api/parts/own-block').expect(409);
+    await request(app).delete(`/api/projects/${id}`).expect(204);
+    await request(app).delete('/api/parts/own-block').expect(204);
+  });
+
   test('parts of the other kinds stand beside them; what a project names of them cannot vanish', async () => {
     const begun = (form: string) => beginPart(form, `own-${form}-1`, `Own ${form}`);
     const [board, sink, guard, holder] = [begun('board'), begun('heatsink'), begun('guard'), begun('holder')];

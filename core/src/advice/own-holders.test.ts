@@ -140,7 +140,7 @@ describe('a socket of one’s own', () => {
     for (const named of [plugged({ fits: 'blade-wide', terminalA: 50 }), plugged({ fits: 'eight-pin', terminalA: 50 })]) {
       expect(found(named, 'fuse-above-terminal')).toMatchObject({
         ...{ severity: 'danger', title: 'K1 does not go into My socket' },
-        detail: expect.stringMatching(/^what is drawn and bought is (?!My socket)/) as string,
+        detail: expect.stringMatching(/^what is drawn and bought is (?!My socket)/) as unknown as string,
       });
       expect(nudged(named, 'fuse-above-terminal').patches).toEqual([{ path: ['jobs', 0, 'device', 'socket'], value: 'socket-blade-30' }]);
     }

@@ -1,7 +1,7 @@
 import { formatQuantity, partOf } from '../quantity/index.ts';
-import { CONNECTORS, sizeName } from '../reference/index.ts';
+import { isBlock, poleBears, sizeName } from '../reference/index.ts';
 import { type PartPlaying, branchId, currentOf, plays, throwRating } from '../kinds/index.ts';
-import { type RuleContext, type WiredJob, shareBehind, sharesFuse, worstLoad } from '../rules/index.ts';
+import { type RuleContext, type WiredJob, airAbout, shareBehind, sharesFuse, worstLoad } from '../rules/index.ts';
 
 /** One step of a job's current staircase, A. */
 export interface Step {
@@ -43,7 +43,7 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
   const rated = ({ relay, pin }: WiredJob['contacts'][0]) => throwRating(relay.spec.type, pin, 'heater', current).ampere;
   const contact = job.contacts.reduce<WiredJob['contacts'][0] | null>((low, next) => (!low || rated(next) < rated(low) ? next : low), null);
   const type = contact?.relay.spec.type;
-  const bears = ({ spec }: PartPlaying<'connector'>) => CONNECTORS[spec.type].ratedA;
+  const bears = ({ spec, place }: PartPlaying<'connector'>) => poleBears(spec.type, airAbout(context, place).airC);
   const [parted] = context.netlist.parts
     .filter((part) => plays(part, 'connector'))
     .filter(({ id }) => guarded.some(({ from, to }) => [from, to].some((at) => partOf(at) === id)))
@@ -57,7 +57,17 @@ export function staircase(context: RuleContext, job: WiredJob): Step[] {
     ...(weak
       ? [step('wire', `Wire ${weak.tag}`, context.behindFuse(weak) * (fuse ? shareBehind(fuse) : 1), sizeName(weak.sizeMm2), weak.id)]
       : []),
-    ...(parted ? [step('connector', `Connector ${parted.tag}`, bears(parted), CONNECTORS[parted.spec.type].name, parted.id)] : []),
+    ...(parted
+      ? [
+          step(
+            'connector',
+            `${isBlock(parted.spec.type) ? 'Block' : 'Connector'} ${parted.tag}`,
+            bears(parted),
+            parted.spec.type.name,
+            parted.id,
+          ),
+        ]
+      : []),
     ...(contact && type
       ? [
           step('terminals', 'Socket', contact.relay.spec.socket.terminalA, contact.relay.spec.socket.name, contact.relay.id),

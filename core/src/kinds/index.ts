@@ -1,6 +1,7 @@
 /** The public face of this layer. */
 export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
 export { type OwnGuard, limitsOfGuard } from './catalogue/own-guard.ts';
+export { type ConnectorType, connectorOf, connectorsOf } from './catalogue/connectors.ts';
 export { type OwnBox, boxOutsideM2, boxSizeMm } from './catalogue/own-box.ts';
 export { HELD_NAMES, type OwnHolder, mayStand } from './catalogue/own-holder.ts';
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';
@@ -21,7 +22,7 @@ export {
 export { OWN_FORM_NAMES, type OwnField, ownFields } from './catalogue/own-fields.ts';
 export { AC_VOLT, assumable, beginOwn, withLabel, withUsual } from './catalogue/own-usual.ts';
 export { type ReadRating, readRating } from './catalogue/rating-label.ts';
-export { COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
+export { CONNECTOR_PRICES, COPPER_G_PER_MM2_M, GUARD_PRICES, SMALL_PRICES, wirePrice } from './catalogue/prices.ts';
 export { PLAIN_FAMILIES, POWER_DIODE, SMALL_DIODE, freewheelDiode, varistorFor } from './catalogue/plain-parts.ts';
 export {
   POWER_RELAYS,

@@ -5,6 +5,7 @@ import { type Field, fieldValue } from '../document/index.ts';
 import { type OwnBoard, boardCard, ownBoardSchema, readPins } from './catalogue/own-board.ts';
 import { type OwnBox, boxCard, ownBoxSchema } from './catalogue/own-box.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
+import { type OwnConnector, connectorCard, ownConnectorSchema } from './catalogue/own-connector.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
 import { type OwnGuard, guardCard, ownGuardSchema } from './catalogue/own-guard.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
@@ -32,13 +33,23 @@ const CARDS = {
   holder: holderCard,
   socket: socketCard,
   box: boxCard,
+  connector: connectorCard,
 } as const;
-export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard | OwnHolder | OwnSocket | OwnBox;
+export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard | OwnHolder | OwnSocket | OwnBox | OwnConnector;
 /** The card of a part that has one made from its fields. */
 export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.form] as unknown as OwnCard<OwnCarded>;
 
 /** What a project carries of the parts that it names, so that its file stands alone. */
-const USED = [ownRelaySchema, ownBoardSchema, ownHeatsinkSchema, ownGuardSchema, ownHolderSchema, ownSocketSchema, ownBoxSchema] as const;
+const USED = [
+  ownRelaySchema,
+  ownBoardSchema,
+  ownHeatsinkSchema,
+  ownGuardSchema,
+  ownHolderSchema,
+  ownSocketSchema,
+  ownBoxSchema,
+  ownConnectorSchema,
+] as const;
 export const usedPartSchema = z.discriminatedUnion('form', USED);
 export type UsedPart = OwnParts['parts'][number];
 /** What stands on a person's shelf. */

@@ -8,6 +8,7 @@ import { type Design, type Job, type ProgramStep, designSchema } from './schema.
 import {
   boxOf,
   boxOutsideM2,
+  connectorOf,
   holderOf,
   socketsOfProject,
   boardsOf,
@@ -190,6 +191,9 @@ function references(design: Design): DocumentProblem[] {
       say(`${path}.ownGuard`, `there is no fuse or breaker "${job.ownGuard}" of the project’s own`);
     if (job.holder !== 'none' && !holderOf(design, job.holder))
       say(`${path}.holder`, `there is no fuse holder "${job.holder}" of the project’s own`);
+    for (const [leg, { connector }] of Object.entries(job.wires))
+      if (connector && !connectorOf(design, connector.type))
+        say(`${path}.wires.${leg}.connector.type`, `there is no connector "${connector.type}" on the shelf`);
     if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
     if (job.cutOut.kind === 'contactor') {
       needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);

@@ -1,15 +1,16 @@
 import type { Design } from './schema.ts';
 
-/** Where a document names a part that a person may have typed: the steps from its root, `*` for each of a list. */
+/** Where a document names a part that a person may have typed: as a path of JSON below its root, `[*]` for each of a list and `.*` of a record. */
 export const PART_NAMES = [
-  'jobs.*.device.part',
-  'jobs.*.device.socket',
-  'jobs.*.cutOut.part',
-  'jobs.*.cooling',
-  'jobs.*.ownGuard',
-  'jobs.*.holder',
-  'controllers.*.type',
-  'places.*.ownBox',
+  'jobs[*].device.part',
+  'jobs[*].device.socket',
+  'jobs[*].cutOut.part',
+  'jobs[*].cooling',
+  'jobs[*].ownGuard',
+  'jobs[*].holder',
+  'jobs[*].wires.*.connector.type',
+  'controllers[*].type',
+  'places[*].ownBox',
 ] as const;
 
 /** Ids of all parts that a project names, the shelf's among them. */
@@ -17,10 +18,13 @@ export const partsNamed = (design: Design): ReadonlySet<string> =>
   new Set(
     PART_NAMES.flatMap((path) =>
       path
+        .replaceAll('[*]', '.*')
         .split('.')
         .reduce<readonly unknown[]>(
           (found, step) =>
-            found.flatMap((one) => (step === '*' ? (one as readonly unknown[]) : ((one as Record<string, unknown>)[step] ?? []))),
+            found.flatMap((one) =>
+              step === '*' ? Object.values(one as object) : [(one as Record<string, unknown>)[step]].filter((next) => next !== undefined),
+            ),
           [design],
         ),
     ) as string[],

@@ -19,7 +19,6 @@ import {
 import { TRANSISTOR_IDS, loadSchema, signalSchema, supplySchema, usedPartSchema } from '../kinds/index.ts';
 import { LENGTH_UNITS, TEMPERATURE_UNITS } from '../quantity/index.ts';
 import {
-  CONNECTOR_IDS,
   GUARD_RATINGS,
   PROTECTIONS,
   THINNEST_IDS,
@@ -169,7 +168,7 @@ export const jobSchema = z.strictObject({
       secondMm2: stockSize.optional(),
       colour: colour.optional(),
       /** What parts it on its way, at the place of one of its ends; what goes on to that end is the leg's tail. */
-      connector: z.strictObject({ type: z.enum(CONNECTOR_IDS), end: z.enum(['from', 'to']) }).optional(),
+      connector: z.strictObject({ type: id, end: z.enum(['from', 'to']) }).optional(),
     }),
   ),
   edits: z.array(editSchema).max(40),

@@ -50,7 +50,22 @@ export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-t
 export { GLOSSARY, type TradeWord, tradeWords } from './glossary.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { OUTSIDE_SOURCE, VEHICLE_OUTSIDE_MM, WALLS, type Wall, leastInside } from './vehicle-wire-outside.ts';
-export { CONNECTORS, CONNECTOR_IDS, CONNECTOR_MOST_V, CONNECTOR_SOURCE, type Connector, type ConnectorId } from './connectors.ts';
+export {
+  BLOCK_MOST_V,
+  CONNECTORS,
+  CONNECTOR_IDS,
+  CONNECTOR_MOST_V,
+  CONNECTOR_SOURCE,
+  type Connector,
+  type ConnectorId,
+  TERMINAL_RISE_K,
+  TERMINAL_RISE_SOURCE,
+  SPLICE_MOST_C,
+  blockFor,
+  isBlock,
+  joinedInCeramic,
+  poleBears,
+} from './connectors.ts';
 export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, TERMINAL_SOURCE } from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,

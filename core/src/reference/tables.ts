@@ -21,7 +21,7 @@ import { STRIP_TERMINAL_RATINGS, STRIP_TERMINAL_SOURCE } from './strip-terminals
 import { THERMOCOUPLE_LEADS, THERMOCOUPLE_SOURCE, THERMOCOUPLE_TYPES, thermocoupleMv } from './thermocouples.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 import { OUTSIDE_SOURCE, VEHICLE_OUTSIDE_MM } from './vehicle-wire-outside.ts';
-import { CONNECTORS, CONNECTOR_MOST_V, CONNECTOR_SOURCE } from './connectors.ts';
+import { CONNECTORS, CONNECTOR_SOURCE, TERMINAL_RISE_K } from './connectors.ts';
 import { TERMINAL_MOST_MM2, TERMINAL_SOURCE } from './terminals.ts';
 import { AMPACITY_BY_AWG, AMPACITY_SOURCE, THIN_AMPACITY } from './vehicle-ampacity.ts';
 import { WIRE_COLOURS } from './wire-colours.ts';
@@ -197,13 +197,14 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
   },
   {
     id: 'connectors',
-    title: 'What a pole of a connector bears',
+    title: 'What a pole of a connector or a terminal block bears',
     source: CONNECTOR_SOURCE,
-    note: `None of them is for the mains: ${CONNECTOR_MOST_V} V at most.`,
-    columns: ['connector', 'A', 'mm², most', '°C, most', 'mΩ', 'in the wet'],
-    rows: Object.values(CONNECTORS).map(({ name, ratedA, mostMm2, mostC, ohm, sealed }) => [
+    note: `A terminal block at its rated current is ${TERMINAL_RISE_K} K warmer than the air: in hot air it bears less.`,
+    columns: ['connector', 'A', 'V, most', 'mm², most', '°C, most', 'mΩ', 'in the wet'],
+    rows: Object.values(CONNECTORS).map(({ name, ratedA, mostV, mostMm2, mostC, ohm, sealed }) => [
       name,
       text(ratedA),
+      text(mostV),
       text(mostMm2),
       text(mostC),
       text(1000 * ohm),

@@ -1,20 +1,23 @@
-import { type PartPlaying, borneAt, borneV, branchId, feedFuseA, plays } from '../kinds/index.ts';
+import { type ConnectorType, type PartPlaying, borneAt, borneV, branchId, connectorsOf, feedFuseA, plays } from '../kinds/index.ts';
 import type { Wire } from '../graph/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 import { formatQuantity, partOf } from '../quantity/index.ts';
 import {
-  CONNECTORS,
   CONNECTOR_IDS,
-  CONNECTOR_MOST_V,
   CONNECTOR_SOURCE,
-  type Connector,
-  type ConnectorId,
+  type Source,
+  TERMINAL_RISE_K,
+  TERMINAL_RISE_SOURCE,
   computed,
   entered,
+  isBlock,
+  ofPart,
+  poleBears,
 } from '../reference/index.ts';
+import { airAbout } from './box-heat.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { otherFuses } from './nudging.ts';
-import { type Finding, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
+import { type Finding, type Given, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating, noneAllowed, voltsWithin } from './shared-working.ts';
 import { tapped } from './tapped.ts';
 
@@ -22,7 +25,7 @@ const ID = 'connector-unsuited';
 type Fuse = PartPlaying<'overcurrent device'>;
 interface Placed {
   readonly part: PartPlaying<'connector'>;
-  readonly type: Connector;
+  readonly type: ConnectorType;
   /** The wires that end on it. */
   readonly wires: readonly Wire[];
 }
@@ -33,7 +36,7 @@ const placedIn = ({ netlist }: RuleContext, { job }: WiredJob): Placed[] =>
       ? [
           {
             part,
-            type: CONNECTORS[part.spec.type],
+            type: part.spec.type,
             wires: netlist.wires.filter(({ from, to }) => [from, to].some((at) => partOf(at) === part.id)),
           },
         ]
@@ -54,17 +57,48 @@ function fuseBefore(context: RuleContext, { wires }: Placed): { readonly fuse: F
   return fuses.length === 0 ? null : fuses.reduce((a, b) => (b.fuse.spec.ratingA > a.fuse.spec.ratingA ? b : a));
 }
 
+/** Which half stays live when it is pulled. */
+const liveHalf = (wires: readonly Wire[]): string =>
+  wires.some(({ section }) => section.stretch === 'charge')
+    ? 'both halves stay live between two batteries: contacts that are covered on either side'
+    : 'the half with covered contacts is the one that stays live';
+const sourceOf = ({ id, name }: ConnectorType): Source => (CONNECTOR_IDS.some((one) => one === id) ? CONNECTOR_SOURCE : ofPart(name));
+
 function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
   const { part, type, wires } = placed;
   const common = { severity: 'danger', job: job.job.id, subject: partSubject(part) } as const;
-  const rated = { symbol: 'I_r', meaning: `a pole of it: ${type.name}`, value: type.ratedA, unit: 'A', source: CONNECTOR_SOURCE } as const;
+  const source = sourceOf(type);
+  const { airC, given: air } = airAbout(context, part.place);
+  const bears = poleBears(type, airC);
+  const isLess = bears < type.ratedA;
+  const hot = isLess ? ` in ${context.says(Math.ceil(airC - 1e-9), '°C')}` : '';
+  const rated = { symbol: 'I_r', meaning: `a pole of it: ${type.name}`, value: type.ratedA, unit: 'A', source } as const;
+  const limit = isLess
+    ? ({ symbol: 'I_hot', meaning: 'what it bears in that air', value: bears, unit: 'A', source: computed('as above') } as const)
+    : rated;
+  const given: readonly Given[] = isLess
+    ? [
+        rated,
+        ...air,
+        { symbol: 'T_most', meaning: type.name, value: type.mostC, unit: '°C', source },
+        {
+          symbol: 'ΔT_r',
+          meaning: 'warmer than the air at its rated current',
+          value: TERMINAL_RISE_K,
+          unit: 'K',
+          source: TERMINAL_RISE_SOURCE,
+        },
+      ]
+    : [];
+  const within = (symbol: string) => (isLess ? `${symbol} ≤ I_hot = I_r · √((T_most − T)/ΔT_r)` : `${symbol} ≤ I_r`);
+  const screwed = isBlock(type);
   const supply = wires.some(({ section }) => section.side === 'control') ? controlSupplyOf(context.design, job.job) : job.supply;
   const volt = borneV(supply);
   const users = context.jobs.filter(({ job: { id } }) => part.jobs.includes(id));
   const ampere = Math.max(...users.map((user) => context.worstAmps(user, branchId(part.id, 'pair')).value));
-  const live = wires.some(({ section }) => section.stretch === 'charge')
-    ? 'both halves stay live between two batteries: contacts that are covered on either side'
-    : 'the half with covered contacts is the one that stays live';
+  const kept = screwed
+    ? 'tightened, and once more when it has been hot: copper gives under a screw'
+    : `pull it with nothing on: it is no switch; ${liveHalf(wires)}`;
   const before = fuseBefore(context, placed);
   const feed = feedBefore(context, job, placed);
   const place = context.design.places.find(({ id }) => id === part.place)!;
@@ -73,13 +107,18 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
       ...common,
       code: 'volts',
       value: volt,
-      limit: CONNECTOR_MOST_V,
+      limit: type.mostV,
       unit: 'V',
       title:
-        volt > CONNECTOR_MOST_V
-          ? `${part.tag} is made for ${formatQuantity(CONNECTOR_MOST_V, 'V')}, and ${supply.name} has ${formatQuantity(volt, 'V')}`
-          : `${part.tag} is made for ${formatQuantity(CONNECTOR_MOST_V, 'V')}`,
-      detail: volt > CONNECTOR_MOST_V ? 'its contacts can be touched, and it draws an arc that stands' : type.name,
+        volt > type.mostV
+          ? `${part.tag} is made for ${formatQuantity(type.mostV, 'V')}, and ${supply.name} has ${formatQuantity(volt, 'V')}`
+          : `${part.tag} is made for ${formatQuantity(type.mostV, 'V')}`,
+      detail:
+        volt <= type.mostV
+          ? type.name
+          : screwed
+            ? 'between its poles, and to what it is screwed on, it may flash over'
+            : 'its contacts can be touched, and it draws an arc that stands',
       working: voltsWithin(
         {
           symbol: 'V',
@@ -88,23 +127,20 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
           unit: 'V',
           source: entered(`supplies[${context.design.supplies.indexOf(supply)}].${borneAt(supply)}`),
         },
-        { value: CONNECTOR_MOST_V, meaning: 'connectors of low voltage', source: CONNECTOR_SOURCE },
+        { value: type.mostV, meaning: type.name, source },
       ),
     }),
     judge(ID, {
       ...common,
       code: 'current',
       value: ampere,
-      limit: type.ratedA,
+      limit: bears,
       unit: 'A',
-      title: `${part.tag} carries ${formatQuantity(ampere, 'A')} of ${formatQuantity(type.ratedA, 'A')}`,
-      detail:
-        ampere > type.ratedA
-          ? 'its contacts lose their spring, and then they melt what holds them'
-          : `pull it with nothing on: it is no switch; ${live}`,
+      title: `${part.tag} carries ${formatQuantity(ampere, 'A')} of ${formatQuantity(bears, 'A')}${hot}`,
+      detail: ampere > bears ? (screwed ? SCREW_GOES : 'its contacts lose their spring, and then they melt what holds them') : kept,
       working: {
-        formula: 'I ≤ I_r',
-        given: [],
+        formula: within('I'),
+        given,
         result: {
           symbol: 'I',
           meaning: `largest in ${part.tag}`,
@@ -112,7 +148,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
           unit: 'A',
           source: computed('solved over every state and corner'),
         },
-        limit: rated,
+        limit,
       },
     }),
     ...(feed === undefined
@@ -122,13 +158,13 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             ...common,
             code: 'feed',
             value: feedFuseA(feed.signal),
-            limit: type.ratedA,
+            limit: bears,
             unit: 'A',
-            title: `${feed.signal.name} passes ${formatQuantity(feedFuseA(feed.signal), 'A')}; a pole of ${part.tag} bears ${formatQuantity(type.ratedA, 'A')}`,
+            title: `${feed.signal.name} passes ${formatQuantity(feedFuseA(feed.signal), 'A')}; a pole of ${part.tag} bears ${formatQuantity(bears, 'A')}${hot}`,
             detail: 'the feed’s own fuse is what stands before it',
             working: {
-              formula: 'I_feed ≤ I_r',
-              given: [],
+              formula: within('I_feed'),
+              given,
               result: {
                 symbol: 'I_feed',
                 meaning: `own fuse of ${feed.signal.name}`,
@@ -136,7 +172,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
                 unit: 'A',
                 source: entered(`signals[${feed.at}]${feed.signal.fuseA === undefined ? '' : '.fuseA'}`),
               },
-              limit: rated,
+              limit,
             },
           }),
         ]),
@@ -151,7 +187,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             unit: '',
             title: type.sealed ? `${part.tag} keeps the wet of ${place.name} out` : `${part.tag} lies open to the wet of ${place.name}`,
             detail: type.sealed ? type.name : 'its contacts corrode, get warm, and then it parts by itself',
-            working: noneAllowed(type.sealed ? 0 : 1, 'open contacts in the wet', CONNECTOR_SOURCE),
+            working: noneAllowed(type.sealed ? 0 : 1, 'open contacts in the wet', source),
           }),
         ]
       : []),
@@ -162,21 +198,27 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             ...common,
             code: 'fuse',
             value: before.fuse.spec.ratingA,
-            limit: type.ratedA,
+            limit: bears,
             unit: 'A',
-            title: `${before.fuse.tag} passes ${formatQuantity(before.fuse.spec.ratingA, 'A')}; a pole of ${part.tag} bears ${formatQuantity(type.ratedA, 'A')}`,
-            detail:
-              before.fuse.spec.ratingA > type.ratedA
-                ? 'what its fuse lets through for good, its contacts do not bear for good'
-                : `pull it with nothing on: it is no switch; ${live}`,
-            working: { formula: 'I_n ≤ I_r', given: [], result: fuseRating(before.of, before.fuse), limit: rated },
+            title: `${before.fuse.tag} passes ${formatQuantity(before.fuse.spec.ratingA, 'A')}; a pole of ${part.tag} bears ${formatQuantity(bears, 'A')}${hot}`,
+            detail: before.fuse.spec.ratingA > bears ? 'what its fuse lets through for good, it does not bear for good' : kept,
+            working: { formula: within('I_n'), given, result: fuseRating(before.of, before.fuse), limit },
           }),
         ]),
   ];
 }
 
+const SCREW_GOES = 'it gets hot, its screw comes loose by that, and then it glows';
+
+/** Whether another one takes the wires and bears what was found to be too much. */
+function isBetter(context: RuleContext, { part, wires }: Placed, type: ConnectorType, { unit, code, value }: Finding): boolean {
+  if (wires.some(({ sizeMm2 }) => sizeMm2 > type.mostMm2)) return false;
+  if (code === 'wet') return type.sealed;
+  return unit === 'V' ? type.mostV >= value : poleBears(type, airAbout(context, part.place).airC) >= value;
+}
+
 /** Each of its wires' legs without the connector, or with another one. */
-function changed(job: WiredJob, { wires }: Placed, type: ConnectorId | null): Nudge['patches'] {
+function changed(job: WiredJob, { wires }: Placed, type: string | null): Nudge['patches'] {
   return [...new Set(wires.map(({ wholeLeg }) => wholeLeg))].flatMap((leg) => {
     const { connector, ...rest } = job.job.wires[leg] ?? {};
     if (!connector) return [];
@@ -189,7 +231,7 @@ function changed(job: WiredJob, { wires }: Placed, type: ConnectorId | null): Nu
 export const connectorUnsuited: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Does every connector bear its current, its fuse, its voltage and the wet?',
+  asks: 'Does every connector and terminal block bear its current, its fuse, its voltage, the heat and the wet?',
   notAsked: 'no wire of it goes through a connector',
   acrossJobs: true,
   trail: 'load',
@@ -202,15 +244,13 @@ export const connectorUnsuited: Rule = {
         const placed = placedIn(context, job).find(({ part }) => part.id === finding.subject.id);
         if (!placed) return [];
         const before = fuseBefore(context, placed);
-        const most = Math.max(...placed.wires.map(({ sizeMm2 }) => sizeMm2));
         return [
-          ...CONNECTOR_IDS.filter(
-            (id) =>
-              CONNECTORS[id].mostMm2 >= most &&
-              (finding.unit === 'A' ? CONNECTORS[id].ratedA >= finding.value : finding.code === 'wet' && CONNECTORS[id].sealed),
-          )
-            .sort((a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA)
-            .map((id) => ({ label: `Nudge ${placed.part.tag} to: ${CONNECTORS[id].name}`, patches: changed(job, placed, id) })),
+          ...connectorsOf(context.design)
+            .filter(
+              (type) => type.id !== placed.type.id && isBlock(type) === isBlock(placed.type) && isBetter(context, placed, type, finding),
+            )
+            .sort((a, b) => a.ratedA - b.ratedA)
+            .map(({ id, name }) => ({ label: `Nudge ${placed.part.tag} to: ${name}`, patches: changed(job, placed, id) })),
           ...(finding.code === 'fuse' && before?.of === job
             ? otherFuses(
                 context,

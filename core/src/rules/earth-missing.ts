@@ -1,18 +1,20 @@
 import { linePath, linesOf } from '../project/index.ts';
-import { commonPractice, computed, standard } from '../reference/index.ts';
+import { commonPractice, computed, isBlock, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
 import { takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { type CircuitGraph, walk } from '../graph/index.ts';
-import { isMains, kindOf } from '../kinds/index.ts';
+import { type AnyPart, isMains, kindOf, plays } from '../kinds/index.ts';
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 
 const ID = 'earth-missing';
 
-/** Over wires and joints alone, through whatever terminals they meet at. */
+const isScrewedBlock = (part: AnyPart): boolean => plays(part, 'connector') && isBlock(part.spec.type);
+
+/** Over wires, joints and what is screwed alone, through whatever terminals they meet at: what can be pulled apart is no earth. */
 function isEarthed(graph: CircuitGraph, metal: Terminal): boolean {
-  const { terminals } = walk(graph, [metal], ({ by }) => by !== 'part');
+  const { terminals } = walk(graph, [metal], (link) => link.by !== 'part' || isScrewedBlock(link.part));
   return [...terminals].some((at) => {
     const part = graph.part(partOf(at));
     const pin = part && kindOf(part).earthPin;

@@ -4,6 +4,7 @@ export { type Answer, answersOf } from './answers.ts';
 export { ORDER, OWN_RULES, checkEvidence } from './check.ts';
 export { type RuleContext, type WiredJob, loadAmps, ruleContext, sharesFuse, worstLoad } from './context.ts';
 export { shareBehind } from './fuse-above-wire.ts';
+export { airAbout } from './box-heat.ts';
 export { startBehind } from './fuse-surge-opens.ts';
 export { notWired } from './not-wired.ts';
 export { editWords } from './nudging.ts';

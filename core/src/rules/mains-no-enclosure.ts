@@ -3,15 +3,15 @@ import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { partOf } from '../quantity/index.ts';
-import { type AnyPart, isMains, kindOf } from '../kinds/index.ts';
+import { type AnyPart, isMains, kindOf, plays } from '../kinds/index.ts';
 
 const ID = 'mains-no-enclosure';
 
-/** Switches and splices of a job that the mains flow in; loads are closed in by their makers, and a panel by its own. */
+/** Switches, splices and connectors of a job that the mains flow in; loads are closed in by their makers, and a panel by its own. */
 const carriers = (context: RuleContext, { wires }: WiredJob): AnyPart[] =>
   [...new Set(wires.filter(({ mains }) => mains).flatMap(({ from, to }) => [partOf(from), partOf(to)]))]
     .map((id) => context.part(id))
-    .filter((part) => kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true);
+    .filter((part) => kindOf(part).signalBranches !== undefined || kindOf(part).madeWithWires === true || plays(part, 'connector'));
 
 /** What switches the mains is closed in. */
 export const mainsNoEnclosure: Rule = {

@@ -1,8 +1,8 @@
 import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
-import { type AnyPart, plays, kindOf } from '../kinds/index.ts';
-import { type LaidFrom, RESERVED_COLOURS, ambientFactor, wireFamily, wireForA } from '../reference/index.ts';
+import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
+import { type LaidFrom, RESERVED_COLOURS, ambientFactor, joinedInCeramic, wireFamily, wireForA } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
@@ -262,6 +262,12 @@ export class NetlistBuilder {
     }
   }
 
+  /** Where wires of a job meet, made as its place asks for. */
+  splice(job: Job, as: { readonly id: string; readonly tag: string; readonly name: string; readonly place: string }): Terminal {
+    this.add({ ...as, kind: 'splice', job: job.id, spec: { inCeramic: joinedInCeramic(this.hottestC(as.place)) } });
+    return terminal(as.id, '1');
+  }
+
   /** What a wire behind a fuse has to bear, A; 0 behind none. */
   private ratingOf(fuse: string | null): number {
     const part = fuse === null ? undefined : this.parts.get(fuse);
@@ -273,7 +279,8 @@ export class NetlistBuilder {
     const job = this.design.jobs.find(({ id }) => id === wire.job)!;
     const wanted = job.wires[wire.leg]?.connector;
     if (!wanted) return [wire];
-    const { type, end } = wanted;
+    const { end } = wanted;
+    const type = connectorOf(this.design, wanted.type)!;
     const place = this.placeOf(wire[end]);
     const leg = `${wire.leg}${TAIL}`;
     const nth = [...this.parts.values()].filter((part) => plays(part, 'connector') && part.job === job.id).length + 1;
@@ -338,16 +345,7 @@ export class NetlistBuilder {
       const splice = `${partOf(first.from)}-${pinOf(first.from)}-branch-${place}`;
       const job = this.design.jobs.find(({ id }) => id === first.job)!;
       const number = this.design.jobs.indexOf(job) + 1;
-      this.add({
-        id: splice,
-        kind: 'splice',
-        tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`,
-        name: 'branch',
-        place,
-        job: job.id,
-        spec: {},
-      });
-      const to = terminal(splice, '1');
+      const to = this.splice(job, { id: splice, tag: `X${number}.B${this.wiresOfJob.get(job.id)!}`, name: 'branch', place });
       const trunk = this.wire(job, {
         leg: `control-branch-${place}`,
         role: 'control',

@@ -10,7 +10,8 @@ import { applyPatches } from '../document/patch.ts';
 import { buildDictionary, diagnose } from '../outputs/bench/dictionary.ts';
 import { parseDesign } from '../project/parse.ts';
 import type { Design, Job } from '../project/schema.ts';
-import { CONNECTORS, type ConnectorId } from '../reference/index.ts';
+import { CONNECTORS, type ConnectorId, joinedInCeramic, poleBears } from '../reference/index.ts';
+import { type UsedPart, beginPart, ownPartSchema } from '../kinds/index.ts';
 import { HEATER, design, job, not, on } from '../testing/designs.ts';
 import { mains } from '../testing/mains.ts';
 import { readSaid } from '../testing/said.ts';
@@ -260,5 +261,129 @@ describe('said', () => {
     const { design: made, heard } = readSaid(text);
     expect(made).toBeNull();
     expect(heard.unclear.map(({ text: words }) => words).join()).toMatch(/quick disconnect|sealed plug/);
+  });
+});
+
+describe('a terminal block', () => {
+  const ends = (type: string): Legs => ({
+    'load-load-1': { connector: { type, end: 'to' } },
+    'return-load-1': { connector: { type, end: 'from' } },
+    'earth-load-1': { connector: { type, end: 'from' } },
+  });
+  const own = (changes: object) =>
+    ownPartSchema.parse({
+      ...beginPart('connector', 'own-block', 'My block'),
+      assumed: [],
+      ratedA: 16,
+      mostV: 450,
+      ...changes,
+    }) as UsedPart;
+  /** A load of the mains at the end of its way, in a closed place of that temperature. */
+  const warm = (type: string, hottestC: number, more: { box?: 'open' | 'plastic'; parts?: UsedPart[] } = {}): Design => {
+    const made = mains({ wires: ends(type), insulation: hottestC > 100 ? 'glass' : 'usual' }, {}, { parts: more.parts ?? [] });
+    const at = made.jobs[0]!.loads[0]!.place;
+    const places = made.places.map((one) => (one.id === at ? { ...one, hottestC, box: more.box ?? ('plastic' as const) } : one));
+    return { ...made, places };
+  };
+  const rules = (made: Design) =>
+    new Set(analyse(made).analysis.findings.flatMap(({ rule, severity }) => (severity === 'danger' ? [rule] : [])));
+  const lists = (made: Design) => analyse(made).analysis.parts.map(({ count, description }) => `${count} ${description}`);
+
+  test('at its rated current is 45 K above the air (IEC 60947-7-1): it bears all of it to 45 K below its material’s limit, none at it', () => {
+    const at = (airC: number) => poleBears(CONNECTORS['block-32'], airC);
+    expect([at(20), at(65), at(110), at(150)]).toEqual([32, 32, 0, 0]);
+    expect(at(66)).toBeLessThan(32);
+    // Warmth goes with the square of the current: half of the room for it is left for 0.707 of the current.
+    expect(at(87.5)).toBeCloseTo(32 * Math.SQRT1_2, 9);
+    // What is pulled apart is asked for the air alone.
+    expect(poleBears(CONNECTORS['quick-30'], 80)).toBe(30);
+  });
+  test('bears the mains, in a closed place alone', () => {
+    expect(rules(warm('block-32', 40))).toEqual(new Set());
+    expect(rules(warm('block-32', 40, { box: 'open' }))).toEqual(new Set(['mains-no-enclosure']));
+    expect(rules(warm('quick-30', 40))).toEqual(new Set(['connector-unsuited', 'earth-missing']));
+  });
+  test.each([
+    [230, 'hold'],
+    [229.9, 'danger'],
+  ])('for %s V on a branch of 230 V: %s', (mostV, severity) => {
+    const made = warm('own-block', 40, { parts: [own({ mostV, ratedA: 1000, mostMm2: 10, mostC: 110 })] });
+    expect(said(made).find(({ code }) => code === 'volts')).toMatchObject({ severity, limit: mostV });
+  });
+  test('of plastic does not bear what is hot, and a nudge gives one of ceramic; of that nothing is said', () => {
+    expect(rules(warm('ceramic-32', 120))).toEqual(new Set());
+    const made = warm('block-32', 120);
+    expect(rules(made)).toEqual(new Set(['connector-unsuited', 'part-air']));
+    const { analysis, evidence } = analyse(made);
+    const hot = analysis.findings.find(({ rule, code }) => rule === 'connector-unsuited' && code === 'current')!;
+    expect(hot.title).toMatch(/^X1\.C\d carries .* of 0 A in 12\d °C$/);
+    expect(hot.working.formula).toContain('√');
+    expect(findNudge(evidence, analysis.findings, hot)!.label).toMatch(/Ceramic terminal block/);
+  });
+  test('is bought pole by pole, and the load’s own lead goes under it', () => {
+    const made = warm('block-32', 40);
+    expect(lists(made)).toContain('3 Terminal block, 32 A, a pole');
+    const tails = analyse(made).analysis.wires.filter(({ tag }) => tag.endsWith('t'));
+    expect(tails.map(({ existing }) => existing)).toEqual([true, true, true]);
+    expect(analyse(made).analysis.wires.filter(({ existing }) => existing)).toHaveLength(3);
+  });
+  test('of one’s own is wired, priced and judged by its label, and a file that has it not is refused at its leg', () => {
+    const made = warm('own-block', 40, { parts: [own({ ratedA: 16, mostMm2: 2.5, mostC: 110, price: 0.8 })] });
+    expect(rules(made)).toEqual(new Set());
+    expect(analyse(made).analysis.parts.find(({ description }) => description === 'My block, a pole')).toMatchObject({
+      count: 3,
+      price: 0.8,
+    });
+    const weak = warm('own-block', 40, { parts: [own({ ratedA: 5, mostMm2: 2.5, mostC: 110 })] });
+    expect(
+      said(weak)
+        .filter(({ severity }) => severity === 'danger')
+        .map(({ limit }) => limit),
+    ).toContain(5);
+    expect(parseDesign({ ...made, parts: [] })).toMatchObject({
+      ok: false,
+      problems: expect.arrayContaining([
+        { path: 'jobs[0].wires.load-load-1.connector.type', message: 'there is no connector "own-block" on the shelf' },
+      ]) as unknown,
+    });
+  });
+  test.each([
+    ['turn the 1500 W heater on the wall outlet on when the switch is on, with a terminal block at it', 'block-32', 'plastic'],
+    ['run a 2 kW element from the mains when the thermostat calls, with a 57 A ceramic terminal block', 'ceramic-57', 'metal'],
+    ['run a 2 kW element from the mains when the thermostat calls, with ceramic terminals', 'ceramic-32', 'metal'],
+  ])('%s', (sentence, type, box) => {
+    const { heard, design: made } = readSaid(sentence);
+    expect(heard.unclear).toEqual([]);
+    const [{ wires, loads }] = made!.jobs as [Job];
+    expect(Object.values(wires).map(({ connector }) => connector?.type)).toEqual([type, type, type]);
+    expect(made!.places.find(({ id }) => id === loads[0]!.place)!.box).toBe(box);
+    expect(rules(made!)).toEqual(new Set());
+  });
+});
+
+describe('where wires are joined', () => {
+  const joints = (hottestC: number, made: Design) => {
+    const places = made.places.map((one) => (one.id === made.jobs[0]!.loads[0]!.place ? { ...one, hottestC, box: 'metal' as const } : one));
+    return analyse({ ...made, places }).analysis.parts.flatMap(({ count, description }) =>
+      /splice|block/i.test(description) ? [`${count} ${description}`] : [],
+    );
+  };
+  const two = design([job({ loads: [{ ...HEATER, count: 2 }] })]);
+  test('crimped, and at a low voltage spliced to the load’s own leads; under ceramic before a sleeve softens', () => {
+    expect([joinedInCeramic(105), joinedInCeramic(105.5)]).toEqual([false, true]);
+    expect(joints(105, two).join()).toMatch(/Crimped splice, sealed.*Butt splice for/);
+    expect(joints(105, two).join()).not.toMatch(/block/);
+    expect(joints(106, two).join()).toMatch(/^6 Ceramic terminal block, 57 A, a pole$/);
+  });
+  test('on the mains under screws', () => {
+    // 45 K below the 110 °C of its plastic; beyond that it bears less than its name says.
+    expect(joints(65, mains({ insulation: 'glass' }))).toEqual(['3 Terminal block, 32 A, a pole']);
+    expect(joints(66, mains({ insulation: 'glass' }))).toEqual(['3 Ceramic terminal block, 32 A, a pole']);
+    const thick = { 'load-load-1': { sizeMm2: 16 as const }, 'return-load-1': { sizeMm2: 10 as const } };
+    expect(joints(40, mains({ wires: thick }))).toEqual([
+      expect.stringMatching(/^2 Terminal block for 16 mm² .*, a pole$/),
+      '1 Terminal block, 57 A, a pole',
+    ]);
+    expect(joints(120, mains({ insulation: 'glass' }))).toEqual(['3 Ceramic terminal block, 32 A, a pole']);
   });
 });

@@ -369,8 +369,7 @@ export class ControlSide {
   }
 
   splice(id: string, tag: string): Terminal {
-    this.builder.add({ id, kind: 'splice', tag, name: 'splice', place: this.job.device.place, job: this.job.id, spec: {} });
-    return terminal(id, '1');
+    return this.builder.splice(this.job, { id, tag, name: 'splice', place: this.job.device.place });
   }
 }
 

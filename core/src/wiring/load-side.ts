@@ -483,8 +483,7 @@ export class LoadSide {
   }
 
   splice(id: string, place: string): Terminal {
-    this.builder.add({ id, kind: 'splice', tag: `X${this.number}.${++this.splices}`, name: 'splice', place, job: this.job.id, spec: {} });
-    return terminal(id, '1');
+    return this.builder.splice(this.job, { id, tag: `X${this.number}.${++this.splices}`, name: 'splice', place });
   }
 
   /** To the other battery, which is a source too: a fuse at its end as well. */

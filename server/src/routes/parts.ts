@@ -15,7 +15,7 @@ interface Use {
   readonly isSeen: boolean;
 }
 /** Where a document names a part, as PostgreSQL writes it. */
-const NAMES_PARTS = PART_NAMES.map((path) => `$.${path.replaceAll('.*', '[*]')}`);
+const NAMES_PARTS = PART_NAMES.map((path) => `$.${path}`);
 /** Projects that name the part, by part. */
 type UsedIn = ReadonlyMap<string, readonly Use[]>;
 

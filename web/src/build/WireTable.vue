@@ -157,7 +157,7 @@ const save = () => download(fileName(`${project.design!.name} wires`, 'csv'), 't
           quiet
           :label="`${row.tag} is there already`"
           :model-value="row.existing"
-          @update:model-value="edit(row, 'existing', { existing: row.existing ? undefined : true })"
+          @update:model-value="edit(row, 'existing', { existing: said(row)?.existing ? undefined : !row.existing })"
         />
       </template>
     </SheetTable>

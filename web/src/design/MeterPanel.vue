@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
-  CONNECTORS,
-  CONNECTOR_IDS,
+  CONNECTOR_MOST_V,
   WIRE_SERIES,
   LOADS,
   WIRE_COLOURS,
+  connectorsOf,
   formatQuantity,
   handEditsOf,
   partOf,
@@ -18,17 +18,20 @@ import {
   wireBranch,
   type Edit,
   type Job,
+  type Patch,
   type Terminal,
   type Wire,
 } from '@iron-nudge/core';
 import { useMeter, type Probe } from '../stores/meter.ts';
+import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import { across } from './live.ts';
 import SelectField from '../ui/SelectField.vue';
-import { each } from '../ui/options.ts';
+import { each, named } from '../ui/options.ts';
 
 const project = useProject();
 const meter = useMeter();
+const shelf = useOwnShelf();
 
 const wires = computed(() => project.analysis?.netlist.wires ?? []);
 /** Sizes as this project buys wire, and the one that is there where it is another. */
@@ -102,9 +105,10 @@ function takeBack(at: number): void {
 const chosenWire = computed<Wire | null>(() => (project.selection?.kind === 'wire' ? (wireAt(project.selection.id) ?? null) : null));
 type LegChoice = Job['wires'][string];
 /** Changes what a person chose for a leg; what is undefined is the app's choice again. */
-function choose(what: string, leg: string, changes: { [K in keyof LegChoice]: LegChoice[K] | undefined }): void {
+function choose(what: string, leg: string, changes: { [K in keyof LegChoice]: LegChoice[K] | undefined }, taken: Patch[] = []): void {
   const entries = Object.entries({ ...project.job!.wires[leg], ...changes }).filter(([, value]) => value !== undefined);
   void project.patch(what, [
+    ...taken,
     { path: ['jobs', project.jobIndex, 'wires', leg], value: entries.length > 0 ? Object.fromEntries(entries) : undefined },
   ]);
 }
@@ -117,11 +121,15 @@ const endsOf = (wire: Wire) => {
   const place = (at: Terminal) => project.design!.places.find(({ id }) => id === partAt(partOf(at))?.place)?.name ?? '';
   return { from: place(first.from), to: place(last.to) };
 };
+/** What may part a wire: of what is pulled apart nothing on the mains. */
+const connectorsFor = (wire: Wire) =>
+  connectorsOf({ parts: [...project.design!.parts, ...shelf.connectors.value] }).filter(
+    ({ id, mostV }) => !wire.mains || mostV > CONNECTOR_MOST_V || id === connectorOf(wire)?.type,
+  );
 function setConnector(wire: Wire, type: string, end?: string): void {
-  const id = CONNECTOR_IDS.find((one) => one === type);
   const usual = wire.role === 'return' ? 'from' : 'to';
   const there = end === 'from' || end === 'to' ? end : (connectorOf(wire)?.end ?? usual);
-  choose(`connector in ${wire.tag}`, wire.wholeLeg, { connector: id && { type: id, end: there } });
+  choose(`connector in ${wire.tag}`, wire.wholeLeg, { connector: type === '' ? undefined : { type, end: there } }, shelf.taking(type));
 }
 const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ...Object.keys(WIRE_COLOURS)])]);
 </script>
@@ -166,26 +174,24 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
           :options="[{ value: '', text: 'one wire' }, ...each(sizesFor(chosenWire), (size) => `and ${soldName(size)}`)]"
           @update:model-value="choose(`wire beside ${chosenWire.tag}`, chosenWire.leg, { secondMm2: sizeOrNone($event) })"
         />
-        <template v-if="!chosenWire.mains">
-          <SelectField
-            :label="`Connector in ${chosenWire.tag}`"
-            quiet
-            :model-value="connectorOf(chosenWire)?.type ?? ''"
-            :options="[{ value: '', text: 'no connector' }, ...CONNECTOR_IDS.map((id) => ({ value: id, text: CONNECTORS[id].name }))]"
-            @update:model-value="setConnector(chosenWire, String($event))"
-          />
-          <SelectField
-            v-if="connectorOf(chosenWire)"
-            :label="`Where its connector is`"
-            quiet
-            :model-value="connectorOf(chosenWire)!.end"
-            :options="[
-              { value: 'from', text: `where it begins: ${endsOf(chosenWire).from}` },
-              { value: 'to', text: `where it ends: ${endsOf(chosenWire).to}` },
-            ]"
-            @update:model-value="setConnector(chosenWire, connectorOf(chosenWire)!.type, String($event))"
-          />
-        </template>
+        <SelectField
+          :label="`Connector in ${chosenWire.tag}`"
+          quiet
+          :model-value="connectorOf(chosenWire)?.type ?? ''"
+          :options="[{ value: '', text: 'no connector' }, ...named(connectorsFor(chosenWire))]"
+          @update:model-value="setConnector(chosenWire, String($event))"
+        />
+        <SelectField
+          v-if="connectorOf(chosenWire)"
+          :label="`Where its connector is`"
+          quiet
+          :model-value="connectorOf(chosenWire)!.end"
+          :options="[
+            { value: 'from', text: `where it begins: ${endsOf(chosenWire).from}` },
+            { value: 'to', text: `where it ends: ${endsOf(chosenWire).to}` },
+          ]"
+          @update:model-value="setConnector(chosenWire, connectorOf(chosenWire)!.type, String($event))"
+        />
       </div>
       <div v-if="hands.length || edits.length" class="row hands">
         <button v-for="hand in hands" :key="hand.text" class="plain-button" @click="change(hand.edit)">{{ hand.text }}</button>

@@ -23,7 +23,7 @@ export const GUARD_PRICES = {
 /** Of what stands in a holder that is bought by itself. */
 export const HELD_PRICES = { blade: 0.4, bolt: 4.2, 'high-breaking': 21, cartridge: 0.5 } as const satisfies Record<Held, number>;
 
-/** Of what parts a wire, both halves with their contacts. */
+/** Of what parts a wire, a pole: of what is pulled apart both halves with their contacts. */
 export const CONNECTOR_PRICES = {
   trailer: 0.9,
   sealed: 3.4,
@@ -32,6 +32,10 @@ export const CONNECTOR_PRICES = {
   'quick-50': 4.1,
   'quick-120': 11,
   'quick-175': 16.5,
+  'block-32': 0.4,
+  'block-57': 0.9,
+  'ceramic-32': 1.1,
+  'ceramic-57': 1.9,
 } as const satisfies Record<ConnectorId, number>;
 
 /** Of small things, a piece. */

@@ -3,11 +3,12 @@ import { LOADS, type LoadKind } from '../load/registry.ts';
 import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
 import type { OwnBox } from './own-box.ts';
+import type { OwnConnector } from './own-connector.ts';
 import type { OwnGuard } from './own-guard.ts';
 import type { OwnHolder } from './own-holder.ts';
 import { type OwnSocket, ownSocket } from './own-socket.ts';
 import { type OwnHeatsink, ownHeatsink } from './own-heatsink.ts';
-import { CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart } from '../../reference/index.ts';
+import { CONNECTORS, CONTACT_DERATING_SOURCE, type Source, TERMINAL_MOST_MM2, ofPart } from '../../reference/index.ts';
 import { CONTROLLERS, type ControllerType } from './controllers.ts';
 import { HEATSINKS, type HeatsinkType } from './heatsinks.ts';
 
@@ -788,7 +789,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
 
 /** What a project brings along of its own. */
 export interface OwnParts {
-  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard | OwnSocket | OwnBox | OwnHolder)[];
+  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard | OwnSocket | OwnBox | OwnHolder | OwnConnector)[];
 }
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
@@ -801,7 +802,7 @@ const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => isRelayFo
 
 /** Whether a part of the shelf has this id, so that no own one may. */
 export const isOfShelf = (id: string): boolean =>
-  [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id);
+  [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id) || id in CONNECTORS;
 
 /** Boards that a project may have: the shelf's, and those that it brings along. */
 export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [...CONTROLLERS, ...ofForm('board')({ parts }).map(ownBoard)];

@@ -27,6 +27,7 @@ export type PartSymbol =
   | 'voltmeter'
   | 'contact-solid'
   | 'joined-pins'
+  | 'terminal-block'
   | 'connector';
 
 /** A load is drawn by its kind. */
@@ -225,6 +226,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly atTap?: true;
   /** Pins that carry terminals to crimp, for the wire list. */
   readonly terminalStyle: string | ((spec: Spec, sizeMm2: number) => string);
+  /** Whether it has leads of its own, which wires are joined to. */
+  readonly hasLeads?: true;
 }
 
 /** Contacts that one hand moves, two pins for each. */

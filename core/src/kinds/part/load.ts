@@ -19,7 +19,8 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
   kind: 'load',
   plays: 'load',
   title: 'load',
-  terminalStyle: 'crimped splice',
+  terminalStyle: 'its own lead',
+  hasLeads: true,
   pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
   model({ id, spec }, into) {
     const ends = { id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm };

@@ -13,7 +13,8 @@ export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
   kind: 'tap-filter',
   plays: null,
   title: 'filter at a tap',
-  terminalStyle: 'crimped splice',
+  terminalStyle: 'its own lead',
+  hasLeads: true,
   atTap: true,
   pins: () => ['in', 'out', '31'],
   // The capacitor carries no steady current.

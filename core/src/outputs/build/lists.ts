@@ -1,9 +1,10 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { FOOT_M, type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
-import { INSIDE_M, type Netlist, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
+import { INSIDE_M, type Netlist, type Wire, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
 import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
 import {
   type AnyPart,
+  CONNECTOR_PRICES,
   type FuseSpec,
   HELD_NAMES,
   SMALL_PRICES,
@@ -15,9 +16,14 @@ import {
   wirePrice,
 } from '../../kinds/index.ts';
 import {
+  CONNECTORS,
+  CONNECTOR_IDS,
   STRIP_MOST_MM2,
   awgName,
+  blockFor,
   colourName,
+  isBlock,
+  joinedInCeramic,
   nearestAwg,
   noThicker,
   noThinner,
@@ -87,12 +93,12 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const cords = new Map(cordsOf(design, netlist).flatMap(({ tag, cores }) => cores.map(({ id }) => [id, tag] as const)));
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
-  const end = (at: Terminal, sizeMm2: number): End => {
+  const end = (at: Terminal, wire: Wire): End => {
     const part = parts.get(partOf(at))!;
     return {
       name: endName(part, pinOf(at)),
       place: placeName(design, part.place),
-      terminal: asBought(design, endStyle(design, part, sizeMm2)),
+      terminal: asBought(design, endStyle(design, part, wire)),
     };
   };
   return netlist.wires.flatMap((wire) => {
@@ -126,9 +132,9 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       labelTo: `${name + suffix} ${to.name}`,
       loom,
       cord: suffix === '' ? (cords.get(wire.id) ?? '') : '',
-      existing: said?.existing ?? false,
+      existing: said?.existing ?? isOwnLead(parts, wire),
     });
-    const [first, last] = [end(wire.from, wire.sizeMm2), end(wire.to, wire.sizeMm2)];
+    const [first, last] = [end(wire.from, wire), end(wire.to, wire)];
     const strip = (on: OnStrip, side: 'front' | 'back', place: string): End => ({
       name: `${on.strip} ${on[side]}`,
       place,
@@ -164,10 +170,21 @@ function loomsOf(netlist: Netlist): ReadonlyMap<string, string> {
 /** What the wire list says of wire at low voltage: the spools are of it. */
 const usualInsulation = ({ settings }: Design): string => `${wireFamily(settings.wireFamily).insulationC} °C`;
 
+/** Whether it is the lead that a part comes with, under the screw of a terminal block. */
+function isOwnLead(parts: ReadonlyMap<string, AnyPart>, { from, to }: Wire): boolean {
+  const ends = [from, to].map((at) => parts.get(partOf(at))!);
+  return ends.some((part) => kindOf(part).hasLeads) && ends.some((part) => plays(part, 'connector') && isBlock(part.spec.type));
+}
+
 /** What is crimped on, or put on the strands for a screw. */
-function endStyle({ settings }: Design, part: AnyPart, sizeMm2: number): string {
-  const { leadMostMm2, screwed, terminalStyle } = kindOf(part);
-  if (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec)) return 'butt splice on its lead';
+function endStyle({ settings, places }: Design, part: AnyPart, { sizeMm2, mains }: Wire): string {
+  const { hasLeads, leadMostMm2, screwed, terminalStyle } = kindOf(part);
+  if (hasLeads || (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec))) {
+    // The sleeve of a splice softens there; and joints of the mains are screwed, so that a load can be changed.
+    const { hottestC } = places.find(({ id }) => id === part.place)!;
+    if (!mains && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
+    return `${blockFor(hottestC) === 'ceramic' ? 'ceramic ' : ''}terminal block on its lead`;
+  }
   if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2);
   return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
 }
@@ -367,7 +384,12 @@ function asBought({ settings }: Design, words: string): string {
 const stripMost = ({ settings }: Design): number => noThicker(settings.wireSeries, STRIP_MOST_MM2);
 
 /** What is crimped or pressed on an end; null where nothing is bought for it. */
-function boughtTerminal(design: Design, style: string, sizeMm2: number): { description: string; price: number } | null {
+interface BoughtTerminal {
+  readonly description: string;
+  /** Null where the shelf has none. */
+  readonly price: number | null;
+}
+function boughtTerminal(design: Design, style: string, sizeMm2: number): BoughtTerminal | null {
   const size = sizeName(sizeMm2);
   if (/receptacle/.test(style))
     return { description: asBought(design, `Blade receptacle, 6.3 mm, for ${size}`), price: SMALL_PRICES['blade receptacle'] };
@@ -376,9 +398,18 @@ function boughtTerminal(design: Design, style: string, sizeMm2: number): { descr
       description: `${/^(?:M\d+|No\. \d+|\d+\/\d+ in)/.exec(style)?.[0] ?? asBought(design, 'M6')} ring terminal, for ${size}`,
       price: SMALL_PRICES.ring,
     };
+  const [block] = /(?:ceramic )?terminal block/.exec(style) ?? [];
+  if (block) return blockPole(block.startsWith('ceramic') ? 'ceramic' : 'block', sizeMm2);
   if (/butt splice/.test(style)) return { description: `Butt splice for ${size}`, price: SMALL_PRICES.splice };
   if (/ferrule/.test(style)) return { description: `Ferrule for ${size}`, price: SMALL_PRICES.ferrule };
   return null;
+}
+
+/** A pole of the smallest block that the wire goes into; one that the shelf has not, for that wire, where it goes into none. */
+function blockPole(built: 'block' | 'ceramic', sizeMm2: number): BoughtTerminal {
+  const id = CONNECTOR_IDS.find((one) => CONNECTORS[one].built === built && CONNECTORS[one].mostMm2 >= sizeMm2);
+  if (id) return { description: `${CONNECTORS[id].name}, a pole`, price: CONNECTOR_PRICES[id] };
+  return { description: `${built === 'ceramic' ? 'Ceramic terminal' : 'Terminal'} block for ${sizeName(sizeMm2)}, a pole`, price: null };
 }
 
 /** Channels that modules are sold with. */

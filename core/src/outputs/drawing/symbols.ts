@@ -56,6 +56,11 @@ const OF_PARTS: Readonly<Record<PartSymbol, Glyph>> = {
     room: 44,
     shapes: (h) => [path('line', `M0 ${-h} V-3 M0 ${h} V5`), path('mark', 'M-8 -7 L0 1 L8 -7 M-8 -1 L0 7 L8 -1')],
   },
+  'terminal-block': {
+    half: 12,
+    room: 44,
+    shapes: (h) => [path('line', `M0 ${-h} V-5 M0 ${h} V5`), circle('pin', 0, 0, 5), path('mark', 'M-6 6 L6 -6')],
+  },
   'joined-pins': { half: 10, room: 40, shapes: (h) => [circle('pin', 0, -h, 3.6), circle('pin', 0, h, 3.6), through(h)] },
   'contact-solid': {
     is: 'contact',

@@ -27,9 +27,9 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { type ConnectorId, ambientFactor } from '../../reference/index.ts';
+import { type ConnectorId, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
-import { backLeg, outBackwardsLeg, outLeg } from '../legs.ts';
+import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
@@ -306,6 +306,10 @@ export function build(onto: Design, said: Whole): Design {
       ...(wetPlaces.includes(one.id) ? { wet: true } : {}),
       // Several loads of the mains are joined somewhere: in a box.
       ...(one.id === loadPlace && joinsInABox(onto, feeding, said.loads) ? { box: 'plastic' as const } : {}),
+      // Screws that carry the mains are out of reach; no plastic where it is hot.
+      ...(one.id === loadPlace && said.connector && isMains(feeding) && onto.jobs.length === 0
+        ? { box: joinedInCeramic(Math.max(one.hottestC, setC)) ? ('metal' as const) : ('plastic' as const) }
+        : {}),
       // What carries the mains at the heat is covered, and of metal there.
       ...(one.id === loadPlace && mains?.changes.cutOut?.kind === 'contactor' && one.box === 'open' ? { box: 'metal' as const } : {}),
     })),
@@ -552,17 +556,20 @@ export function connectorIn({ loads, others, charged, guard }: Connected, connec
   return connectorSaid(connector, supply, guard?.ratingA ?? chosen);
 }
 type Connected = Pick<Whole, 'loads' | 'others' | 'charged' | 'guard'>;
-/** Its connectors, in the wires out to each load and back. */
+/** Its connectors, in the wires out to each load and back, and in its earth. */
 function connected(said: Whole, connector: SaidConnector, supply: Supply, lines: Job['loads']): Partial<Job> {
   const type = connectorIn(said, connector, supply);
   if (type === null) return {};
   return {
     wires: Object.fromEntries(
-      lines.flatMap(({ id }): [string, Job['wires'][string]][] => [
+      lines.flatMap(({ id, earth }): [string, Job['wires'][string]][] => [
         [outLeg(id), { connector: { type, end: 'to' as const } }],
         said.second?.kind === 'reverse'
           ? [outBackwardsLeg(id), { connector: { type, end: 'to' as const } }]
           : [backLeg(id), { connector: { type, end: 'from' as const } }],
+        ...(isMains(supply) && earth === 'wired'
+          ? [[earthLeg(id), { connector: { type, end: 'from' } }] as [string, Job['wires'][string]]]
+          : []),
       ]),
     ),
   };

@@ -1,5 +1,5 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
-import { POWER_RELAYS, type RelayType, type Supply, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
+import { POWER_RELAYS, type RelayType, type Supply, borneV, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import {
   CONNECTORS,
@@ -139,32 +139,39 @@ export function readMeters(text: string): (Stretch & { readonly meters: readonly
 }
 
 const CONNECTOR = new RegExp(
-  String.raw`,? ?\b(?:with|through|via|behind|and|over) (?:an? |its own |two )?(?:${AMPS} )?(quick[- ]?(?:disconnect|connector|coupling)s?|trailer (?:plug|socket|connector)s?|sealed (?:plug|connector)s?|(?:in-?line )?blade connectors?)(?![\w-])(?: (?:of|at) ${AMPS})?(?: (?:at|by) (?:it|the load))?`,
+  String.raw`,? ?\b(?:with|through|via|behind|and|over) (?:an? |its own |two )?(?:${AMPS} )?(quick[- ]?(?:disconnect|connector|coupling)s?|trailer (?:plug|socket|connector)s?|sealed (?:plug|connector)s?|(?:in-?line )?blade connectors?|(?:(?:ceramic|porcelain) )?(?:terminal|connector|screw) blocks?|(?:ceramic|porcelain) terminals?)(?![\w-])(?: (?:of|at) ${AMPS})?(?: (?:at|by) (?:it|the load))?`,
 );
 export function readConnector(text: string): (SaidConnector & Stretch) | null {
   const found = CONNECTOR.exec(text);
   if (!found) return null;
   const amps = found[1] ?? found[3];
-  const word = found[2]!.replace(/^in-?line /, '').match(/^[a-z]+/)![0] as Connector['built'];
+  const word = builtSaid(found[2]!);
   const ratedA = amps === undefined ? null : toNumber(amps);
   return {
     built: word,
     ratedA,
     at: found.index,
     length: found[0].length,
-    means: `${ratedA === null ? '' : `${formatQuantity(ratedA, 'A')} `}${CONNECTOR_WORDS[word]} in its wires at the load`,
+    means: `${CONNECTOR_WORDS[word]}${ratedA === null ? '' : ` of ${formatQuantity(ratedA, 'A')}`} in its wires at the load`,
   };
 }
+const builtSaid = (words: string): Connector['built'] => {
+  if (/^(?:ceramic|porcelain)/.test(words)) return 'ceramic';
+  return /blocks?$/.test(words) ? 'block' : (words.replace(/^in-?line /, '').match(/^[a-z]+/)![0] as Connector['built']);
+};
 const CONNECTOR_WORDS = {
   quick: 'quick disconnects',
   trailer: 'pins of a trailer plug',
   sealed: 'a sealed plug',
   blade: 'blade connectors',
+  block: 'a terminal block',
+  ceramic: 'a ceramic terminal block',
 } as const;
-/** The smallest that is said and bears what guards it; null where none does, and on the mains. */
+/** The smallest that is said and bears what guards it; null where none does, or none is made for such a supply. */
 export function connectorSaid({ built, ratedA }: SaidConnector, feeding: Supply, guardA: number): ConnectorId | null {
-  if (isMains(feeding)) return null;
-  const alike = CONNECTOR_IDS.filter((id) => CONNECTORS[id].built === built).sort((a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA);
+  const alike = CONNECTOR_IDS.filter((id) => CONNECTORS[id].built === built && CONNECTORS[id].mostV >= borneV(feeding)).sort(
+    (a, b) => CONNECTORS[a].ratedA - CONNECTORS[b].ratedA,
+  );
   return alike.find((id) => (ratedA === null ? CONNECTORS[id].ratedA >= guardA : CONNECTORS[id].ratedA === ratedA)) ?? null;
 }
 
