@@ -42,3 +42,15 @@ test('the thick wire to several fuses ends on a stud, by a ring, and each fuse h
   const { wires } = analyse(three).analysis;
   expect(wires.filter(({ to }) => to === 'X1M').map(({ toTerminal }) => toTerminal)).toEqual(['M8 ring']);
 });
+
+test('where wires of the mains are joined at their loads a junction box is bought; what is metal there is the machine', () => {
+  const LAMPS = 'when the switch is on, light two 60 W lamps';
+  const box = /Closed plastic box, about 100 × 100 × 50 mm or more, for joints UC3\n/;
+  expect(listed(typed([LAMPS]))).toMatch(box);
+  expect(listed(typed(['when the switch is on, light a 60 W lamp, with a terminal block at it']))).toMatch(box);
+  expect(listed(typed(['when the switch is on, light a 60 W lamp']))).not.toMatch(/for joints/);
+  expect(listed(typed([LAMPS], 'battery-12'))).not.toMatch(/for joints/);
+  const hot = typed(['run a 2 kW element when the thermostat calls, through a solid-state relay, with ceramic terminals']);
+  expect(listed(hot)).toMatch(/Ceramic terminal block/);
+  expect(listed(hot)).not.toMatch(/for joints/);
+});

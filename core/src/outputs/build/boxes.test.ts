@@ -7,7 +7,7 @@ import { parseDesign } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
 import { partOf } from '../../quantity/index.ts';
 import { typed } from '../../testing/pieces.ts';
-import { boxViews } from './boxes.ts';
+import { type BoxView, boxViews } from './boxes.ts';
 
 const viewsOf = (design: Design) => boxViews(design, analyse(design).evidence.netlist);
 const LOW = 'when pin D2 is low, light a 60 W lamp through a low-triggered relay module';
@@ -100,12 +100,22 @@ test.each(FILES.filter((file) => file.endsWith('.json')))('%s: every wire end in
   }
 });
 
+const JOINTS: ReadonlySet<string> = new Set(['splice', 'connector']);
 describe('what a box needs is on the list of parts', () => {
   const bought = (design: Design) => {
     const { analysis, evidence } = analyse(design);
     const rows = (what: RegExp) => analysis.parts.filter(({ description }) => what.test(description));
+    // In plastic alone: what is of metal where nothing of ours works is the machine.
+    const joint = new Set(
+      evidence.netlist.wires
+        .flatMap(({ mains, from, to }) =>
+          mains ? [from, to].flatMap((end) => evidence.netlist.parts.filter(({ id, kind }) => id === partOf(end) && JOINTS.has(kind))) : [],
+        )
+        .map(({ place }) => place),
+    );
     return {
       rows,
+      isJoint: ({ place, material }: BoxView) => material === 'plastic' && joint.has(place),
       views: boxViews(design, evidence.netlist),
       many: (what: RegExp) => rows(what).reduce((sum, { count }) => sum + count, 0),
     };
@@ -116,12 +126,12 @@ describe('what a box needs is on the list of parts', () => {
     return parsed.design;
   };
   test.each(FILES.filter((file) => file.endsWith('.json')))(
-    '%s: each box in which a relay works, and something in each of its holes',
+    '%s: each box in which a relay works or wires of the mains are joined, and something in each of its holes',
     (file) => {
       const design = read(file);
       const works = new Set(design.jobs.map(({ device }) => device.place));
-      const { many, views } = bought(design);
-      const ours = views.filter((view) => works.has(view.place));
+      const { isJoint, many, views } = bought(design);
+      const ours = views.filter((view) => works.has(view.place) || isJoint(view));
       expect(many(/^Closed (plastic|metal) box/)).toBe(ours.length);
       expect(many(/^(Grommet|Strain relief) for/)).toBe(ours.reduce((sum, { crossings }) => sum + crossings.length, 0));
     },

@@ -269,6 +269,15 @@ function isTappedOnly({ parts, wires, joints }: Netlist, part: AnyPart): boolean
   return joined.length > 0 && joined.every(isTap) && wires.every(({ from, to }) => from !== plus && to !== plus);
 }
 
+/** Whether wires of the mains are joined at a place: in a junction box, where nothing else of ours is. */
+const joinsMains = ({ parts, wires }: Netlist, place: string): boolean =>
+  parts.some(
+    (part) =>
+      part.place === place &&
+      (kindOf(part).madeWithWires === true || plays(part, 'connector')) &&
+      wires.some(({ from, to, mains }) => mains && [from, to].some((end) => partOf(end) === part.id)),
+  );
+
 /** The boxes that parts go into, a strain relief or a grommet where something passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
 function boxesIn(design: Design, netlist: Netlist): { description: string; tag: string; place: string; price?: number | null }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
@@ -278,9 +287,10 @@ function boxesIn(design: Design, netlist: Netlist): { description: string; tag: 
     const typed = ownBox === undefined ? null : boxOf(design, ownBox);
     // One that nothing of ours works in is what is there: a machine, a kiln.
     const isOurs = oneCord || typed || design.jobs.some(({ device }) => device.place === id);
-    if (!isOurs || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
-    const size =
-      boxM2 === undefined ? ', about 200 × 150 × 75 mm or more' : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
+    const joins = !isOurs && box === 'plastic' && joinsMains(netlist, id);
+    if (!(isOurs || joins) || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
+    const about = joins ? '100 × 100 × 50 mm or more, for joints' : '200 × 150 × 75 mm or more';
+    const size = boxM2 === undefined ? `, about ${about}` : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     const beside = views.find(({ place }) => place === id)?.crossings.filter(({ by }) => by === 'grommet') ?? [];
@@ -349,6 +359,7 @@ function coolingOf(design: Design, jobs: readonly string[]) {
 /** Widths and studs as they are asked for where wire is sold by gauge: of the sizes that go together in practice (common practice). */
 const INCHES: readonly (readonly [RegExp, string])[] = [
   [/200 × 150 × 75 mm/g, '8 × 6 × 3 in'],
+  [/100 × 100 × 50 mm/g, '4 × 4 × 2 in'],
   [/6\.3 mm/g, '1/4 in'],
   [/\bM4\b/g, 'No. 8'],
   [/\bM5\b/g, 'No. 10'],
