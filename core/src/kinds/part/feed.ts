@@ -20,7 +20,8 @@ export const feed: PartKind<'feed', FeedSpec, 'tap'> = {
   kind: 'feed',
   plays: 'tap',
   title: 'existing feed',
-  terminalStyle: 'splice',
+  terminalStyle: 'its own lead',
+  hasLeads: true,
   pins: () => ['B', '15', '31'],
   unread: () => [{ key: 'others', as: 'others' }],
   model({ id, spec }, into) {

@@ -54,3 +54,14 @@ test('where wires of the mains are joined at their loads a junction box is bough
   expect(listed(hot)).toMatch(/Ceramic terminal block/);
   expect(listed(hot)).not.toMatch(/for joints/);
 });
+
+test('what joins a wire to a lead that is there is bought: at a load, and at a feed of the vehicle', () => {
+  const made = typed(['when the key is on, run a 3 A motor'], 'battery-12');
+  const { parts, wires } = analyse(made).analysis;
+  const ends = wires.flatMap(({ from, fromTerminal, to, toTerminal }) => [`${from}: ${fromTerminal}`, `${to}: ${toTerminal}`]);
+  const spliced = ends.filter((end) => end.endsWith('butt splice on its lead'));
+  expect(spliced.join()).toMatch(/E1\.1 .*\+: /);
+  expect(spliced.join()).toMatch(/S1 .*key/);
+  const bought = parts.filter(({ description }) => description.startsWith('Butt splice for'));
+  expect(bought.reduce((sum, { count }) => sum + count, 0)).toBe(spliced.length);
+});
