@@ -2,7 +2,7 @@ import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
-import { type LaidFrom, RESERVED_COLOURS, ambientFactor, joinedInCeramic, wireFamily, wireForA } from '../reference/index.ts';
+import { type LaidFrom, RESERVED_COLOURS, ambientFactor, isBlock, joinedInCeramic, wireFamily, wireForA } from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
@@ -286,7 +286,8 @@ export class NetlistBuilder {
     const nth = [...this.parts.values()].filter((part) => plays(part, 'connector') && part.job === job.id).length + 1;
     const part = `${job.id}-connector-${nth}`;
     const number = this.design.jobs.indexOf(job) + 1;
-    this.add({ id: part, kind: 'connector', tag: `X${number}.C${nth}`, name: 'connector', place, job: job.id, spec: { type } });
+    const name = isBlock(type) ? 'terminal block' : 'connector';
+    this.add({ id: part, kind: 'connector', tag: `X${number}.C${nth}`, name, place, job: job.id, spec: { type } });
     for (const user of wire.jobs) this.use(part, user);
     const [near, far] = end === 'to' ? (['1', '2'] as const) : (['2', '1'] as const);
     const id = `${wire.id}${TAIL}`;

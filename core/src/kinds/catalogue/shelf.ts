@@ -802,7 +802,7 @@ const isRelay = (part: OwnParts['parts'][number]): part is OwnRelay => isRelayFo
 
 /** Whether a part of the shelf has this id, so that no own one may. */
 export const isOfShelf = (id: string): boolean =>
-  [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id) || id in CONNECTORS;
+  [...POWER_RELAYS, ...CONTROLLERS, ...HEATSINKS, ...SOCKETS].some((part) => part.id === id) || Object.hasOwn(CONNECTORS, id);
 
 /** Boards that a project may have: the shelf's, and those that it brings along. */
 export const boardsOf = ({ parts }: OwnParts): readonly ControllerType[] => [...CONTROLLERS, ...ofForm('board')({ parts }).map(ownBoard)];
