@@ -227,6 +227,21 @@ function changed(job: WiredJob, { wires }: Placed, type: string | null): Nudge['
   });
 }
 
+/** The same with one that bears that air, and no less of anything else. */
+export function connectorsForAir(context: RuleContext, { job: of, subject, value }: Finding): Nudge[] {
+  return context.jobs.flatMap((job) => {
+    const placed = job.job.id === of ? placedIn(context, job).find(({ part }) => part.id === subject.id) : undefined;
+    if (!placed) return [];
+    const { part, type: present, wires } = placed;
+    return connectorsOf(context.design)
+      .filter(
+        (type) => isBlock(type) === isBlock(present) && type.mostC >= value && type.mostV >= present.mostV && type.ratedA >= present.ratedA,
+      )
+      .filter(({ mostMm2 }) => wires.every(({ sizeMm2 }) => sizeMm2 <= mostMm2))
+      .map(({ id, name }) => ({ label: `Nudge ${part.tag} to: ${name}`, patches: changed(job, placed, id) }));
+  });
+}
+
 /** A connector is weaker than the wire that it parts, and is asked for itself. */
 export const connectorUnsuited: Rule = {
   id: ID,

@@ -2,6 +2,7 @@ import { kindOf } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
 import { computed, fromMemory } from '../reference/index.ts';
 import { airAbout } from './box-heat.ts';
+import { connectorsForAir } from './connector-unsuited.ts';
 import { partSubject } from './context.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -67,11 +68,15 @@ export const partAir: Rule = {
       ),
     );
   },
-  nudges: ({ design, hottestC }, finding) => {
+  nudges: (context, finding) => {
+    const { design, hottestC } = context;
     const at = design.jobs.findIndex(({ id }) => id === finding.job);
     const { device } = design.jobs[at]!;
-    return design.places
-      .filter(({ id }) => id !== device.place && hottestC(id) <= finding.limit)
-      .map(({ id, name }) => ({ label: `Nudge the relay to ${name}`, patches: [{ path: ['jobs', at, 'device', 'place'], value: id }] }));
+    return [
+      ...connectorsForAir(context, finding),
+      ...design.places
+        .filter(({ id }) => id !== device.place && hottestC(id) <= finding.limit)
+        .map(({ id, name }) => ({ label: `Nudge the relay to ${name}`, patches: [{ path: ['jobs', at, 'device', 'place'], value: id }] })),
+    ];
   },
 };

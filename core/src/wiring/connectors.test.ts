@@ -5,7 +5,7 @@ import { ruleContext } from '../rules/context.ts';
 import { staircase } from '../advice/staircase.ts';
 import { voltsBetween } from '../analysis/index.ts';
 import { branch as named, pin } from '../testing/terminals.ts';
-import { findNudge } from '../advice/nudge.ts';
+import { findNudge, nudgeAll } from '../advice/nudge.ts';
 import { applyPatches } from '../document/patch.ts';
 import { buildDictionary, diagnose } from '../outputs/bench/dictionary.ts';
 import { parseDesign } from '../project/parse.ts';
@@ -319,6 +319,11 @@ describe('a terminal block', () => {
     expect(hot.title).toMatch(/^X1\.C\d carries .* of 0 A in 12\d °C$/);
     expect(hot.working.formula).toContain('√');
     expect(findNudge(evidence, analysis.findings, hot)!.label).toMatch(/Ceramic terminal block/);
+    // The earth carries nothing in use: its pole is asked for the air alone.
+    const earth = analysis.findings.find(({ rule, subject }) => rule === 'part-air' && subject.label === 'X1.C1')!;
+    expect(findNudge(evidence, analysis.findings, earth)!.label).toMatch(/^Nudge X1\.C1 to: Ceramic terminal block/);
+    const plan = nudgeAll(evidence, analysis.findings, made.jobs[0]!.id);
+    expect(plan.left).toEqual([]);
   });
   test('is bought pole by pole, and the load’s own lead goes under it', () => {
     const made = warm('block-32', 40);
