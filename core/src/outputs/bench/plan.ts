@@ -8,7 +8,7 @@
 import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
 import { batteryId, postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
-import { controlSupplyOf, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
+import { controlSupplyOf, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
 import {
   type BranchId,
   LOADS,
@@ -21,8 +21,9 @@ import {
   isMains,
   isOnVehicle,
   fedOf,
+  wireBranch,
 } from '../../kinds/index.ts';
-import type { Evidence, JobEvidence } from '../../analysis/index.ts';
+import type { Evidence, JobEvidence, SolvedState } from '../../analysis/index.ts';
 import type { Quantity } from './meter.ts';
 
 export type Stage = 'no power' | 'control side alone' | 'all of it';
@@ -66,7 +67,20 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   const fuses = parts.filter(
     (part): part is PartPlaying<'overcurrent device'> => plays(part, 'overcurrent device') && part.spec.guards === 'load',
   );
-  const [off, on] = [stateWith(own, 'off'), stateWith(own, 'on')];
+  const states = onStates(evidence, own);
+  const [first] = states;
+  const on = first?.path ?? null;
+  // A job that changes over has something on all the time: at rest its first line is off.
+  const rest = stateWith(own, 'off');
+  const off = rest ?? states.find(({ isOn }) => !isOn(0))?.path ?? null;
+  /** The state in which the most flows there. */
+  const busiest = (branch: BranchId): OnState | undefined =>
+    states.reduce<OnState | undefined>((best, one) => (best && best.amps(branch) >= one.amps(branch) ? best : one), undefined);
+  const lines = linesOf(own.job).map(({ id }) => id);
+  const throughPin = (pin: Terminal): OnState | undefined => {
+    const wire = netlist.wires.find(({ from, to }) => from === pin || to === pin);
+    return wire ? busiest(wireBranch(wire.id)) : first;
+  };
   const supply = loadSupplyOf(design, own.job);
   const mains = isMains(supply);
   const { standIns, isLive } = fedByMains(evidence, jobId);
@@ -192,8 +206,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [Terminal, Terminal];
     const what = spec.type.solid ? 'input' : 'coil';
     volts(`coil-off-${id}`, 'control side alone', plus, minus, off, `across the ${what} of ${tag}, off`);
-    volts(`coil-on-${id}`, 'control side alone', plus, minus, on, `across the ${what} of ${tag}, on`);
-    if (on)
+    volts(`coil-on-${id}`, 'control side alone', plus, minus, on, `across the ${what} of ${tag}, ${first?.words}`);
+    if (first)
       say({
         key: `coil-amps-${id}`,
         stage: 'control side alone',
@@ -201,16 +215,18 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         red: plus,
         black: minus,
         branch: branchId(id, 'coil'),
-        path: on,
-        words: `into the ${what} of ${tag}, on`,
+        path: first.path,
+        words: `into the ${what} of ${tag}, ${first.words}`,
       });
   }
-  volts('supply', 'all of it', out, back, off, `${supply.name}, nothing on`);
-  for (const { id, tag, name } of loads) {
-    volts(`load-off-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), off, `across ${tag} ${name}, off`);
-    volts(`load-on-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), on, `across ${tag} ${name}, on`);
+  volts('supply', 'all of it', out, back, off, `${supply.name}, ${rest ? 'nothing on' : 'at rest'}`);
+  for (const { id, tag, name, spec } of loads) {
+    const there = busiest(branchId(id, 'load'));
+    const without = rest ?? states.find(({ isOn }) => !isOn(lines.indexOf(spec.line)))?.path ?? null;
+    volts(`load-off-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), without, `across ${tag} ${name}, off`);
+    volts(`load-on-${id}`, 'all of it', terminal(id, '+'), terminal(id, '-'), there?.path ?? null, `across ${tag} ${name}, on`);
     // Of several side by side only its own current says which one is dead: a clamp round its lead.
-    if (on && loads.length > 1)
+    if (there && loads.length > 1)
       say({
         key: `load-amps-${id}`,
         stage: 'all of it',
@@ -218,15 +234,16 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         red: terminal(id, '+'),
         black: terminal(id, '-'),
         branch: branchId(id, 'load'),
-        path: on,
+        path: there.path,
         words: `into ${tag} ${name}, on`,
       });
-    volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, on, `from ${tag} back to ${supply.name}, on`, true);
+    volts(`back-drop-${id}`, 'all of it', terminal(id, '-'), back, there?.path ?? null, `from ${tag} back to ${supply.name}, on`, true);
   }
   // Its own meters are read where they are: no lead goes anywhere.
   for (const part of netlist.parts)
-    if (part.job === jobId && plays(part, 'meter') && on) {
+    if (part.job === jobId && plays(part, 'meter') && first) {
       const { id, tag, spec } = part;
+      const there = busiest(branchId(id, 'self')) ?? first;
       const quantity = spec.measures === 'current' ? 'A' : 'V';
       const leads = { red: terminal(id, '1'), black: terminal(id, '2'), branch: quantity === 'A' ? branchId(id, 'self') : null };
       say({
@@ -234,8 +251,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         stage: 'all of it',
         quantity,
         ...leads,
-        path: on,
-        words: `what ${tag} shows, on`,
+        path: there.path,
+        words: `what ${tag} shows, ${there.words}`,
         ownError: panelError(spec),
       });
     }
@@ -245,22 +262,35 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     const control = wire.section.side === 'control';
     const [, from] = postsOf(control ? controlSupplyOf(design, own.job) : supply);
     if (!netlist.parts.some(({ id }) => id === earthPart(from))) continue;
-    volts(`along-${wire.id}`, control ? 'control side alone' : 'all of it', wire.to, from, on, `at the far end of ${wire.tag}, on`);
+    const there = control ? first : busiest(wireBranch(wire.id));
+    const stage = control ? 'control side alone' : 'all of it';
+    volts(`along-${wire.id}`, stage, wire.to, from, there?.path ?? null, `at the far end of ${wire.tag}, ${there?.words}`);
   }
   for (const { id, tag, spec } of relays)
-    for (const pin of spec.uses)
+    for (const pin of spec.uses) {
+      const there = throughPin(terminal(id, pin));
       volts(
         `drop-${id}-${pin}`,
         'all of it',
         terminal(id, commonOf(spec.type, pin)),
         terminal(id, pin),
-        on,
-        `across contact ${tag} ${pin}, on`,
+        there?.path ?? null,
+        `across contact ${tag} ${pin}, ${there?.words}`,
         true,
       );
+    }
   for (const { id, tag } of fuses) {
-    volts(`fuse-drop-${id}`, 'all of it', terminal(id, '1'), terminal(id, '2'), on, `across fuse ${tag}, on`, true);
-    if (on)
+    const there = busiest(branchId(id, 'link'));
+    volts(
+      `fuse-drop-${id}`,
+      'all of it',
+      terminal(id, '1'),
+      terminal(id, '2'),
+      there?.path ?? null,
+      `across fuse ${tag}, ${there?.words}`,
+      true,
+    );
+    if (there)
       say({
         key: `amps-${id}`,
         stage: 'all of it',
@@ -268,12 +298,12 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         red: terminal(id, '1'),
         black: terminal(id, '2'),
         branch: branchId(id, 'link'),
-        path: on,
-        words: `through ${tag}, on`,
+        path: there.path,
+        words: `through ${tag}, ${there.words}`,
       });
   }
   // Control current and load current together are the supply's, within the meter's error.
-  if (on && isOnVehicle(supply))
+  if (first && isOnVehicle(supply))
     say({
       key: 'amps-supply',
       stage: 'all of it',
@@ -281,8 +311,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       red: out,
       black: back,
       branch: branchId(earthPart(out), 'cell'),
-      path: on,
-      words: `out of ${supply.name}, on`,
+      path: first.path,
+      words: `out of ${supply.name}, ${first.words}`,
     });
   if (!mains) return steps;
   const live = new Set(relays.flatMap(({ id, spec }) => (hangsOnMains(design, spec.supply) ? [terminal(id, spec.type.coil[0])] : [])));
@@ -290,8 +320,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
     ({ stage, quantity, red, id }) =>
       stage === 'no power' || (stage === 'control side alone' && quantity !== 'Ω' && !live.has(red) && !id.includes('/along-')),
   );
-  const unplugged = (key: string, red: Terminal, black: Terminal, words: string) =>
-    on &&
+  const unplugged = (key: string, there: OnState | undefined, red: Terminal, black: Terminal, words: string) =>
+    there &&
     safe.push({
       id: `${jobId}/${key}`,
       job: jobId,
@@ -300,7 +330,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       red,
       black,
       branch: null,
-      path: on,
+      path: there.path,
       ...(standIns !== '' && { standIn: true }),
       words: `${words} with ${relays.map(({ tag }) => tag).join(' and ')} in, the mains unplugged${standIns}`,
       mains: true,
@@ -308,12 +338,19 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   if (relays.every(({ spec }) => !spec.type.solid && !hangsOnMains(design, spec.supply))) {
     // The whole way first: it halves what is left to look for.
     for (const { id, tag, name } of loads) {
-      unplugged(`way-out-${id}`, out, terminal(id, '+'), `from the line pin to ${tag} ${name}`);
-      unplugged(`way-back-${id}`, terminal(id, '-'), back, `from ${tag} ${name} back to the other pin`);
+      const there = busiest(branchId(id, 'load'));
+      unplugged(`way-out-${id}`, there, out, terminal(id, '+'), `from the line pin to ${tag} ${name}`);
+      unplugged(`way-back-${id}`, there, terminal(id, '-'), back, `from ${tag} ${name} back to the other pin`);
     }
     for (const { id, tag, spec } of relays)
       for (const pin of spec.uses)
-        unplugged(`closes-${id}-${pin}`, terminal(id, commonOf(spec.type, pin)), terminal(id, pin), `contact ${tag} ${pin}`);
+        unplugged(
+          `closes-${id}-${pin}`,
+          throughPin(terminal(id, pin)),
+          terminal(id, commonOf(spec.type, pin)),
+          terminal(id, pin),
+          `contact ${tag} ${pin}`,
+        );
   }
   return safe;
 }
@@ -341,12 +378,46 @@ const isOnMainsWire = ({ wires }: Netlist, part: string): boolean =>
 const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
 
 /** The ways to the states with all lines as wanted, those with the fewest signals on first. */
-export function statesWith({ states, signals }: JobEvidence, wanted: 'on' | 'off'): (readonly (readonly string[])[])[] {
+export const statesWith = (own: JobEvidence, wanted: 'on' | 'off'): BenchStep['path'][] =>
+  inUse(own)
+    .filter(({ lines }) => lines.every((line) => line === wanted))
+    .map((found) => pathOf(own, found));
+/** In use as usual, nothing of other jobs on: the quickest to get to first. */
+const inUse = ({ states }: JobEvidence): SolvedState[] =>
+  states
+    .filter(({ corner, othersOn }) => corner === 'usual' && !othersOn)
+    .sort((a, b) => a.path.length - b.path.length || a.on.size - b.on.size);
+function pathOf({ signals }: JobEvidence, found: SolvedState): BenchStep['path'] {
   const ids = (bits: number) => signals.filter((_, at) => ((bits >> at) & 1) === 1);
-  return states
-    .filter(({ corner, othersOn, lines }) => corner === 'usual' && !othersOn && lines.every((line) => line === wanted))
-    .sort((a, b) => a.path.length - b.path.length || a.on.size - b.on.size)
-    .map((found) => (found.path.length > 0 ? found.path.map(ids) : [[...found.on]]));
+  return found.path.length > 0 ? found.path.map(ids) : [[...found.on]];
+}
+/** A state in which something of a job is on. */
+interface OnState {
+  readonly path: BenchStep['path'];
+  /** What is on in it. */
+  readonly words: string;
+  /** Whether that line is, by its place among the job's. */
+  readonly isOn: (line: number) => boolean;
+  /** What flows in a branch, A. */
+  readonly amps: (branch: BranchId) => number;
+}
+/** One with all of a job on, or else, as where it changes over, one for each of its lines. */
+export function onStates({ circuit }: Evidence, own: JobEvidence): OnState[] {
+  const names = linesOf(own.job).map(({ name }) => name);
+  const found = (state: SolvedState, words: string): OnState => ({
+    path: pathOf(own, state),
+    words,
+    isOn: (line) => state.lines[line] !== 'off',
+    amps: (branch) => Math.abs(state.solution.amps(circuit.branchIndex(branch))),
+  });
+  const states = inUse(own);
+  const all = states.find(({ lines }) => lines.every((line) => line === 'on'));
+  if (all) return [found(all, 'on')];
+  const each = names.flatMap((name, at) => {
+    const state = states.find(({ lines }) => lines[at] !== 'off');
+    return state ? [found(state, `${name} on`)] : [];
+  });
+  return each.length > 1 ? each : [];
 }
 /** The first of them; null where there is none. */
 export const stateWith = (own: JobEvidence, wanted: 'on' | 'off') => statesWith(own, wanted)[0] ?? null;

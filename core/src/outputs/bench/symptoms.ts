@@ -7,7 +7,7 @@ import { type BranchId, type AnyPart, type PartPlaying, branchId, plays } from '
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import type { SingleFault } from './faults.ts';
-import { type BenchStep, stateWith, statesWith } from './plan.ts';
+import { type BenchStep, onStates, statesWith } from './plan.ts';
 
 /** What an eye, an ear or a nose takes in of a job, each as a share of what it is while the job is healthy and on. */
 export interface Sight {
@@ -63,7 +63,6 @@ const MOST_OFF = 6;
 /** Looks at a circuit: what would have to be read to see it is no step of any plan, for on the mains nobody reads it. */
 export function eyesOn(evidence: Evidence, jobId: string): (read: (step: BenchStep) => number) => Omit<Sight, 'blown'> {
   const own = evidence.jobs.get(jobId);
-  const on = own ? stateWith(own, 'on') : null;
   const off = own ? statesWith(own, 'off').slice(0, MOST_OFF) : [];
   const look = (key: string, red: Terminal, black: Terminal, branch: BranchId, path: BenchStep['path']): BenchStep => ({
     id: `${jobId}/seen-${key}`,
@@ -87,7 +86,7 @@ export function eyesOn(evidence: Evidence, jobId: string): (read: (step: BenchSt
     loads.map(({ id }) => look(`load-${id}`, terminal(id, '+'), terminal(id, '-'), branchId(id, 'load'), path));
   const atFuse = (path: BenchStep['path']) =>
     fuses.map(({ id }) => look(`fuse-${id}`, terminal(id, '1'), terminal(id, '2'), branchId(id, 'link'), path));
-  const whenOn = on ? [on] : [];
+  const whenOn = own ? onStates(evidence, own).map(({ path }) => path) : [];
   const most = (read: (step: BenchStep) => number, of: readonly (readonly BenchStep[])[]): number[] =>
     (of[0] ?? []).map((_, at) => Math.max(...of.map((list) => read(list[at]!))));
   const loadOff = off.map(atLoad);
