@@ -32,6 +32,14 @@ describe('high and low beams on one relay', () => {
     for (const volt of reads(/^across contact/)) expect(volt).toBeGreaterThan(0.01);
     expect(steps.map(({ words }) => words).filter((words) => /^battery, /.test(words))).toEqual(['battery, at rest']);
   });
+  test('a job beside it is not told that nothing is on: the low beams are', () => {
+    const words = (texts: readonly string[]) => {
+      const both = typed(texts, 'battery-12');
+      return benchSteps(gatherEvidence(both), both.jobs.at(-1)!.id).flatMap((step) => (/^battery, /.test(step.words) ? [step.words] : []));
+    };
+    const FAN = 'when the fan switch is on, run a 3 A motor';
+    expect([words([BEAMS, FAN]), words([FAN])]).toEqual([['battery, at rest'], ['battery, nothing on']]);
+  });
   test.each(['low beams', 'high beams'])('a bad crimp on the way to the %s is found by the readings of their own state', (name) => {
     const dictionary = buildDictionary(evidence, jobId);
     const lamp = evidence.netlist.parts.filter((part) => plays(part, 'load')).find((part) => part.name === name)!;

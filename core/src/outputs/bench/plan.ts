@@ -219,7 +219,11 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         words: `into the ${what} of ${tag}, ${first.words}`,
       });
   }
-  volts('supply', 'all of it', out, back, off, `${supply.name}, ${rest ? 'nothing on' : 'at rest'}`);
+  // Another job may have something on while this one has not.
+  const quiet = inUse(own).find(isOff);
+  const cell = isOnVehicle(supply) ? evidence.circuit.branchIndex(branchId(earthPart(out), 'cell')) : null;
+  const takes = quiet && cell !== null ? Math.abs(quiet.solution.amps(cell)) : 0;
+  volts('supply', 'all of it', out, back, off, `${supply.name}, ${quiet && takes < STANDBY_A ? 'nothing on' : 'at rest'}`);
   for (const { id, tag, name, spec } of loads) {
     const there = busiest(branchId(id, 'load'));
     const without = rest ?? states.find(({ isOn }) => !isOn(lines.indexOf(spec.line)))?.path ?? null;
@@ -382,6 +386,9 @@ export const statesWith = (own: JobEvidence, wanted: 'on' | 'off'): BenchStep['p
   inUse(own)
     .filter(({ lines }) => lines.every((line) => line === wanted))
     .map((found) => pathOf(own, found));
+/** More than boards and sensors take that wait, A (common practice). */
+const STANDBY_A = 0.1;
+const isOff = ({ lines }: SolvedState): boolean => lines.every((line) => line === 'off');
 /** In use as usual, nothing of other jobs on: the quickest to get to first. */
 const inUse = ({ states }: JobEvidence): SolvedState[] =>
   states
