@@ -1,9 +1,18 @@
-import { type ConnectorType, type PartPlaying, borneAt, borneV, branchId, connectorsOf, feedFuseA, plays } from '../kinds/index.ts';
+import {
+  type ConnectorType,
+  type PartPlaying,
+  borneAt,
+  borneV,
+  branchId,
+  connectorsOf,
+  feedFuseA,
+  isOfShelf,
+  plays,
+} from '../kinds/index.ts';
 import type { Wire } from '../graph/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 import { formatQuantity, partOf } from '../quantity/index.ts';
 import {
-  CONNECTOR_IDS,
   CONNECTOR_SOURCE,
   type Source,
   TERMINAL_RISE_K,
@@ -62,7 +71,7 @@ const liveHalf = (wires: readonly Wire[]): string =>
   wires.some(({ section }) => section.stretch === 'charge')
     ? 'both halves stay live between two batteries: contacts that are covered on either side'
     : 'the half with covered contacts is the one that stays live';
-const sourceOf = ({ id, name }: ConnectorType): Source => (CONNECTOR_IDS.some((one) => one === id) ? CONNECTOR_SOURCE : ofPart(name));
+const sourceOf = ({ id, name }: ConnectorType): Source => (isOfShelf(id) ? CONNECTOR_SOURCE : ofPart(name));
 
 function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
   const { part, type, wires } = placed;
@@ -210,11 +219,10 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
 
 const SCREW_GOES = 'it gets hot, its screw comes loose by that, and then it glows';
 
-/** Whether another one takes the wires and bears what was found to be too much. */
-function isBetter(context: RuleContext, { part, wires }: Placed, type: ConnectorType, { unit, code, value }: Finding): boolean {
-  if (wires.some(({ sizeMm2 }) => sizeMm2 > type.mostMm2)) return false;
+/** Whether another one bears what was found to be too much. */
+function isBetter(airC: number, type: ConnectorType, { unit, code, value }: Finding): boolean {
   if (code === 'wet') return type.sealed;
-  return unit === 'V' ? type.mostV >= value : poleBears(type, airAbout(context, part.place).airC) >= value;
+  return unit === 'V' ? type.mostV >= value : poleBears(type, airC) >= value;
 }
 
 /** Each of its wires' legs without the connector, or with another one. */
@@ -227,20 +235,26 @@ function changed(job: WiredJob, { wires }: Placed, type: string | null): Nudge['
   });
 }
 
-/** The same with one that bears that air, and no less of anything else. */
-export function connectorsForAir(context: RuleContext, { job: of, subject, value }: Finding): Nudge[] {
-  return context.jobs.flatMap((job) => {
-    const placed = job.job.id === of ? placedIn(context, job).find(({ part }) => part.id === subject.id) : undefined;
-    if (!placed) return [];
-    const { part, type: present, wires } = placed;
-    return connectorsOf(context.design)
-      .filter(
-        (type) => isBlock(type) === isBlock(present) && type.mostC >= value && type.mostV >= present.mostV && type.ratedA >= present.ratedA,
-      )
-      .filter(({ mostMm2 }) => wires.every(({ sizeMm2 }) => sizeMm2 <= mostMm2))
-      .map(({ id, name }) => ({ label: `Nudge ${part.tag} to: ${name}`, patches: changed(job, placed, id) }));
-  });
-}
+/** Another in its place that is screwed or pulled as it is, takes the wires and is what was asked for, the weakest first. */
+const others = ({ design }: RuleContext, job: WiredJob, placed: Placed, isWanted: (type: ConnectorType) => boolean): Nudge[] =>
+  connectorsOf(design)
+    .filter((type) => type.id !== placed.type.id && isBlock(type) === isBlock(placed.type) && isWanted(type))
+    .filter(({ mostMm2 }) => placed.wires.every(({ sizeMm2 }) => sizeMm2 <= mostMm2))
+    .sort((a, b) => a.ratedA - b.ratedA)
+    .map(({ id, name }) => ({ label: `Nudge ${placed.part.tag} to: ${name}`, patches: changed(job, placed, id) }));
+
+/** One that bears the air which a finding is of, and no less of anything else. */
+export const connectorsForAir = (context: RuleContext, { job: of, subject, value }: Finding): Nudge[] =>
+  context.jobs
+    .filter(({ job }) => job.id === of)
+    .flatMap((job) =>
+      placedIn(context, job)
+        .filter(({ part }) => part.id === subject.id)
+        .flatMap((placed) => {
+          const { mostV, ratedA } = placed.type;
+          return others(context, job, placed, (type) => type.mostC >= value && type.mostV >= mostV && type.ratedA >= ratedA);
+        }),
+    );
 
 /** A connector is weaker than the wire that it parts, and is asked for itself. */
 export const connectorUnsuited: Rule = {
@@ -259,13 +273,9 @@ export const connectorUnsuited: Rule = {
         const placed = placedIn(context, job).find(({ part }) => part.id === finding.subject.id);
         if (!placed) return [];
         const before = fuseBefore(context, placed);
+        const { airC } = airAbout(context, placed.part.place);
         return [
-          ...connectorsOf(context.design)
-            .filter(
-              (type) => type.id !== placed.type.id && isBlock(type) === isBlock(placed.type) && isBetter(context, placed, type, finding),
-            )
-            .sort((a, b) => a.ratedA - b.ratedA)
-            .map(({ id, name }) => ({ label: `Nudge ${placed.part.tag} to: ${name}`, patches: changed(job, placed, id) })),
+          ...others(context, job, placed, (type) => isBetter(airC, type, finding)),
           ...(finding.code === 'fuse' && before?.of === job
             ? otherFuses(
                 context,

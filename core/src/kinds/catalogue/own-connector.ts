@@ -85,7 +85,8 @@ export const connectorCard = {
     `${BUILT_TEXT[built]}, ${ratedA} A a pole, ${mostV} V, wire up to ${mostMm2} mm², ${mostC} °C`,
 } as const satisfies OwnCard<OwnConnector>;
 
-export const ownConnector = ({ built, ...label }: OwnConnector): Connector & { readonly id: string; readonly price: number } => {
-  const { id, name, ratedA, mostV, mostMm2, mostC, price } = label;
-  return { ...{ id, name, built, ratedA, mostV, mostMm2, mostC, price }, sealed: built === 'sealed', ohm: OHM[built] };
-};
+/** As the catalogue's own are told. */
+export const ownConnector = ({ id, name, built, ratedA, mostV, mostMm2, mostC, price }: OwnConnector) => ({
+  ...{ id, name, built, ratedA, mostV, mostMm2, mostC, price },
+  ...{ sealed: built === 'sealed', ohm: OHM[built] },
+});

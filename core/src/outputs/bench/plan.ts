@@ -71,7 +71,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   const [first] = states;
   const on = first?.path ?? null;
   // A job that changes over has something on all the time: at rest its first line is off.
-  const rest = stateWith(own, 'off');
+  const quiet = inUse(own).find(isOff);
+  const rest = quiet ? pathOf(own, quiet) : null;
   const off = rest ?? states.find(({ isOn }) => !isOn(0))?.path ?? null;
   /** The state in which the most flows there. */
   const busiest = (branch: BranchId): OnState | undefined =>
@@ -220,7 +221,6 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       });
   }
   // Another job may have something on while this one has not.
-  const quiet = inUse(own).find(isOff);
   const cell = isOnVehicle(supply) ? evidence.circuit.branchIndex(branchId(earthPart(out), 'cell')) : null;
   const takes = quiet && cell !== null ? Math.abs(quiet.solution.amps(cell)) : 0;
   volts('supply', 'all of it', out, back, off, `${supply.name}, ${quiet && takes < STANDBY_A ? 'nothing on' : 'at rest'}`);
@@ -381,10 +381,10 @@ const isOnMainsWire = ({ wires }: Netlist, part: string): boolean =>
 
 const earthPart = (out: Terminal): string => out.slice(0, out.lastIndexOf('.'));
 
-/** The ways to the states with all lines as wanted, those with the fewest signals on first. */
-export const statesWith = (own: JobEvidence, wanted: 'on' | 'off'): BenchStep['path'][] =>
+/** The ways to the states with all lines off, those with the fewest signals on first. */
+export const offPaths = (own: JobEvidence): BenchStep['path'][] =>
   inUse(own)
-    .filter(({ lines }) => lines.every((line) => line === wanted))
+    .filter(isOff)
     .map((found) => pathOf(own, found));
 /** More than boards and sensors take that wait, A (common practice). */
 const STANDBY_A = 0.1;
@@ -426,9 +426,6 @@ export function onStates({ circuit }: Evidence, own: JobEvidence): OnState[] {
   });
   return each.length > 1 ? each : [];
 }
-/** The first of them; null where there is none. */
-export const stateWith = (own: JobEvidence, wanted: 'on' | 'off') => statesWith(own, wanted)[0] ?? null;
-
 /** Terminals of a plan that a netlist has: what was left out is not measured. */
 export const measurable = (netlist: Netlist, step: BenchStep): boolean =>
   [step.red, step.black].every((at) => netlist.parts.some(({ id }) => id === earthPart(at)));

@@ -7,7 +7,7 @@ import { type BranchId, type AnyPart, type PartPlaying, branchId, plays } from '
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import type { SingleFault } from './faults.ts';
-import { type BenchStep, onStates, statesWith } from './plan.ts';
+import { type BenchStep, offPaths, onStates } from './plan.ts';
 
 /** What an eye, an ear or a nose takes in of a job, each as a share of what it is while the job is healthy and on. */
 export interface Sight {
@@ -63,7 +63,7 @@ const MOST_OFF = 6;
 /** Looks at a circuit: what would have to be read to see it is no step of any plan, for on the mains nobody reads it. */
 export function eyesOn(evidence: Evidence, jobId: string): (read: (step: BenchStep) => number) => Omit<Sight, 'blown'> {
   const own = evidence.jobs.get(jobId);
-  const off = own ? statesWith(own, 'off').slice(0, MOST_OFF) : [];
+  const off = own ? offPaths(own).slice(0, MOST_OFF) : [];
   const look = (key: string, red: Terminal, black: Terminal, branch: BranchId, path: BenchStep['path']): BenchStep => ({
     id: `${jobId}/seen-${key}`,
     job: jobId,
