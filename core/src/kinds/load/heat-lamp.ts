@@ -1,7 +1,7 @@
 import { circle, path } from '../glyph.ts';
 import { filament } from './filament.ts';
 import type { LoadFacets } from './kind.ts';
-import { OWN_CUT_OUT, unitFields, unitSchema } from './plain.ts';
+import { IN_SERIES, OWN_CUT_OUT, unitFields, unitSchema } from './plain.ts';
 
 /** A lamp that is there for its warmth: starts and wears a contact as a lamp does, and sets fire to what it is too near as a heater does. */
 export const heatLamp = {
@@ -9,7 +9,7 @@ export const heatLamp = {
   kind: 'heat-lamp',
   title: 'heat lamp',
   schema: unitSchema('heat-lamp'),
-  fields: [...unitFields(), OWN_CUT_OUT],
+  fields: [...unitFields(), IN_SERIES, OWN_CUT_OUT],
   glyph: {
     half: 15,
     room: 60,

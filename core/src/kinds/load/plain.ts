@@ -23,6 +23,16 @@ export function unitFields(plate = 'One takes', units = PLATE_UNITS): readonly F
   ];
 }
 
+/** What takes what its resistance lets through may share a voltage with others like it. */
+export const IN_SERIES = {
+  type: 'number',
+  path: ['series'],
+  label: 'In series, in each string',
+  least: 1,
+  most: 12,
+  whole: true,
+} as const satisfies Field<never>;
+
 /** What heats or turns is asked for an end of its own. */
 export const OWN_CUT_OUT = {
   type: 'tick',

@@ -33,7 +33,16 @@ import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
 import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
-import { type Clause, type SaidConnector, type SaidGuard, type SaidSignal, type Whole, type WholeLoad, begunOf } from './heard.ts';
+import {
+  type Clause,
+  type SaidConnector,
+  type SaidGuard,
+  type SaidLoad,
+  type SaidSignal,
+  type Whole,
+  type WholeLoad,
+  begunOf,
+} from './heard.ts';
 import { WET_WORDS } from './words.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
@@ -72,8 +81,8 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
 }
 
 /** Several loads of the mains are joined somewhere: on a page that begins with them, in a box. A place that is there stays as it was entered. */
-export const joinsInABox = (onto: Design | null, feeding: Supply, loads: readonly { readonly count: number }[]): boolean =>
-  isMains(feeding) && (onto?.jobs.length ?? 0) === 0 && loads.reduce((sum, { count }) => sum + count, 0) > 1;
+export const joinsInABox = (onto: Design | null, feeding: Supply, loads: readonly Pick<SaidLoad, 'count' | 'series'>[]): boolean =>
+  isMains(feeding) && (onto?.jobs.length ?? 0) === 0 && loads.reduce((sum, { count, series }) => sum + count * series, 0) > 1;
 
 /** Whether what the mains feed stands in the wet by its name or its place's; on a page that begins with it, that place is a wet one. */
 export const isInTheWet = (feeding: Supply, things: readonly { readonly name: string }[]): boolean =>
@@ -215,6 +224,7 @@ export function build(onto: Design, said: Whole): Design {
       name: load.name,
       kind: load.kind,
       count: load.count,
+      series: load.series,
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
     })) as Job['loads'];
   const place = said.place?.id ?? plain.device.place;
@@ -582,7 +592,7 @@ export const throughOf = (loads: readonly WholeLoad[], guardA: number | null, su
   guardA: guardA ?? guardOf({ loads, others: [] }, supply),
 });
 /** At the highest voltage of the supply, where most loads take most. */
-function ampereOf({ unit, value, ratedV }: WholeLoad, { nominalV, highestV }: Supply): number {
+function ampereOf({ unit, value, ratedV, series }: WholeLoad, { nominalV, highestV }: Supply): number {
   const ownV = ratedV ?? nominalV;
-  return ((unit === 'A' ? value : unit === 'W' ? value / ownV : ownV / value) * highestV) / ownV;
+  return ((unit === 'A' ? value : unit === 'W' ? value / ownV : ownV / value) * highestV) / (series * ownV);
 }

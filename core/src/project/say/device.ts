@@ -188,7 +188,7 @@ export function readPilot(text: string, typed: string): (Stretch & { readonly la
     at: found.index,
     length: found[0].length,
     means: `a ${found[1]!} beside it, light-emitting, ${formatQuantity(PILOT_W, 'W')}`,
-    lamp: { name, count: 1, kind: 'led', value: PILOT_W, unit: 'W', ratedV: null },
+    lamp: { name, count: 1, series: 1, kind: 'led', value: PILOT_W, unit: 'W', ratedV: null },
   };
 }
 

@@ -69,7 +69,9 @@ export interface SaidPlace {
 }
 export interface SaidLoad {
   readonly name: string;
+  /** Strings side by side, and how many are in series in each. */
   readonly count: number;
+  readonly series: number;
   readonly kind: LoadKind | null;
   readonly value: number | null;
   readonly unit: 'W' | 'A' | 'Ω';

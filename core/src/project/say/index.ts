@@ -19,6 +19,7 @@ import {
   signalFacets,
   SUPPLY_VARIANTS,
   type SignalNature,
+  type Supply,
   UNIT_KINDS,
   asVariant,
   isCharged,
@@ -44,11 +45,22 @@ import {
   readMeters,
   readPilot,
 } from './device.ts';
-import { type Clause, type SaidSignal, type Answers, type Heard, type WholeLoad, NUMBER, VERB, begunOf, toNumber } from './heard.ts';
+import {
+  type Clause,
+  type SaidSignal,
+  type Answers,
+  type Heard,
+  type SaidLoad,
+  type WholeLoad,
+  NUMBER,
+  VERB,
+  begunOf,
+  toNumber,
+} from './heard.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readSupply, toHeat } from './things.ts';
+import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readSupply, strings, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -153,10 +165,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   else if (by && first) {
     const kind = toHeat(by.by);
     take(by.at, by.length, 'load', `by ${loadMeans({ ...by.by, kind })}`);
-    const { count, value, unit, ratedV } = by.by;
+    const { count, series, value, unit, ratedV } = by.by;
     // *Keep the room at 20 °C with a heater*: a room is no load.
     const name = first.kind === null && by.by.kind !== null ? by.by.name : first.name;
-    loads[0] = { ...first, name, kind, count, value, unit, ratedV };
+    loads[0] = { ...first, name, kind, count, series, value, unit, ratedV };
   }
   const others =
     other && loads.length > 0
@@ -183,7 +195,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     });
     return { ...signal, nature: nature as SignalNature | null };
   });
-  const wholeLoads = [...loads, ...others].map((load, at) => {
+  const plated = [...loads, ...others].map((load, at) => {
     const kind =
       load.kind ??
       // What is heated is a heater.
@@ -191,7 +203,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
       (reading.ask({
         key: `kind ${load.name}`,
         asks: `what kind of load is “${load.name}”?`,
-        choices: UNIT_KINDS.map((value) => ({ value, text: LOADS[value].title })),
+        choices: UNIT_KINDS.filter((value) => load.series === 1 || strings(value)).map((value) => ({ value, text: LOADS[value].title })),
       }) as LoadKind | null);
     const answer =
       load.value ??
@@ -222,6 +234,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
       ? null
       : (known.find(({ id }) => `known ${id}` === supply) ??
         rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
+  const wholeLoads = plated.map((load) => (feeding === null ? load : { ...load, ratedV: ownVoltOf(reading, load, feeding) }));
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
   if (deviceFound && isSensing && !charged) notOf(deviceFound);
@@ -313,6 +326,18 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     name: name.charAt(0).toUpperCase() + name.slice(1),
     add,
   };
+}
+
+/** What one of a load is made for, V; of several in series it is asked, for a label of half of it says nothing of the other. */
+function ownVoltOf(reading: Reading, { name, series, ratedV }: SaidLoad, { nominalV }: Supply): number | null {
+  if (series === 1 || ratedV !== null) return ratedV;
+  const volts = [Number((nominalV / series).toPrecision(3)), nominalV];
+  const answer = reading.ask({
+    key: `volt ${name}`,
+    asks: `${name} in series: what is one made for?`,
+    choices: volts.map((volt) => ({ value: String(volt), text: formatQuantity(volt, 'V') })),
+  });
+  return answer === null ? null : Number(answer);
 }
 
 /** What is put across what keeps its current flowing, in words. */

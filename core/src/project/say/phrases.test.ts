@@ -607,7 +607,6 @@ describe('how it is said on a slip of paper', () => {
     'run a 60 W fan at 50 %',
     'light two 5 W lamps alternately',
     'light two 5 W lamps in turn',
-    'light six 5 W lamps in series',
     'light a 5 W lamp brighter',
     'run a 60 W fan inside out',
     'flash a 21 W lamp fast',

@@ -52,6 +52,17 @@ function ofProject(key: string, said: string, design: Design | null): string {
 /** Whether what a supply gives is said beside it: of an outlet, a branch, an adapter. */
 const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', name: '', place: '' }, key);
 
+/** *On 12 V*: what gives that much, where one thing does; on an empty page a battery of it. */
+const BARE_VOLTS =
+  /^(\d+) ?v(?:olts?)?(?:(?: dc| ⎓|⎓)(?![\w-]))?(?=\s*(?:[,;.\0]|$|(?:by|with|when|whenever|while|if|unless|through|via|at|in)\b))/;
+function ofVoltage(volt: number, design: Design | null): { readonly supply: string; readonly means: string } | null {
+  const giving = (design?.supplies ?? []).filter(({ nominalV }) => nominalV === volt);
+  const [only] = giving;
+  if (only && giving.length === 1) return { supply: `known ${only.id}`, means: `${only.name}, of this project` };
+  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}`);
+  return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
+}
+
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
   // A power supply that is turned on is a load.
   const from =
@@ -70,6 +81,9 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
         ratedA: null,
         means: `${known.name}, of this project`,
       };
+    const bare = BARE_VOLTS.exec(after);
+    const alone = bare && ofVoltage(Number(bare[1]), design);
+    if (alone) return { at: found.index, length: found[0].length + bare[0].length, ratedA: null, ...alone };
     for (const [words, usual] of SUPPLY_WORDS) {
       const said = new RegExp(`^(?:(?:${NUMBER}) ?(?:amps?|amperes?|a) )?(?:${words.source})\\b`).exec(after);
       if (!said) continue;
@@ -236,7 +250,18 @@ export function readHeatedBy(text: string, typed: string): { readonly at: number
 
 /** What a pilot lamp takes (from memory: 0.3 to 2 W), W. */
 const TELLTALE_W = 1;
+/** *Two 6 V lamps in series*: one string of them all. */
+const IN_SERIES = /,? (?:(?:all )?(?:wired|connected|joined|put) )?in series(?: with each other)?(?= |,|$)/;
+const MOST_IN_SERIES = 12;
+/** Whether it shares a voltage with others like it by what it lets through. */
+export const strings = (kind: LoadKind): boolean => LOADS[kind].fields.some(({ path }) => path[0] === 'series');
 function oneLoad(words: string, typed: string): SaidLoad | null {
+  const strung = IN_SERIES.exec(words);
+  if (strung) {
+    const one = oneLoad(words.replace(strung[0], ''), typed);
+    const isString = one !== null && one.count > 1 && one.count <= MOST_IN_SERIES && (one.kind === null || strings(one.kind));
+    return isString ? { ...one, count: 1, series: one.count } : null;
+  }
   if (TURNING.test(words) || isAside(words) || NO_LOAD.test(words)) return null;
   let rest = ` ${words} `;
   const behind = COUNT_BEHIND.exec(rest);
@@ -272,6 +297,7 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   return {
     name: asTyped(name, typed).slice(0, 60),
     count,
+    series: 1,
     kind: telltale ? 'led' : kindOfName(name),
     value: plate ? toNumber(plate[1]!) * times : telltale ? TELLTALE_W : null,
     unit,
@@ -289,8 +315,8 @@ function kindOfName(name: string): LoadKind | null {
   return found && LOADS[found.kind].contact === 'filament' && LED_WORDS.test(name) ? 'led' : (found?.kind ?? null);
 }
 const LED_WORDS = /\bleds?\b/;
-export function loadMeans({ count, kind, value, unit }: SaidLoad): string {
-  const many = count > 1 ? `${count} × ` : '';
+export function loadMeans({ count, series, kind, value, unit }: SaidLoad): string {
+  const many = series > 1 ? `${series} in series, each ` : count > 1 ? `${count} × ` : '';
   return `${many}${value === null ? '' : `${formatQuantity(value, unit)} `}${kind ? LOADS[kind].title : 'load'}`;
 }
 
