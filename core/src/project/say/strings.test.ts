@@ -34,9 +34,9 @@ describe('in series', () => {
     const heard = hear('when the switch is on, heat a kiln with two 115 V 900 W elements in series from the mains', page('mains-230'));
     expect(linesOf(heard.add!(page('mains-230')))).toEqual([{ count: 1, series: 2, unit: 'W', value: 900, ratedV: 115 }]);
   });
-  test('what they let through is what one does: a relay of 30 A does for two elements of 900 W', () => {
-    // 900 W / 115 V = 7.8 A; side by side on 230 V, each at twice its voltage, they would take four times that.
-    const heard = hear('when the switch is on, heat a kiln with two 115 V 900 W elements in series from the mains', page('mains-230'));
+  test('what they let through is what one does: a relay of 30 A does for two elements of 1700 W', () => {
+    // 1700 W / 115 V = 14.8 A; side by side on 230 V, each at twice its voltage, they would take four times that.
+    const heard = hear('when the switch is on, heat a kiln with two 115 V 1700 W elements in series from the mains', page('mains-230'));
     expect(heard.add!(page('mains-230')).jobs[0]!.device).toMatchObject({ part: 'relay-12v-2x30a' });
   });
   test('what one is made for is asked where nobody said', () => {
