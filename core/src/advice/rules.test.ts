@@ -73,6 +73,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'charge-current': 'caution',
   'part-air': 'danger',
   'box-heat': 'caution',
+  'box-fill': 'caution',
   'board-regulator': 'danger',
   'fuse-above-terminal': 'danger',
   'fuse-above-holder': 'danger',
@@ -145,7 +146,7 @@ test('the book and these mistakes name the same rules', () => {
 
 const OF_MAINS_BOARDS_AND_HEAT = new Set(
   (
-    'board-regulator pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
+    'board-regulator box-fill pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
     'thermocouple-polarity supply-overload start-over-supply device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken set-point-hotter wire-outlasts-short ssr-outlasts-short'

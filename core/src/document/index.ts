@@ -7,7 +7,17 @@ export { FORMAT, FORMAT_VERSION } from './format.ts';
 export { mintId } from './ids.ts';
 export { migrate } from './migrations.ts';
 export { type Patch, applyPatches, isRecord, patchesBetween, sameDocument } from './patch.ts';
-export { ASSUMED_AIR_C, ASSUMED_INDOOR_C, type Place, boxSurfaceM2, boxTag, distanceSchema, groundOhmAt, placeSchema } from './place.ts';
+export {
+  ASSUMED_AIR_C,
+  ASSUMED_INDOOR_C,
+  type Place,
+  boxRoomCm3,
+  boxSurfaceM2,
+  boxTag,
+  distanceSchema,
+  groundOhmAt,
+  placeSchema,
+} from './place.ts';
 export { isUnreadable, readable } from './text.ts';
 export { type TimedState, nextOf, timedMeaning } from './timed.ts';
 export { WHEN_MAX_DEPTH, type When, conditionSchema, whenSchema } from './when-schema.ts';

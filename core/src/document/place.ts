@@ -13,6 +13,8 @@ export const placeSchema = z.strictObject({
   divided: z.boolean().default(false),
   /** Its outside that gives off heat, m²; where nobody measured it, that of a small one. */
   boxM2: positive.max(20).optional(),
+  /** Room inside it as it is stamped, extension ring and cover counted in, cm³; where nobody said, by its outside. */
+  boxCm3: positive.max(1_000_000).optional(),
   /** A box of the project's own: what it is of and its outside are a copy of what that says. */
   ownBox: id.optional(),
   /** A box with one cord in: neutral and earth of the mains go over terminals in it, and what leaves it has a cord of its own. */
@@ -51,6 +53,18 @@ export const groundOhmAt = ({ groundOhm }: Place): number => groundOhm ?? CLEAN_
 const ASSUMED_BOX_M2 = 0.1;
 /** What a closed box gives off heat by, m². */
 export const boxSurfaceM2 = ({ boxM2 }: Place): number => boxM2 ?? ASSUMED_BOX_M2;
+
+/** That of such a box, and what of its outside is room (from memory: walls, bosses and lid take the rest). */
+const USUAL_OUTSIDE_CM3 = 2250;
+const USUAL_OUTSIDE_M2 = 0.1125;
+const ROOM_SHARE = 0.8;
+/** Room in a box, cm³; `outsideMm` of one whose sides are known. Where only its outside is, that of a box of the usual proportions. */
+export function boxRoomCm3(place: Place, outsideMm: readonly [number, number, number] | null): number {
+  const outsideCm3 = outsideMm
+    ? outsideMm.reduce((room, side) => room * (side / 10), 1)
+    : USUAL_OUTSIDE_CM3 * (boxSurfaceM2(place) / USUAL_OUTSIDE_M2) ** 1.5;
+  return place.boxCm3 ?? Number((ROOM_SHARE * outsideCm3).toPrecision(3));
+}
 
 /** What a box is called by, of the place at `at` (IEC 81346-2: UC, an enclosure). */
 export const boxTag = (at: number): string => `UC${at + 1}`;

@@ -17,14 +17,16 @@ export interface FedSpec {
 /** Of a part with `fed`; nothing where it has none. */
 export interface MaybeFed {
   readonly fed?: FedSpec;
+  /** A sensor of what it is in, that says whether that is fed; left out of what is in nothing, or in what needs no supply. */
+  readonly alive?: string;
 }
 /** What feeds the electronics of a part, whatever its kind; undefined where nothing of it needs that. */
 export const fedOf = ({ spec }: { readonly spec: object }): FedSpec | undefined => ('fed' in spec ? (spec as MaybeFed).fed : undefined);
 export const SELF = 'self';
 
 const innerOf = (pole: string): string => `inner ${pole}`;
-export const hiddenOf = ({ fed, poles }: MaybeFed & { readonly poles: number }): readonly string[] =>
-  fed ? Array.from({ length: poles }, (_, at) => innerOf(`pole${at + 1}`)) : [];
+export const hiddenOf = ({ fed, alive, poles }: MaybeFed & { readonly poles: number }): readonly string[] =>
+  fed || alive !== undefined ? Array.from({ length: poles }, (_, at) => innerOf(`pole${at + 1}`)) : [];
 export const fedPins = ({ fed }: MaybeFed): readonly string[] => fed?.pins ?? [];
 /** Shares of its usual current from which it works, and below which it is dead (from memory). */
 const [WORKS, DIES] = [0.6, 0.5];
@@ -43,10 +45,11 @@ export function modelFed(id: string, { fed }: MaybeFed, into: ModelBuilder): voi
 }
 
 /** A pole as its electronics move it: dead, it stands as it rests. Without any it is `pole` alone. */
-export function modelPole(id: string, { fed }: MaybeFed, pole: Switching, rest: 'open' | 'closed', into: ModelBuilder): void {
-  if (!fed) return into.branch(pole);
+export function modelPole(id: string, { fed, alive }: MaybeFed, pole: Switching, rest: 'open' | 'closed', into: ModelBuilder): void {
+  const follows = alive ?? (fed && aliveId(id));
+  if (follows === undefined) return into.branch(pole);
   const inner = terminal(id, innerOf(keyOf(pole.id)));
-  const link = { kind: 'switch', id: branchId(id, `${keyOf(pole.id)} alive`), ohm: () => LINK_OHM, follows: aliveId(id) } as const;
+  const link = { kind: 'switch', id: branchId(id, `${keyOf(pole.id)} alive`), ohm: () => LINK_OHM, follows } as const;
   if (rest === 'closed') {
     into.branch(pole);
     return into.branch({ ...link, a: pole.a, b: pole.b, closedWhen: false });

@@ -154,6 +154,7 @@ export {
   isMomentary,
   isOutput,
   isPin,
+  alarmContactOf,
   isRegulator,
   isTwoHand,
   isVoltageSensor,

@@ -7,7 +7,8 @@ import { applyPatches, type Field, idSchema } from '../document/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { ownBase } from './catalogue/own-card.ts';
 import { LOADS, type Load, UNIT_KINDS, type UnitLoad, asKind, isCharged, loadFacets, loadSchema } from './load/registry.ts';
-import { SIGNALS, type Signal, asNature, signalFacets, signalSchema } from './signal/registry.ts';
+import { SIGNALS, type Signal, alarmContactOf, asNature, signalFacets, signalSchema } from './signal/registry.ts';
+import { ITSELF } from './signal/fed-by.ts';
 import { type Supply, SUPPLY_VARIANTS, asVariant, supplyFields, supplySchema, variantOf } from './supply/registry.ts';
 
 /** Stands where a project has an id of its own: the entry's, its place's, a supply's. */
@@ -29,7 +30,8 @@ export const ownSignalSchema = z.strictObject({
         isLoose(signal) &&
         signalFacets(signal)
           .references(signal)
-          .supplies.every(({ id }) => id === ON_SHELF),
+          .supplies.every(({ id }) => id === ON_SHELF) &&
+        alarmContactOf(signal) === null,
       {
         message: 'has ids of a project',
       },
@@ -131,10 +133,16 @@ export const asKeptKind = (part: OwnKept, kind: string): OwnKept =>
 
 /** What a project has, as a part of the shelf; null for what is no thing of its own. */
 export function keepOf(form: OwnKept['form'], id: string, entry: Entry): OwnKept | null {
-  const loose = form === 'signal' ? onSupply(entry as Signal, ON_SHELF) : entry;
+  const loose = form === 'signal' ? onSupply(ofItself(entry as Signal), ON_SHELF) : entry;
   const parsed = keptSchema.safeParse(kept(id, entry.name, form, loose));
   return parsed.success ? parsed.data : null;
 }
+/** A contact of something, as a sensor of its own. */
+const ofItself = (signal: Signal): Signal =>
+  (signalFacets(signal).references(signal).regulators ?? []).reduce(
+    (now, { path }) => applyPatches(now, [{ path: path.split('.'), value: ITSELF }]),
+    signal,
+  );
 /** What a signal watches or hangs on, made another one. */
 const onSupply = (signal: Signal, supply: string): Signal =>
   signalFacets(signal)

@@ -1,5 +1,5 @@
 /** A project whose boards, or the parts that it carries of a person's own, become others: their pins go along. */
-import type { Place } from '../document/index.ts';
+import { type Place, boxRoomCm3 } from '../document/index.ts';
 import { type OwnBox, boxOf, boxOutsideM2, controllerType, isPin, type UsedPart } from '../kinds/index.ts';
 import type { Design, ProgramStep } from './schema.ts';
 
@@ -43,6 +43,12 @@ export const ofOwnBox = (box: OwnBox): Pick<Place, 'box' | 'boxM2' | 'ownBox'> =
   boxM2: boxOutsideM2(box),
   ownBox: box.id,
 });
+
+/** Room in the box at a place, cm³: as stamped, or as its outside lets it be. */
+export function boxRoom({ parts }: Pick<Design, 'parts'>, place: Place): number {
+  const own = boxOf({ parts }, place.ownBox ?? '');
+  return boxRoomCm3(place, own && [own.widthMm, own.heightMm, own.depthMm]);
+}
 
 /** The project with other copies of the parts that it carries; what they say of pins holds for its pins, and of boxes for its places. */
 export function withParts(design: Design, parts: readonly UsedPart[]): Design {

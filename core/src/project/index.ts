@@ -1,6 +1,6 @@
 /** The public face of this layer. */
 export { PART_NAMES } from './part-names.ts';
-export { ofOwnBox, withBoardType, withParts } from './boards.ts';
+export { boxRoom, ofOwnBox, withBoardType, withParts } from './boards.ts';
 export { broughtAlong, leftBehind } from './bring-along.ts';
 export { MOST_PROJECTS, MOST_RECORDS, type Archive, type ArchiveResult, type Archived, archiveText, parseArchiveText } from './archive.ts';
 export { type Assumption, assumptionsOf, withoutStaleChecks, RESIDUAL_A } from './assumed.ts';
@@ -21,6 +21,7 @@ export {
   outLeg,
 } from './legs.ts';
 export { type Intent, type IntentState, type JobIntent, feedOf, intentOf, linePath, linesOf, nextMove, supplyIdOf } from './intent.ts';
+export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
 export { dropBudgetV, stringRatedV, unitOhm } from './load.ts';
 export { type DocumentProblem, type ParseResult, parseDesign, parseDesignText, pathText } from './parse.ts';

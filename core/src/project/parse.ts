@@ -19,6 +19,7 @@ import {
   isFeed,
   isOfShelf,
   isPin,
+  isRegulator,
   relayOf,
   signalFacets,
 } from '../kinds/index.ts';
@@ -133,6 +134,9 @@ function references(design: Design): DocumentProblem[] {
     if (supplies.has(signal.id)) say(`${path}.id`, `"${signal.id}" is the id of a supply as well`);
     const { references, wrong } = signalFacets(signal);
     for (const { path: own, id } of references(signal).supplies) needs(supplies, 'supply', `${path}.${own}`, id);
+    for (const { path: own, id } of references(signal).regulators ?? [])
+      if (!design.signals.some((other) => other.id === id && isRegulator(other)))
+        say(`${path}.${own}`, `there is no temperature controller "${id}"`);
     for (const { path: own, message } of wrong(signal)) say(`${path}.${own}`, message);
   });
   const controllers = unique('controllers', design.controllers);

@@ -4,7 +4,8 @@
  */
 import { METRIC, type Units, shownIn } from './units.ts';
 
-export type Unit = 'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | 'm²' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | 'km/h' | 'rpm' | 'lx' | 'l/min' | '';
+export type Unit =
+  'V' | 'A' | 'Ω' | 'W' | 'm' | 'mm²' | 'm²' | 'cm³' | '°C' | '%' | 'Ah' | 's' | 'K' | 'Pa' | 'km/h' | 'rpm' | 'lx' | 'l/min' | '';
 
 const PREFIXED: ReadonlySet<Unit> = new Set<Unit>(['V', 'A', 'Ω', 'W', 'Pa']);
 

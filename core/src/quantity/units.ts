@@ -12,6 +12,9 @@ export const METRIC: Units = { lengthUnit: 'm', temperatureUnit: 'C' };
 export const FOOT_M = 0.3048;
 const INCH_M = FOOT_M / 12;
 
+/** A cubic inch, cm³. */
+const INCH_CM3 = (100 * INCH_M) ** 3;
+
 export const fahrenheit = (celsius: number): number => 1.8 * celsius + 32;
 export const celsius = (degreesF: number): number => (degreesF - 32) / 1.8;
 
@@ -27,6 +30,7 @@ export function shownIn(unit: string, { lengthUnit, temperatureUnit }: Units): S
   if (unit === 'm' && lengthUnit === 'ft') return { unit: 'ft', to: (value) => value / FOOT_M, from: (feet) => feet * FOOT_M };
   if (unit === 'm²' && lengthUnit === 'ft')
     return { unit: 'ft²', to: (value) => value / FOOT_M ** 2, from: (feet2) => feet2 * FOOT_M ** 2 };
+  if (unit === 'cm³' && lengthUnit === 'ft') return { unit: 'in³', to: (value) => value / INCH_CM3, from: (inch3) => inch3 * INCH_CM3 };
   if (unit === '°C' && temperatureUnit === 'F') return { unit: '°F', to: fahrenheit, from: celsius };
   // A difference has no zero of its own.
   if (unit === 'K' && temperatureUnit === 'F') return { unit: '°F', to: (kelvin) => 1.8 * kelvin, from: (degreesF) => degreesF / 1.8 };
@@ -93,6 +97,10 @@ export function readQuantity(typed: string, unit: string, units: Units = METRIC)
     const inches = per === FOOT_M ? NUMBER.exec(left) : null;
     if (!inches || !/^(in|inch|inches|"|″)?$/i.test(left.slice(inches[0].length).trim())) return null;
     return round(first * FOOT_M + number(inches[1]!) * INCH_M);
+  }
+  if (unit === 'cm³') {
+    if (/^(?:cm3|cc|ml)$/i.test(rest)) return first;
+    if (/^(?:in³|in3|cu\.? ?in\.?|cubic in(?:ch(?:es)?)?)$/i.test(rest)) return first * INCH_CM3;
   }
   if (unit === '°C') {
     if (/^(°|deg)?\s*C$/i.test(rest)) return first;

@@ -1,4 +1,5 @@
 import { standard } from './source.ts';
+import { awgMm2 } from './wire-sizes.ts';
 
 export const BOX_FILL_SOURCE = standard('NEC 314.16(B), table', 'box-fill');
 
@@ -13,3 +14,12 @@ export const BOX_FILL_IN3: readonly (readonly [awg: number, cubicInches: number]
   [6, 5],
 ];
 export const IN3_CM3 = 16.387;
+
+/** The same of a wire of a section, cm³: that of the gauge that is no thinner; null of what is thicker than the table, which has rules of its own. */
+export function wireRoomCm3(sizeMm2: number): number | null {
+  const row = BOX_FILL_IN3.find(([awg]) => awgMm2(awg) >= sizeMm2);
+  return row ? row[1] * IN3_CM3 : null;
+}
+/** Earths that count as one together, and what each further one adds of it (NEC 314.16(B)(5)). */
+export const EARTHS_AS_ONE = 4;
+export const FURTHER_EARTH = 0.25;

@@ -13,7 +13,7 @@ export {
 } from './blade-fuses.ts';
 export { FUSE_AIR_SOURCE, fuseAirFactor } from './fuse-air.ts';
 export { BOLT_FUSE_SOURCE } from './bolt-fuses.ts';
-export { BOX_FILL_IN3, BOX_FILL_SOURCE, IN3_CM3 } from './box-fill.ts';
+export { BOX_FILL_IN3, BOX_FILL_SOURCE, EARTHS_AS_ONE, FURTHER_EARTH, IN3_CM3, wireRoomCm3 } from './box-fill.ts';
 export { BREAKER_SOURCE } from './breakers.ts';
 export { BUNDLE_SOURCE, NEC_BUNDLE_SOURCE, bundleFactor, necBundleFactor } from './bundle-factors.ts';
 export { chargeLevels } from './charge-levels.ts';

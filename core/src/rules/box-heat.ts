@@ -127,7 +127,7 @@ export function airAbout(context: RuleContext, placeId: string): { airC: number;
 }
 
 /** Where the outside of a box stands: of one that somebody typed, the side that nobody measured. */
-function outsideSource({ places, parts }: Design, at: number) {
+export function outsideSource({ places, parts }: Design, at: number) {
   const { boxM2, ownBox } = places[at]!;
   const box = boxOf({ parts }, ownBox ?? '');
   if (!box) return entered(`places[${at}]${boxM2 === undefined ? '' : '.boxM2'}`);

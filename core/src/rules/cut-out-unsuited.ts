@@ -1,6 +1,6 @@
 import { familyOf } from '../graph/index.ts';
-import type { When } from '../document/index.ts';
-import { LOADS, type Signal, branchId, feelsHeat, heatsTo, levelsOf, loadFacets } from '../kinds/index.ts';
+import { type When, signalsOf } from '../document/index.ts';
+import { ITSELF, LOADS, type Signal, alarmContactOf, branchId, feelsHeat, heatsTo, levelsOf, loadFacets } from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
 import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
@@ -183,6 +183,12 @@ function ofThermalFuse(context: RuleContext, job: WiredJob, opensAtC: number): F
   ];
 }
 
+/** Whether it is a contact of a controller that regulates here. */
+function isOfRegulator(signal: Signal, when: When): boolean {
+  const of = alarmContactOf(signal);
+  return of !== null && signalsOf(when).includes(of);
+}
+
 function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Finding[] {
   const at = context.design.signals.findIndex(({ id }) => id === signalId);
   const signal = context.design.signals[at];
@@ -240,8 +246,18 @@ function ofContactor(context: RuleContext, job: WiredJob, signalId: string): Fin
           : 'it opens on rising heat; no other temperature ends the heat: where this one does so in ordinary use, it wants another for that',
     ),
     count(
+      'same',
+      isOfRegulator(signal, job.job.when),
+      `${signal.name} is a contact of the controller that is to be watched over`,
+      `${signal.name} stands apart from what regulates the heat`,
+      isOfRegulator(signal, job.job.when)
+        ? 'one sensor that has slipped out, or one dead controller, and both let it heat: a thermostat of its own, or another controller'
+        : 'what fails in the one leaves the other as it was',
+    ),
+    count(
       'elsewhere',
-      !heatedPlaces(job).has(signal.place),
+      // The contact of a controller sits beside it, and its sensor where the heat is.
+      alarmContactOf(signal) === null && !heatedPlaces(job).has(signal.place),
       `${signal.name} sits at ${context.placeName(signal.place)}, and the heat is elsewhere`,
       `${signal.name} sits where the heat is`,
       'a cut-out feels the heat that it is to end',
@@ -327,6 +343,18 @@ export const cutOutUnsuited: Rule = {
           }
           case 'late':
             return [{ label: 'Nudge its delay to none', patches: [{ path: ['signals', signalAt, 'delayS'], value: 0 }] }];
+          case 'same':
+            return place === undefined
+              ? []
+              : [
+                  {
+                    label: 'Nudge to a thermostat of its own',
+                    patches: [
+                      { path: ['signals', signalAt, 'alarmOf'], value: ITSELF },
+                      { path: ['signals', signalAt, 'place'], value: place },
+                    ],
+                  },
+                ];
           case 'elsewhere':
             return place === undefined
               ? []

@@ -8,7 +8,7 @@ import { parseDesignText } from '../project/parse.ts';
 import type { OwnRelay } from '../kinds/catalogue/own-relay.ts';
 import { beginOwn, withLabel } from '../kinds/catalogue/own-usual.ts';
 import { asVariant } from '../kinds/supply/registry.ts';
-import type { Signal } from '../kinds/signal/registry.ts';
+import { SIGNALS, type Signal } from '../kinds/signal/registry.ts';
 import { gatherEvidence } from '../analysis/evidence.ts';
 import type { Design, Job } from '../project/schema.ts';
 import type { Load } from '../kinds/load/registry.ts';
@@ -74,6 +74,22 @@ const heldIn = (changes: object): Design => {
     {},
     { signals: [...design().signals, guard] },
   );
+};
+/** The same, with its heat regulated by one controller, and its cut-out the alarm contact of this one or of another. */
+const alarmOf = (of: string): Design => {
+  const made = heldIn({ closesAt: 180, opensAt: 190 });
+  const [drive, other] = ['drive', 'other'].map((id) =>
+    SIGNALS.regulator.begin({ id, name: `${id} controller`, place: 'box', usual: false }, 'outlet'),
+  );
+  return {
+    ...made,
+    signals: [
+      ...made.signals.map((signal) => (signal.id === 'guard' ? ({ ...signal, alarmOf: of } as Signal) : signal)),
+      { ...drive!, setC: 160 },
+      { ...other!, setC: 160 },
+    ],
+    jobs: made.jobs.map((one) => ({ ...one, when: and(on('drive'), on('guard')) })),
+  };
 };
 const byReed = (part: string, edits: Job['edits'] = []): Design =>
   design([job({ when: and(on('key'), or(on('pin'), on('dash'))), device: { kind: 'relay', part, socket: 'auto', place: 'box' }, edits })]);
@@ -708,6 +724,14 @@ const FACES: readonly Face[] = [
     words: /feels something else than heat/,
     bad: () => heldIn({ nature: 'quantity', of: 'humidity', closesAt: 40, opensAt: 60 }),
     good: () => heldIn({}),
+  },
+  {
+    rule: 'cut-out-unsuited',
+    says: 'a contactor on the alarm contact of the controller that regulates',
+    fails: 'danger',
+    words: /is a contact of the controller that is to be watched over/,
+    bad: () => alarmOf('drive'),
+    good: () => alarmOf('other'),
   },
   {
     rule: 'coil-wrong-voltage',

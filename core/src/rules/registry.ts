@@ -20,6 +20,7 @@ import { bootEnergises } from './boot-energises.ts';
 import { notAllAsked } from './bounded.ts';
 import { boardRegulator } from './board-regulator.ts';
 import { bothEndsFuse } from './both-ends-fuse.ts';
+import { boxFill } from './box-fill.ts';
 import { boxHeat } from './box-heat.ts';
 import { breakerCurveSurge } from './breaker-curve-surge.ts';
 import { batteriesUnlike } from './batteries-unlike.ts';
@@ -163,6 +164,7 @@ export const RULES: readonly Rule[] = [
   chargeCurrent,
   batteriesUnlike,
   partAir,
+  boxFill,
   boxHeat,
   boardRegulator,
   coilDropsOutCranking,

@@ -2,7 +2,7 @@
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
 import { type Branch, type BranchId, type Sensor, wireBranch, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
-import { type Design, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Design, type Job, intentOf, linesOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
 import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
@@ -66,7 +66,12 @@ function missingWays(builder: NetlistBuilder, design: Design, job: Job): WayReas
   const supply = design.supplies.find(({ id }) => id === supplyIdOf(design, job))!;
   const signals = intentOf(design, job).signals.map((id) => design.signals.find((signal) => signal.id === id)!);
   const charged = linesOf(job).flatMap((load) => (isCharged(load) ? [design.supplies.find(({ id }) => id === load.supply)!.place] : []));
-  const places = [supply.place, ...linesOf(job).map((load) => load.place), ...charged, ...signals.map((signal) => signal.place)];
+  const places = [
+    supply.place,
+    ...linesOf(job).map((load) => load.place),
+    ...charged,
+    ...signals.map((signal) => signalPlace(design, signal)),
+  ];
   const missing = new Map<string, WayReason>();
   for (const place of places)
     if (builder.lengthM(job.device.place, place) === undefined)

@@ -24,7 +24,17 @@ import {
   socketOf,
   supplyFacets,
 } from '../kinds/index.ts';
-import { type Controller, type Design, type Job, controlSupplyOf, feedOf, supplyById, supplyIdOf, usualGuard } from '../project/index.ts';
+import {
+  type Controller,
+  type Design,
+  type Job,
+  controlSupplyOf,
+  controllerOf,
+  feedOf,
+  supplyById,
+  supplyIdOf,
+  usualGuard,
+} from '../project/index.ts';
 import { type When, partsOf, signalsOf } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
@@ -281,7 +291,8 @@ export class ControlSide {
     const { builder, design, job } = this;
     const id = `${signalPartId(of)}-thermocouple`;
     if (builder.find(id)) return builder.use(id, job.id);
-    const { place } = job.loads[0]!;
+    // An alarm contact rings a bell elsewhere.
+    const { place } = (design.jobs.find(({ when }) => signalsOf(when).includes(of)) ?? job).loads[0]!;
     const tag = `B${design.signals.findIndex((signal) => signal.id === of) + 1}`;
     const leadM = builder.lengthM(place, reads) ?? 0;
     builder.add({ id, kind: 'thermocouple', tag, name: `sensor of ${name}`, place, job: job.id, spec: { type, setC, leadM } });
@@ -338,6 +349,11 @@ export class ControlSide {
 
   /** The leads by which a voltage switch sees what it watches: fused, and back to ground. */
   sense(signal: Signal): void {
+    const controller = controllerOf(this.design, signal);
+    if (controller) {
+      this.sense(controller);
+      this.thermocouple(controller);
+    }
     const supply = levelsOf(signal)?.supply ?? null;
     const part = signalPartId(signal.id);
     // What it watches comes back to that supply’s own minus.

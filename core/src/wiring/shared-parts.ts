@@ -1,6 +1,6 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
-import { type Controller, type Design, type Job, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Controller, type Design, type Job, controllerOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
 import {
   BOX_CONDUCTORS,
   type BoxConductor,
@@ -10,6 +10,7 @@ import {
   type Signal,
   type SignalOf,
   type Supply,
+  alarmContactOf,
   aliveId,
   askedV,
   borneV,
@@ -23,7 +24,9 @@ import {
   isRegulator,
   isStored,
   isVoltageSensor,
+  levelsOf,
   madeForOf,
+  plays,
   printedV,
   signalFacets,
   supplyFacets,
@@ -224,7 +227,13 @@ export function groundAt(builder: NetlistBuilder, design: Design, place: string)
 export const signalPartId = (signal: string): string => `sig-${signal}`;
 
 function header(design: Design, signal: Signal) {
-  return { id: signalPartId(signal.id), tag: `S${design.signals.indexOf(signal) + 1}`, name: signal.name, place: signal.place, job: null };
+  return { id: signalPartId(signal.id), tag: signalTag(design, signal), name: signal.name, place: signalPlace(design, signal), job: null };
+}
+/** By its number in the project; a contact of another thing by that and its own number there. */
+function signalTag(design: Design, signal: Signal): string {
+  const of = alarmContactOf(signal);
+  const tag = `S${design.signals.findIndex(({ id }) => id === (of ?? signal.id)) + 1}`;
+  return of === null ? tag : `${tag}.AL${design.signals.filter((other) => alarmContactOf(other) === of).indexOf(signal) + 1}`;
 }
 
 /** What a feed loses to its own wire, as measured or as usual, Ω. */
@@ -348,6 +357,7 @@ function contactPart(
   if (!made) throw new Error(`${signal.name} has no part of its own`);
   const bears = bearsText(signal, on);
   const fed = fedSpec(design, signal);
+  const controller = controllerOf(design, signal);
   const spec = {
     signal: signal.id,
     poles,
@@ -355,9 +365,26 @@ function contactPart(
     ...(bears && { bears }),
     ...(fed && { fed }),
     ...(within && { inside: within.inside }),
+    ...(controller && {
+      inside: signalTag(design, controller),
+      ...(fedSpec(design, controller) && { alive: aliveId(signalPartId(controller.id)) }),
+    }),
   };
+  if (controller) asksAlarm(builder, design, controller, signal, bears);
   builder.add({ ...own, kind: made.kind, spec } as Parameters<NetlistBuilder['add']>[0]);
   return own.id;
+}
+
+/** The list asks of a controller for the contact that something hangs on. */
+function asksAlarm(builder: NetlistBuilder, design: Design, controller: SignalOf<'regulator'>, signal: Signal, bears: string): void {
+  liveTap(builder, design, controller);
+  const id = signalPartId(controller.id);
+  const levels = levelsOf(signal)!;
+  const made = builder.find(id);
+  const sold = plays(made, 'output') ? made.spec.sold : undefined;
+  const words = `an alarm contact that closes at ${formatQuantity(levels.closesAt, levels.unit)} and opens at ${formatQuantity(levels.opensAt, levels.unit)}`;
+  const ampere = 'limitA' in signal ? `, for ${formatQuantity(signal.limitA, 'A')}` : '';
+  builder.change<'pin'>(id, { sold: `${sold}, with ${words}${ampere}${bears ? ` at ${bears}` : ''}` });
 }
 
 /** A sensor in the housing of a relay, which nothing else uses. */

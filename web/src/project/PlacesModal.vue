@@ -3,6 +3,7 @@ import { Modal } from 'ant-design-vue';
 import { computed } from 'vue';
 import {
   assumptionsOf,
+  boxRoom,
   boxSurfaceM2,
   boxesOf,
   groundOhmAt,
@@ -42,7 +43,7 @@ const BOXES: readonly { value: Place['box']; text: string }[] = [
 const shelf = useOwnShelf();
 const ownBoxes = computed(() => [...boxesOf(design.value), ...shelf.boxes.value]);
 const boxes = computed(() => [...BOXES, ...ownBoxes.value.map(({ id, name }) => ({ value: id, text: name }))]);
-function setBox(at: number, { ownBox: _, ...place }: Place, value: string): void {
+function setBox(at: number, { ownBox: _, boxCm3: __, ...place }: Place, value: string): void {
   const own = ownBoxes.value.find(({ id }) => id === value);
   const closed = own ? { ...place, ...ofOwnBox(own) } : { ...place, box: value as Place['box'] };
   void project.patch(place.name, [...shelf.taking(value), { path: ['places', at], value: closed }]);
@@ -194,8 +195,22 @@ function remove(id: string): void {
                         :model-value="boxSurfaceM2(place)"
                         @update:model-value="setPlace(at, { ...place, boxM2: $event }, 'box')"
                       />
-                      <span aria-hidden="true">m²</span>
+                      <span aria-hidden="true">{{ named('m²') }}</span>
                     </template>
+                  </div>
+                  <div v-if="place.box !== 'open'" class="air room">
+                    <NumberField
+                      class="m2"
+                      :class="{ assumed: place.boxCm3 === undefined }"
+                      :label="`Room in the box at ${place.name}, extension ring counted in`"
+                      quiet
+                      unit="cm³"
+                      :least="10"
+                      :most="1_000_000"
+                      :model-value="boxRoom(design, place)"
+                      @update:model-value="setPlace(at, { ...place, boxCm3: $event }, 'room')"
+                    />
+                    <span aria-hidden="true">{{ named('cm³') }}</span>
                   </div>
                 </td>
                 <td v-for="{ key, head, says } in TICKS" :key="key" class="tick" :data-title="head">
@@ -375,7 +390,12 @@ table {
 .closed :deep(.ant-select) {
   width: 100%;
 }
-.closed > .m2 {
+.room {
+  justify-content: flex-end;
+  margin-top: 4px;
+}
+.closed > .m2,
+.room > .m2 {
   flex: 0 0 auto;
   min-width: 0;
 }

@@ -14,6 +14,7 @@ import {
   currentOf,
   isOwnForm,
   formatQuantity,
+  alarmContactOf,
   intentOf,
   mintId,
   signalFacets,
@@ -124,7 +125,10 @@ const BOARDS = computed(() => [
 const alternates = (id: string) => currentOf(supplyById(design.value, id)) === 'ac';
 
 const usedBy = (signal: string) =>
-  design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)).map(({ name }) => name);
+  [
+    ...design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)),
+    ...design.value.signals.filter((other) => alarmContactOf(other) === signal),
+  ].map(({ name }) => name);
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import {
   SHELF_NATURES,
   SIGNALS,
   SIGNAL_NATURES,
+  alarmContactOf,
   asNature,
   bootState,
   controllerType,
@@ -99,6 +100,7 @@ function remove(): void {
     @update:model-value="set({ ...signal, usual: $event === 'on' })"
   />
   <SelectField
+    v-if="alarmContactOf(signal) === null"
     label="Place"
     :model-value="signal.place"
     :options="references.place"

@@ -1,7 +1,7 @@
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
 import { modelSource } from '../source.ts';
 import { EFFICIENCY } from '../supply/adapter.ts';
 
@@ -43,6 +43,7 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   burns: { key: OUTPUT, share: 1 / EFFICIENCY - 1 },
   faults: () => [],
   minus: { pin: '-', isolated: true },
+  asWires: () => AS_A_DEVICE,
   listed: ({ spec: { nominalV, current, ratedA, fed } }) =>
     `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A${fed ? `, to build in, double insulated, for ${fed.madeFor}` : ''}`,
 };

@@ -22,6 +22,7 @@ export const boxTerminal: PartKind<'box-terminal', BoxTerminalSpec> = {
   price: () => SMALL_PRICES['box terminal'],
   faults: () => [],
   endName: ({ tag }) => tag,
+  asWires: () => 1,
   listed: ({ spec }) => `Insulated terminal for mains, ${spec.conductor}`,
   gathers: true,
 };

@@ -50,5 +50,6 @@ export const connector: PartKind<'connector', ConnectorSpec, 'connector'> = {
     },
   ],
   handEdits: ({ type }) => [{ text: isBlock(type) ? 'Leave a wire out of it' : 'Leave it unplugged', does: 'leave-out' }],
+  asWires: () => 1,
   listed: ({ spec: { type } }) => `${type.name}, ${isBlock(type) ? 'a pole' : 'both halves with their contacts'}`,
 };

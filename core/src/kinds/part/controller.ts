@@ -2,7 +2,7 @@ import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { ControllerType } from '../catalogue/controllers.ts';
 import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
 
 export interface ControllerSpec extends MaybeFed {
   readonly type: ControllerType;
@@ -49,5 +49,6 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   bearsAirC: () => 70,
   price: ({ spec: { type } }) => type.price,
   faults: () => [],
+  asWires: () => AS_A_DEVICE,
   listed: ({ spec: { type } }) => type.name,
 };

@@ -1,5 +1,5 @@
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { type PartKind } from './kind.ts';
+import { AS_A_DEVICE, type PartKind } from './kind.ts';
 import { modelSource } from '../source.ts';
 
 export interface ConverterSpec {
@@ -25,5 +25,6 @@ export const converter: PartKind<'converter', ConverterSpec> = {
   faults: () => [],
   minus: { pin: '-', isolated: false },
   endName: ({ name }, pin) => `${name} ${pin === '-' ? '−' : pin}`,
+  asWires: () => AS_A_DEVICE,
   listed: ({ spec: { nominalV, ratedA, of } }) => `${NAMES[of]}, ${nominalV} V ⎓, ${ratedA} A`,
 };

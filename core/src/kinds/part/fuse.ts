@@ -11,7 +11,7 @@ import {
 } from '../../reference/index.ts';
 import type { Held } from '../catalogue/own-holder.ts';
 import { GUARD_PRICES, HELD_PRICES } from '../catalogue/prices.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
 
 export interface FuseSpec {
   readonly ratingA: number;
@@ -153,6 +153,7 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   handEdits: () => [{ text: 'Leave it out', does: 'leave-out' }],
   // No receptacle of a fuse holder takes more: its own heavy leads are spliced to the wire.
   leadMostMm2: ({ style }) => (style === 'blade' ? TERMINAL_MOST_MM2.blade : Infinity),
+  asWires: ({ style }) => (resetsAtAll(style) ? AS_A_DEVICE : 1),
   listed: ({ spec }) => {
     const { ratingA, style, own, isThere, holder } = spec;
     if (isThere) return null;

@@ -216,6 +216,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   price?(part: Part<Kind, Spec>): number | null;
   /** How many to have over where nobody says otherwise. */
   spare?(spec: Spec): number;
+  /** What it takes of a box's room beside its wires: so many times what the thickest of them takes; nothing where it does not say. */
+  asWires?(spec: Spec): number;
   /** Largest wire that its terminals take, mm²; any where it does not say. */
   takesMm2?(spec: Spec): number;
   /** Hottest air that it works in for good, °C (from memory, usual for its kind); any where it does not say. */
@@ -229,6 +231,9 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** Whether it has leads of its own, which wires are joined to. */
   readonly hasLeads?: true;
 }
+
+/** What a device takes of a box, as of the thickest wire at it (NEC 314.16(B)(4): two of them). */
+export const AS_A_DEVICE = 2;
 
 /** Contacts that one hand moves, two pins for each. */
 export const poleFaults = (name: string, poles: number): PartFault[] =>

@@ -51,6 +51,7 @@ export const meter: PartKind<'meter', MeterSpec, 'meter'> = {
     spec.measures === 'current'
       ? [{ key: 'self', kind: 'broken wire', words: `the shunt of the ${name} is open`, fault: 'open', weight: 0.1 }]
       : [],
+  asWires: () => 1,
   listed: ({ spec }) =>
     spec.measures === 'current'
       ? `Panel ammeter, 0 to ${spec.scaleA} A${KINDS[spec.current]}, with its shunt`

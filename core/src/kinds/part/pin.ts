@@ -2,7 +2,7 @@ import { terminal } from '../../quantity/index.ts';
 import type { BootState } from '../catalogue/controllers.ts';
 import { LINK_OHM, type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
 
 export interface PinSpec extends MaybeFed {
   readonly signal: string;
@@ -11,8 +11,6 @@ export interface PinSpec extends MaybeFed {
   /** What holds it while its program does not run yet, with the resistance of what pulls. */
   readonly boot: BootState;
   readonly pullOhm: number;
-  /** What its board hangs on, as a sensor: dead, it drives nothing. Left out where the board is always fed. */
-  readonly alive?: string;
   /** Of a part by itself, and not a pin of a board: what is bought. */
   readonly sold?: string;
 }
@@ -79,5 +77,6 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
   // What it sinks counts as what it gives.
   signalBranches: () => [{ key: 'high', or: 'low' }],
   price: ({ spec: { sold } }) => (sold === undefined ? null : SMALL_PRICES['temperature controller']),
+  asWires: ({ sold }) => (sold === undefined ? 0 : AS_A_DEVICE),
   listed: ({ spec }) => (spec.sold === undefined ? null : `${spec.sold}${fedWords(spec)}`),
 };

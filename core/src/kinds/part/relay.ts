@@ -1,7 +1,7 @@
 import { figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import type { BranchId, Delays } from '../primitives.ts';
 import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
-import { type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
 import { coilCurrent } from '../catalogue/own-relay.ts';
 import type { RelayType, SocketType } from '../catalogue/shelf.ts';
 
@@ -242,6 +242,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
     ),
   ],
   screwed: ({ socket }) => socket.fits === 'eight-pin',
+  asWires: ({ type }) => (type.module ? 1 : AS_A_DEVICE),
   listed: ({ spec: { type, socket, delays, senses } }) =>
     `${type.name}${drivenBy(type)}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}${senses ? `, in at ${formatQuantity(senses.closesAtV, 'V')} and out at ${formatQuantity(senses.opensAtV, 'V')}; its own lead to ground` : ''}`,
 };

@@ -2,7 +2,7 @@ import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { type MaybeFed, drawnFed, fedPins, fedWords, hiddenOf, modelFed, modelPole } from '../fed.ts';
-import { type PartKind, branchId, poleFaults } from './kind.ts';
+import { AS_A_DEVICE, type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface SwitchSpec extends MaybeFed {
   readonly signal: string;
@@ -65,6 +65,7 @@ export const dashSwitch: PartKind<'switch', SwitchSpec> = {
   price: ({ spec }) => soldOf(spec)?.price ?? SMALL_PRICES.switch,
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
+  asWires: () => AS_A_DEVICE,
   listed: ({ name, spec }) =>
     `${soldOf(spec)?.words ?? (spec.action === 'momentary' ? 'Push button' : 'Switch')}, ${POLE_NAMES[spec.poles] ?? `${spec.poles}-pole`}, ${spec.rest === 'open' ? 'closes' : 'opens'} when ${soldOf(spec) ? 'on' : 'operated'}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,
 };

@@ -2,7 +2,7 @@ import { type Unit, figures, formatQuantity, terminal } from '../../quantity/ind
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { Sensor } from '../primitives.ts';
 import { type MaybeFed, drawnFed, fedPins, fedWords, hiddenOf, modelFed, modelPole } from '../fed.ts';
-import { type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
+import { AS_A_DEVICE, type DrawnElement, type PartKind, branchId, poleFaults } from './kind.ts';
 
 export interface ThresholdSpec extends MaybeFed {
   readonly signal: string;
@@ -18,7 +18,7 @@ export interface ThresholdSpec extends MaybeFed {
   readonly closesAt: number;
   readonly opensAt: number;
   readonly delayS: number;
-  /** The relay whose housing it is in; left out where it is a part of its own. */
+  /** The relay whose housing it is in, or the controller whose contact it is; left out where it is a part of its own. */
   readonly inside?: string;
   /** Contacts, one for each circuit that uses it; one when it switches to ground. */
   readonly poles: number;
@@ -104,8 +104,9 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   },
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
+  asWires: ({ inside }) => (inside === undefined ? AS_A_DEVICE : 0),
   listed: ({ name, spec }) =>
-    // Bought with the relay.
+    // Bought with the relay, or the controller.
     spec.inside !== undefined
       ? null
       : `${spec.watches} switch, closes at ${levelText(spec.closesAt, spec.unit)}, opens at ${levelText(spec.opensAt, spec.unit)}, at least ${spec.limitA} A${spec.bears ? ` at ${spec.bears}` : ''}${fedWords(spec)} (${name})`,

@@ -55,6 +55,8 @@ export type SignalPart = Of<'switch', SwitchSpec> | Of<'ground-switch', GroundSw
 export interface References {
   readonly supplies: readonly { readonly path: string; readonly id: string }[];
   readonly controllers: readonly { readonly path: string; readonly id: string }[];
+  /** Temperature controllers, that it is a contact of; none where it is left out. */
+  readonly regulators?: readonly { readonly path: string; readonly id: string }[];
 }
 export const NO_REFERENCES: References = { supplies: [], controllers: [] };
 

@@ -60,8 +60,12 @@ export const madeForOf = (signal: Signal): Exclude<MadeFor, undefined> | null =>
 export function feedingOf(
   signal: Signal,
 ): { readonly supply: string; readonly ownA: number; readonly printed: PrintedSupply | null } | null {
-  return 'fedBy' in signal && isFed(signal) ? { supply: signal.fedBy!, ownA: ownAOf(signal), printed: printedOf(signal) } : null;
+  return 'fedBy' in signal && isFed(signal) && alarmContactOf(signal) === null
+    ? { supply: signal.fedBy!, ownA: ownAOf(signal), printed: printedOf(signal) }
+    : null;
 }
+/** The temperature controller that a signal is a contact of, by its id; null of a thing of its own. */
+export const alarmContactOf = (signal: Signal): string | null => signalFacets(signal).references(signal).regulators?.[0]?.id ?? null;
 export const levelsOf = (signal: Signal) => signalFacets(signal).levels(signal);
 
 /** A live wire of the vehicle that a clause or a load may hang on. */

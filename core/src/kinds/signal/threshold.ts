@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, limitA } from '../../document/index.ts';
-import { FED_FIELDS, fedBySchema, fedReferences } from './fed-by.ts';
+import { FED_FIELDS, ITSELF, fedBySchema, fedReferences } from './fed-by.ts';
 import { MADE_FOR_FIELD, madeForSchema } from './made-for.ts';
 import { type SignalBase, type SignalFacets, signalBase } from './kind.ts';
 import { DELAY_FIELD, TWO_LEVELS, levelWord, sameLevels } from './levels.ts';
@@ -22,9 +22,14 @@ const schema = z.strictObject({
   closesAt: z.number().min(-60).max(1700),
   opensAt: z.number().min(-60).max(1700),
   delayS: z.number().min(0).max(3600),
+  /** A temperature controller whose alarm contact it is; left out or `itself` of a sensor of its own. */
+  alarmOf: idSchema.optional(),
 });
 export type ThresholdSignal = z.infer<typeof schema>;
 
+/** The temperature controller that it is the alarm contact of; null of a sensor of its own. */
+export const alarmOf = ({ watches, alarmOf: of }: Pick<ThresholdSignal, 'watches' | 'alarmOf'>): string | null =>
+  watches.quantity !== 'temperature' || of === undefined || of === ITSELF ? null : of;
 const volts = ({ watches }: ThresholdSignal) => watches.quantity === 'voltage';
 const level = (path: string, label: string, unit: 'V' | '°C', asked: (signal: ThresholdSignal) => boolean) =>
   ({ type: 'number', path: [path], label, unit, least: -60, most: 1700, asked }) as const;
@@ -50,14 +55,22 @@ export const threshold = {
     level('closesAt', 'Closes at', '°C', (signal) => !volts(signal)),
     level('opensAt', 'Opens at', 'V', volts),
     level('opensAt', 'Opens at', '°C', (signal) => !volts(signal)),
+    {
+      type: 'reference',
+      path: ['alarmOf'],
+      label: 'Alarm contact of',
+      to: 'temperature controller',
+      unset: ITSELF,
+      asked: (signal) => !volts(signal),
+    },
     DELAY_FIELD,
     OUTPUT_FIELD,
     CONTACT_LIMIT,
     MADE_FOR_FIELD,
-    // What watches a voltage is fed by it.
+    // What watches a voltage is fed by it, and an alarm contact by its controller.
     ...FED_FIELDS.map((field) => ({
       ...field,
-      asked: (signal: ThresholdSignal) => !volts(signal) && ('asked' in field ? field.asked(signal) : true),
+      asked: (signal: ThresholdSignal) => !volts(signal) && alarmOf(signal) === null && ('asked' in field ? field.asked(signal) : true),
     })),
   ],
   begin: (base) => ({
@@ -92,13 +105,19 @@ export const threshold = {
       delayS,
     },
   }),
-  wrong: ({ closesAt, opensAt }) => sameLevels(closesAt, opensAt, 'opensAt'),
+  wrong: (signal) => [
+    ...sameLevels(signal.closesAt, signal.opensAt, 'opensAt'),
+    ...(alarmOf(signal) !== null && signal.output === 'ground'
+      ? [{ path: 'output', message: 'an alarm contact of a controller has two terminals' }]
+      : []),
+  ],
   references: (signal) => ({
     supplies: [
       ...(signal.watches.quantity === 'voltage' ? [{ path: 'watches.supply', id: signal.watches.supply }] : []),
       ...fedReferences(signal),
     ],
     controllers: [],
+    regulators: alarmOf(signal) === null ? [] : [{ path: 'alarmOf', id: signal.alarmOf! }],
   }),
   // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
   wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),

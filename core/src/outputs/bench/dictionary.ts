@@ -30,7 +30,7 @@ import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.
 import { resetsAtAll } from '../../reference/index.ts';
 import { OPEN_OHM, meterError } from './meter.ts';
 import { type BranchFault, type SingleFault, singleFaults } from './faults.ts';
-import { type BenchStep, benchPlan } from './plan.ts';
+import { type BenchStep, benchPlan, linkable } from './plan.ts';
 import { SYMPTOMS, type SymptomId, UNSEEN, eyesOn, fuseGone, sightOf } from './symptoms.ts';
 
 export interface Prediction {
@@ -208,14 +208,17 @@ export function faultyReader(evidence: Evidence, faults: readonly SingleFault[],
   return (step) => made.read(step, broken);
 }
 
-/** The same with something standing in for each isolated supply that the mains feed; itself where there is none. */
+/** The same with something standing in for each isolated supply that the mains feed, and for contacts of what is dead without them; itself where there is none. */
 function withStandIns(netlist: Netlist): Netlist {
   const isFed = (part: AnyPart): boolean => kindOf(part).minus?.isolated === true && fedOf(part) !== undefined;
-  if (!netlist.parts.some(isFed)) return netlist;
-  return {
-    ...netlist,
-    parts: netlist.parts.map((part) => (isFed(part) ? ({ ...part, spec: { ...part.spec, standIn: true } } as AnyPart) : part)),
+  if (!netlist.parts.some((part) => isFed(part) || linkable(part))) return netlist;
+  const stood = (part: AnyPart): AnyPart => {
+    if (isFed(part)) return { ...part, spec: { ...part.spec, standIn: true } } as AnyPart;
+    if (!linkable(part)) return part;
+    const { alive: _, ...spec } = part.spec;
+    return { ...part, spec };
   };
+  return { ...netlist, parts: netlist.parts.map(stood) };
 }
 
 export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Netlist = evidence.netlist): Reader {

@@ -122,7 +122,8 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       const signal = design.signals.find(({ id }) => signalPartId(id) === part.id);
       for (const [key, path] of [
         ['rest', [[]]],
-        ['worked', signal ? [[signal.id]] : null],
+        // What is dead without power moves for nobody.
+        ['worked', signal && !linkable(part) ? [[signal.id]] : null],
       ] as const)
         if (path && !steps.some(({ id }) => id === `${jobId}/switch-${a}-${key}`))
           say({
@@ -363,19 +364,29 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
  * What of a job is fed by the mains beside its loads: isolated supplies, in words, that something stands in for while their low voltage
  * is read, and whether there is anything else, which nothing stands in for.
  */
-function fedByMains({ design, netlist }: Evidence, jobId: string): { readonly standIns: string; readonly isLive: boolean } {
+function fedByMains(evidence: Evidence, jobId: string): { readonly standIns: string; readonly isLive: boolean } {
+  const { design, netlist } = evidence;
   const own = netlist.parts.filter(
     (part) =>
       hangsOnMains(design, fedOf(part)?.supply ?? null) &&
       netlist.wires.some(({ jobs, from, to }) => jobs.includes(jobId) && [from, to].some((at) => partOf(at) === part.id)),
   );
   const supplies = own.filter((part) => kindOf(part).minus?.isolated === true);
+  const { signals } = evidence.jobs.get(jobId)!;
+  // A link does for the contact of a controller that does nothing else here.
+  const links = netlist.parts.filter((part) => linkable(part) && signals.includes(part.spec.signal));
+  const dead = own.filter((part) => plays(part, 'output') && !signals.includes(part.spec.signal) && links.length > 0);
   const words = supplies.map(({ id, tag }) => {
     const { nominalV } = design.supplies.find((one) => batteryId(one.id) === id)!;
     return `, with a bench supply of ${nominalV} V in place of ${tag}`;
   });
-  return { standIns: words.join(''), isLive: supplies.length < own.length };
+  const linked =
+    links.length > 0 && dead.length > 0 ? `, a link across ${links.map(({ tag }) => tag).join(' and ')} where it is to be closed` : '';
+  return { standIns: `${words.join('')}${linked}`, isLive: supplies.length + dead.length < own.length };
 }
+/** Whether it is a contact in something that has to be fed, for which a link may stand in. */
+export const linkable = (part: Netlist['parts'][number]): part is PartPlaying<'sensor'> =>
+  plays(part, 'sensor') && part.spec.alive !== undefined;
 const isOnMainsWire = ({ wires }: Netlist, part: string): boolean =>
   wires.some(({ mains, from, to }) => mains && [from, to].some((at) => partOf(at) === part));
 

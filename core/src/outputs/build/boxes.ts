@@ -1,8 +1,8 @@
 /** A box as one opens it: what is on which side of its wall, what lands on each terminal, and what crosses the outside. */
 import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
-import { type Netlist, type Wire, cordsOf } from '../../graph/index.ts';
+import { type Netlist, type Wire, cordsOf, roomTaken } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
-import { type Terminal, partOf, pinOf } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, partOf, pinOf } from '../../quantity/index.ts';
 import { boxTag } from '../../document/index.ts';
 import { endName } from './end-name.ts';
 
@@ -67,6 +67,11 @@ export function boxViews(design: Design, netlist: Netlist): BoxView[] {
     const crossings = crossingsOf(design, netlist, cords, place);
     const onOthers = parts.filter((part) => kindOf(part).listed(part) !== null && !things.some(({ tag }) => tag === part.tag));
     const holes = `${crossings.length} ${crossings.length === 1 ? 'hole' : 'holes'} in its wall`;
+    const room = roomTaken(netlist, place)?.reduce((sum, { cm3 }) => sum + cm3, 0);
+    const asks =
+      room === undefined
+        ? ''
+        : ` Its wires and parts ask for ${formatQuantity(Number(room.toPrecision(3)), 'cm³', design.settings)} of room.`;
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const others =
       onOthers.length > 0 ? ` On the terminals of others, with no wire of their own: ${onOthers.map(({ tag }) => tag).join(', ')}.` : '';
@@ -75,7 +80,7 @@ export function boxViews(design: Design, netlist: Netlist): BoxView[] {
         place,
         tag: boxTag(at),
         material: box,
-        words: `${box === 'metal' ? 'Metal' : 'Plastic'} box${wall}; ${holes}.${others}`,
+        words: `${box === 'metal' ? 'Metal' : 'Plastic'} box${wall}; ${holes}.${asks}${others}`,
         crossings,
         things,
       },

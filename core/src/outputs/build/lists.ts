@@ -283,14 +283,17 @@ function boxesIn(design: Design, netlist: Netlist): { description: string; tag: 
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
   const views = boxViews(design, netlist);
-  return design.places.flatMap(({ id, name, box, boxM2, divided, oneCord, ownBox }, at) => {
+  return design.places.flatMap(({ id, name, box, boxM2, boxCm3, divided, oneCord, ownBox }, at) => {
     const typed = ownBox === undefined ? null : boxOf(design, ownBox);
     // One that nothing of ours works in is what is there: a machine, a kiln.
     const isOurs = oneCord || typed || design.jobs.some(({ device }) => device.place === id);
     const joins = !isOurs && box === 'plastic' && joinsMains(netlist, id);
     if (!(isOurs || joins) || box === 'open' || !netlist.parts.some((part) => part.place === id)) return [];
     const about = joins ? '100 × 100 × 50 mm or more, for joints' : '200 × 150 × 75 mm or more';
-    const size = boxM2 === undefined ? `, about ${about}` : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
+    const outside = boxM2 === undefined ? '' : `, ${formatQuantity(boxM2, 'm²', design.settings)} of outside or more`;
+    const room =
+      boxCm3 === undefined ? '' : `, ${formatQuantity(boxCm3, 'cm³', design.settings)} of room or more, extension ring counted in`;
+    const size = `${outside}${room}` || `, about ${about}`;
     const wall = divided ? ', with a wall between mains and low voltage' : '';
     const through = cords.filter(({ cores: [core] }) => [core!.from, core!.to].some((end) => placeOf.get(partOf(end)) === id));
     const beside = views.find(({ place }) => place === id)?.crossings.filter(({ by }) => by === 'grommet') ?? [];

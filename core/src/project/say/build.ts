@@ -76,6 +76,8 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
     assumed.push(`${name}: in at ${formatQuantity(closesAt, 'V')}, out at ${formatQuantity(opensAt, 'V')}`);
     return { ...signal, begins: { ...begins, closesAt, opensAt, delayS } };
   }
+  if ('alarmOf' in begins && (design?.signals.filter(isRegulator).length ?? 0) !== 1)
+    assumed.push(`${name}: a sensor of its own, until it is said which controller it is a contact of`);
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;
 }
@@ -108,8 +110,11 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
       design = { ...design, supplies: [...design.supplies, asVariant({ id: own, name, place }, variant)] };
     }
     const begun = asNature(base, signal.nature!, own ?? (isMains(feeding) ? design.supplies[0]!.id : supply));
-    const begins =
-      'watches' in signal.begins && 'watches' in begun ? { ...signal.begins, watches: watching(signal.begins, supply) } : signal.begins;
+    const { alarmOf, ...others } = signal.begins;
+    const [controller, ...more] = alarmOf === undefined ? [] : design.signals.filter(isRegulator);
+    // Of which of several controllers nobody said: a sensor of its own, until somebody does.
+    const resolved = controller && more.length === 0 ? { ...others, alarmOf: controller.id } : others;
+    const begins = 'watches' in signal.begins && 'watches' in begun ? { ...resolved, watches: watching(signal.begins, supply) } : resolved;
     design = { ...design, signals: [...design.signals, { ...begun, ...begins } as Signal] };
   }
   for (const [signal, gpio] of pinsOf(design, said))
@@ -314,6 +319,9 @@ export function build(onto: Design, said: Whole): Design {
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
       ...(wetPlaces.includes(one.id) ? { wet: true } : {}),
+      ...(said.roomCm3 !== null && one.id === place
+        ? { boxCm3: said.roomCm3, ...(one.box === 'open' && { box: 'plastic' as const }) }
+        : {}),
       // Several loads of the mains are joined somewhere: in a box.
       ...(one.id === loadPlace && joinsInABox(onto, feeding, said.loads) ? { box: 'plastic' as const } : {}),
       // Screws that carry the mains are out of reach; no plastic where it is hot.

@@ -75,6 +75,10 @@ const BETWEEN = new RegExp(
 const ONLY_LEVEL = new RegExp(String.raw`^${SIDE} -?${NUMBER} ?${LEVEL_UNIT}?(?![\w-])`);
 const BY_HAND =
   /^(?:i|we|you|one|somebody|someone|anybody) (press(?:es)?|push(?:es)?|holds?|releases?|flips?|turns? on|switch(?:es)? on|pulls?) (?:the |a |my )?((?:[a-z]+ ){0,3}(?:button|switch|lever|pedal))(?![\w-])/;
+/** *The alarm contact of the controller closes above 230 °C*. */
+const ALARM_AT = new RegExp(
+  String.raw`^(?:the |an? |my |its )?((?:[a-z]+(?:'s|’s)? )?alarm (?:contact|output|relay)(?: of (?:the |my )?(?:[a-z]+ )?[a-z]+)?) (?:closes|is closed|pulls in|(?:comes|is|goes) on|is made|switches),? (?:at|above|over) (${NUMBER}) ?(${LEVEL_UNIT})(?![\w-])`,
+);
 /** *The machine gives 5 V*, and what such a lead is good for (from memory, to be read on it), A. */
 const GIVES = /^(?:the |my |a )?([a-z][a-z ]*?) (?:gives|sends|puts out) (5|9|12|24|36|48) ?v(?:olts?)?(?![\w-])/;
 const LEAD_A = 0.2;
@@ -255,6 +259,15 @@ export function readClause(
     }
     return null;
   };
+  /** *The alarm contact closes above 230 °C*: by its level, as any sensor. */
+  const alarm = (): Clause | null => {
+    skip();
+    const found = ALARM_AT.exec(text.slice(at));
+    if (!found) return null;
+    const [whole, name, level, unit] = found;
+    const rest = ` is above ${level} ${unit}`;
+    return instead(whole.length, `${name}${rest}`, `${typedAs(name!)}${rest}`);
+  };
   /** *I press the button*. */
   const byHand = (): Clause | null => {
     skip();
@@ -366,7 +379,7 @@ export function readClause(
       const of = factor();
       return of && (of.op === 'and' || of.op === 'or') ? count(of.of) : null;
     }
-    const sensed = sensor() ?? byHand() ?? within() ?? andLevel() ?? alike();
+    const sensed = sensor() ?? alarm() ?? byHand() ?? within() ?? andLevel() ?? alike();
     if (sensed) return sensed;
     // *Either the key is on or the door is open*: each has a state of its own, and they belong together.
     if (bindsStates(text.slice(at))) return word('either') ? list('or', factor) : word('both') ? list('and', factor) : null;
@@ -656,7 +669,10 @@ function newSignal(
     const quantity = plain;
     const closesAt = quantity === 'temperature' && isFahrenheit(unit ?? '', units) ? Math.round(10 * celsius(typed)) / 10 : typed;
     const opensAt = closesAt + HYSTERESIS[quantity] * (below ? 1 : -1);
-    return { nature: 'threshold', begins: { closesAt, opensAt, watches: { quantity } } };
+    return {
+      nature: 'threshold',
+      begins: { ...(word?.begins?.alarmOf !== undefined && { alarmOf: word.begins.alarmOf }), closesAt, opensAt, watches: { quantity } },
+    };
   }
   const called = word && begunOf({ name, id: null, nature: word.nature, begins: word.begins ?? {} });
   // What closes to ground and stays has one terminal, whatever it is called.

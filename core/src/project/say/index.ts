@@ -60,7 +60,7 @@ import {
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readSupply, strings, toHeat } from './things.ts';
+import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, strings, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -144,8 +144,18 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (pilot) take(pilot.at, pilot.length, 'load', pilot.means);
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
+  const room = readRoom(reading.rest, outside);
+  for (const stretch of room?.found ?? []) reading.takeFound(stretch, 'place', '');
   const placeFound = readPlace(reading.rest, text, design, outside);
-  if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
+  if (placeFound)
+    take(
+      placeFound.at,
+      placeFound.length,
+      'place',
+      `the relay sits at the ${placeFound.name}${room ? `, a box with ${formatQuantity(room.cm3, 'cm³', units)} of room` : ''}`,
+    );
+  else for (const { index, 0: words } of room?.found ?? []) reading.putBack(index, words.length);
+  if (placeFound && room?.unsaidRing) assumed.push('no room of the extension ring, until it is said how much is stamped in it');
 
   const other = reading.match(OTHERWISE);
   const otherAt = other?.index ?? reading.rest.length;
@@ -313,6 +323,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             pilot: pilot !== null && loads.length > 1,
             second,
             place: placeFound,
+            roomCm3: placeFound && room ? room.cm3 : null,
             called,
           });
   if (add && !never) assumed.push(...pathsOf(add(design ?? blankDesign(name, variant ?? undefined)).jobs.at(-1)!));

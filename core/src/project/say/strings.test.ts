@@ -1,7 +1,7 @@
 /** Several in series, and a supply that is named by its voltage alone. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
-import { branchId } from '../../kinds/index.ts';
+import { asVariant, branchId } from '../../kinds/index.ts';
 import { blankDesign, hear, projectOf } from '../index.ts';
 import type { Design } from '../schema.ts';
 
@@ -81,7 +81,8 @@ describe('on a voltage', () => {
     expect(hear(said, one).add!(one).supplies).toHaveLength(1);
     const two = { ...one, supplies: [...one.supplies, { ...one.supplies[0]!, id: 'other', name: 'other' }] };
     expect(hear(said, two).blanks.map(({ key }) => key)).toEqual(['supply']);
-    const other = { ...two, supplies: two.supplies.map((supply) => (supply.id === 'other' ? { ...supply, nominalV: 24 } : supply)) };
+    const more = asVariant({ id: 'other', name: 'other', place: one.places[0]!.id }, 'battery-24');
+    const other = { ...one, supplies: [...one.supplies, more] };
     expect(hear(said.replace('12 V', '24 V'), other).add!(other).jobs[0]!.supply).toBe('other');
   });
 });

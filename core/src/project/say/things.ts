@@ -1,6 +1,7 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
 import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, isMains, isStored, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
+import { IN3_CM3 } from '../../reference/index.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
 import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
@@ -148,6 +149,22 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
   return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[2]!.length, end) };
 }
 
+const ROOM_UNIT = String.raw`(?:cm³|cm3|cc|ml|litres?|liters?|l|in³|in3|cu\.? ?in(?:ch(?:es)?)?\.?|cubic inch(?:es)?)`;
+const ROOM = new RegExp(String.raw` ?\b(?:of|with) (${NUMBER}) ?(${ROOM_UNIT})(?![\w³-])(?: (?:of room|inside))?`);
+const RING = new RegExp(String.raw`,? ?\b(?:and|with) an? extension ring(?: of (${NUMBER}) ?(${ROOM_UNIT})(?![\w³-]))?`);
+/** Of a unit of volume, cm³. */
+const roomCm3 = (count: string, unit: string): number => toNumber(count) * (/^l/.test(unit) ? 1000 : /in/.test(unit) ? IN3_CM3 : 1);
+/** *In a wall box of 18 cubic inches with an extension ring of 21*: what is stamped in both, cm³; a ring that says nothing counts for nothing. */
+export function readRoom(text: string, outside: (at: number) => boolean) {
+  const found = [ROOM, RING].map((pattern) => pattern.exec(text)).filter((one) => one !== null && outside(one.index)) as RegExpExecArray[];
+  const box = found.find(([whole]) => !/ring/.test(whole));
+  const ring = found.find(([whole]) => /ring/.test(whole));
+  // A ring alone is no box.
+  if (!box?.[1]) return null;
+  const [first, more] = [box, ring].map((one) => (one?.[1] && one[2] ? roomCm3(one[1], one[2]) : 0)) as [number, number];
+  return { found, cm3: Number((first + more).toPrecision(4)), unsaidRing: ring !== undefined && more === 0 };
+}
+
 const UNITS = 'kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω';
 const PLATE = new RegExp(String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(${UNITS})(?![\w-])(?: each)?`);
 /** *Glow plugs, 4 × 15 A*: how many, behind their name. */
@@ -164,7 +181,7 @@ const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
 };
 /** What a thing begins with that a verb of its own stands before. */
 const ARTICLE = String.raw`(?:a|an|the|my|its|two|both|three|four|\d+)`;
-const DOES = String.raw`(?:should |must |shall |will |to )?(?:runs?|comes? on|(?:lights|(?<=s )light)(?: up)?|works?|starts?|sounds|turns? on|go(?:es)? on|is on|are on|be on)`;
+const DOES = String.raw`(?:should |must |shall |will |to )?(?:runs?|comes? on|(?:lights|(?<=s )light)(?: up)?|works?|rings?|starts?|sounds|turns? on|go(?:es)? on|is on|are on|be on)`;
 const SUBJECT = new RegExp(String.raw`\s+${DOES}\s*$`);
 /** Behind the supply: *a pump from the mains runs when …*. */
 const LATE_VERB = new RegExp(String.raw`^[\0\s]*[^\0;]+\0[\0\s]*(${DOES})(?=\s*(?:[\0,;.?]|$))`);

@@ -45,8 +45,17 @@ const TWO_HAND: SignalWord = {
   nature: 'two-hand',
   means: 'a two-hand station: both buttons within half a second, both let go in between',
 };
+/** A contact of a temperature controller; of the project’s, where it has one. */
+const ALARM: SignalWord = {
+  words: /\balarm (?:contact|output|relay)s?\b/,
+  nature: 'threshold',
+  begins: { alarmOf: 'control' },
+  measures: 'temperature',
+  means: 'the alarm contact of the temperature controller',
+};
 export const SIGNAL_WORDS: readonly SignalWord[] = [
   TWO_HAND,
+  ALARM,
   { words: /\btemperature controllers?\b|\bregulators?\b/, nature: 'regulator', means: 'a temperature controller’s output' },
   {
     words: /\bbuttons?\b|\bpush(?:es)?\b/,
