@@ -169,6 +169,7 @@ export { type MadeFor, askedV, printedV } from './signal/made-for.ts';
 export { CHAMBER_C, feelsHeat, heatsTo } from './signal/heats-to.ts';
 export { FEED_OHM, feedFuseA } from './signal/feed.ts';
 export { ITSELF, suits } from './signal/fed-by.ts';
+export { SENSE } from './part/threshold.ts';
 export { type FedSpec, SELF, aliveId, fedOf } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';
 export { TIMER_PART_S } from './signal/timer.ts';

@@ -1,8 +1,11 @@
 /** The alarm contact of a temperature controller: no thing of its own, dead with its controller, and no end of the heat that this one regulates. */
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import { analyse } from '../analyse.ts';
 import { alarmContactOf, isRegulator, keepOf } from '../kinds/index.ts';
 import { type Design, hear, parseDesign, projectOf } from '../project/index.ts';
+import { boxViews } from '../outputs/build/boxes.ts';
+import { benchSteps, predictions } from '../outputs/bench/dictionary.ts';
 import { evidenceFor, withBroken } from '../analysis/faults.ts';
 import { branch, pin } from '../testing/terminals.ts';
 import { signalPartId, wireBranch } from './index.ts';
@@ -57,6 +60,22 @@ describe('wired', () => {
     };
     expect([rings(null), rings(feed.id)]).toEqual([[true], [false]]);
   });
+});
+
+test('in its box it is of its controller, and at the bench a link stands in for it', () => {
+  const parsed = parseDesign(JSON.parse(readFileSync(new URL('../../../examples/circuits/19-oven.json', import.meta.url), 'utf8')));
+  if (!parsed.ok) throw new Error('no project');
+  const { evidence: made } = analyse(parsed.design);
+  const things = boxViews(parsed.design, made.netlist).flatMap((view) => view.things);
+  expect(things.map(({ tag }) => tag)).not.toContain('S1.AL1');
+  expect(things.find(({ tag }) => tag === 'S1')!.lands.map(({ pin: printed }) => printed)).toEqual(
+    expect.arrayContaining(['AL1 1', 'AL1 2']),
+  );
+  const steps = benchSteps(made, 'bell');
+  const across = steps.filter(({ words }) => words.startsWith('across S1.AL1'));
+  expect(across.map(({ words }) => words)).toEqual(['across S1.AL1 alarm contact, at rest']);
+  const at = steps.findIndex(({ words }) => /^across E3\.1 bell, on,.* a link across S1\.AL1/.test(words));
+  expect(predictions(made, steps)[at]!.value).toBeCloseTo(12, 0);
 });
 
 test('on the shelf it is a sensor of its own', () => {

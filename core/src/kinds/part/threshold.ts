@@ -28,13 +28,16 @@ export interface ThresholdSpec extends MaybeFed {
 const CONTACT_OHM = 0.05;
 const SENSE_OHM = 4000;
 
+/** A level as it is set: to a tenth of a degree, for it may have been typed in °F. */
+const levelText = (level: number, unit: Unit): string => (unit === '°C' ? `${figures(level, 4)} °C` : formatQuantity(level, unit));
+
+/** Key of what moves its contacts. */
+export const SENSE = 'sense';
+
 /**
  * A switch with two levels. One that watches a voltage sits between `+` and `-`, and what it does is solved
  * in the circuit, sag and all; one that watches a temperature is told from outside.
  */
-/** A level as it is set: to a tenth of a degree, for it may have been typed in °F. */
-const levelText = (level: number, unit: Unit): string => (unit === '°C' ? `${figures(level, 4)} °C` : formatQuantity(level, unit));
-
 export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   kind: 'threshold',
   plays: 'sensor',
@@ -48,7 +51,7 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   hidden: hiddenOf,
   unread: ({ inCircuit }) => (inCircuit ? [{ key: 'self', as: 'electronics' }] : []),
   model({ id, spec }, into) {
-    const sense = branchId(id, 'sense');
+    const sense = branchId(id, SENSE);
     if (spec.inCircuit) {
       into.branch({ kind: 'resistor', id: branchId(id, 'self'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => SENSE_OHM });
       const eye: Sensor = {

@@ -84,7 +84,7 @@ export const threshold = {
     opensAt: 84,
     delayS: 0,
   }),
-  state: ({ closesAt, opensAt }, on) => levelWord(closesAt, opensAt, on),
+  state: (signal, on) => (alarmOf(signal) === null ? levelWord(signal.closesAt, signal.opensAt, on) : on ? 'is closed' : 'is open'),
   levels({ watches, closesAt, opensAt, delayS }) {
     const [low, high] = [Math.min(closesAt, opensAt), Math.max(closesAt, opensAt)];
     const reach = Math.max(10, 0.3 * (high - low + 40));

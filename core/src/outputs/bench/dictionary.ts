@@ -16,6 +16,7 @@ import {
   type LoadKind,
   type PartPlaying,
   SELF,
+  SENSE,
   type Unread,
   branchId,
   partOfBranch,
@@ -214,9 +215,8 @@ function withStandIns(netlist: Netlist): Netlist {
   if (!netlist.parts.some((part) => isFed(part) || linkable(part))) return netlist;
   const stood = (part: AnyPart): AnyPart => {
     if (isFed(part)) return { ...part, spec: { ...part.spec, standIn: true } } as AnyPart;
-    if (!linkable(part)) return part;
-    const { alive: _, ...spec } = part.spec;
-    return { ...part, spec };
+    // A link across it is there just when it is to be closed.
+    return linkable(part) ? { ...part, spec: { ...part.spec, alive: branchId(part.id, SENSE) } } : part;
   };
   return { ...netlist, parts: netlist.parts.map(stood) };
 }

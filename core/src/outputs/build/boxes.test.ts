@@ -51,7 +51,7 @@ describe('a box with two lamps on one cord', () => {
 
   test('names what has no wire of its own, and has a number that no module has', () => {
     expect(box!.words).toBe(
-      'Plastic box, with a wall between mains and low voltage; 3 holes in its wall. On the terminals of others, with no wire of their own: R1P, R2P.',
+      'Plastic box, with a wall between mains and low voltage; 3 holes in its wall. Its wires and parts ask for 516 cm³ of room. On the terminals of others, with no wire of their own: R1P, R2P.',
     );
     expect(box!.crossings.map(({ words, by }) => `${words}, ${by}`)[0]).toBe('C1 in from wall outlet, strain relief');
     expect([box!.tag, box!.things.map(({ tag }) => tag).includes(box!.tag)]).toEqual(['UC2', false]);

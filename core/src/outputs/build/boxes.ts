@@ -127,9 +127,12 @@ function thingsOf({ places }: Design, netlist: Netlist, parts: readonly AnyPart[
   });
 }
 
+/** The tag of what a contact is in; undefined of a thing of its own. */
+const insideOf = (part: AnyPart): string | undefined => (plays(part, 'sensor') ? part.spec.inside : undefined);
+
 /** What one mounts that a part is on: itself, or what it stands for, and that in its turn. */
 function homeOf(netlist: Netlist, part: AnyPart, parts: readonly AnyPart[], seen: readonly AnyPart[] = []): AnyPart {
-  const next = stoodFor(netlist, part, parts);
+  const next = parts.find(({ tag }) => tag === insideOf(part)) ?? stoodFor(netlist, part, parts);
   return !next || seen.includes(next) ? part : homeOf(netlist, next, parts, [...seen, part]);
 }
 
@@ -148,6 +151,8 @@ function pinName(part: AnyPart, pin: string): string {
   const { side } = kindOf(part).rail?.(part.spec) ?? {};
   if (kindOf(part).metal !== undefined) return pin;
   if (kindOf(part).listed(part) === null && side === 'feed') return part.name;
+  const housing = insideOf(part);
+  if (housing !== undefined && part.tag.startsWith(`${housing}.`)) return `${part.tag.slice(housing.length + 1)} ${pin}`;
   const whole = endName(part, pin);
   const { tag, name } = part;
   if (whole === tag) return '';
