@@ -35,6 +35,8 @@ export const distanceSchema = z.strictObject({
   bundle: z.number().int().min(1).max(9),
   /** Filled in by the app, measured by nobody. */
   assumed: z.literal(true).optional(),
+  /** What goes straight this way of low voltage lies in one cable with so many cores: to a trailer, into a roof. */
+  cable: z.literal(true).optional(),
 });
 
 /** Air around what is mounted, where nobody said: a vehicle in its yearly round (common practice), °C. */

@@ -29,14 +29,37 @@ export function coresOf<W extends Wire>(
   return [...groups.values()].filter(({ length }) => length > 1 && length <= MOST_CORES);
 }
 
+/** Most cores of a cable for a vehicle or a trailer (ISO 11446), and its thickest as sold (from memory), mm². */
+const MOST_CABLE_CORES = 13;
+const MOST_CABLE_MM2 = 6;
+
+/** Wires of low voltage that lie in one cable, by the ways that are said to have one: two of them or more, and no more than one has. */
+export function cablesOf<W extends Wire>(
+  { distances }: Pick<Design, 'distances'>,
+  { parts, wires }: { readonly parts: Netlist['parts']; readonly wires: readonly W[] },
+): W[][] {
+  const placeOf = new Map(parts.map(({ id, place }) => [id, place]));
+  const between = (wire: W, a: string, b: string): boolean => {
+    const [from, to] = [placeOf.get(partOf(wire.from)), placeOf.get(partOf(wire.to))];
+    return (from === a && to === b) || (from === b && to === a);
+  };
+  const fits = ({ mains, insulation, sizeMm2 }: W) => !mains && insulation === 'usual' && sizeMm2 <= MOST_CABLE_MM2;
+  return distances
+    .filter(({ cable }) => cable)
+    .map(({ a, b }) => wires.filter((wire) => fits(wire) && between(wire, a, b)))
+    .filter(({ length }) => length > 1 && length <= MOST_CABLE_CORES);
+}
+
 /** The load line that a wire goes to; the first one for what several share. */
 function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
   const lines = linesOf(jobs.find(({ id }) => id === job)!).map(({ id }) => id);
   return lines.find((line) => legsOfLine(line).includes(leg)) ?? lines[0] ?? '';
 }
 
-/** A cord of a project: every core of one size, as it is sold. */
+/** A cord or a cable of a project: every core of one size, as it is sold. */
 export interface Cord {
+  /** Of the mains it is a cord. */
+  readonly built: 'cord' | 'cable';
   /** `C1`, in the order of the wires. */
   readonly tag: string;
   readonly cores: readonly Wire[];
@@ -44,7 +67,10 @@ export interface Cord {
 }
 
 export function cordsOf(design: Design, netlist: Netlist): Cord[] {
-  return coresOf(design, netlist)
-    .filter(([first, ...rest]) => rest.every(({ sizeMm2 }) => sizeMm2 === first!.sizeMm2))
-    .map((cores, at) => ({ tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
+  const built = (['cord', 'cable'] as const).flatMap((kind) =>
+    (kind === 'cord' ? coresOf(design, netlist) : cablesOf(design, netlist)).map((cores) => ({ built: kind, cores })),
+  );
+  return built
+    .filter(({ cores: [first, ...rest] }) => rest.every(({ sizeMm2 }) => sizeMm2 === first!.sizeMm2))
+    .map(({ built: kind, cores }, at) => ({ built: kind, tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
 }

@@ -82,7 +82,7 @@ export {
 export { PIN_TOLERANCE, RESISTOR_TOLERANCE } from './tolerances.ts';
 export { TRACK_RISE_K, TRACK_SOURCE, trackAmpere } from './tracks.ts';
 export { AMPACITY_SOURCE } from './vehicle-ampacity.ts';
-export { RESERVED_COLOURS, WIRE_COLOURS, colourName } from './wire-colours.ts';
+export { CABLE_COLOURS, CABLE_RETURN, RESERVED_COLOURS, WIRE_COLOURS, colourName } from './wire-colours.ts';
 export {
   type Laid,
   type LaidFrom,

@@ -25,3 +25,10 @@ export function colourName(code: string): string {
   const name = (part: string | undefined) => (part && part in WIRE_COLOURS ? WIRE_COLOURS[part as ColourCode].name : part);
   return tracer ? `${name(base)} with ${name(tracer)}` : String(name(base));
 }
+
+/**
+ * Cores of a cable to a trailer in the order of its contacts (ISO 1724 to the seventh, ISO 11446 on to the thirteenth; from memory), and
+ * the one that comes back.
+ */
+export const CABLE_COLOURS: readonly string[] = ['YE', 'BU', 'WH', 'GN', 'BN', 'RD', 'BK', 'PK', 'OG', 'GY', 'WH/BK', 'WH/BU', 'WH/RD'];
+export const CABLE_RETURN = 'WH';

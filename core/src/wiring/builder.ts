@@ -2,11 +2,21 @@ import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
-import { type LaidFrom, RESERVED_COLOURS, ambientFactor, isBlock, joinedInCeramic, wireFamily, wireForA } from '../reference/index.ts';
+import {
+  CABLE_COLOURS,
+  CABLE_RETURN,
+  type LaidFrom,
+  RESERVED_COLOURS,
+  ambientFactor,
+  isBlock,
+  joinedInCeramic,
+  wireFamily,
+  wireForA,
+} from '../reference/index.ts';
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
-import { type Netlist, type Wire, type WireRole, type WireSection, coresOf, laidOf } from '../graph/index.ts';
+import { type Netlist, type Wire, type WireRole, type WireSection, cablesOf, coresOf, laidOf } from '../graph/index.ts';
 
 /** What air leaves of ordinary wire before another insulation is the better one: about half of its current (common practice). */
 const USUAL_BEARS = 0.5;
@@ -240,12 +250,32 @@ export class NetlistBuilder {
 
   /** Cores of a cord are of one size: that of the thickest, where every terminal takes it and nobody chose another. */
   private evenCores(): void {
-    for (const cores of coresOf(this.design, { parts: [...this.parts.values()], wires: this.wires })) {
+    const laid = { parts: [...this.parts.values()], wires: this.wires };
+    const cables = cablesOf(this.design, laid);
+    for (const cores of [...coresOf(this.design, laid), ...cables]) {
       const mostMm2 = Math.max(...cores.map(({ sizeMm2 }) => sizeMm2));
       const takes = ({ sizeMm2, sizeChosen, from, to }: OpenWire): boolean =>
         sizeMm2 === mostMm2 || (!sizeChosen && Math.min(this.takesMm2(from), this.takesMm2(to)) >= mostMm2);
       if (cores.every(takes)) for (const core of cores) core.sizeMm2 = mostMm2;
     }
+    cables.forEach((cores) => this.coloured(cores));
+  }
+
+  /** Cores of a cable have the colours that it is sold with: what comes back white, the others in their order. */
+  private coloured(cores: readonly OpenWire[]): void {
+    const isSaid = ({ id, job, leg }: OpenWire): boolean =>
+      (this.design.build.wires[id]?.colour ?? this.design.jobs.find((one) => one.id === job)?.wires[leg]?.colour) !== undefined;
+    const said = cores.filter(isSaid);
+    const free = new Set(CABLE_COLOURS.filter((colour) => said.every((core) => core.colour !== colour)));
+    const take = (core: OpenWire, colour: string | undefined): void => {
+      if (colour === undefined) return;
+      core.colour = colour;
+      free.delete(colour);
+    };
+    const others = cores.filter((core) => !isSaid(core));
+    const [back] = others.filter(({ role }) => role === 'return');
+    if (back) take(back, free.has(CABLE_RETURN) ? CABLE_RETURN : undefined);
+    for (const core of others) if (core !== back) take(core, [...free][0]);
   }
 
   /** Where signals feed a load themselves its tails and its way back hang on their fuse, which is known only now. */

@@ -23,8 +23,8 @@ const walls = (box: BoxView) => [
   { at: 'right', title: 'Low voltage through its wall', crossings: box.crossings.filter(({ mains }) => !mains) },
 ];
 const sizes = (wires: readonly BoxWire[]) => [...new Set(wires.map(({ sizeMm2 }) => sizeName(sizeMm2)))].join(', ');
-const holds = ({ cord, wires, by }: Crossing) =>
-  `${cord ? `cord of ${wires.length} ×` : wires.length === 1 ? '1 wire of' : `${wires.length} wires of`} ${sizes(wires)}, ${by}`;
+const holds = ({ cord, wires, by, mains }: Crossing) =>
+  `${cord ? `${mains ? 'cord' : 'cable'} of ${wires.length} ×` : wires.length === 1 ? '1 wire of' : `${wires.length} wires of`} ${sizes(wires)}, ${by}`;
 const pick = (id: string) => (project.selection = { kind: 'wire', id });
 const isPicked = (id: string) => project.selection?.id === id;
 </script>

@@ -93,6 +93,13 @@ function setDistance(a: Place, b: Place, changes: Partial<Design['distances'][0]
     `distance-${a.id}-${b.id}`,
   );
 }
+/** Wires of low voltage that go straight this way become cores of one cable, or wires by themselves again. */
+function setCable(at: number, isCable: boolean): void {
+  const { cable: _, ...way } = design.value.distances[at]!;
+  void project.patch(isCable ? 'one cable' : 'wires by themselves', [
+    { path: ['distances', at], value: isCable ? { ...way, cable: true } : way },
+  ]);
+}
 function clearDistance(at: number): void {
   void project.edit('clear a distance', (now) => ({ ...now, distances: now.distances.filter((_, index) => index !== at) }));
 }
@@ -297,13 +304,19 @@ function remove(id: string): void {
                       ⌫
                     </button>
                   </div>
-                  <small
-                    v-if="distanceAt(a.id, b.id) >= 0"
-                    class="own"
-                    :class="{ over: own(a.id, b.id) > design.distances[distanceAt(a.id, b.id)]!.bundle }"
-                  >
-                    {{ ownWords(a.id, b.id) }}
-                  </small>
+                  <div v-if="distanceAt(a.id, b.id) >= 0" class="under">
+                    <TickField
+                      quiet
+                      :label="`One cable from ${a.name} to ${b.name}`"
+                      title="What goes straight this way of low voltage lies in one cable with so many cores"
+                      :model-value="design.distances[distanceAt(a.id, b.id)]!.cable === true"
+                      @update:model-value="setCable(distanceAt(a.id, b.id), $event)"
+                    />
+                    <small aria-hidden="true">one cable</small>
+                    <small class="own" :class="{ over: own(a.id, b.id) > design.distances[distanceAt(a.id, b.id)]!.bundle }">
+                      {{ ownWords(a.id, b.id) }}
+                    </small>
+                  </div>
                   <button v-else class="bare enter" :aria-label="`Enter ${a.name} to ${b.name}`" @click="setDistance(a, b, {})">+</button>
                 </td>
               </tr>
@@ -457,8 +470,14 @@ td.assumed,
 .cell .bundle {
   flex: 0 0 28px;
 }
+.under {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  color: var(--iron);
+}
 .own {
-  display: block;
+  flex: 1;
   color: var(--iron);
   text-align: right;
 }
@@ -533,7 +552,7 @@ h2.caps {
     align-items: center;
     min-height: 40px;
   }
-  .far td > .own {
+  .far td > .under {
     grid-column: 2;
   }
 }

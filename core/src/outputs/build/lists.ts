@@ -63,6 +63,8 @@ export interface WireRow {
   readonly loom: string;
   /** The cord that it is a core of; empty for a wire by itself. */
   readonly cord: string;
+  /** Of what it is a core; null of a wire by itself. */
+  readonly coreOf: 'cord' | 'cable' | null;
   /** There already: neither cut nor bought. */
   readonly existing: boolean;
 }
@@ -90,7 +92,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const parts = new Map(netlist.parts.map((part) => [part.id, part]));
   const over = stripEnds(strips);
   const looms = loomsOf(netlist);
-  const cords = new Map(cordsOf(design, netlist).flatMap(({ tag, cores }) => cores.map(({ id }) => [id, tag] as const)));
+  const cords = new Map(cordsOf(design, netlist).flatMap((cord) => cord.cores.map(({ id }) => [id, cord] as const)));
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
   const end = (at: Terminal, wire: Wire): End => {
@@ -131,7 +133,8 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       labelFrom: `${name + suffix} ${from.name}`,
       labelTo: `${name + suffix} ${to.name}`,
       loom,
-      cord: suffix === '' ? (cords.get(wire.id) ?? '') : '',
+      cord: suffix === '' ? (cords.get(wire.id)?.tag ?? '') : '',
+      coreOf: suffix === '' ? (cords.get(wire.id)?.built ?? null) : null,
       existing: said?.existing ?? isOwnLead(parts, wire),
     });
     const [first, last] = [end(wire.from, wire), end(wire.to, wire)];
@@ -304,8 +307,8 @@ function boxesIn(design: Design, netlist: Netlist): { description: string; tag: 
         place: name,
         price: typed?.price || null,
       },
-      ...through.map(({ tag, cores, sizeMm2 }) => ({
-        description: `Strain relief for a cord of ${cores.length} × ${soldName(sizeMm2)}`,
+      ...through.map(({ tag, built, cores, sizeMm2 }) => ({
+        description: `Strain relief for a ${built} of ${cores.length} × ${soldName(sizeMm2)}`,
         tag,
         place: name,
       })),
@@ -499,7 +502,7 @@ function lengthsOf(wires: readonly WireRow[]): Length[] {
   return [...cords.values()].map((wired): Length => {
     // In one order, so that cords alike are cut from one roll.
     const cores = [...wired].sort((a, b) => a.colour.localeCompare(b.colour));
-    const [{ tag, cord, sizeMm2, awg, insulation, colourName: name }] = cores as [WireRow, ...WireRow[]];
+    const [{ tag, cord, coreOf, sizeMm2, awg, insulation, colourName: name }] = cores as [WireRow, ...WireRow[]];
     const names = cores.map((core) => core.colourName).join(', ');
     return {
       tag: cord || tag,
@@ -507,7 +510,7 @@ function lengthsOf(wires: readonly WireRow[]): Length[] {
       sold: {
         ...{ sizeMm2, awg, insulation, cores: cores.length },
         colour: cores.map(({ colour }) => colour).join('+'),
-        colourName: cores.length > 1 ? `cord of ${cores.length} cores: ${names}` : name,
+        colourName: cores.length > 1 ? `${coreOf ?? 'cord'} of ${cores.length} cores: ${names}` : name,
       },
     };
   });

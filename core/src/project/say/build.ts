@@ -332,9 +332,18 @@ export function build(onto: Design, said: Whole): Design {
       ...(one.id === loadPlace && mains?.changes.cutOut?.kind === 'contactor' && one.box === 'open' ? { box: 'metal' as const } : {}),
     })),
     // A way that no other measured one stands for yet is one more.
-    distances: distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
+    distances: cabled(
+      said.cable,
+      distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
+      place,
+      loadPlace,
+    ),
   };
 }
+/** The same ways, that from the relay to the load with one cable along it. */
+const cabled = (isCable: boolean, ways: Design['distances'], from: string, to: string): Design['distances'] =>
+  isCable ? ways.map((way) => ([way.a, way.b].sort().join() === [from, to].sort().join() ? { ...way, cable: true } : way)) : ways;
+
 /** Whether the wire that a project is wired with lies there with less than about half of its current (common practice). */
 function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean {
   const [table, factor] = isMains(feeding) ? (['mainsFamily', 0.9] as const) : (['wireFamily', 0.5] as const);

@@ -159,6 +159,8 @@ export interface Whole {
   /** A second battery that is joined to the supply. */
   readonly charged: SaidBattery | null;
   readonly supply: string;
+  /** Whether what goes from the relay to the load lies in one cable. */
+  readonly cable: boolean;
   /** Room in the box that the relay sits in, as stamped, cm³. */
   readonly roomCm3: number | null;
   /** What an outlet, a branch or an adapter gives, where it is said, A. */

@@ -91,6 +91,9 @@ const OPENING =
 /** *Wipers: run a motor …*: what the job is called. */
 const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless)\b)`);
 
+/** *In one cable*, *over a 7-core trailer cable*. */
+const ONE_CABLE =
+  /,? ?\b(?:in|by|through|over|with) (?:a |an |one |the )?(?:(?:\d{1,2}[- ]core|multi-?core) )?(?:(?:trailer|single|one|multi-?core) )?cable(?: to the (?:load|trailer|caravan|roof|mast))?(?=\s*(?:[\0,;.]|$))/;
 const ABOVE_VOLTS = new RegExp(String.raw`,? ?\b(?:above|over|at) (${NUMBER}) ?v(?:olts?)?(?= ?(?:[\0,;.]|$))`);
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
@@ -144,6 +147,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (pilot) take(pilot.at, pilot.length, 'load', pilot.means);
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
+  const cable = reading.match(ONE_CABLE);
+  if (cable) reading.takeFound(cable, 'device', 'its wires to the load as cores of one cable');
   const room = readRoom(reading.rest, outside);
   for (const stretch of room?.found ?? []) reading.takeFound(stretch, 'place', '');
   const placeFound = readPlace(reading.rest, text, design, outside);
@@ -323,6 +328,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             pilot: pilot !== null && loads.length > 1,
             second,
             place: placeFound,
+            cable: cable !== null,
             roomCm3: placeFound && room ? room.cm3 : null,
             called,
           });
