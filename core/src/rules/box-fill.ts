@@ -1,9 +1,10 @@
 import { roomTaken, type RoomTaken } from '../graph/index.ts';
+import { boxSurfaceM2 } from '../document/index.ts';
 import { type Design, boxRoom } from '../project/index.ts';
 import { BOX_FILL_SOURCE, computed, entered, fromMemory, sizeName, type Source } from '../reference/index.ts';
 import { outsideSource } from './box-heat.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
-import { type Rule, judge } from './rule.ts';
+import { type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'box-fill';
 type Place = Design['places'][number];
@@ -17,10 +18,19 @@ function userOf({ jobs, netlist }: RuleContext, { id, oneCord, ownBox, boxCm3 }:
   return (isOurs && jobs.find(({ job }) => within.has(job.id))) || null;
 }
 
-/** Its room, and where that is from: as stamped, or as its outside lets it be. */
-function roomOf(design: Design, at: number): { readonly cm3: number; readonly source: Source } {
+/** Its room, and what that is from: as stamped, or as its outside lets it be. */
+function roomOf(design: Design, at: number): { readonly cm3: number; readonly source: Source; readonly given: readonly Given[] } {
   const place = design.places[at]!;
-  return { cm3: boxRoom(design, place), source: place.boxCm3 === undefined ? outsideSource(design, at) : entered(`places[${at}].boxCm3`) };
+  const cm3 = boxRoom(design, place);
+  if (place.boxCm3 !== undefined) return { cm3, source: entered(`places[${at}].boxCm3`), given: [] };
+  const outside = {
+    symbol: 'A',
+    meaning: 'its outside',
+    value: boxSurfaceM2(place),
+    unit: 'm²',
+    source: outsideSource(design, at),
+  } as const;
+  return { cm3, source: computed('four fifths of what its outside holds'), given: [outside] };
 }
 
 const words = ({ by, count, sizeMm2 }: RoomTaken): string => {
@@ -61,13 +71,16 @@ export const boxFill: Rule = {
             : `${place.boxCm3 === undefined ? 'by its outside; ' : ''}what is larger than a device on a strap is to be measured`,
           working: {
             formula: over ? 'ΣV > V_box' : 'ΣV ≤ V_box',
-            given: taken.map((row) => ({
-              symbol: SYMBOLS[row.by],
-              meaning: words(row),
-              value: row.cm3,
-              unit: 'cm³' as const,
-              source: row.by === 'parts' ? fromMemory('NEC 314.16(B)(4), of relays and supplies too') : BOX_FILL_SOURCE,
-            })),
+            given: [
+              ...taken.map((row) => ({
+                symbol: SYMBOLS[row.by],
+                meaning: words(row),
+                value: row.cm3,
+                unit: 'cm³' as const,
+                source: row.by === 'parts' ? fromMemory('NEC 314.16(B)(4), of relays and supplies too') : BOX_FILL_SOURCE,
+              })),
+              ...room.given,
+            ],
             result: { symbol: 'ΣV', meaning: 'that they ask for', value, unit: 'cm³', source: computed('from the above') },
             limit: {
               symbol: 'V_box',
