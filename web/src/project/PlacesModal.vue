@@ -75,7 +75,7 @@ const own = (a: string, b: string) => ways.value?.between(a, b) ?? 0;
 
 function ownWords(a: string, b: string): string {
   const count = own(a, b);
-  return count === 0 ? 'none of yours' : `${count > design.value.distances[distanceAt(a, b)]!.bundle ? '▲ ' : ''}yours: ${count}`;
+  return count === 0 ? 'yours: 0' : `${count > design.value.distances[distanceAt(a, b)]!.bundle ? '▲ ' : ''}yours: ${count}`;
 }
 function distanceAt(a: string, b: string): number {
   return design.value.distances.findIndex((row) => (row.a === a && row.b === b) || (row.a === b && row.b === a));
@@ -94,10 +94,10 @@ function setDistance(a: Place, b: Place, changes: Partial<Design['distances'][0]
   );
 }
 /** Wires of low voltage that go straight this way become cores of one cable, or wires by themselves again. */
-function setCable(at: number, isCable: boolean): void {
-  const { cable: _, ...way } = design.value.distances[at]!;
-  void project.patch(isCable ? 'one cable' : 'wires by themselves', [
-    { path: ['distances', at], value: isCable ? { ...way, cable: true } : way },
+function toggleCable(at: number): void {
+  const { cable, ...way } = design.value.distances[at]!;
+  void project.patch(cable ? 'wires by themselves' : 'one cable', [
+    { path: ['distances', at], value: cable ? way : { ...way, cable: true } },
   ]);
 }
 function clearDistance(at: number): void {
@@ -305,14 +305,15 @@ function remove(id: string): void {
                     </button>
                   </div>
                   <div v-if="distanceAt(a.id, b.id) >= 0" class="under">
-                    <TickField
-                      quiet
-                      :label="`One cable from ${a.name} to ${b.name}`"
-                      title="What goes straight this way of low voltage lies in one cable with so many cores"
-                      :model-value="design.distances[distanceAt(a.id, b.id)]!.cable === true"
-                      @update:model-value="setCable(distanceAt(a.id, b.id), $event)"
-                    />
-                    <small aria-hidden="true">one cable</small>
+                    <button
+                      class="bare cable"
+                      :aria-label="`One cable from ${a.name} to ${b.name}`"
+                      :aria-pressed="design.distances[distanceAt(a.id, b.id)]!.cable === true"
+                      title="One cable: what goes straight this way of low voltage are its cores"
+                      @click="toggleCable(distanceAt(a.id, b.id))"
+                    >
+                      cable
+                    </button>
                     <small class="own" :class="{ over: own(a.id, b.id) > design.distances[distanceAt(a.id, b.id)]!.bundle }">
                       {{ ownWords(a.id, b.id) }}
                     </small>
@@ -476,8 +477,22 @@ td.assumed,
   align-items: center;
   color: var(--iron);
 }
+.cable {
+  padding: 0 5px;
+  border: 1px solid transparent;
+  border-radius: 3px;
+  font-size: 12px;
+  text-decoration: underline dotted;
+}
+.cable[aria-pressed='true'] {
+  border-color: var(--control);
+  color: var(--control);
+  font-weight: 600;
+  text-decoration: none;
+}
 .own {
   flex: 1;
+  white-space: nowrap;
   color: var(--iron);
   text-align: right;
 }
