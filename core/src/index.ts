@@ -435,6 +435,7 @@ export {
   stripsCsv,
   toCsv,
   totalPrice,
+  totalWords,
   wireBought,
   wireListCsv,
 } from './outputs/index.ts';

@@ -46,7 +46,17 @@ export { type ExplainedByTwo, explainByTwo } from './bench/two-faults.ts';
 export { LOCAL_CODE, type MainsStep, cautionsFor, hasMains, mainsSteps } from './build/cautions.ts';
 export { type Change, type Comparison, compareDesigns, wireFacts } from './build/compare.ts';
 export { type Cut, type Stock } from './build/cut-list.ts';
-export { type CutRow, type PartRow, type WireRow, cutList, partsList, totalPrice, wireBought, wireList } from './build/lists.ts';
+export {
+  type CutRow,
+  type PartRow,
+  type WireRow,
+  cutList,
+  partsList,
+  totalPrice,
+  totalWords,
+  wireBought,
+  wireList,
+} from './build/lists.ts';
 export { PHASES, type Phase, type WorkStep, orderOfWork, workOf } from './build/order.ts';
 export { type Drawing, type DrawnRail, type DrawnSymbol, type DrawnWire, drawCurrentPaths } from './drawing/current-paths.ts';
 export { type PathReferences, referencesIn } from './drawing/references.ts';

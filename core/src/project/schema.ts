@@ -330,6 +330,10 @@ export const buildSchema = z.strictObject({
   /** By description of the parts list: how many are in the drawer, and how many to have over. */
   drawer: recordOf(2000, 300, piecesOf).default({}),
   spares: recordOf(2000, 300, piecesOf).default({}),
+  /** What one costs where a person buys it, by description of the parts list; of wire a metre, by what it is sold as. */
+  prices: recordOf(2000, 300, z.number().min(0).max(1_000_000)).default({}),
+  /** The money that those are in, as it is written behind them; none where nobody said. */
+  currency: z.string().trim().max(4).default(''),
 });
 
 export const designSchema = z.strictObject({
@@ -350,7 +354,7 @@ export const designSchema = z.strictObject({
   accepted: z.array(acceptedSchema).max(400).default([]),
   /** Keys of assumed values that a person looked at and found right. */
   checked: z.array(z.string().max(120)).max(2000).default([]),
-  build: buildSchema.default({ wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} }),
+  build: buildSchema.default({ wires: {}, rollM: 10, spools: [], drawer: {}, spares: {}, prices: {}, currency: '' }),
 });
 
 export type Controller = z.infer<typeof controllerSchema>;

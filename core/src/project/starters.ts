@@ -68,7 +68,7 @@ export function blankDesign(name: string, variant = 'battery-12'): Design {
     statements: [],
     accepted: [],
     checked: [],
-    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
+    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {}, prices: {}, currency: '' },
   };
 }
 

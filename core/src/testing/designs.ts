@@ -159,7 +159,7 @@ export function design(jobs: readonly Job[] = [job()], changes: Partial<Design> 
     statements: [],
     accepted: [],
     checked: [],
-    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {} },
+    build: { wires: {}, rollM: 10, spools: [], drawer: {}, spares: {}, prices: {}, currency: '' },
     ...changes,
   };
   const parsed = parseDesign(made);

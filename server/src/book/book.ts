@@ -28,6 +28,7 @@ import {
   stateWord,
   stepPicture,
   totalPrice,
+  totalWords,
   OPEN_OHM,
   type AsBuilt,
   type BenchStep,
@@ -377,7 +378,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       [28, '*', 100, 34, 36, 44, 44],
     ),
     {
-      text: `Together with its wire ${total.price.toFixed(2)}, in the invented prices of the shelf${total.unpriced > 0 ? `; ${total.unpriced === 1 ? 'one row has' : `${total.unpriced} rows have`} none` : ''}.`,
+      text: `Together with its wire ${totalWords(total, design.build)}.`,
       margin: [0, 6, 0, 0],
     },
   ];

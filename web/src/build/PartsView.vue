@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** What to buy: counted, with spares, less what is in the drawer. */
 import { computed } from 'vue';
-import { partsListCsv, sizeName, totalPrice, type PartRow } from '@iron-nudge/core';
+import { partsListCsv, sizeName, totalPrice, totalWords, type PartRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
 import CellField from '../ui/CellField.vue';
 import SheetTable, { type Column } from '../ui/SheetTable.vue';
-import { withCount } from './edits.ts';
+import { withBuild, withCount } from './edits.ts';
+import TextField from '../ui/TextField.vue';
 import { useUnits } from '../ui/units.ts';
 
 const project = useProject();
-const { cut: written, says } = useUnits();
+const { cut: written, says, units } = useUnits();
 const parts = computed(() => project.analysis?.parts ?? []);
 const cuts = computed(() => project.analysis?.cuts ?? []);
 const total = computed(() => totalPrice(parts.value, cuts.value));
@@ -22,6 +23,9 @@ interface Row {
   places: string;
   need: string;
   each: number | null;
+  /** What its price goes by, and whether a person said it. */
+  pricedAs: string;
+  isOwnPrice: boolean;
   price: number | null;
   /** Null for wire, which is bought by the roll. */
   part: PartRow | null;
@@ -36,6 +40,8 @@ const rows = computed((): readonly Row[] => [
     places: part.places,
     need: String(part.count),
     each: part.price,
+    pricedAs: part.description,
+    isOwnPrice: part.isOwnPrice,
     price: part.price === null ? null : part.price * part.toBuy,
     part,
     spools: '',
@@ -47,7 +53,9 @@ const rows = computed((): readonly Row[] => [
     tags: `${cut.pieces} ${cut.pieces === 1 ? 'piece' : 'pieces'}`,
     places: '',
     need: written(cut.lengthM),
-    each: null,
+    each: cut.unitPrice,
+    pricedAs: cut.soldAs,
+    isOwnPrice: cut.isOwnPrice,
     price: cut.price,
     part: null,
     spools: cut.cut.spools.length === 0 ? '' : `${cut.cut.spools.length} ${cut.cut.spools.length === 1 ? 'spool' : 'spools'}`,
@@ -64,6 +72,14 @@ const COLUMNS: readonly Column<Row>[] = [
   { key: 'each', title: 'Each', number: true, of: ({ each }) => each ?? 0 },
   { key: 'price', title: 'Price', number: true, of: ({ price }) => price ?? 0 },
 ];
+const MOST_PRICE = 1_000_000;
+function setPrice(pricedAs: string, typed: string, refuse: () => void): void {
+  const price = typed === '' ? undefined : Number(typed.replace(',', '.'));
+  if (price !== undefined && !(price >= 0 && price <= MOST_PRICE)) refuse();
+  else void project.edit('price', (now) => withCount(now, 'prices', pricedAs, price), `prices-${pricedAs}`);
+}
+const setCurrency = (currency: string) =>
+  project.edit('money', (now) => withBuild(now, { currency: currency.trim().slice(0, 4) }), 'currency');
 function set(list: 'drawer' | 'spares', description: string, typed: string, refuse: () => void): void {
   const count = typed === '' ? undefined : Number(typed);
   if (count !== undefined && (!Number.isInteger(count) || count < 0 || count > 10_000)) refuse();
@@ -76,7 +92,17 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
 <template>
   <section aria-label="Parts">
     <div class="row head">
-      <p class="note">Prices are invented, as all of the shelf: they weigh one choice against another.</p>
+      <p class="note">
+        Prices are invented, as all of the shelf: they weigh one choice against another. Type what one costs where you buy it; of wire a
+        {{ units.lengthUnit === 'ft' ? 'foot' : 'metre' }}.
+      </p>
+      <TextField
+        class="money"
+        label="Your money"
+        optional
+        :model-value="project.design!.build.currency"
+        @update:model-value="setCurrency"
+      />
       <button class="plain-button" :disabled="parts.length === 0" @click="save">Parts as CSV</button>
     </div>
     <SheetTable
@@ -118,16 +144,20 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
         />
         <span v-else class="note">{{ spools }}</span>
       </template>
-      <template #cell-each="{ row: { each } }">{{ each === null ? '' : each.toFixed(2) }}</template>
-      <template #cell-price="{ row: { price } }">{{ price === null ? 'its own' : price.toFixed(2) }}</template>
+      <template #cell-each="{ row: { each, pricedAs, isOwnPrice } }">
+        <CellField
+          class="each"
+          numeric
+          :placeholder="each === null ? '?' : each.toFixed(2)"
+          :label="`What one costs: ${pricedAs}`"
+          :model-value="isOwnPrice ? String(each) : ''"
+          @take="(typed, refuse) => setPrice(pricedAs, typed, refuse)"
+        />
+      </template>
+      <template #cell-price="{ row: { price } }">{{ price === null ? 'no price' : price.toFixed(2) }}</template>
       <template #foot>
         <tr>
-          <th scope="row" colspan="8">
-            Together{{ total.unpriced > 0 ? `, without ${total.unpriced} ${total.unpriced === 1 ? 'row' : 'rows'} of your own parts` : '' }}
-          </th>
-          <td class="number">
-            <b>{{ total.price.toFixed(2) }}</b>
-          </td>
+          <th scope="row" colspan="9">Together {{ totalWords(total, project.design!.build) }}</th>
         </tr>
       </template>
     </SheetTable>
@@ -137,6 +167,21 @@ const save = () => download(fileName(`${project.design!.name} parts`, 'csv'), 't
 <style scoped>
 .head {
   justify-content: space-between;
+  align-items: end;
+  margin-bottom: 8px;
+}
+.head > .note {
+  flex: 1;
+}
+.money {
+  flex: none;
+}
+.money :deep(input) {
+  width: 72px;
+  text-align: left;
+}
+section :deep(input.each) {
+  width: 58px;
 }
 .note {
   color: var(--iron);

@@ -14,7 +14,7 @@ export function withWireEdit(design: Design, wire: string, changes: { readonly [
   return withBuild(design, { wires: Object.keys(merged).length > 0 ? { ...others, [wire]: merged } : others });
 }
 
-export function withCount(design: Design, list: 'drawer' | 'spares', description: string, count: number | undefined): Design {
+export function withCount(design: Design, list: 'drawer' | 'spares' | 'prices', description: string, count: number | undefined): Design {
   const { [description]: _, ...others } = design.build[list];
   return withBuild(design, { [list]: count === undefined ? others : { ...others, [description]: count } });
 }

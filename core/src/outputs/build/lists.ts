@@ -74,8 +74,10 @@ export interface PartRow {
   readonly description: string;
   readonly count: number;
   readonly places: string;
-  /** Of one, in the shelf's invented money; null where it has none. */
+  /** Of one, as a person said, or in the shelf's invented money; null where it has none. */
   readonly price: number | null;
+  /** Whether a person said it. */
+  readonly isOwnPrice: boolean;
   readonly spare: number;
   readonly inDrawer: number;
   /** Count and spares less what is in the drawer. */
@@ -237,12 +239,14 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     // Crimps fail and fall: a tenth over, two at least (common practice).
     const over = design.build.spares[description] ?? (tags.size === 0 && spare === 0 ? Math.max(2, Math.ceil(many / 10)) : spare);
     const inDrawer = design.build.drawer[description] ?? 0;
+    const own = design.build.prices[description];
     return {
       tags: [...tags].join(' '),
       description,
       count: many,
       places: [...places].join(', '),
-      price,
+      price: own ?? price,
+      isOwnPrice: own !== undefined,
       spare: over,
       inDrawer,
       toBuy: Math.max(0, many + over - inDrawer),
@@ -486,7 +490,12 @@ export interface CutRow {
   readonly lengthM: number;
   readonly insulation: string;
   readonly cut: Cut;
-  /** Of new rolls and of what is longer than one, in the shelf's invented money. */
+  /** What a metre of it is sold as, or a foot, which its price goes by. */
+  readonly soldAs: string;
+  /** Of a metre or a foot, as a person said, or in the shelf's invented money. */
+  readonly unitPrice: number;
+  readonly isOwnPrice: boolean;
+  /** Of new rolls and of what is longer than one, in the same. */
   readonly price: number;
 }
 
@@ -537,13 +546,19 @@ export function cutList(design: Design, wires: readonly WireRow[]): CutRow[] {
         design.build.rollM,
         spools.map(({ lengthM }) => lengthM),
       );
+      const isFeet = design.settings.lengthUnit === 'ft';
+      const soldAs = `${cores > 1 ? `${cores} × ` : ''}${soldName(sizeMm2)}, ${insulation}, a ${isFeet ? 'foot' : 'metre'}`;
+      const own = design.build.prices[soldAs];
+      const unitM = isFeet ? FOOT_M : 1;
+      const unitPrice = own ?? cores * wirePrice(sizeMm2) * unitM;
       const metres = cut.rolls.length * design.build.rollM + cut.tooLong.reduce((sum, { lengthM }) => sum + lengthM, 0);
       return {
         ...sold,
         pieces: lengths.length,
         lengthM: lengths.reduce((sum, { lengthM }) => sum + lengthM, 0),
         cut,
-        price: metres * cores * wirePrice(sizeMm2),
+        ...{ soldAs, unitPrice, isOwnPrice: own !== undefined },
+        price: (metres / unitM) * unitPrice,
       };
     })
     .sort((a, b) => b.sizeMm2 - a.sizeMm2 || a.colour.localeCompare(b.colour));
@@ -556,10 +571,35 @@ export const wireBought = (cuts: readonly CutRow[]) => ({
   price: cuts.reduce((sum, { price }) => sum + price, 0),
 });
 
-/** What the parts and the wire to buy cost together, and how many rows have no price. */
-export function totalPrice(parts: readonly PartRow[], cuts: readonly CutRow[]): { readonly price: number; readonly unpriced: number } {
-  return {
-    price: parts.reduce((sum, { price, toBuy }) => sum + (price ?? 0) * toBuy, 0) + wireBought(cuts).price,
-    unpriced: parts.filter(({ price, toBuy }) => price === null && toBuy > 0).length,
-  };
+export interface Total {
+  readonly price: number;
+  /** Of it what a person said the price of. */
+  readonly own: number;
+  /** Rows to buy that have no price, and those that have an invented one. */
+  readonly unpriced: number;
+  readonly invented: number;
+}
+/** What the parts and the wire to buy cost together. */
+export function totalPrice(parts: readonly PartRow[], cuts: readonly CutRow[]): Total {
+  const rows = [
+    ...parts
+      .filter(({ toBuy }) => toBuy > 0)
+      .map(({ price, toBuy, isOwnPrice }) => ({ price: price === null ? null : price * toBuy, isOwnPrice })),
+    ...cuts.filter(({ price }) => price > 0),
+  ];
+  const sum = (list: typeof rows) => list.reduce((total, { price }) => total + (price ?? 0), 0);
+  const priced = rows.filter(({ price }) => price !== null);
+  const own = priced.filter(({ isOwnPrice }) => isOwnPrice);
+  return { price: sum(priced), own: sum(own), unpriced: rows.length - priced.length, invented: priced.length - own.length };
+}
+/** The same in words. Invented prices are nobody's money. */
+export function totalWords({ price, own, unpriced, invented }: Total, { currency }: Design['build']): string {
+  const money = (sum: number) => `${sum.toFixed(2)}${currency && ` ${currency}`}`;
+  const none = unpriced === 0 ? '' : `; ${unpriced === 1 ? 'one row has' : `${unpriced} rows have`} none`;
+  if (invented === 0 && own > 0) return `${money(own)} at your prices${none}`;
+  const rest =
+    own > 0
+      ? `, of it ${money(own)} at your prices and the rest in the invented ones of the shelf`
+      : ', in the invented prices of the shelf';
+  return `${price.toFixed(2)}${rest}${none}`;
 }
