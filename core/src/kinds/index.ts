@@ -74,6 +74,7 @@ export { type Glyph, type Shape, type ShapeClass, box, circle, letter, path, thr
 export {
   LOADS,
   LOAD_KINDS,
+  goesInSeries,
   type Load,
   type LoadKind,
   type LoadOf,

@@ -112,8 +112,14 @@ describe('said and shown', () => {
   });
   test('a ring alone, or the room of no box, is not guessed at', () => {
     expect(hear(`${SAID.replace(' of', '')} with an extension ring`, null).unclear).not.toEqual([]);
-    const fan = projectOf(hear('when the radio receiver is on, run a 60 W fan of 300 cm³ from the mains', null))!;
-    expect(fan.places.filter(({ boxCm3 }) => boxCm3 !== undefined)).toEqual([]);
+    for (const said of [
+      'run a 60 W fan of 300 cm³ from the mains',
+      'run a 60 W pump with 2 l/min from the mains in a wall box',
+      'heat a 1 kW kettle of 1.5 l from the mains in the kitchen',
+    ]) {
+      const design = projectOf(hear(`when the radio receiver is on, ${said}`, null));
+      expect((design?.places ?? []).filter(({ boxCm3 }) => boxCm3 !== undefined)).toEqual([]);
+    }
   });
   test('on the list, and in the view of the box, in inches where the project is in feet', () => {
     const feet = exampleOf();

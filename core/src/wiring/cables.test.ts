@@ -27,6 +27,11 @@ test('is said, and is a matter of the way', () => {
   expect(design.jobs.map(({ when }) => writeWhen(when, design.signals))).toHaveLength(4);
 });
 
+test('of the mains it would be a cord: the words are not understood', () => {
+  const heard = hear('when the switch is on, run a 60 W fan from the mains in one cable', blankDesign('Page', 'mains-230'));
+  expect(heard.unclear.map(({ text }) => text)).toEqual([expect.stringContaining('in one cable')]);
+});
+
 describe('wired', () => {
   const { cords, analysis } = made(trailer(LAMPS));
   const [cable] = cords as [Cord];

@@ -41,11 +41,14 @@ export const isCharged = (load: Load): load is LoadOf<'battery'> => LOADS[load.k
 /** What is said of a kind's start: what has none stays as it is. */
 export const surgeOf = (kind: LoadKind): Surge => LOADS[kind].surge ?? { least: 1, most: 1, leastS: 0, mostS: 0, why: 'no surge' };
 
+/** Whether several of a kind share a voltage in series, by what each lets through. */
+export const goesInSeries = (kind: LoadKind): boolean => LOADS[kind].fields.some(({ path }) => path[0] === 'series');
+
 /** A line of another kind in the place of one: what both have stays. */
 export function asKind(load: Load, kind: UnitLoad['kind']): UnitLoad {
-  const { id, name, plate, place, important, earth, count, ownCutOut, suppressed, suppressor } = load;
+  const { id, name, plate, place, important, earth, count, series, ownCutOut, suppressed, suppressor } = load;
   const kept = { id, name, plate, place, important, earth, count, ownCutOut, suppressed, ...(suppressor ? { suppressor } : {}) };
-  return { ...kept, series: 1, kind } as UnitLoad;
+  return { ...kept, series: goesInSeries(kind) ? series : 1, kind } as UnitLoad;
 }
 
 /** A battery to charge in the place of a line. */

@@ -22,6 +22,7 @@ import {
   type Supply,
   UNIT_KINDS,
   asVariant,
+  goesInSeries,
   isCharged,
   isMains,
   isOutput,
@@ -60,7 +61,7 @@ import {
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, strings, toHeat } from './things.ts';
+import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -149,18 +150,11 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const cable = reading.match(ONE_CABLE);
   if (cable) reading.takeFound(cable, 'device', 'its wires to the load as cores of one cable');
-  const room = readRoom(reading.rest, outside);
-  for (const stretch of room?.found ?? []) reading.takeFound(stretch, 'place', '');
   const placeFound = readPlace(reading.rest, text, design, outside);
-  if (placeFound)
-    take(
-      placeFound.at,
-      placeFound.length,
-      'place',
-      `the relay sits at the ${placeFound.name}${room ? `, a box with ${formatQuantity(room.cm3, 'cm³', units)} of room` : ''}`,
-    );
-  else for (const { index, 0: words } of room?.found ?? []) reading.putBack(index, words.length);
-  if (placeFound && room?.unsaidRing) assumed.push('no room of the extension ring, until it is said how much is stamped in it');
+  const room = placeFound && readRoom(reading.rest, placeFound);
+  if (placeFound) take(placeFound.at, placeFound.length, 'place', `the relay sits at the ${placeFound.name}`);
+  if (room) take(room.at, room.length, 'place', `a box with ${formatQuantity(room.cm3, 'cm³', units)} of room`);
+  if (room?.unsaidRing) assumed.push('no room of the extension ring, until it is said how much is stamped in it');
 
   const other = reading.match(OTHERWISE);
   const otherAt = other?.index ?? reading.rest.length;
@@ -218,7 +212,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
       (reading.ask({
         key: `kind ${load.name}`,
         asks: `what kind of load is “${load.name}”?`,
-        choices: UNIT_KINDS.filter((value) => load.series === 1 || strings(value)).map((value) => ({ value, text: LOADS[value].title })),
+        choices: UNIT_KINDS.filter((value) => load.series === 1 || goesInSeries(value)).map((value) => ({
+          value,
+          text: LOADS[value].title,
+        })),
       }) as LoadKind | null);
     const answer =
       load.value ??
@@ -262,6 +259,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     const none = underHand(partsNamed(deviceFound, feeding)).length === 0;
     if ((device === 'contactor' && (byPin || none)) || (device === 'relay' && byPin)) notOf(deviceFound);
   }
+  // Of the mains it would be a cord.
+  if (feeding && cable && isMains(feeding)) notOf({ at: cable.index, length: cable[0].length });
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const bears = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null);
   if (feeding && connector && (never || connectorIn({ loads: bears, others: [], charged, guard }, connector, feeding) === null))
@@ -329,7 +328,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             second,
             place: placeFound,
             cable: cable !== null,
-            roomCm3: placeFound && room ? room.cm3 : null,
+            roomCm3: room?.cm3 ?? null,
             called,
           });
   if (add && !never) assumed.push(...pathsOf(add(design ?? blankDesign(name, variant ?? undefined)).jobs.at(-1)!));

@@ -1,7 +1,7 @@
 /** Several in series, and a supply that is named by its voltage alone. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
-import { asVariant, branchId } from '../../kinds/index.ts';
+import { asKind, asVariant, branchId } from '../../kinds/index.ts';
 import { blankDesign, hear, projectOf } from '../index.ts';
 import type { Design } from '../schema.ts';
 
@@ -63,6 +63,11 @@ describe('in series', () => {
     expect(heard.add).toBeNull();
     expect(heard.unclear).not.toEqual([]);
   });
+});
+
+test('a lamp that becomes a heater stays in series; a motor is in none', () => {
+  const [lamp] = hear('when the key is on, light two 6 V 21 W lamps in series from the battery', page()).add!(page()).jobs[0]!.loads;
+  expect((['heater', 'heat-lamp', 'motor'] as const).map((kind) => asKind(lamp!, kind).series)).toEqual([2, 2, 1]);
 });
 
 describe('on a voltage', () => {

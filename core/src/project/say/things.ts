@@ -1,5 +1,5 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
-import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, isMains, isStored, variantOf } from '../../kinds/index.ts';
+import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, goesInSeries, isMains, isStored, variantOf } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import { IN3_CM3 } from '../../reference/index.ts';
 import type { Design } from '../schema.ts';
@@ -134,6 +134,16 @@ export function readCharged(
   return { at: found.index, length: found[0].length, name, ampere, ...(cells && { cells }) };
 }
 
+const ROOM_UNIT = String.raw`(cm³|cm3|cc|ml|litres?|liters?|l|in³|in3|cu\.? ?in(?:ch(?:es)?)?\.?|cubic inch(?:es)?)(?![\w³/-])`;
+const ROOM = String.raw` (?:of|with) (${NUMBER}) ?${ROOM_UNIT}(?: (?:of room|inside))?`;
+const RING = String.raw`,? (?:and|with) an? extension ring(?: of (${NUMBER}) ?${ROOM_UNIT})?`;
+/** Behind the name of a place: of a thing elsewhere it would be its own. */
+const ROOM_BEHIND = new RegExp(`^${ROOM}(${RING})?`);
+/** Of a unit of volume, cm³. */
+const roomCm3 = (count: string, unit: string): number => toNumber(count) * (/^l/.test(unit) ? 1000 : /in/.test(unit) ? IN3_CM3 : 1);
+
+const NEW_PLACE = new RegExp(String.raw`\b(?:at|in|inside) ((?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?))(?=\s*(?:[,.;\0]|$)|${ROOM})`);
+
 /** A place of the project; with no project, one that the page then names so. */
 export function readPlace(text: string, typed: string, design: Design | null, outside: (at: number) => boolean): SaidPlace | null {
   const plain = (name: string) => name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
@@ -143,26 +153,24 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
     if (found && outside(found.index)) return { at: found.index, length: found[0].length, id, name };
   }
   if (design) return null;
-  const found = /\b(?:at|in|inside) ((?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?))(?=\s*(?:[,.;\0]|$))/.exec(text);
+  const found = NEW_PLACE.exec(text);
   if (!found || !outside(found.index) || NO_PLACE.test(found[1]!) || NO_PLACE.test(found[2]!)) return null;
   const end = found.index + found[0].length;
   return { at: found.index, length: found[0].length, id: null, name: typed.slice(end - found[2]!.length, end) };
 }
 
-const ROOM_UNIT = String.raw`(?:cm³|cm3|cc|ml|litres?|liters?|l|in³|in3|cu\.? ?in(?:ch(?:es)?)?\.?|cubic inch(?:es)?)`;
-const ROOM = new RegExp(String.raw` ?\b(?:of|with) (${NUMBER}) ?(${ROOM_UNIT})(?![\w³-])(?: (?:of room|inside))?`);
-const RING = new RegExp(String.raw`,? ?\b(?:and|with) an? extension ring(?: of (${NUMBER}) ?(${ROOM_UNIT})(?![\w³-]))?`);
-/** Of a unit of volume, cm³. */
-const roomCm3 = (count: string, unit: string): number => toNumber(count) * (/^l/.test(unit) ? 1000 : /in/.test(unit) ? IN3_CM3 : 1);
-/** *In a wall box of 18 cubic inches with an extension ring of 21*: what is stamped in both, cm³; a ring that says nothing counts for nothing. */
-export function readRoom(text: string, outside: (at: number) => boolean) {
-  const found = [ROOM, RING].map((pattern) => pattern.exec(text)).filter((one) => one !== null && outside(one.index)) as RegExpExecArray[];
-  const box = found.find(([whole]) => !/ring/.test(whole));
-  const ring = found.find(([whole]) => /ring/.test(whole));
-  // A ring alone is no box.
-  if (!box?.[1]) return null;
-  const [first, more] = [box, ring].map((one) => (one?.[1] && one[2] ? roomCm3(one[1], one[2]) : 0)) as [number, number];
-  return { found, cm3: Number((first + more).toPrecision(4)), unsaidRing: ring !== undefined && more === 0 };
+/** *In a wall box of 18 cubic inches with an extension ring of 21 cu in*: what is stamped in both, cm³; a ring that says nothing counts for nothing. */
+export function readRoom(text: string, { at, length }: Pick<SaidPlace, 'at' | 'length'>) {
+  const found = ROOM_BEHIND.exec(text.slice(at + length));
+  if (!found) return null;
+  const [words, box, boxUnit, ring, ringVolume, ringUnit] = found;
+  const cm3 = roomCm3(box!, boxUnit!) + (ringVolume === undefined ? 0 : roomCm3(ringVolume, ringUnit!));
+  return {
+    at: at + length,
+    length: words.length,
+    cm3: Number(cm3.toPrecision(4)),
+    unsaidRing: ring !== undefined && ringVolume === undefined,
+  };
 }
 
 const UNITS = 'kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω';
@@ -270,13 +278,11 @@ const TELLTALE_W = 1;
 /** *Two 6 V lamps in series*: one string of them all. */
 const IN_SERIES = /,? (?:(?:all )?(?:wired|connected|joined|put) )?in series(?: with each other)?(?= |,|$)/;
 const MOST_IN_SERIES = 12;
-/** Whether it shares a voltage with others like it by what it lets through. */
-export const strings = (kind: LoadKind): boolean => LOADS[kind].fields.some(({ path }) => path[0] === 'series');
 function oneLoad(words: string, typed: string): SaidLoad | null {
   const strung = IN_SERIES.exec(words);
   if (strung) {
     const one = oneLoad(words.replace(strung[0], ''), typed);
-    const isString = one !== null && one.count > 1 && one.count <= MOST_IN_SERIES && (one.kind === null || strings(one.kind));
+    const isString = one !== null && one.count > 1 && one.count <= MOST_IN_SERIES && (one.kind === null || goesInSeries(one.kind));
     return isString ? { ...one, count: 1, series: one.count } : null;
   }
   if (TURNING.test(words) || isAside(words) || NO_LOAD.test(words)) return null;
