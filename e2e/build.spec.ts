@@ -1,5 +1,6 @@
 /** From the proved circuit to the book in the garage: lists that are edited, the order of work on a phone, the PDF. */
 import { expect, test, type Page } from '@playwright/test';
+import { blankDesign, hear } from '@iron-nudge/core';
 import { readFileSync } from 'node:fs';
 import { choose, freshOwlBox, projectOf, saved, watchErrors } from './support.ts';
 
@@ -263,4 +264,58 @@ test('fewer sizes of wire: what they cost and make worse is said, and one press 
   await expect(few).toContainText('where they will do');
   await few.getByRole('button', { name: 'Take every size again' }).click();
   await expect(few).not.toContainText('where they will do');
+});
+
+test('room in a box, one cable for a way, and what things cost where one buys them', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const document = JSON.parse(readFileSync(new URL('../examples/circuits/17-radio-outlet.json', import.meta.url), 'utf8')) as object;
+  const { id } = (await (await request.post('/api/projects', { data: { document } })).json()) as { id: string };
+  await page.goto(`/projects/${id}/design`);
+  await page.getByRole('button', { name: /places, distances/ }).click();
+  const places = page.getByRole('dialog', { name: 'Places and distances' });
+  const room = places.getByLabel('Room in the box at wall box, extension ring counted in');
+  await expect(room).toHaveValue('840');
+  await room.fill('18 cu in');
+  await room.press('Tab');
+  await expect(room).toHaveValue('295');
+  await page.keyboard.press('Escape');
+  const fill = page.locator('[data-rule="box-fill"][data-severity="caution"]');
+  await expect(fill).toContainText('which has 295 cm³');
+  await fill.getByRole('button', { name: 'Nudge to 500 cm³ of room' }).click();
+  await expect(fill).toHaveCount(0);
+
+  await page.goto(`/projects/${id}/build?view=parts`);
+  const total = page.locator('tfoot');
+  await expect(total).toContainText('in the invented prices of the shelf');
+  await page.getByLabel('Your money').fill('€');
+  await page.getByLabel('Your money').press('Tab');
+  const each = page.getByLabel(/^What one costs: 30 A two-pole power relay/);
+  await each.fill('11,50');
+  await each.press('Tab');
+  await expect(total).toContainText('of it 11.50 € at your prices');
+  // No price is below nothing.
+  await each.fill('-1');
+  await each.press('Tab');
+  await expect(each).toHaveValue('11.5');
+  expect(errors).toEqual([]);
+});
+
+test('what goes one way of low voltage is cut and bought as one cable', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const began = ['brake', 'left', 'tail'].reduce(
+    (design, lamp) => hear(`when the ${lamp} switch is on, light a 21 W ${lamp} lamp from the battery`, design).add!(design),
+    blankDesign('Trailer', 'battery-12'),
+  );
+  const { id } = (await (await request.post('/api/projects', { data: { document: began } })).json()) as { id: string };
+  await page.goto(`/projects/${id}/design`);
+  await page.getByRole('button', { name: /places, distances/ }).click();
+  const places = page.getByRole('dialog', { name: 'Places and distances' });
+  const cable = places.getByRole('button', { name: 'One cable from dash to load' });
+  await expect(cable).toHaveAttribute('aria-pressed', 'false');
+  await cable.click();
+  await expect(cable).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await page.goto(`/projects/${id}/build?view=parts`);
+  await expect(page.getByRole('row', { name: /cable of 3 cores: / })).toContainText('1 piece');
+  expect(errors).toEqual([]);
 });

@@ -100,7 +100,7 @@ export function readQuantity(typed: string, unit: string, units: Units = METRIC)
   }
   if (unit === 'cm³') {
     if (/^(?:cm3|cc|ml)$/i.test(rest)) return first;
-    if (/^(?:in³|in3|cu\.? ?in\.?|cubic in(?:ch(?:es)?)?)$/i.test(rest)) return first * INCH_CM3;
+    if (/^(?:in³|in3|cu\.? ?in\.?|cubic in(?:ch(?:es)?)?)$/i.test(rest)) return Number((first * INCH_CM3).toPrecision(4));
   }
   if (unit === '°C') {
     if (/^(°|deg)?\s*C$/i.test(rest)) return first;

@@ -6,6 +6,8 @@ import { isCoil, isContact } from './symbols.ts';
 
 export const RAIL_GAP = 34;
 const TOP = 24;
+/** How far above the bars a path ends that ends on none. */
+const END_CLEAR = 22;
 /** Least height of a drawing, so that a short circuit does not look squashed. */
 const LEAST_BOTTOM = 330;
 
@@ -40,8 +42,17 @@ export function placeHeights(graph: Graph, chains: readonly Chain[]): Heights {
     }
     return moved;
   });
-  const bottom = Math.max(LEAST_BOTTOM, ...returns.map(({ vertex }) => earliest[vertex]!));
+  // What ends on no rail ends clear of the bars, with its name.
+  const returning = new Set(returns.map(({ vertex }) => vertex));
+  const begins = new Set(steps.map(({ from }) => from));
+  const ends = [...new Set(steps.map(({ to }) => to))].filter((to) => !begins.has(to) && !railY.has(to) && !returning.has(to));
+  const bottom = Math.max(
+    LEAST_BOTTOM,
+    ...returns.map(({ vertex }) => earliest[vertex]!),
+    ...ends.map((end) => earliest[end]! + END_CLEAR),
+  );
   const latest = new Float64Array(vertexCount).fill(bottom);
+  for (const end of ends) latest[end] = bottom - END_CLEAR;
   for (const [vertex, y] of railY) latest[vertex] = y;
   relax(steps.length, () => {
     let moved = false;
