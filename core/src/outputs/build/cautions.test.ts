@@ -21,6 +21,17 @@ const steps = (file: string) => {
 };
 
 describe('cautions', () => {
+  test('low voltage that is worked on beside the mains: what is opened is unplugged first', () => {
+    const design = read('circuits/19-oven');
+    const { netlist } = analyse(design).analysis;
+    const bell = design.jobs.find(({ id }) => id === 'bell')!;
+    expect(cautionsFor(design, bell, netlist)[0]).toBe(
+      'Mains, 230 V, is in control box too: unplug it, or switch its breaker off and prove it dead twice, before control box is opened.',
+    );
+    // With no wire of the mains where it is, nothing is said of them.
+    const apart = { ...netlist, wires: netlist.wires.filter(({ mains }) => !mains) };
+    expect(cautionsFor(design, bell, apart)).toEqual([]);
+  });
   // ISO 6469-3: class B begins above 60 V of direct current (from memory).
   test.each([
     [57.6, false],

@@ -19,7 +19,7 @@ import {
   supplyFacets,
 } from '../../kinds/index.ts';
 import { signalsOf } from '../../document/index.ts';
-import { formatQuantity, terminal } from '../../quantity/index.ts';
+import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 import { type Expected, expectedOf } from './expected.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -84,11 +84,29 @@ function byBothHands(design: Design, job: Job): string[] {
   ];
 }
 
-/** Sentences about one job; none where nothing of it is on the mains, on two batteries, or on one that hurts by itself. */
+/** What has the mains in it beside the low voltage of a job: one opens it to work on that. */
+function besideMains({ places, supplies }: Design, job: Job, { parts, wires }: Netlist): string[] {
+  const outlets = supplies.filter((supply) => isMains(supply));
+  const placeOf = new Map(parts.map(({ id, place }) => [id, place]));
+  const endsOf = (list: Netlist['wires']) => new Set(list.flatMap(({ from, to }) => [from, to].map((at) => placeOf.get(partOf(at)))));
+  const own = endsOf(wires.filter(({ jobs }) => jobs.includes(job.id)));
+  const live = endsOf(wires.filter(({ mains }) => mains));
+  const both = places.filter(({ id }) => own.has(id) && live.has(id) && !outlets.some(({ place }) => place === id));
+  if (both.length === 0) return [];
+  const names = both.map(({ name }) => name).join(' and ');
+  const volt = Math.max(...outlets.map(({ nominalV }) => nominalV));
+  return [
+    `Mains, ${volt} V, is in ${names} too: unplug it, or switch its breaker off and prove it dead twice, before ${names} ${both.length === 1 ? 'is' : 'are'} opened.`,
+    LOCAL_CODE,
+  ];
+}
+
+/** Sentences about one job; none where nothing of it is on the mains or beside it, on two batteries, or on one that hurts by itself. */
 export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
   const supply = loadSupplyOf(design, job);
   const hands = byBothHands(design, job);
-  if (!isMains(supply)) return [...hands, ...atThePosts(design, job), ...betweenBatteries(design, job)];
+  if (!isMains(supply))
+    return [...hands, ...atThePosts(design, job), ...betweenBatteries(design, job), ...besideMains(design, job, netlist)];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
   const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
