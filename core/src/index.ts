@@ -441,7 +441,7 @@ export {
 } from './outputs/index.ts';
 export { type Circuit, type Solution, dividerVolts, prepareCircuit, prepareNetwork } from './solve/index.ts';
 export { type SizingProblem, compile, toCircuit, wireBranch } from './wiring/index.ts';
-export { loadedWays, type Netlist, type Strip, type StripPosition, type Wire } from './graph/index.ts';
+export { hasCable, loadedWays, type Netlist, type Strip, type StripPosition, type Wire } from './graph/index.ts';
 export {
   type BoardReading,
   type Cache,

@@ -56,6 +56,15 @@ function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
   return lines.find((line) => legsOfLine(line).includes(leg)) ?? lines[0] ?? '';
 }
 
+/** As cords and cables are sold. */
+export const isEven = (cores: readonly Pick<Wire, 'sizeMm2'>[]): boolean => new Set(cores.map(({ sizeMm2 }) => sizeMm2)).size === 1;
+
+/** Whether a way that is said to have a cable has one. */
+export function hasCable(netlist: Netlist, { a, b }: Pick<Design['distances'][number], 'a' | 'b'>): boolean {
+  const distances = [{ a, b, lengthM: 1, bundle: 1, cable: true as const }];
+  return cablesOf({ distances }, netlist).some(isEven);
+}
+
 /** A cord or a cable of a project: every core of one size, as it is sold. */
 export interface Cord {
   /** Of the mains it is a cord. */
@@ -71,6 +80,6 @@ export function cordsOf(design: Design, netlist: Netlist): Cord[] {
     (kind === 'cord' ? coresOf(design, netlist) : cablesOf(design, netlist)).map((cores) => ({ built: kind, cores })),
   );
   return built
-    .filter(({ cores: [first, ...rest] }) => rest.every(({ sizeMm2 }) => sizeMm2 === first!.sizeMm2))
+    .filter(({ cores }) => isEven(cores))
     .map(({ built: kind, cores }, at) => ({ built: kind, tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
 }

@@ -3,7 +3,7 @@ export { applyEdit, applyEdits } from './edits.ts';
 export { type CircuitGraph, type Link, graphOf, primitivesOf, usedThrows, walk } from './graph.ts';
 export { guardedBy, unguardedFrom } from './guards.ts';
 export { type RoomTaken, roomTaken } from './box-room.ts';
-export { type Cord, cablesOf, cordsOf, coresOf } from './cords.ts';
+export { type Cord, cablesOf, cordsOf, coresOf, hasCable, isEven } from './cords.ts';
 export { bundleOf, familyOf, laidOf } from './laid.ts';
 export { type Netlist, type Wire, isWhole, type WireRole, type WireSection } from './netlist.ts';
 export { groups, partition } from './partition.ts';

@@ -16,7 +16,7 @@ import {
 import { smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
-import { type Netlist, type Wire, type WireRole, type WireSection, cablesOf, coresOf, laidOf } from '../graph/index.ts';
+import { type Netlist, type Wire, type WireRole, type WireSection, cablesOf, coresOf, isEven, laidOf } from '../graph/index.ts';
 
 /** What air leaves of ordinary wire before another insulation is the better one: about half of its current (common practice). */
 const USUAL_BEARS = 0.5;
@@ -258,7 +258,7 @@ export class NetlistBuilder {
         sizeMm2 === mostMm2 || (!sizeChosen && Math.min(this.takesMm2(from), this.takesMm2(to)) >= mostMm2);
       if (cores.every(takes)) for (const core of cores) core.sizeMm2 = mostMm2;
     }
-    cables.forEach((cores) => this.coloured(cores));
+    cables.filter(isEven).forEach((cores) => this.coloured(cores));
   }
 
   /** Cores of a cable have the colours that it is sold with: what comes back white, the others in their order. */

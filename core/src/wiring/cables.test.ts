@@ -1,7 +1,7 @@
 /** What goes one way of low voltage in one cable with so many cores. */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
-import { type Cord, cordsOf } from '../graph/index.ts';
+import { type Cord, cordsOf, hasCable } from '../graph/index.ts';
 import { type Design, blankDesign, hear, writeWhen } from '../project/index.ts';
 import { boxViews } from '../outputs/build/boxes.ts';
 
@@ -121,6 +121,12 @@ describe('none', () => {
       ...plain,
       jobs: plain.jobs.map((job, at) => (sizes[at] ? { ...job, wires: { [leg]: { sizeMm2: sizes[at] } } } : job)),
     };
-    expect(made(chosen).cords).toEqual([]);
+    const { evidence, cords } = made(chosen);
+    expect(cords).toEqual([]);
+    // Its colours stay as they were, and where it is marked it is said that there is none.
+    const colours = (design: Design) => made(design).evidence.netlist.wires.map(({ colour }) => colour);
+    expect(colours(chosen)).toEqual(colours({ ...chosen, distances: chosen.distances.map(({ cable: _, ...one }) => one) }));
+    expect(hasCable(evidence.netlist, chosen.distances[way(chosen)]!)).toBe(false);
+    expect(hasCable(made(plain).evidence.netlist, plain.distances[way(plain)]!)).toBe(true);
   });
 });

@@ -7,6 +7,7 @@ import {
   boxSurfaceM2,
   boxesOf,
   groundOhmAt,
+  hasCable,
   isOnVehicle,
   linesOf,
   loadedWays,
@@ -93,6 +94,11 @@ function setDistance(a: Place, b: Place, changes: Partial<Design['distances'][0]
     `distance-${a.id}-${b.id}`,
   );
 }
+/** Marked as a cable, and nothing that lies in one: said where it is marked. */
+const noCable = (at: number): boolean => {
+  const { cable, a, b } = design.value.distances[at]!;
+  return cable === true && project.analysis !== null && !hasCable(project.analysis.netlist, { a, b });
+};
 /** Wires of low voltage that go straight this way become cores of one cable, or wires by themselves again. */
 function toggleCable(at: number): void {
   const { cable, ...way } = design.value.distances[at]!;
@@ -309,10 +315,14 @@ function remove(id: string): void {
                       class="bare cable"
                       :aria-label="`One cable from ${a.name} to ${b.name}`"
                       :aria-pressed="design.distances[distanceAt(a.id, b.id)]!.cable === true"
-                      title="One cable: what goes straight this way of low voltage are its cores"
+                      :title="
+                        noCable(distanceAt(a.id, b.id))
+                          ? 'No cable: of low voltage fewer than two wires go straight this way, more than thirteen, or some are of sizes that somebody chose'
+                          : 'One cable: what goes straight this way of low voltage are its cores'
+                      "
                       @click="toggleCable(distanceAt(a.id, b.id))"
                     >
-                      cable
+                      {{ noCable(distanceAt(a.id, b.id)) ? '▲ no cable' : 'cable' }}
                     </button>
                     <small class="own" :class="{ over: own(a.id, b.id) > design.distances[distanceAt(a.id, b.id)]!.bundle }">
                       {{ ownWords(a.id, b.id) }}

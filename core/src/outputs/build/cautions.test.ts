@@ -28,6 +28,9 @@ describe('cautions', () => {
     expect(cautionsFor(design, bell, netlist)[0]).toBe(
       'Mains, 230 V, is in control box too: unplug it, or switch its breaker off and prove it dead twice, before control box is opened.',
     );
+    // A relay that sits where the mains come from is no less beside them.
+    const panel = { ...design, supplies: design.supplies.map((supply) => ({ ...supply, place: bell.device.place })) };
+    expect(cautionsFor(panel, bell, netlist)[0]).toMatch(/^Mains, 230 V, is in control box too/);
     // With no wire of the mains where it is, nothing is said of them.
     const apart = { ...netlist, wires: netlist.wires.filter(({ mains }) => !mains) };
     expect(cautionsFor(design, bell, apart)).toEqual([]);

@@ -91,7 +91,9 @@ function besideMains({ places, supplies }: Design, job: Job, { parts, wires }: N
   const endsOf = (list: Netlist['wires']) => new Set(list.flatMap(({ from, to }) => [from, to].map((at) => placeOf.get(partOf(at)))));
   const own = endsOf(wires.filter(({ jobs }) => jobs.includes(job.id)));
   const live = endsOf(wires.filter(({ mains }) => mains));
-  const both = places.filter(({ id }) => own.has(id) && live.has(id) && !outlets.some(({ place }) => place === id));
+  const both = places.filter(
+    ({ id }) => own.has(id) && live.has(id) && (id === job.device.place || !outlets.some(({ place }) => place === id)),
+  );
   if (both.length === 0) return [];
   const names = both.map(({ name }) => name).join(' and ');
   const volt = Math.max(...outlets.map(({ nominalV }) => nominalV));
