@@ -33,22 +33,29 @@ export function coresOf<W extends Wire>(
 const MOST_CABLE_CORES = 13;
 const MOST_CABLE_MM2 = 6;
 
-/** Wires of low voltage that lie in one cable, by the ways that are said to have one: two of them or more, and no more than one has. */
-export function cablesOf<W extends Wire>(
-  { distances }: Pick<Design, 'distances'>,
+type Way = Pick<Design['distances'][number], 'a' | 'b'>;
+/** Wires of low voltage that go straight a way and may be cores: none where they are fewer than two, or more than a cable has. */
+function coresAlong<W extends Wire>(
+  { a, b }: Way,
   { parts, wires }: { readonly parts: Netlist['parts']; readonly wires: readonly W[] },
-): W[][] {
+): W[] {
   const placeOf = new Map(parts.map(({ id, place }) => [id, place]));
-  const between = (wire: W, a: string, b: string): boolean => {
-    const [from, to] = [placeOf.get(partOf(wire.from)), placeOf.get(partOf(wire.to))];
-    return (from === a && to === b) || (from === b && to === a);
+  const fits = ({ mains, insulation, sizeMm2, from, to }: W): boolean => {
+    const ends = [from, to].map((at) => placeOf.get(partOf(at)));
+    return !mains && insulation === 'usual' && sizeMm2 <= MOST_CABLE_MM2 && ends.includes(a) && ends.includes(b);
   };
-  const fits = ({ mains, insulation, sizeMm2 }: W) => !mains && insulation === 'usual' && sizeMm2 <= MOST_CABLE_MM2;
-  return distances
-    .filter(({ cable }) => cable)
-    .map(({ a, b }) => wires.filter((wire) => fits(wire) && between(wire, a, b)))
-    .filter(({ length }) => length > 1 && length <= MOST_CABLE_CORES);
+  const cores = wires.filter(fits);
+  return cores.length > 1 && cores.length <= MOST_CABLE_CORES ? cores : [];
 }
+/** The same of every way that is said to have a cable. */
+export const cablesOf = <W extends Wire>(
+  { distances }: Pick<Design, 'distances'>,
+  laid: { readonly parts: Netlist['parts']; readonly wires: readonly W[] },
+): W[][] =>
+  distances
+    .filter(({ cable }) => cable)
+    .map((way) => coresAlong(way, laid))
+    .filter(({ length }) => length > 0);
 
 /** The load line that a wire goes to; the first one for what several share. */
 function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
@@ -59,11 +66,8 @@ function lineOf({ jobs }: Pick<Design, 'jobs'>, { job, leg }: Wire): string {
 /** As cords and cables are sold. */
 export const isEven = (cores: readonly Pick<Wire, 'sizeMm2'>[]): boolean => new Set(cores.map(({ sizeMm2 }) => sizeMm2)).size === 1;
 
-/** Whether a way that is said to have a cable has one. */
-export function hasCable(netlist: Netlist, { a, b }: Pick<Design['distances'][number], 'a' | 'b'>): boolean {
-  const distances = [{ a, b, lengthM: 1, bundle: 1, cable: true as const }];
-  return cablesOf({ distances }, netlist).some(isEven);
-}
+/** Whether what goes straight a way makes a cable. */
+export const hasCable = (netlist: Netlist, way: Way): boolean => isEven(coresAlong(way, netlist));
 
 /** A cord or a cable of a project: every core of one size, as it is sold. */
 export interface Cord {
@@ -76,10 +80,10 @@ export interface Cord {
 }
 
 export function cordsOf(design: Design, netlist: Netlist): Cord[] {
-  const built = (['cord', 'cable'] as const).flatMap((kind) =>
-    (kind === 'cord' ? coresOf(design, netlist) : cablesOf(design, netlist)).map((cores) => ({ built: kind, cores })),
-  );
-  return built
+  return [
+    ...coresOf(design, netlist).map((cores) => ({ built: 'cord' as const, cores })),
+    ...cablesOf(design, netlist).map((cores) => ({ built: 'cable' as const, cores })),
+  ]
     .filter(({ cores }) => isEven(cores))
-    .map(({ built: kind, cores }, at) => ({ built: kind, tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
+    .map(({ built, cores }, at) => ({ built, tag: `C${at + 1}`, cores, sizeMm2: cores[0]!.sizeMm2 }));
 }

@@ -1,6 +1,6 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { BUNDLE_SOURCE, computed, sizeName } from '../reference/index.ts';
-import { bundleOf, familyOf, loadedWays } from '../graph/index.ts';
+import { bundleOf, cablesOf, familyOf, loadedWays } from '../graph/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
 import { ampacityGiven, worstShared } from './shared-working.ts';
@@ -17,6 +17,7 @@ export const wireBundleHeat: Rule = {
   trail: 'load',
   check: (context) => {
     const ways = loadedWays(context.design, context.netlist);
+    const cores = new Set(cablesOf(context.design, context.netlist).flatMap((cable) => cable.map(({ id }) => id)));
     return context.jobs.flatMap((job) =>
       failingOrTightest(
         job.wires
@@ -25,21 +26,21 @@ export const wireBundleHeat: Rule = {
           .map(({ wire, own }) => {
             const value = worstShared(context, wire);
             const circuits = Math.max(wire.bundle, own);
+            const isAssumed = own > wire.bundle && !cores.has(wire.id);
             const { factor } = bundleOf(familyOf(context.design.settings, wire));
             const limit = context.looseAmpacity(wire) * (factor(circuits) || 0);
             return judge(ID, {
-              // What a person entered is known; that the project's own wires lie in one loom is assumed.
-              severity: own > wire.bundle ? 'caution' : 'danger',
+              // What a person entered is known, a cable among it; that the project's own wires lie in one loom is assumed.
+              severity: isAssumed ? 'caution' : 'danger',
               job: job.job.id,
               subject: wireSubject(wire),
               value,
               limit,
               unit: 'A',
               title: `${wire.tag} carries ${formatQuantity(value, 'A')}; among ${circuits} loaded circuits it bears ${formatQuantity(limit, 'A')}`,
-              detail:
-                own > wire.bundle
-                  ? `${sizeName(wire.sizeMm2)}; ${own} of this project’s own circuits go that way, and are assumed to lie in one loom`
-                  : `${sizeName(wire.sizeMm2)}, warmed by what lies beside it`,
+              detail: isAssumed
+                ? `${sizeName(wire.sizeMm2)}; ${own} of this project’s own circuits go that way, and are assumed to lie in one loom`
+                : `${sizeName(wire.sizeMm2)}, warmed by what lies beside it`,
               working: {
                 formula: 'I ≤ I_z = I_table · k_ambient · k_bundle',
                 given: ampacityGiven(context, own > wire.bundle ? { ...wire, bundle: circuits } : wire),

@@ -27,6 +27,14 @@ test('is said, and is a matter of the way', () => {
   expect(design.jobs.map(({ when }) => writeWhen(when, design.signals))).toHaveLength(4);
 });
 
+test('where nobody entered the way from the relay to the load, it is said that there is none', () => {
+  const said = 'when the key is on, light a 21 W lamp from the battery in one cable';
+  const page = blankDesign('Page', 'battery-12');
+  const none = /no cable: how far it is straight from the relay to the load/;
+  expect(hear(said, page).assumed.join()).not.toMatch(none);
+  expect(hear(said, { ...page, distances: page.distances.slice(0, 2) }).assumed.join()).toMatch(none);
+});
+
 test('of the mains it would be a cord: the words are not understood', () => {
   const heard = hear('when the switch is on, run a 60 W fan from the mains in one cable', blankDesign('Page', 'mains-230'));
   expect(heard.unclear.map(({ text }) => text)).toEqual([expect.stringContaining('in one cable')]);
@@ -100,6 +108,30 @@ const outOf = (design: Design): string => {
   const [cable] = made(design).cords as [Cord];
   return cable.cores.find(({ job, role }) => job === design.jobs[0]!.id && role === 'load')!.leg;
 };
+
+describe('warm', () => {
+  /** 10 A each in cores of 1 mm²: loose they bear them at 50 °C, four together do not. */
+  const warm = (isCable: boolean): string[] => {
+    const plain = trailer(LAMPS, (design) =>
+      isCable ? design : { ...design, distances: design.distances.map(({ cable: _, ...one }) => one) },
+    );
+    const jobs = plain.jobs.map((job) => ({
+      ...job,
+      wires: { 'load-load-1': { sizeMm2: 1 } },
+      loads: job.loads.map((load) => ({ ...load, plate: { ...load.plate, unit: 'A' as const, value: 12 } })) as typeof job.loads,
+    }));
+    const { findings } = analyse({ ...plain, jobs }).analysis;
+    return findings
+      .filter(({ rule, severity }) => rule === 'wire-bundle-heat' && severity !== 'hold')
+      .map(({ severity, detail }) => `${severity} ${detail}`);
+  };
+  test('that cores lie in one cable is known, and what is too warm there a danger; of wires it is assumed', () => {
+    expect(warm(true)).toHaveLength(4);
+    for (const said of warm(true)) expect(said).toMatch(/^danger .*warmed by what lies beside it$/);
+    for (const said of warm(false)) expect(said).toMatch(/^caution .*assumed to lie in one loom$/);
+    expect(warm(false)).toHaveLength(4);
+  });
+});
 
 describe('none', () => {
   test('where nobody said so', () => {

@@ -313,6 +313,7 @@ function remove(id: string): void {
                   <div v-if="distanceAt(a.id, b.id) >= 0" class="under">
                     <button
                       class="bare cable"
+                      :class="{ none: noCable(distanceAt(a.id, b.id)) }"
                       :aria-label="`One cable from ${a.name} to ${b.name}`"
                       :aria-pressed="design.distances[distanceAt(a.id, b.id)]!.cable === true"
                       :title="
@@ -499,6 +500,10 @@ td.assumed,
   color: var(--control);
   font-weight: 600;
   text-decoration: none;
+}
+.cable.none[aria-pressed='true'] {
+  border-color: var(--caution);
+  color: var(--caution);
 }
 .own {
   flex: 1;

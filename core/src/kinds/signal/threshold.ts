@@ -117,7 +117,7 @@ export const threshold = {
       ...fedReferences(signal),
     ],
     controllers: [],
-    regulators: alarmOf(signal) === null ? [] : [{ path: 'alarmOf', id: signal.alarmOf! }],
+    regulators: [alarmOf(signal)].flatMap((id) => (id === null ? [] : [{ path: 'alarmOf', id }])),
   }),
   // Nothing charges a battery by itself: above what it has at rest, somebody's engine or charger is on.
   wakes: ({ watches, closesAt }, restV) => watches.quantity === 'voltage' && closesAt > restV(watches.supply),

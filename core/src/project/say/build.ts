@@ -291,7 +291,6 @@ export function build(onto: Design, said: Whole): Design {
   };
   const { distanceM } = said;
   const loadPlace = loads[0]!.place;
-  const measured = (a: string, b: string) => (a === feeding.place && b === loadPlace) || (b === feeding.place && a === loadPlace);
   const named = said.place && said.place.id === null ? said.place.name : null;
   // What a controller heats is as hot as it is set to.
   const heated = said.loads.some(({ kind }) => LOADS[kind].heats);
@@ -300,7 +299,7 @@ export function build(onto: Design, said: Whole): Design {
     ? Math.max(-Infinity, ...asked.map((signal) => heatsTo(signal)?.setC ?? -Infinity).filter((celsius) => celsius <= CHAMBER_C))
     : -Infinity;
   const measuredWay = { a: feeding.place, b: loadPlace, bundle: 1, lengthM: distanceM ?? 0 };
-  const ways = design.distances.map((way) => (measured(way.a, way.b) ? { ...measuredWay, bundle: way.bundle } : way));
+  const ways = design.distances.map((way) => (goes(way, feeding.place, loadPlace) ? { ...measuredWay, bundle: way.bundle } : way));
   // A place that is there stays as it was entered.
   const wetPlaces =
     onto.jobs.length > 0
@@ -334,7 +333,11 @@ export function build(onto: Design, said: Whole): Design {
     // A way that no other measured one stands for yet is one more.
     distances: cabled(
       said.cable,
-      distanceM === null ? design.distances : design.distances.some(({ a, b }) => measured(a, b)) ? ways : [...ways, measuredWay],
+      distanceM === null
+        ? design.distances
+        : design.distances.some((way) => goes(way, feeding.place, loadPlace))
+          ? ways
+          : [...ways, measuredWay],
       place,
       loadPlace,
     ),
@@ -342,7 +345,10 @@ export function build(onto: Design, said: Whole): Design {
 }
 /** The same ways, that from the relay to the load with one cable along it. */
 const cabled = (isCable: boolean, ways: Design['distances'], from: string, to: string): Design['distances'] =>
-  isCable ? ways.map((way) => ([way.a, way.b].sort().join() === [from, to].sort().join() ? { ...way, cable: true } : way)) : ways;
+  isCable ? ways.map((way) => (goes(way, from, to) ? { ...way, cable: true } : way)) : ways;
+/** Whether a way is the one between two places. */
+export const goes = ({ a, b }: Pick<Design['distances'][number], 'a' | 'b'>, from: string, to: string): boolean =>
+  (a === from && b === to) || (a === to && b === from);
 
 /** Whether the wire that a project is wired with lies there with less than about half of its current (common practice). */
 function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean {

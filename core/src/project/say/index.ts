@@ -32,7 +32,7 @@ import {
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, connectorIn, fittedTo, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
+import { build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import {
   PLAIN_SOLID,
@@ -331,7 +331,13 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             roomCm3: room?.cm3 ?? null,
             called,
           });
-  if (add && !never) assumed.push(...pathsOf(add(design ?? blankDesign(name, variant ?? undefined)).jobs.at(-1)!));
+  if (add && !never) {
+    const made = add(design ?? blankDesign(name, variant ?? undefined));
+    const job = made.jobs.at(-1)!;
+    assumed.push(...pathsOf(job));
+    if (cable && !made.distances.some((way) => way.cable && goes(way, job.device.place, job.loads[0]!.place)))
+      assumed.push('no cable: how far it is straight from the relay to the load is not entered');
+  }
   return {
     told: told.sort((one, other) => one.at - other.at),
     unclear,
