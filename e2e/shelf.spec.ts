@@ -182,6 +182,27 @@ test('an own terminal block is typed from its label, parts a wire of the mains, 
   expect(errors).toEqual([]);
 });
 
+test('an own cut-out is typed from its label, ends the heat of a job, is bought and judged', async ({ page, request }) => {
+  const cutOut = own('Red knob');
+  const errors = watchErrors(page);
+  await begin(page, /thermal fuse or cut-out/, cutOut);
+  await page.getByLabel('Opens at').fill('120');
+  await choose(page.getByLabel('Closes again'), 'cut-out with a knob: by hand');
+  await page.getByLabel('Rating').fill('10');
+  await page.getByLabel('Price').fill('4.4');
+  await kept(page);
+  const project = await load(request, 'as-sold/own-cut-out');
+  await openJob(page, project, 'heater');
+  await page.getByRole('button', { name: 'Job settings' }).click();
+  await choose(page.getByLabel('Which', { exact: true }), cutOut);
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText('it is made for 10 A');
+  await saved(page, 2);
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: `${cutOut}, opens at 120 °C` })).toContainText('4.40');
+  expect(errors).toEqual([]);
+});
+
 test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
   page,
   request,

@@ -25,6 +25,7 @@ const CAUGHT = {
   'own-board': ['danger', 'boot-energises'],
   'own-small-parts': ['danger', 'fuse-above-holder'],
   'own-block': ['danger', 'connector-unsuited'],
+  'own-cut-out': ['danger', 'cut-out-unsuited'],
 } as const;
 
 test('there is a mistake to each', () => {
@@ -60,6 +61,7 @@ test('what each is there for is in it', () => {
   expect(parts('own-board')).toContain('Board from a kit');
   expect(parts('own-module').join()).toMatch(/Module from a bag/);
   expect(parts('own-block')).toContain('White block from the drawer, a pole');
+  expect(parts('own-cut-out')).toContain('Cut-out with a red knob, opens at 130 °C');
   expect(parts('own-small-parts').join()).toMatch(
     /Socket from the tray.*Red in-line holder.*Grey project box: plastic box 160 × 120 × 60 mm/,
   );

@@ -43,6 +43,7 @@ export {
   gaugeOf,
   soldName,
   sourceText,
+  THERMAL_FUSE,
 } from './reference/index.ts';
 export {
   type AnyPart,

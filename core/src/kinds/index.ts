@@ -2,6 +2,7 @@
 export { CONTROLLERS, CONTROLLER_IDS, type ControllerType, bootState } from './catalogue/controllers.ts';
 export { type OwnGuard, limitsOfGuard } from './catalogue/own-guard.ts';
 export { type ConnectorType, connectorOf, connectorsOf } from './catalogue/connectors.ts';
+export { type ThermalCutOut, thermalCutOutOf } from './catalogue/own-cut-out.ts';
 export { type OwnBox, boxOutsideM2, boxSizeMm } from './catalogue/own-box.ts';
 export { HELD_NAMES, type OwnHolder, mayStand } from './catalogue/own-holder.ts';
 export { HEATSINKS, HEATSINK_IDS } from './catalogue/heatsinks.ts';

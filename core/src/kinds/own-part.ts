@@ -7,6 +7,7 @@ import { type OwnBox, boxCard, ownBoxSchema } from './catalogue/own-box.ts';
 import type { OwnCard } from './catalogue/own-card.ts';
 import { type OwnConnector, connectorCard, ownConnectorSchema } from './catalogue/own-connector.ts';
 import { OWN_FORM_NAMES, ownFields } from './catalogue/own-fields.ts';
+import { type OwnCutOut, cutOutCard, ownCutOutSchema } from './catalogue/own-cut-out.ts';
 import { type OwnGuard, guardCard, ownGuardSchema } from './catalogue/own-guard.ts';
 import { type OwnHeatsink, heatsinkCard, ownHeatsinkSchema } from './catalogue/own-heatsink.ts';
 import { type OwnHolder, holderCard, ownHolderSchema } from './catalogue/own-holder.ts';
@@ -34,8 +35,9 @@ const CARDS = {
   socket: socketCard,
   box: boxCard,
   connector: connectorCard,
+  'cut-out': cutOutCard,
 } as const;
-export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard | OwnHolder | OwnSocket | OwnBox | OwnConnector;
+export type OwnCarded = OwnBoard | OwnHeatsink | OwnGuard | OwnHolder | OwnSocket | OwnBox | OwnConnector | OwnCutOut;
 /** The card of a part that has one made from its fields. */
 export const cardOfPart = (part: OwnCarded): OwnCard<OwnCarded> => CARDS[part.form] as unknown as OwnCard<OwnCarded>;
 
@@ -49,6 +51,7 @@ const USED = [
   ownSocketSchema,
   ownBoxSchema,
   ownConnectorSchema,
+  ownCutOutSchema,
 ] as const;
 export const usedPartSchema = z.discriminatedUnion('form', USED);
 export type UsedPart = OwnParts['parts'][number];

@@ -22,6 +22,7 @@ import {
   isRegulator,
   relayOf,
   signalFacets,
+  thermalCutOutOf,
 } from '../kinds/index.ts';
 
 export interface DocumentProblem {
@@ -199,6 +200,11 @@ function references(design: Design): DocumentProblem[] {
       if (connector && !connectorOf(design, connector.type))
         say(`${path}.wires.${leg}.connector.type`, `there is no connector "${connector.type}" on the shelf`);
     if (job.controlSupply !== 'same') needs(supplies, 'supply', `${path}.controlSupply`, job.controlSupply);
+    if (job.cutOut.kind === 'thermal-fuse') {
+      const { part } = job.cutOut;
+      if (part !== undefined && thermalCutOutOf(design, job.cutOut).own === null)
+        say(`${path}.cutOut.part`, `there is no thermal fuse or cut-out "${part}" of the project’s own`);
+    }
     if (job.cutOut.kind === 'contactor') {
       needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);
       if (!relayOf(design, job.cutOut.part)) say(`${path}.cutOut.part`, `there is no relay "${job.cutOut.part}" on the shelf`);

@@ -113,7 +113,8 @@ export const DEFAULT_MODULE: ModuleSettings = {
 /** What opens when heat goes too far, whatever the relay does. */
 export const cutOutSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('none') }),
-  z.strictObject({ kind: z.literal('thermal-fuse'), opensAtC: z.number().min(40).max(300) }),
+  /** A part of the project's own, which says itself when it opens; the usual one where it is left out. */
+  z.strictObject({ kind: z.literal('thermal-fuse'), opensAtC: z.number().min(40).max(300), part: id.optional() }),
   /** A contactor of its own, held in by one signal of the clause. */
   z.strictObject({ kind: z.literal('contactor'), part: id, signal: id }),
 ]);

@@ -66,7 +66,7 @@ export {
   joinedInCeramic,
   poleBears,
 } from './connectors.ts';
-export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, TERMINAL_SOURCE } from './terminals.ts';
+export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, THERMAL_FUSE_SOURCE, TERMINAL_SOURCE } from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_MOST_C,

@@ -19,5 +19,6 @@ export const TERMINAL_MOST_MM2 = {
 /** What a bad crimp, a fuse that sits loose or a corroded ground adds in a load's way, Ω (from memory). */
 export const BAD_JOINT_OHM = 0.4;
 
-/** The usual thermal fuse: what it carries for good (from memory, IEC 60691). */
-export const THERMAL_FUSE = { ratedA: 15, mostC: 300 } as const;
+/** The usual thermal fuse: what it carries for good, A, where it breaks that, V, and the hottest that one is made for, °C. */
+export const THERMAL_FUSE = { ratedA: 15, acV: 250, dcV: 32, mostC: 300 } as const;
+export const THERMAL_FUSE_SOURCE = fromMemory('thermal links of 10 to 15 A, 250 V~, of vehicles 24 V⎓, IEC 60691');

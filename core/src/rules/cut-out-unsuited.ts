@@ -1,12 +1,27 @@
 import { familyOf } from '../graph/index.ts';
 import { type When, signalsOf } from '../document/index.ts';
-import { ITSELF, LOADS, type Signal, alarmContactOf, branchId, feelsHeat, heatsTo, levelsOf, loadFacets } from '../kinds/index.ts';
+import {
+  ITSELF,
+  borneAt,
+  borneV,
+  LOADS,
+  type Signal,
+  alarmContactOf,
+  branchId,
+  currentOf,
+  feelsHeat,
+  heatsTo,
+  levelsOf,
+  loadFacets,
+  plays,
+  thermalCutOutOf,
+} from '../kinds/index.ts';
 import { linesOf } from '../project/index.ts';
 import { formatQuantity, terminal } from '../quantity/index.ts';
-import { THERMAL_FUSE, commonPractice, computed, entered, fromMemory, wireFamily } from '../reference/index.ts';
+import { commonPractice, computed, entered, fromMemory, ofPart, wireFamily } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { setPointC, turnedOver } from './heat-settings.ts';
-import { type Finding, type Rule, judge } from './rule.ts';
+import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
 const ID = 'cut-out-unsuited';
@@ -148,10 +163,17 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
   return found;
 }
 
-function ofThermalFuse(context: RuleContext, job: WiredJob, opensAtC: number): Finding[] {
+function ofThermalFuse(context: RuleContext, job: WiredJob): Finding[] {
   const part = context.netlist.parts.find(({ id }) => id === `${job.job.id}-thermal-fuse`);
-  if (!part) return [];
+  if (!plays(part, 'thermal cut-out')) return [];
+  const { cutOut } = part.spec;
+  const { own, ratedA, source } = cutOut;
   const { value } = context.worstAmps(job, branchId(part.id, 'link'));
+  const current = currentOf(job.supply);
+  const mostV = current === 'ac' ? cutOut.acV : cutOut.dcV;
+  const volts = { value: borneV(job.supply), unit: 'V' as const };
+  const opensAt = own ? `parts[${context.design.parts.findIndex(({ id }) => id === own.id)}].opensAtC` : `jobs[${job.at}].cutOut.opensAtC`;
+  const closesItself = cutOut.resets === 'by itself';
   return [
     judge(ID, {
       code: 'current',
@@ -159,27 +181,73 @@ function ofThermalFuse(context: RuleContext, job: WiredJob, opensAtC: number): F
       job: job.job.id,
       subject: partSubject(part),
       value,
-      limit: THERMAL_FUSE.ratedA,
+      limit: ratedA,
       unit: 'A',
       title:
-        value > THERMAL_FUSE.ratedA
-          ? `${part.tag} carries ${formatQuantity(value, 'A')}; thermal fuses are made for ${formatQuantity(THERMAL_FUSE.ratedA, 'A')}`
-          : `${part.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(THERMAL_FUSE.ratedA, 'A')}`,
-      detail: value > THERMAL_FUSE.ratedA ? 'it warms itself and opens, or welds: a contactor of its own ends more' : 'within its rating',
+        value > ratedA
+          ? `${part.tag} carries ${formatQuantity(value, 'A')}; ${own ? 'it is' : 'thermal fuses are'} made for ${formatQuantity(ratedA, 'A')}`
+          : `${part.tag} carries ${formatQuantity(value, 'A')} of ${formatQuantity(ratedA, 'A')}`,
+      detail: value > ratedA ? 'it warms itself and opens, or welds: a contactor of its own ends more' : 'within its rating',
       working: {
         formula: 'I ≤ I_fuse',
         given: [],
         result: { symbol: 'I', meaning: `through ${part.tag}`, value, unit: 'A', source: computed('solved at the highest supply') },
-        limit: {
-          symbol: 'I_fuse',
-          meaning: 'of the usual ones',
-          value: THERMAL_FUSE.ratedA,
-          unit: 'A',
-          source: fromMemory('thermal links of 10 to 15 A, IEC 60691'),
-        },
+        limit: { symbol: 'I_fuse', meaning: own ? 'on its label' : 'of the usual ones', value: ratedA, unit: 'A', source },
       },
     }),
-    ...levelFindings(context, job, opensAtC, `jobs[${job.at}].cutOut.opensAtC`, weakest(context, job)),
+    judge(ID, {
+      code: 'voltage',
+      severity: 'danger',
+      job: job.job.id,
+      subject: partSubject(part),
+      ...volts,
+      limit: mostV,
+      title:
+        volts.value > mostV
+          ? mostV === 0
+            ? `${part.tag} is not made for ${current === 'ac' ? 'alternating' : 'direct'} current`
+            : `${part.tag} breaks ${formatQuantity(mostV, 'V')}, and ${job.supply.name} has ${formatQuantity(volts.value, 'V')}`
+          : `${part.tag} breaks the ${formatQuantity(volts.value, 'V')} of ${job.supply.name}`,
+      detail:
+        volts.value > mostV
+          ? 'it opens and the arc burns on: one that is made for it, or a contactor on a cut-out of its own'
+          : `made for ${formatQuantity(mostV, 'V')} of ${current === 'ac' ? 'alternating' : 'direct'} current`,
+      working: {
+        formula: 'V ≤ V_fuse',
+        given: [],
+        result: {
+          symbol: 'V',
+          meaning: job.supply.name,
+          ...volts,
+          source: entered(`supplies[${context.design.supplies.indexOf(job.supply)}].${borneAt(job.supply)}`),
+        },
+        limit: { symbol: 'V_fuse', meaning: own ? 'on its label' : 'of the usual ones', value: mostV, unit: 'V', source },
+      },
+    }),
+    judge(ID, {
+      code: 'resets',
+      severity: 'caution',
+      job: job.job.id,
+      subject: partSubject(part),
+      value: closesItself ? 1 : 0,
+      limit: 0,
+      unit: '',
+      title: closesItself
+        ? `${part.tag} closes by itself when it has cooled: the heat comes back`
+        : `${part.tag} stays open until a hand ends that`,
+      detail: closesItself
+        ? 'with a stuck relay it heats and rests in turn until its contact wears out: one that opens for good, or that is reset by hand'
+        : cutOut.resets === 'never'
+          ? 'it opens once and for all'
+          : 'it is reset by hand',
+      working: noneAllowed(
+        closesItself ? 1 : 0,
+        'ends of the heat that end by themselves',
+        own ? ofPart(own.name) : fromMemory('thermal links open once, IEC 60691'),
+        commonPractice('what ends a fault’s heat is reset by hand, or never'),
+      ),
+    }),
+    ...levelFindings(context, job, cutOut.opensAtC, opensAt, weakest(context, job)),
   ];
 }
 
@@ -299,17 +367,20 @@ export const cutOutUnsuited: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => {
       const { cutOut } = job.job;
-      if (cutOut.kind === 'thermal-fuse') return ofThermalFuse(context, job, cutOut.opensAtC);
+      if (cutOut.kind === 'thermal-fuse') return ofThermalFuse(context, job);
       return cutOut.kind === 'contactor' ? ofContactor(context, job, cutOut.signal) : [];
     }),
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => {
+      .flatMap((job): readonly Nudge[] => {
         const { cutOut } = job.job;
         const signalAt = cutOut.kind === 'contactor' ? context.design.signals.findIndex(({ id }) => id === cutOut.signal) : -1;
         const levelPath = cutOut.kind === 'contactor' ? ['signals', signalAt, 'opensAt'] : ['jobs', job.at, 'cutOut', 'opensAtC'];
         const [place] = heatedPlaces(job);
+        // What a person typed opens where its label says.
+        const ownFuse = cutOut.kind === 'thermal-fuse' ? thermalCutOutOf(context.design, cutOut).own : null;
+        const isUsual = cutOut.kind === 'thermal-fuse' && ownFuse === null;
         switch (finding.code) {
           case 'above': {
             const set = setPointC(context, job);
@@ -318,10 +389,10 @@ export const cutOutUnsuited: Rule = {
               label: `Nudge it to open at ${context.says(finding.limit, '°C')}`,
               patches: [{ path: levelPath, value: finding.limit }],
             };
-            return cutOut.kind === 'thermal-fuse' && set + MARGIN_K <= finding.limit ? [lower, own] : [own];
+            return isUsual && set + MARGIN_K <= finding.limit ? [lower, own] : [own];
           }
           case 'below':
-            return cutOut.kind === 'thermal-fuse'
+            return isUsual
               ? [
                   {
                     label: `Nudge it to open at ${context.says(finding.limit, '°C')}`,
@@ -329,7 +400,20 @@ export const cutOutUnsuited: Rule = {
                   },
                 ]
               : [];
+          case 'current':
+          case 'voltage':
+          case 'resets': {
+            if (!ownFuse || cutOut.kind !== 'thermal-fuse') return [];
+            const { kind, opensAtC } = cutOut;
+            return [
+              {
+                label: 'Nudge to a thermal fuse of the usual kind',
+                patches: [{ path: ['jobs', job.at, 'cutOut'], value: { kind, opensAtC } }],
+              },
+            ];
+          }
           case 'far': {
+            if (ownFuse) return [];
             const opensAt = Math.ceil(setPointC(context, job) + CLEAR_K);
             return [
               {

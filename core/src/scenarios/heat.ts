@@ -1,6 +1,6 @@
 /** A temperature controller of a design with all that it heats, as a plant that can be run. */
 import { type Design, intentOf, loadSupplyOf, unitOhm } from '../project/index.ts';
-import { type SignalOf, levelsOf, loadFacets } from '../kinds/index.ts';
+import { type SignalOf, levelsOf, loadFacets, thermalCutOutOf } from '../kinds/index.ts';
 import { type HeatControl, type HeatPlant, tuned } from './heat-up.ts';
 
 export interface HeatSetup {
@@ -28,7 +28,7 @@ export function heatSetup(design: Design, regulator: SignalOf<'regulator'>): Hea
   const { heatJPerK, lossWPerK, lagS, control, setC, cycleS, thermocouple } = regulator;
   const plant = { heatJPerK, lossWPerK, lagS, ambientC, watt };
   const cutOuts = jobs.flatMap(({ cutOut }) => {
-    if (cutOut.kind === 'thermal-fuse') return [cutOut.opensAtC];
+    if (cutOut.kind === 'thermal-fuse') return [thermalCutOutOf(design, cutOut).opensAtC];
     if (cutOut.kind === 'none') return [];
     const signal = design.signals.find(({ id }) => id === cutOut.signal);
     const levels = signal && levelsOf(signal);

@@ -40,6 +40,7 @@ import {
   meterOhm,
   scaleFor,
   varistorFor,
+  thermalCutOutOf,
 } from '../kinds/index.ts';
 import { bladeFuseOhm, builtAs, curveOf, earthMm2, noThinner } from '../reference/index.ts';
 import { type Leg, type Path, chooseSizes } from './choose.ts';
@@ -280,8 +281,8 @@ export class LoadSide {
     if (job.cutOut.kind !== 'thermal-fuse') return source;
     const id = `${job.id}-thermal-fuse`;
     const { place } = job.loads[0]!;
-    const { opensAtC } = job.cutOut;
-    builder.add({ id, kind: 'thermal-fuse', tag: `F${number}T`, name: 'thermal fuse', place, job: job.id, spec: { opensAtC } });
+    const spec = { cutOut: thermalCutOutOf(this.design, job.cutOut) };
+    builder.add({ id, kind: 'thermal-fuse', tag: `F${number}T`, name: 'thermal fuse', place, job: job.id, spec });
     return this.beyond(this.toRelay(source, terminal(id, '1'), ampere, '-thermal-fuse'), terminal(id, '2'));
   }
 

@@ -6,6 +6,7 @@ import {
   BLADE_FUSE_RATINGS,
   guardOf,
   guardsOf,
+  isOwnForm,
   heatsinksOf,
   holdersOf,
   mayStand,
@@ -22,6 +23,7 @@ import {
   ratingsOf,
   relayOf,
   socketsFor,
+  THERMAL_FUSE,
   TRANSISTORS,
   type Job,
   isMains,
@@ -112,6 +114,18 @@ function setContactor(part: string): void {
   void project.patch(`${job.value.name}: contactor`, [
     ...shelf.taking(part),
     { path: ['jobs', props.at, 'cutOut'], value: { ...cutOut, part } },
+  ]);
+}
+const cutOuts = computed(() => [...project.design!.parts.filter(isOwnForm('cut-out')), ...shelf.cutOuts.value]);
+function setThermalFuse(part: string): void {
+  const { cutOut } = job.value;
+  if (cutOut.kind !== 'thermal-fuse') return;
+  const own = cutOuts.value.find(({ id }) => id === part);
+  // The usual one that may come after it opens where it did, if one is made for that.
+  const opensAtC = Math.min(THERMAL_FUSE.mostC, own?.opensAtC ?? cutOut.opensAtC);
+  void project.patch(`${job.value.name}: thermal fuse`, [
+    ...shelf.taking(part),
+    { path: ['jobs', props.at, 'cutOut'], value: { kind: 'thermal-fuse', opensAtC, ...(own && { part }) } },
   ]);
 }
 const limits = computed(() => named(project.design!.signals.filter((signal) => levelsOf(signal) !== null)));
@@ -278,12 +292,19 @@ async function remove(): Promise<void> {
       ]"
       @update:model-value="setCutOut"
     />
+    <SelectField
+      v-if="job.cutOut.kind === 'thermal-fuse' && cutOuts.length"
+      label="Which"
+      :model-value="job.cutOut.part ?? 'none'"
+      :options="[{ value: 'none', text: 'a usual one' }, ...named(cutOuts)]"
+      @update:model-value="setThermalFuse"
+    />
     <NumberField
-      v-if="job.cutOut.kind === 'thermal-fuse'"
+      v-if="job.cutOut.kind === 'thermal-fuse' && job.cutOut.part === undefined"
       label="It opens at"
       unit="°C"
       :least="40"
-      :most="300"
+      :most="THERMAL_FUSE.mostC"
       :model-value="job.cutOut.opensAtC"
       @update:model-value="set('cutOut', { kind: 'thermal-fuse', opensAtC: $event }, true)"
     />

@@ -32,7 +32,8 @@ export function useOwnShelf() {
   const types = computed<readonly RelayType[]>(() => typed.value.filter(isOwnRelay).map(ownRelay));
   const of = <F extends UsedPart['form']>(form: F) => computed(() => typed.value.filter(isOwnForm(form)));
   const [boards, heatsinks, guards] = [of('board'), of('heatsink'), of('guard')];
-  const [holders, sockets, boxes, connectors] = [of('holder'), of('socket'), of('box'), of('connector')];
+  const [holders, sockets, boxes] = [of('holder'), of('socket'), of('box')];
+  const [connectors, cutOuts] = [of('connector'), of('cut-out')];
   /** What an edit that names this part does first: the project takes its own copy along, so that its file stands alone. */
   function taking(id: string) {
     const part = typed.value.find((one) => one.id === id);
@@ -59,5 +60,5 @@ export function useOwnShelf() {
       void message.error(`“${entry.name}” is not kept. ${error instanceof ApiError ? error.message : String(error)}`, 6);
     }
   }
-  return { types, boards, heatsinks, guards, holders, sockets, boxes, connectors, kept, keep, taking, otherwise };
+  return { types, boards, heatsinks, guards, holders, sockets, boxes, connectors, cutOuts, kept, keep, taking, otherwise };
 }

@@ -73,7 +73,7 @@ export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: str
       { name: 'Plug with a cartridge fuse', rating: '3, 5 or 13 A, 230 V', price: GUARD_PRICES.plug, per: 'piece' },
       { name: 'Miniature breaker, curve B, C or D', rating: '6 to 63 A, 230 V', price: GUARD_PRICES['breaker-b'], per: 'piece' },
       { name: 'Panel meter', rating: 'ammeter to 400 A with its shunt, or voltmeter', price: SMALL_PRICES.meter, per: 'piece' },
-      { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 16 A', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
+      { name: 'Thermal fuse, opens once', rating: '72 to 300 °C, 15 A 250 V~', price: SMALL_PRICES['thermal fuse'], per: 'piece' },
     ],
   },
   {

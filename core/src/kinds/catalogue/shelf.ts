@@ -4,6 +4,7 @@ import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
 import type { OwnBox } from './own-box.ts';
 import type { OwnConnector } from './own-connector.ts';
+import type { OwnCutOut } from './own-cut-out.ts';
 import type { OwnGuard } from './own-guard.ts';
 import type { OwnHolder } from './own-holder.ts';
 import { type OwnSocket, ownSocket } from './own-socket.ts';
@@ -789,7 +790,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
 
 /** What a project brings along of its own. */
 export interface OwnParts {
-  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard | OwnSocket | OwnBox | OwnHolder | OwnConnector)[];
+  readonly parts: readonly (OwnRelay | OwnBoard | OwnHeatsink | OwnGuard | OwnSocket | OwnBox | OwnHolder | OwnConnector | OwnCutOut)[];
 }
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */

@@ -81,6 +81,7 @@ export type Role =
   | 'board'
   | 'ground'
   | 'connector'
+  | 'thermal cut-out'
   | 'meter';
 
 export type FaultKind =
