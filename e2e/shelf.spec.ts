@@ -193,8 +193,8 @@ test('an own cut-out is typed from its label, ends the heat of a job, is bought 
   await kept(page);
   const project = await load(request, 'as-sold/own-cut-out');
   await openJob(page, project, 'heater');
-  await page.getByRole('button', { name: 'Job settings' }).click();
-  await choose(page.getByLabel('Which', { exact: true }), cutOut);
+  await page.getByRole('button', { name: /^Settings of/ }).click();
+  await choose(page.getByLabel('Thermal fuse', { exact: true }), cutOut);
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Findings', { exact: true })).toContainText('it is made for 10 A');
   await saved(page, 2);

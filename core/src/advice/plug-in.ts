@@ -120,7 +120,7 @@ export function* whatMayBePluggedIn(design: Design, jobId: string): Asked<PlugIn
       (finding) => finding.job === jobId || isWorse(strained, finding),
     ) ?? null;
   const rows: PlugIn[] = [];
-  for (const kind of UNIT_KINDS.filter((one) => LOADS[one].currents.includes(current))) {
+  for (const kind of UNIT_KINDS.filter((one) => LOADS[one].currents.includes(current) && !LOADS[one].anythingPlugsIn)) {
     const found = new Map<number, Objections | null>();
     const ask = (step: number): Objections | null => {
       if (!found.has(step)) found.set(step, objections(kind, TRIED_W[step]!));

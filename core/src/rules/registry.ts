@@ -70,6 +70,7 @@ import { neutralSwitched } from './neutral-switched.ts';
 import { notWired } from './not-wired.ts';
 import { onePoleOfTwo } from './one-pole-of-two.ts';
 import { optoCurrent } from './opto-current.ts';
+import { outletPluggedIn } from './outlet-plugged-in.ts';
 import { parasiticDrain } from './parasitic-drain.ts';
 import { partAir } from './part-air.ts';
 import { phaseAngleLoadKind } from './phase-angle-load-kind.ts';
@@ -199,6 +200,7 @@ export const RULES: readonly Rule[] = [
   neutralSwitched,
   onePoleOfTwo,
   optoCurrent,
+  outletPluggedIn,
   phaseAngleLoadKind,
   pinLevelMismatch,
   pinPowersCoil,

@@ -294,7 +294,7 @@ async function remove(): Promise<void> {
     />
     <SelectField
       v-if="job.cutOut.kind === 'thermal-fuse' && cutOuts.length"
-      label="Which"
+      label="Thermal fuse"
       :model-value="job.cutOut.part ?? 'none'"
       :options="[{ value: 'none', text: 'a usual one' }, ...named(cutOuts)]"
       @update:model-value="setThermalFuse"

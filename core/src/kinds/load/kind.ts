@@ -54,6 +54,8 @@ export interface LoadFacets<K extends string> {
   readonly heats: boolean;
   /** Keeps its current flowing when it is switched off: on a contact for direct current an arc, on a transistor its end. */
   readonly inductive: boolean;
+  /** Whatever a person plugs in hangs on it: its kind and its start are not known. */
+  readonly anythingPlugsIn: boolean;
   /** Turns, and so can turn backwards. */
   readonly turns: boolean;
   /** Takes several times its running current to start, so that some double the fuse for it. */

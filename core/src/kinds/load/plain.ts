@@ -64,6 +64,7 @@ export const resistive = {
   otherCurrent: '',
   heats: false,
   inductive: false,
+  anythingPlugsIn: false,
   turns: false,
   startsHard: false,
   phaseAngle: true,

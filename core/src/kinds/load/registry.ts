@@ -9,10 +9,11 @@ import { heater } from './heater.ts';
 import type { LoadFacets } from './kind.ts';
 import { led } from './led.ts';
 import { motor } from './motor.ts';
+import { outlet } from './outlet.ts';
 import { solenoid } from './solenoid.ts';
 import { transformer } from './transformer.ts';
 
-const REGISTRY = { heater, filament, 'heat-lamp': heatLamp, led, motor, solenoid, electronics, transformer, battery } as const;
+const REGISTRY = { heater, filament, 'heat-lamp': heatLamp, led, motor, solenoid, electronics, transformer, outlet, battery } as const;
 
 export type LoadKind = keyof typeof REGISTRY;
 export const LOADS: { readonly [K in LoadKind]: LoadFacets<K> } = REGISTRY;

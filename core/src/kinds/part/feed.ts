@@ -21,7 +21,7 @@ export const feed: PartKind<'feed', FeedSpec, 'tap'> = {
   plays: 'tap',
   title: 'existing feed',
   terminalStyle: 'its own lead',
-  hasLeads: true,
+  hasLeads: () => true,
   pins: () => ['B', '15', '31'],
   unread: () => [{ key: 'others', as: 'others' }],
   model({ id, spec }, into) {

@@ -230,7 +230,9 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** Pins that carry terminals to crimp, for the wire list. */
   readonly terminalStyle: string | ((spec: Spec, sizeMm2: number) => string);
   /** Whether it has leads of its own, which wires are joined to. */
-  readonly hasLeads?: true;
+  hasLeads?(spec: Spec): boolean;
+  /** Whether it is bought for as much as the fuse or breaker before it. */
+  boughtForGuard?(spec: Spec): boolean;
 }
 
 /** What a device takes of a box, as of the thickest wire at it (NEC 314.16(B)(4): two of them). */

@@ -12,6 +12,8 @@ export interface LoadSpec {
   readonly metal: boolean;
 }
 
+const isOutlet = ({ loadKind }: LoadSpec): boolean => LOADS[loadKind].anythingPlugsIn;
+
 /** A load of half the power has twice the resistance. */
 const HALF_POWER_OHM = 2;
 
@@ -20,7 +22,11 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
   plays: 'load',
   title: 'load',
   terminalStyle: 'its own lead',
-  hasLeads: true,
+  hasLeads: (spec) => !isOutlet(spec),
+  screwed: isOutlet,
+  // A device on a strap (NEC 314.16(B)(4)).
+  asWires: (spec) => (isOutlet(spec) ? 2 : 0),
+  boughtForGuard: isOutlet,
   pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
   model({ id, spec }, into) {
     const ends = { id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm };
@@ -53,5 +59,8 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
             spec: { ohm: spec.ohm * HALF_POWER_OHM },
           },
         ],
-  listed: ({ name, spec }) => `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}`,
+  listed: ({ name, spec }) =>
+    isOutlet(spec)
+      ? `Socket outlet${spec.metal ? ' with earth' : ''} (${name}), ${spec.ratedV} V`
+      : `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}`,
 };

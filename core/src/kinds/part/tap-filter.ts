@@ -14,7 +14,7 @@ export const tapFilter: PartKind<'tap-filter', TapFilterSpec> = {
   plays: null,
   title: 'filter at a tap',
   terminalStyle: 'its own lead',
-  hasLeads: true,
+  hasLeads: () => true,
   atTap: true,
   pins: () => ['in', 'out', '31'],
   // The capacitor carries no steady current.

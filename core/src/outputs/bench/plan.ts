@@ -5,7 +5,7 @@
  * On the mains nothing is measured live: no leads go into a box that is plugged in. There its contacts are read in ohms while the
  * control side works at low voltage, and the rest is seen with the case closed.
  */
-import { type Terminal, partOf, terminal } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 import { batteryId, postsOf, signalPartId } from '../../wiring/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import { controlSupplyOf, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
@@ -86,13 +86,18 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
   const mains = isMains(supply);
   const { standIns, isLive } = fedByMains(evidence, jobId);
   const [out, back] = postsOf(supply);
+  // An outlet is read as one that gives what it is made for.
+  const plugged = loads
+    .filter(({ spec }) => LOADS[spec.loadKind].anythingPlugsIn)
+    .map(({ tag, spec }) => `, with ${formatQuantity(spec.ratedV / spec.ohm, 'A')} plugged into ${tag}`)
+    .join('');
   const steps: BenchStep[] = [];
   const say = (step: Omit<BenchStep, 'job' | 'id' | 'mains'> & { key: string }) => {
     const { key, ...rest } = step;
     const powered = rest.stage !== 'no power';
     // What only the mains would work is not read live in an open box.
     if (powered && isLive) return;
-    const words = powered && rest.quantity !== 'Ω' ? `${rest.words}${standIns}` : rest.words;
+    const words = powered && rest.quantity !== 'Ω' ? `${rest.words}${standIns}${rest.stage === 'all of it' ? plugged : ''}` : rest.words;
     const stood = powered && standIns !== '' ? ({ standIn: true } as const) : {};
     steps.push({ ...rest, ...stood, words, id: `${jobId}/${key}`, job: jobId, mains: (mains || standIns !== '') && powered });
   };
@@ -123,7 +128,7 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
       for (const [key, path] of [
         ['rest', [[]]],
         // What is dead without power moves for nobody.
-        ['worked', signal && !linkable(part) ? [[signal.id]] : null],
+        ['worked', signal && !linkable(part) && !fedOf(part) ? [[signal.id]] : null],
       ] as const)
         if (path && !steps.some(({ id }) => id === `${jobId}/switch-${a}-${key}`))
           say({

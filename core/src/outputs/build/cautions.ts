@@ -128,6 +128,11 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
         : `The metal of ${box} has no earth: do not plug it in.`,
     );
   if (solid.length > 0) said.push(`What ${solid.join(' and ')} switches is live even when it is off, and it fails closed.`);
+  const outlets = linesOf(job).filter((load) => loadFacets(load).anythingPlugsIn);
+  if (outlets.length > 0)
+    said.push(
+      `Mark ${outlets.map(({ name }) => name).join(' and ')} with what may be plugged in. It can come on by itself: what is plugged in is unplugged before anybody works on it.`,
+    );
   if (linesOf(job).some((load) => loadFacets(load).heats))
     said.push(
       job.cutOut.kind === 'none'

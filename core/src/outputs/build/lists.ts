@@ -178,13 +178,15 @@ const usualInsulation = ({ settings }: Design): string => `${wireFamily(settings
 /** Whether it is the lead that a part comes with, under the screw of a terminal block. */
 function isOwnLead(parts: ReadonlyMap<string, AnyPart>, { from, to }: Wire): boolean {
   const ends = [from, to].map((at) => parts.get(partOf(at))!);
-  return ends.some((part) => kindOf(part).hasLeads) && ends.some((part) => plays(part, 'connector') && isBlock(part.spec.type));
+  return (
+    ends.some((part) => kindOf(part).hasLeads?.(part.spec)) && ends.some((part) => plays(part, 'connector') && isBlock(part.spec.type))
+  );
 }
 
 /** What is crimped on, or put on the strands for a screw. */
 function endStyle({ settings, places }: Design, part: AnyPart, { sizeMm2, mains }: Wire): string {
   const { hasLeads, leadMostMm2, screwed, terminalStyle } = kindOf(part);
-  if (hasLeads || (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec))) {
+  if (hasLeads?.(part.spec) || (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec))) {
     // The sleeve of a splice softens there; and joints of the mains are screwed, so that a load can be changed.
     const { hottestC } = places.find(({ id }) => id === part.place)!;
     if (!mains && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
@@ -207,7 +209,8 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     const kind = kindOf(part);
     const listed = kind.listed(part);
     if (listed === null || isTappedOnly(netlist, part)) continue;
-    const description = asBought(design, kind.gathers ? `${listed}, ${gathered(design, netlist, part)}` : listed);
+    const many = kind.gathers ? `, ${gathered(design, netlist, part)}` : kind.boughtForGuard?.(part.spec) ? behindGuard(netlist, part) : '';
+    const description = asBought(design, `${listed}${many}`);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
     const held = plays(part, 'overcurrent device') && part.spec.holder?.takes === part.spec.style ? part.spec.holder : undefined;
     if (held) count(rows, asBought(design, holderWords(held)), 1, held.price || null, 0, part.tag, placeName(design, part.place));
@@ -252,6 +255,16 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
       toBuy: Math.max(0, many + over - inDrawer),
     };
   });
+}
+
+/** What the fuses and breakers before a part let through for good. */
+function behindGuard({ parts }: Netlist, part: AnyPart): string {
+  const ratings = parts.flatMap((one) =>
+    plays(one, 'overcurrent device') && one.spec.guards === 'load' && part.jobs.some((job) => one.jobs.includes(job))
+      ? [one.spec.ratingA]
+      : [],
+  );
+  return ratings.length > 0 ? `, for ${formatQuantity(Math.max(...ratings), 'A')} or more` : '';
 }
 
 /** How many wires meet at a part, and the thickest of them. */

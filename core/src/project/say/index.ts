@@ -61,7 +61,7 @@ import {
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { loadMeans, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
+import { loadMeans, ofVoltage, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -228,7 +228,15 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const feeds = known.filter(
     ({ id }) => design!.jobs.length === 0 || design!.jobs.every((job) => job.controlSupply !== id || job.supply === id),
   );
-  if (!supply && feeds.length === 1) {
+  // What is made for the voltage of the mains hangs on them, and on no battery that happens to be alone.
+  const [plateV, ...otherV] = new Set([...loads, ...others].map(({ ratedV }) => ratedV));
+  const isForMains = plateV != null && plateV >= LEAST_MAINS_V && otherV.length === 0;
+  const byPlate = isForMains ? ofVoltage(plateV, design) : null;
+  if (!supply && byPlate) {
+    supply = byPlate.supply;
+    assumed.push(`from ${byPlate.means}`);
+  }
+  if (!supply && feeds.length === 1 && (!isForMains || isMains(feeds[0]!))) {
     supply = `known ${feeds[0]!.id}`;
     assumed.push(`from the ${feeds[0]!.name}, the only supply`);
   }
@@ -361,6 +369,9 @@ function ownVoltOf(reading: Reading, { name, series, ratedV }: SaidLoad, { nomin
   });
   return answer === null ? null : Number(answer);
 }
+
+/** From here on what stands on a plate is a voltage of the mains (from memory: 100 to 240), V. */
+const LEAST_MAINS_V = 100;
 
 /** What is put across what keeps its current flowing, in words. */
 function pathsOf({ loads, otherwise }: Job): string[] {

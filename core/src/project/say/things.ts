@@ -53,14 +53,14 @@ function ofProject(key: string, said: string, design: Design | null): string {
 /** Whether what a supply gives is said beside it: of an outlet, a branch, an adapter. */
 const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', name: '', place: '' }, key);
 
-/** *On 12 V*: what gives that much, where one thing does; on an empty page a battery of it. */
+/** *On 12 V*: what gives that much, where one thing does; on an empty page a battery of it, or the mains. */
 const BARE_VOLTS =
   /^(\d+) ?v(?:olts?)?(?:(?: dc| ⎓|⎓)(?![\w-]))?(?=\s*(?:[,;.\0]|$|(?:by|with|when|whenever|while|if|unless|through|via|at|in)\b))/;
-function ofVoltage(volt: number, design: Design | null): { readonly supply: string; readonly means: string } | null {
+export function ofVoltage(volt: number, design: Design | null): { readonly supply: string; readonly means: string } | null {
   const giving = (design?.supplies ?? []).filter(({ nominalV }) => nominalV === volt);
   const [only] = giving;
   if (only && giving.length === 1) return { supply: `known ${only.id}`, means: `${only.name}, of this project` };
-  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}`);
+  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}` || key === `mains-${volt}`);
   return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
 }
 

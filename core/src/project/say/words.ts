@@ -21,6 +21,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
     'electronics',
   ],
   [/\btransformers?\b/, 'transformer'],
+  [/\boutlets?\b|\breceptacles?\b|\bsockets?\b|\bpower points?\b/, 'outlet'],
 ];
 
 export type Quantity = 'temperature' | 'voltage' | 'pressure' | Watched;
