@@ -23,6 +23,8 @@ export const placeSchema = z.strictObject({
   wet: z.boolean().default(false),
   /** Its ground stud and the metal from there to the battery, as measured, Ω; where nobody did, that of a clean one. */
   groundOhm: positive.max(100).optional(),
+  /** No metal that current could come back through: plastic, glass fibre, wood. Its returns are wires of their own. */
+  noMetal: z.boolean().optional(),
   /** Whether what leaves it goes over a numbered terminal strip. */
   strip: z.boolean().default(false),
 });

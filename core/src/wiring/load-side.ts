@@ -49,7 +49,7 @@ import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
 import { boxTag, groundOhmAt } from '../document/index.ts';
-import { boxTerminal, earthOf, feedOhm, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
+import { boxTerminal, earthOf, feedOhm, hasMetal, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
@@ -379,13 +379,13 @@ export class LoadSide {
 
   /** Remembers a way out and back with its budget, for the choice of sizes. */
   path(load: Load, source: Source, ampere: number): void {
-    const { settings, places } = this.design;
-    const ground = places.find(({ id }) => id === load.place)!;
+    const { design } = this;
+    const ground = design.places.find(({ id }) => id === load.place)!;
     this.paths.push({
       legs: this.legs.has(INLET_BACK) ? [...source.legs, INLET_BACK] : source.legs,
-      fixedDropV: source.fixedDropV + (settings.returnPath === 'chassis' && isOnVehicle(this.supply) ? ampere * groundOhmAt(ground) : 0),
+      fixedDropV: source.fixedDropV + (hasMetal(design, ground) && isOnVehicle(this.supply) ? ampere * groundOhmAt(ground) : 0),
       fuseAmpere: source.fuseAmpere,
-      budgetV: dropBudgetV(settings, load, hardestV(this.supply, load)),
+      budgetV: dropBudgetV(design.settings, load, hardestV(this.supply, load)),
     });
   }
 

@@ -31,7 +31,7 @@ import {
   signalFacets,
   supplyFacets,
 } from '../kinds/index.ts';
-import { groundOhmAt } from '../document/index.ts';
+import { type Place, groundOhmAt } from '../document/index.ts';
 import type { NetlistBuilder } from './builder.ts';
 
 const RETURN = 'return';
@@ -211,10 +211,13 @@ export function sourceReturn(builder: NetlistBuilder, design: Design, signal: Si
   return board ? boardGround(builder, design, board) : groundAt(builder, design, place);
 }
 
+/** Whether current comes back from there through metal. */
+export const hasMetal = ({ settings }: Design, { noMetal }: Place): boolean => settings.returnPath === 'chassis' && noMetal !== true;
+
 /** Where a return at `place` goes: a ground stud there, or the battery's negative post. */
 export function groundAt(builder: NetlistBuilder, design: Design, place: string): Terminal {
-  if (design.settings.returnPath === 'wire') return RETURN_TERMINAL;
   const at = design.places.findIndex((candidate) => candidate.id === place);
+  if (!hasMetal(design, design.places[at]!)) return RETURN_TERMINAL;
   const id = `gnd-${place}`;
   if (!builder.find(id)) {
     const spec = { ohm: groundOhmAt(design.places[at]!) };

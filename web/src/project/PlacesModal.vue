@@ -65,8 +65,15 @@ const TICKS = [
   { key: 'wet', head: 'Wet', says: 'wet or outdoors', title: 'Wet, outdoors, or where one stands on earth with wet hands' },
   { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
 ] as const;
+const NO_METAL = {
+  key: 'noMetal',
+  head: 'No metal',
+  says: 'no metal that current comes back through',
+  title: 'Plastic, glass fibre or wood: what is there comes back by a wire of its own, to the battery',
+} as const;
 /** Current comes back through metal: by studs, whose ohms can be measured. */
 const byMetal = computed(() => design.value.settings.returnPath === 'chassis' && design.value.supplies.some(isOnVehicle));
+const ticks = computed(() => (byMetal.value ? [...TICKS, NO_METAL] : TICKS));
 const GROUND = 'Ground, mΩ';
 const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
 const isAssumed = (at: number, end: 'coldestC' | 'hottestC') => assumed.value.has(`places[${at}].${end}`);
@@ -148,7 +155,7 @@ function remove(id: string): void {
                 <th scope="col">Place</th>
                 <th scope="col">Coldest, hottest air, {{ named('°C') }}</th>
                 <th scope="col">Closed in</th>
-                <th v-for="{ key, head, title } in TICKS" :key="key" scope="col" :title="title">{{ head }}</th>
+                <th v-for="{ key, head, title } in ticks" :key="key" scope="col" :title="title">{{ head }}</th>
                 <th v-if="byMetal" scope="col" title="Stud and metal from there to the battery’s minus, as measured">{{ GROUND }}</th>
                 <th scope="col"><span class="visually-hidden">Delete</span></th>
               </tr>
@@ -226,7 +233,7 @@ function remove(id: string): void {
                     <span aria-hidden="true">{{ named('cm³') }}</span>
                   </div>
                 </td>
-                <td v-for="{ key, head, says } in TICKS" :key="key" class="tick" :data-title="head">
+                <td v-for="{ key, head, says } in ticks" :key="key" class="tick" :data-title="head">
                   <TickField
                     :label="`${place.name}: ${says}`"
                     quiet
