@@ -122,6 +122,7 @@ const MISTAKES: Record<string, 'danger' | 'caution'> = {
   'load-wrong-voltage': 'danger',
   'fed-wrong-voltage': 'danger',
   'pin-taken': 'caution',
+  'statement-broken': 'danger',
   'outlet-plugged-in': 'caution',
   'set-point-hotter': 'caution',
   'colour-reserved': 'danger',
@@ -150,7 +151,7 @@ const OF_MAINS_BOARDS_AND_HEAT = new Set(
     'board-regulator box-fill pin-powers-coil rail-current-over pin-level-mismatch module-isolation-defeated module-track-or-terminal opto-current divider-out-of-range ' +
     'line-neutral-across-contact neutral-switched one-pole-of-two earth-missing earth-thin plug-fuse-above-device mains-low-voltage-together ' +
     'mains-no-enclosure breaker-curve-surge ssr-no-heatsink ssr-leakage ssr-minimum-load phase-angle-load-kind ' +
-    'thermocouple-polarity supply-overload start-over-supply device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken outlet-plugged-in set-point-hotter wire-outlasts-short ssr-outlasts-short'
+    'thermocouple-polarity supply-overload start-over-supply device-wrong-current-kind cut-out-unsuited disconnection-time residual-missing colour-reserved pin-taken outlet-plugged-in statement-broken set-point-hotter wire-outlasts-short ssr-outlasts-short'
   ).split(' '),
 );
 

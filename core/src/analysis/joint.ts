@@ -62,7 +62,8 @@ export function checkStatements(evidence: Evidence): StatementResult[] {
   return evidence.design.statements.map((statement) => checkStatement(evidence, statement));
 }
 
-function checkStatement(evidence: Evidence, statement: Statement): StatementResult {
+/** In every state of the jobs that it names, at the usual voltage; not where they have more than `most` signals. */
+export function checkStatement(evidence: Evidence, statement: Statement, most = MOST_JOINT_SIGNALS): StatementResult {
   const { design } = evidence;
   const words = statementWords(design, statement);
   const terms = [statement.a, statement.b];
@@ -71,7 +72,7 @@ function checkStatement(evidence: Evidence, statement: Statement): StatementResu
   );
   const machine = jointMachine(evidence, jobs, signalsOfStatement(statement));
   const silent = { id: statement.id, words, holds: null, states: 0, against: 0, example: null };
-  if (jobs.some(({ id }) => !evidence.jobs.has(id)) || machine.signals.length > MOST_JOINT_SIGNALS) return silent;
+  if (jobs.some(({ id }) => !evidence.jobs.has(id)) || machine.signals.length > most) return silent;
   const readers = new Map(jobs.map((job, at) => [job.id, { at, read: lineReader(evidence, job) }]));
   const supplyV = cornerVolt(design.supplies[0]!, 'usual');
   const isSo = ({ what, id, on }: StatementTerm, state: Explored<readonly (readonly Intent[])[]>): boolean => {

@@ -91,6 +91,7 @@ import { ssrMinimumLoad } from './ssr-minimum-load.ts';
 import { ssrOutlastsShort } from './ssr-outlasts-short.ts';
 import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { startOverSupply } from './start-over-supply.ts';
+import { statementBroken } from './statement-broken.ts';
 import { stateMismatch } from './state-mismatch.ts';
 import { timeMismatch } from './time-mismatch.ts';
 import { stripOverCurrent } from './strip-over-current.ts';
@@ -116,6 +117,7 @@ export const RULES: readonly Rule[] = [
   loadWrongVoltage,
   fedWrongVoltage,
   stateMismatch,
+  statementBroken,
   timeMismatch,
   relayChatter,
   backfeed,

@@ -13,6 +13,7 @@ import {
 } from '../../kinds/index.ts';
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, signalsOf } from '../../document/index.ts';
+import { feedOf } from '../intent.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
@@ -339,19 +340,30 @@ export function readClause(
     const named = ownJob(text.slice(at), design);
     const found = named && JOB_STATE.exec(text.slice(at + named.length));
     if (!named || !found) return null;
-    const of = clauseOf(named.job.when, design!);
+    // It runs on what feeds it, too.
+    const feed = feedOf(design!, named.job)?.id;
+    const runs: When =
+      feed === undefined || signalsOf(named.job.when).includes(feed)
+        ? named.job.when
+        : { op: 'and', of: [{ op: 'signal', signal: feed }, ...(named.job.when.op === 'and' ? named.job.when.of : [named.job.when])] };
+    const of = clauseOf(runs, design!);
     // What it remembers is its own: a second memory beside it could say otherwise.
     if (!of) return null;
-    for (const id of signalsOf(named.job.when)) {
+    for (const id of signalsOf(runs)) {
       const { name } = design!.signals.find((signal) => signal.id === id)!;
       if (!signals.some((known) => known.id === id)) signals.push({ name, id, nature: null, begins: {} });
     }
     const isOff = (found[2] !== undefined) !== (found[1] !== undefined);
     const length = named.length + found[0].length;
-    const words = writeWhen(isOff ? { op: 'not', of: named.job.when } : named.job.when, design!.signals);
-    take(offset + at, length, 'signal', `as the sentence of ${named.job.name} says today: ${words}`);
+    const words = writeWhen(isOff ? { op: 'not', of: runs } : runs, design!.signals);
+    take(
+      offset + at,
+      length,
+      'signal',
+      `as the sentence of ${named.job.name} says today, and asked from now on whether it stays so: ${words}`,
+    );
     at += length;
-    return delayed(isOff ? { op: 'not', of } : of);
+    return delayed({ ...(isOff ? { op: 'not', of } : of), asJob: { job: named.job.id, on: !isOff } });
   };
   /** *One of the two doors*, *any of the three switches*. */
   const oneOf = (): boolean => said(ONE_OF, '');

@@ -109,14 +109,20 @@ export interface SaidBattery {
   /** What its cells are, where that is said. */
   readonly cells?: Cells;
 }
-export type Clause =
+export type Clause = (
   | { readonly op: 'always' }
   | { readonly op: 'signal'; readonly name: string }
   | { readonly op: 'not'; readonly of: Clause }
   | { readonly op: 'and' | 'or'; readonly of: readonly Clause[] }
   | { readonly op: 'delay'; readonly of: Clause; readonly onS: number; readonly offS: number }
   | { readonly op: 'held'; readonly set: Clause; readonly reset: Clause }
-  | { readonly op: 'toggle'; readonly of: Clause };
+  | { readonly op: 'toggle'; readonly of: Clause }
+) & { readonly asJob?: AsJob };
+/** That it is a job of the project being on, or off: what that says is copied, and must stay so. */
+export interface AsJob {
+  readonly job: string;
+  readonly on: boolean;
+}
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =

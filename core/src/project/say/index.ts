@@ -58,6 +58,7 @@ import {
   begunOf,
   toNumber,
 } from './heard.ts';
+import { withFollowed } from './follows.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
@@ -315,9 +316,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const add: Heard['add'] = !whole
     ? null
     : never
-      ? (onto) => inhibited(onto, never.id, clause!, fitting)
-      : (onto) =>
-          build(onto, {
+      ? (onto) => withFollowed(inhibited(onto, never.id, clause!, fitting), never.id, clause!, true)
+      : (onto) => {
+          const made = build(onto, {
             clause: clause!,
             signals: fitting,
             loads: wholeLoads.slice(0, loads.length) as WholeLoad[],
@@ -339,6 +340,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             roomCm3: room?.cm3 ?? null,
             called,
           });
+          return withFollowed(made, made.jobs.at(-1)!.id, clause!);
+        };
   if (add && !never) {
     const made = add(design ?? blankDesign(name, variant ?? undefined));
     const job = made.jobs.at(-1)!;
