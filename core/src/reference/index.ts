@@ -48,6 +48,7 @@ export { SILICON_OHM, SILICON_V } from './silicon.ts';
 export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sourceText, standard } from './source.ts';
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
 export { GLOSSARY, type TradeWord, tradeWords } from './glossary.ts';
+export { HORSEPOWER_A, motorFullLoadA } from './horsepower.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { OUTSIDE_SOURCE, VEHICLE_OUTSIDE_MM, WALLS, type Wall, leastInside } from './vehicle-wire-outside.ts';
 export {

@@ -12,6 +12,7 @@ import { BUNDLE_FACTORS, BUNDLE_SOURCE, NEC_BUNDLE_FACTORS, NEC_BUNDLE_SOURCE } 
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE } from './class5-conductors.ts';
 import { CONTACT_CATEGORIES, CONTACT_CATEGORY_SOURCE } from './contact-categories.ts';
 import { CORD_AMPACITY, CORD_AMPACITY_SOURCE, GAUGE_CORD_AMPACITY, GAUGE_CORD_SOURCE } from './flexible-cords.ts';
+import { HORSEPOWER_A, HORSEPOWER_SOURCE } from './horsepower.ts';
 import { GLOSSARY, GLOSSARY_SOURCE } from './glossary.ts';
 import { NEC_AMPACITY, NEC_AMPACITY_SOURCE, NEC_SMALL_CONDUCTOR_A } from './nec-ampacity.ts';
 import { PROTECTION_LIMITS } from './protection-limits.ts';
@@ -210,6 +211,14 @@ export const PUBLISHED_TABLES: readonly ReferenceTable[] = [
       text(1000 * ohm),
       sealed ? 'yes' : 'no',
     ]),
+  },
+  {
+    id: 'horsepower',
+    title: 'What a single-phase motor takes at full load',
+    source: HORSEPOWER_SOURCE,
+    note: 'For a motor whose plate says its horsepower and nothing else: what its own plate says goes before this. It starts at several times as much.',
+    columns: ['hp', 'A at 115 V', 'A at 230 V'],
+    rows: HORSEPOWER_A.map((row) => row.map(text)),
   },
   {
     id: 'strip-terminals',

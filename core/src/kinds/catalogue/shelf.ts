@@ -582,6 +582,20 @@ export const RELAYS: readonly RelayType[] = [
   },
   {
     ...contactor,
+    id: 'contactor-24v-2x40a',
+    name: '40 A two-pole contactor, 24 V coil',
+    closing: lines(40, 18),
+    coilV: 24,
+    // Some 5 W (from memory: 3 to 6 W of a coil for direct current in its class).
+    coilOhm: 115,
+    pullInV: 18,
+    releaseV: 4,
+    coilMostV: 31.2,
+    coilHenry: 0.5,
+    price: 38,
+  },
+  {
+    ...contactor,
     id: 'contactor-24vac-2x25a',
     name: '25 A two-pole contactor, 24 V~ coil',
     coilV: 24,

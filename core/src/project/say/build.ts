@@ -3,6 +3,7 @@ import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
   CHAMBER_C,
   heatsTo,
+  type ControllerType,
   controllerType,
   LOADS,
   POWER_RELAYS,
@@ -26,12 +27,12 @@ import {
   variantOf,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
-import { DEFAULT_MODULE, type Design, type Job, type ProgramStep } from '../schema.ts';
+import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramStep } from '../schema.ts';
 import { type ConnectorId, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
+import { PLAIN_CONTACTOR, PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
   type Clause,
@@ -42,6 +43,7 @@ import {
   type Whole,
   type WholeLoad,
   begunOf,
+  toNumber,
 } from './heard.ts';
 import { WET_WORDS } from './words.ts';
 
@@ -358,19 +360,31 @@ function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean 
 /** *When pin D5 is low*: a module that is triggered so. */
 const isLow = ({ clause }: Whole, outputs: readonly Signal[]): boolean =>
   clause.op === 'not' && clause.of.op === 'signal' && outputs.length === 1 && isPin(outputs[0]);
-/** The board that a pin is of: the project's first, or a new one. */
-const boardType = (design: Design) => controllerType(design, design.controllers[0]?.type ?? 'board-5v');
+/** The board that a pin is of by its name: the project's first whose pins are at the level that is said, or a new one. */
+function boardFor({ controllers, parts }: Design, name: string): { readonly known: Controller | undefined; readonly type: ControllerType } {
+  const said = BOARD_VOLTS.exec(name);
+  const volt = said ? toNumber(said[1]!) : null;
+  const typeOf = (id: string) => controllerType({ parts }, id);
+  const known = controllers.find(({ type }) => volt === null || typeOf(type).pinV === volt);
+  if (known) return { known, type: typeOf(known.type) };
+  return { known, type: typeOf(volt === 3.3 ? (/\bradio\b/i.test(name) ? 'board-3v3-radio' : 'board-3v3') : 'board-5v') };
+}
+const BOARD_VOLTS = /\b(3[.,]3|5) ?v(?:olts?)?\b/i;
 
 /** Each new pin with the board's pin that it is: the one that its name says, else one with no other duty that is free. */
 function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSignal, gpio: string][] {
-  const type = boardType(design);
-  const taken = new Set(design.signals.flatMap((signal) => (isPin(signal) ? [signal.gpio] : [])));
-  const idle = type.pins.filter((pin) => !(pin in type.boot) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin));
+  const takenOf = new Map<string, Set<string>>();
   return signals.flatMap((signal): [SaidSignal, string][] => {
     const begun = begunOf(signal);
     if (!begun || !isPin(begun)) return [];
+    const { known, type } = boardFor(design, signal.name);
+    const key = known?.id ?? type.id;
+    const ofBoard = design.signals.flatMap((one) => (isPin(one) && known && one.controller === known.id ? [one.gpio] : []));
+    const taken = takenOf.get(key) ?? new Set(ofBoard);
+    takenOf.set(key, taken);
     // What its board's program gives a name is no pin's.
     const named = signal.program ? undefined : namedPin(design, signal.name);
+    const idle = type.pins.filter((pin) => !(pin in type.boot) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin));
     const gpio = named ?? idle.find((pin) => !taken.has(pin)) ?? type.pins[0]!;
     taken.add(gpio);
     return [[signal, gpio]];
@@ -378,19 +392,21 @@ function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSi
 }
 /** The pin of the board that a name says, by its letter and number or its number alone. */
 function namedPin(design: Design, name: string): string | undefined {
-  const said = /\b[a-z]{0,4}\d+\b/i.exec(name)?.[0].toUpperCase();
-  return said === undefined ? undefined : boardType(design).pins.find((pin) => pin === said || pin.replace(/^\D+/, '') === said);
+  const said = /\b[a-z]{0,4}\d+\b/i.exec(name.replace(BOARD_VOLTS, ''))?.[0].toUpperCase();
+  return said === undefined ? undefined : boardFor(design, name).type.pins.find((pin) => pin === said || pin.replace(/^\D+/, '') === said);
 }
 function withBoard(design: Design, signal: string, gpio: string, place: string, steps: readonly ProgramStep[]): Design {
-  const [known] = design.controllers;
-  const type = boardType(design);
+  const { known, type } = boardFor(design, design.signals.find(({ id }) => id === signal)!.name);
   const board = known?.id ?? mintId('board', design.controllers);
+  const name = design.controllers.length === 0 ? 'controller board' : `controller board, ${type.pinV} V`;
   return {
     ...design,
     controllers: known
       ? design.controllers.map((one) => (one.id === board ? { ...one, program: [...one.program, ...steps] } : one))
-      : [{ id: board, name: 'controller board', type: type.id, place, supply: 'usb', links: [], program: [...steps] }],
-    signals: design.signals.map((one) => (one.id === signal && isPin(one) ? { ...one, volt: type.pinV, controller: board, gpio } : one)),
+      : [...design.controllers, { id: board, name, type: type.id, place, supply: 'usb', links: [], program: [...steps] }],
+    signals: design.signals.map((one) =>
+      one.id === signal && isPin(one) ? { ...one, volt: type.pinV, limitA: type.pinA, controller: board, gpio } : one,
+    ),
   };
 }
 
@@ -417,10 +433,7 @@ function onMains(
   if (outputs.some((signal) => isRegulator(signal))) return { design, ...solid };
   if (outputs.length > 0) {
     const module = POWER_RELAYS.find(({ id }) => id === MAINS_MODULE)!;
-    const taken = [...said.loads, ...said.others].reduce(
-      (sum, load) => sum + shareOf(module.closing.ac ?? null, load, load.count * ampereOf(load, feeding)),
-      0,
-    );
+    const taken = acShare(module, [...said.loads, ...said.others], feeding);
     const small =
       said.others.length > 0 || isLow(said, outputs) || (taken <= MODULE_SHARE && guardOf(said, feeding) <= module.module!.terminalA);
     if (isSolid(said) || (!small && said.device === null)) return { design, ...solid };
@@ -437,13 +450,17 @@ function onMains(
     return { design, part: strongEnough(list, said, feeding)?.id ?? 'relay-5v-16a', changes: { ...cutOut, controlSupply: own.id } };
   }
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
-  const contactor =
-    said.device?.kind === 'contactor' && isDescribed(said.device)
-      ? strongEnough(underHand(partsNamed(said.device, feeding)), said, feeding)
-      : undefined;
-  const { design: isolated, id } = withIsolated(design, contactor?.coilV);
   const usual = POWER_RELAYS.find((type) => type.id === HAND_PART)!;
   const big = said.device === null && through.guardA > usual.closing.ac!.resistiveA;
+  // A motor of ten amperes is for a contactor; at the highest voltage of its supply it takes the more.
+  const strained =
+    said.device === null &&
+    !big &&
+    said.others.length === 0 &&
+    acShare(usual, said.loads, feeding) * (feeding.highestV / feeding.nominalV) > 1;
+  const ofContactors = strained ? PLAIN_CONTACTOR : said.device?.kind === 'contactor' && isDescribed(said.device) ? said.device : null;
+  const contactor = ofContactors ? strongEnough(underHand(partsNamed(ofContactors, feeding)), said, feeding) : undefined;
+  const { design: isolated, id } = withIsolated(design, contactor?.coilV);
   return {
     design: isolated,
     part:
@@ -454,6 +471,10 @@ function onMains(
     changes: { ...(isSolid(said) || big ? solid.changes : cutOut), controlSupply: id },
   };
 }
+/** Share of a contact for alternating current that lines use by their kinds. */
+const acShare = ({ closing }: RelayType, lines: readonly WholeLoad[], feeding: Supply): number =>
+  lines.reduce((sum, load) => sum + shareOf(closing.ac ?? null, load, load.count * ampereOf(load, feeding)), 0);
+
 /** A module whose relays are not for the board’s rail: no bridge, and on a battery that feeds them itself. */
 function moduleFeed(part: string, feeding: Supply): Partial<Job> {
   const type = POWER_RELAYS.find(({ id }) => id === part);

@@ -51,7 +51,7 @@ describe('a relay by what is said of it', () => {
   });
   test.each([
     ['when pin D4 is high, light a 60 W lamp from the mains', 'through a 30 A relay'],
-    ['when the hand switch is on, run a 2 kW heater from the mains', 'through a 40 A contactor'],
+    ['when the hand switch is on, run a 2 kW heater from the mains', 'through a 63 A contactor'],
   ])('%s %s: what cannot be driven so is not replaced in silence', (said, words) => {
     const { heard, design } = read(`${said} ${words}`);
     expect([design, heard.unclear.map(({ text }) => text)]).toEqual([null, [words]]);
@@ -61,6 +61,8 @@ describe('a relay by what is said of it', () => {
     ['through a contactor with a 24 V coil', 'contactor-24v-2x25a', 24],
     ['through a 24 V contactor', 'contactor-24v-2x25a', 24],
     ['through a 12 V contactor', 'relay-12v-2x30a', 12],
+    ['through a 40 A contactor', 'contactor-24v-2x40a', 24],
+    ['with a two-pole contactor', 'relay-12v-2x30a', 12],
   ])('%s: a hand switches its coil on an isolated supply of its volts', (words, part, nominalV) => {
     const { design } = read(`when the hand switch is on, run a 2 kW heater from the mains ${words}`);
     const [job] = design!.jobs;

@@ -18,9 +18,9 @@ export const RAIL_V = 5;
 
 const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
 /** Words before a relay’s name; any other is not understood. */
-const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b|(?:two|dual|double)[- ]87(?:[- ]pins?)?\b)[ ,]+)*`;
+const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b|(?:two|dual|double)[- ]87(?:[- ]pins?)?\b|(?:single|one|two|double|[12])[- ]poles?\b)[ ,]+)*`;
 const DEVICE = new RegExp(
-  String.raw`\b(?:through|via|using|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?(?: with (two 87s?(?: pins| terminals)?)\b)?|\b(?:directly|with no relay|without a relay)\b`,
+  String.raw`\b(?:through|via|using|use|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?(?: with (two 87s?(?: pins| terminals)?)\b)?|\b(?:directly|with no relay|without a relay)\b`,
 );
 const KINDS = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
 const WORDS = {
@@ -46,6 +46,7 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
   const ampere = new RegExp(AMPS).exec(traits);
   const volt = /(5|12|24) ?v/.exec(traits);
   const pins = /(four|five|4|5)[- ]pin/.exec(traits);
+  const poles = /(single|one|two|double|[12])[- ]pole/.exec(traits);
   const trigger = /(low|high)(?:[- ]level)?[- ]trigger/.exec(traits);
   const device: SaidDevice = {
     kind,
@@ -57,11 +58,13 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     senses: /sens|split/.test(traits),
     onePiece: /one-piece/.test(traits),
     twin: /87/.test(traits) || found[9] !== undefined,
+    ...(poles && { poles: /single|one|1/.test(poles[1]!) ? 1 : 2 }),
   };
   const said = [
     ...(device.ratedA === null ? [] : [`for at least ${formatQuantity(device.ratedA, 'A')}`]),
     ...(device.coilV === null ? [] : [`for ${device.coilV} V`]),
     ...(device.changeover === null ? [] : [device.changeover ? 'with a throw that rests closed' : 'with one throw']),
+    ...(device.poles === undefined ? [] : [device.poles === 2 ? 'with two poles' : 'with one pole']),
     ...(device.twin ? ['with two 87 pins that are one inside'] : []),
     ...(device.trigger === null ? [] : [`triggered ${device.trigger}`]),
     ...(device.opto ? ['with an optocoupler'] : []),
@@ -81,7 +84,8 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
     contactor: ({ build, coilV }: RelayType) => build === 'contactor' && (device.coilV === null || coilV === device.coilV),
     // On the mains its coil hangs on an isolated supply.
     relay: ({ build, coilV }: RelayType) =>
-      build === (device.onePiece ? 'sensing' : undefined) && coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
+      (build === (device.onePiece ? 'sensing' : undefined) || (device.poles === 2 && build === 'contactor')) &&
+      coilV === (device.coilV ?? (alternating ? ISOLATED_V : feeding.nominalV)),
     direct: () => false,
   }[device.kind];
   return POWER_RELAYS.filter(
@@ -90,6 +94,7 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
       rating(type) > 0 &&
       rating(type) >= (device.ratedA ?? 0) &&
       (device.changeover === null || device.kind === 'module' || (type.resting !== null) === device.changeover) &&
+      (device.poles === undefined || type.poles.length === device.poles) &&
       (!device.opto || type.module?.opto === true) &&
       (type.poles[0]!.twin !== undefined) === (device.twin ?? false),
   ).toSorted((one, other) => rating(one) - rating(other) || one.price - other.price);
@@ -102,9 +107,18 @@ export const underHand = (list: readonly RelayType[]): readonly RelayType[] =>
 
 /** A solid-state relay that nobody described. */
 export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: null, changeover: null, trigger: null, opto: false };
+/** A contactor that nobody described. */
+export const PLAIN_CONTACTOR: SaidDevice = { ...PLAIN_SOLID, kind: 'contactor' };
 /** Whether more is said of it than what it is. */
-export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto, onePiece, twin }: SaidDevice): boolean =>
-  onePiece === true || twin === true || ratedA !== null || coilV !== null || changeover !== null || trigger !== null || opto;
+export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto, onePiece, twin, poles }: SaidDevice): boolean =>
+  onePiece === true ||
+  twin === true ||
+  poles !== undefined ||
+  ratedA !== null ||
+  coilV !== null ||
+  changeover !== null ||
+  trigger !== null ||
+  opto;
 
 const GUARD = new RegExp(
   String.raw`,? ?\b(?:with|through|via|behind|and) (?:a |an |its own )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*)(?:${AMPS} )?((?:circuit |thermal |(?:self|auto)[- ]?reset(?:ting)? )*breaker|(?:blade |plug |battery )?fuse)(?![\w-])(?: (?:of|at) ${AMPS})?`,

@@ -76,6 +76,8 @@ export interface SaidLoad {
   readonly value: number | null;
   readonly unit: 'W' | 'A' | 'Ω';
   readonly ratedV: number | null;
+  /** What is said of a motor in place of what it takes. */
+  readonly horsepower?: number;
 }
 export interface SaidDevice {
   readonly kind: 'phase' | 'solid' | 'module' | 'contactor' | 'relay' | 'direct';
@@ -91,6 +93,8 @@ export interface SaidDevice {
   readonly onePiece?: boolean;
   /** Whether it has a second closing pin that is joined to the first. */
   readonly twin?: boolean;
+  /** How many circuits it breaks, where that is said. */
+  readonly poles?: 1 | 2;
 }
 /** What parts its wires, at the load. */
 export interface SaidConnector {

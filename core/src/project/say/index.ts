@@ -30,6 +30,7 @@ import {
   supplyFacets,
 } from '../../kinds/index.ts';
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
+import { motorFullLoadA } from '../../reference/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
 import { build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
@@ -205,6 +206,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     });
     return { ...signal, nature: nature as SignalNature | null };
   });
+  const saidSupply = supplyFound?.supply.startsWith('new ')
+    ? asVariant({ id: '', name: '', place: '' }, supplyFound.supply.slice(4))
+    : design?.supplies.find(({ id }) => `known ${id}` === supplyFound?.supply);
+  const suppliedV = saidSupply?.nominalV ?? null;
   const plated = [...loads, ...others].map((load, at) => {
     const kind =
       load.kind ??
@@ -218,9 +223,16 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
           text: LOADS[value].title,
         })),
       }) as LoadKind | null);
+    const volt = load.ratedV ?? suppliedV;
+    const fullLoadA = load.horsepower === undefined || volt === null ? null : motorFullLoadA(load.horsepower, volt);
+    if (fullLoadA !== null)
+      assumed.push(`${formatQuantity(fullLoadA, 'A')} for ${load.name}, as NEC Table 430.248 has it, until its plate is read`);
     const answer =
       load.value ??
-      Number(reading.ask({ key: `watt ${load.name}`, asks: `${load.name}: how much does one take?`, choices: null, unit: 'W' }) ?? NaN);
+      fullLoadA ??
+      Number(
+        reading.ask({ key: `watt ${load.name}`, asks: `${load.name}: how much does one take?`, choices: null, unit: load.unit }) ?? NaN,
+      );
     return { ...load, kind, value: answer > 0 ? answer : null };
   });
   const known = design?.supplies ?? [];
@@ -280,9 +292,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     return begun !== null && !isOutput(begun);
   });
   if (feeding && isMains(feeding) && device !== 'direct' && byHand)
-    assumed.push(
-      `an isolated ${deviceFound?.kind === 'contactor' && isDescribed(deviceFound) ? 'supply of low voltage' : '12 V supply'} for the coil, so that no switch carries mains`,
-    );
+    assumed.push('an isolated supply of low voltage for the coil, so that no switch carries mains');
   if (feeding && isMains(feeding)) {
     // Lives hang on these three: said, so that whoever has it otherwise says so.
     assumed.push(`an earth conductor to the metal of ${loads.map(({ name }) => name).join(' and ') || 'the load'}`);

@@ -523,7 +523,7 @@ test('on mains a hand stays on low voltage, heat has an end of its own, and noth
   expect(job).toMatchObject({ controlSupply: design!.supplies[1]!.id, cutOut: { kind: 'thermal-fuse' } });
   expect(heard.assumed).toEqual(
     expect.arrayContaining([
-      'an isolated 12 V supply for the coil, so that no switch carries mains',
+      'an isolated supply of low voltage for the coil, so that no switch carries mains',
       'an earth conductor to the metal of heater',
       'residual-current protection before the outlet',
       'a thermal fuse at the heat that opens at 150 °C, and wires of glass fibre',

@@ -177,6 +177,8 @@ const UNITS = 'kw|watts?|w|milliamps?|ma|amps?|amperes?|a|ohms?|Ω|ω';
 const PLATE = new RegExp(String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(${UNITS})(?![\w-])(?: each)?`);
 /** *Glow plugs, 4 × 15 A*: how many, behind their name. */
 const COUNT_BEHIND = /[a-z],? (\d{1,2}) ?[x×] ?(?=\d)/;
+/** *1/2 hp*, *1 1/2 hp*, *0.75 horsepower*. */
+const HORSEPOWER = new RegExp(String.raw`(?:(${NUMBER}) )?(\d)\/(\d) ?(?:hp|horse ?power)\b|(${NUMBER}) ?(?:hp|horse ?power)\b`);
 const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?![\w-])`);
 const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   k: ['W', 1000],
@@ -291,6 +293,8 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   if (behind) rest = rest.replace(`${behind[1]}`, ' ').replace(/ [x×] ?(?=\d)/, ' ');
   const plate = PLATE.exec(rest);
   if (plate) rest = rest.replace(plate[0], ' ');
+  const powered = plate ? null : HORSEPOWER.exec(rest);
+  if (powered) rest = rest.replace(powered[0], ' ');
   const volts = VOLTS.exec(rest);
   if (volts) rest = rest.replace(volts[0], ' ');
   let count = 1;
@@ -316,17 +320,22 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   if (!/[a-z]/.test(name) || /\b(?:fast|slow|hard|loud|bright)$/.test(name) || count < 1 || count > 24) return null;
   // So small that nobody reads its plate; one that is to light a room is no telltale.
   const telltale = !plate && /\b(?:pilot|telltale|status|indicator) (?:lamp|light)s?$/.test(name);
-  const [unit, times] = plate ? TIMES[plate[2]![0]!]! : (['W', 1] as const);
+  const horsepower = powered ? horsepowerOf(powered) : null;
+  const ratedV = volts ? toNumber(volts[1]!) : null;
+  const [unit, times] = plate ? TIMES[plate[2]![0]!]! : ([horsepower === null ? 'W' : 'A', 1] as const);
   return {
     name: asTyped(name, typed).slice(0, 60),
     count,
     series: 1,
-    kind: telltale ? 'led' : kindOfName(name),
+    kind: telltale ? 'led' : horsepower === null ? kindOfName(name) : 'motor',
     value: plate ? toNumber(plate[1]!) * times : telltale ? TELLTALE_W : null,
     unit,
-    ratedV: volts ? toNumber(volts[1]!) : null,
+    ratedV,
+    ...(horsepower !== null && { horsepower }),
   };
 }
+const horsepowerOf = ([, whole, over, under, decimal]: RegExpExecArray): number =>
+  decimal !== undefined ? toNumber(decimal) : (whole === undefined ? 0 : toNumber(whole)) + Number(over) / Number(under);
 /** What a name ends with says what it is: a heater fan is a fan, a fan heater a heater. A lamp of LEDs is no filament. */
 function kindOfName(name: string): LoadKind | null {
   let found: { kind: LoadKind; end: number } | null = null;

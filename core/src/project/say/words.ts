@@ -6,7 +6,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   [/\bclutch(?:es)?\b/, 'solenoid'],
   [/\bleds?\b|\bled (?:lamp|light|bar|strip)s?\b|\blight bars?\b/, 'led'],
   [/\b(?:heat|heating|infra-?red|ir|basking|brooder|brooding|warming|terrarium) (?:lamp|light|bulb|spot)s?\b/, 'heat-lamp'],
-  [/\blamps?\b|\blights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
+  [/\b[a-z]*lamps?\b|\b[a-z]*lights?\b|\bbulbs?\b|\bbeams?\b|\bfloods?\b|\bspots?\b/, 'filament'],
   [
     /\bheat(?:er|ers|ing)\b|\belements?\b|\bovens?\b|\bkilns?\b|\bboilers?\b|\bkettles?\b|\bdew strips?\b|\bglow ?plugs?\b|\bheat(?:ed)? (?:mat|pad|seat|screen|grip|blanket)s?\b|\bdefrosters?\b/,
     'heater',
@@ -17,7 +17,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   ],
   [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b|\bcontactors?\b/, 'solenoid'],
   [
-    /\bradios?\b|\bcameras?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
+    /\bradios?\b|\bcameras?\b|\b(?:dash ?|web)?cams?\b|\blaptops?\b|\bphones?\b|\btablets?\b|\btelevisions?\b|\btvs?\b|\bprinters?\b|\bmodems?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
     'electronics',
   ],
   [/\btransformers?\b/, 'transformer'],

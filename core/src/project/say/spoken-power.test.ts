@@ -1,0 +1,115 @@
+/** Motors by their horsepower, pins as what works a thing, contactors by their poles, lights by any name. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { HORSEPOWER_A, motorFullLoadA } from '../../reference/index.ts';
+import { hear, projectOf } from './index.ts';
+
+const read = (sentence: string) => {
+  const heard = hear(sentence, null);
+  const design = projectOf(heard);
+  return { heard, design, job: design?.jobs[0], load: design?.jobs[0]?.loads[0] };
+};
+const dangers = (sentence: string) =>
+  analyse(read(sentence).design!)
+    .analysis.findings.filter(({ severity }) => severity === 'danger')
+    .map(({ title }) => title);
+
+describe('horsepower', () => {
+  // NEC Table 430.248, from memory.
+  test.each([
+    ['run a 1/2 hp 120 V pump when switch 1 is on', 9.8],
+    ['run a 1/2 hp pump from 240 V mains when switch 1 is on', 4.9],
+    ['run a 1 1/2 hp 230 V saw when switch 1 is on', 10],
+    ['run a 0.75 horsepower 120 V fan when switch 1 is on', 13.8],
+    ['run a 1/6 hp 120 V fan when switch 1 is on', 4.4],
+  ])('%s takes %s A', (sentence, value) => {
+    const { load, heard } = read(sentence);
+    expect(load).toMatchObject({ kind: 'motor', plate: { unit: 'A', value } });
+    expect(heard.assumed.join()).toMatch(/as NEC Table 430\.248 has it, until its plate is read/);
+  });
+  test('of a battery, and of more than the table has, it is asked', () => {
+    for (const sentence of ['run a 1/2 hp pump from the battery when switch 1 is on', 'run a 20 hp 230 V pump when switch 1 is on'])
+      expect([sentence, read(sentence).heard.blanks.map(({ key }) => key)]).toEqual([sentence, ['watt pump']]);
+  });
+  test('it is the row of as much or more, in the column of the branch', () => {
+    expect(motorFullLoadA(0.33, 115)).toBe(7.2);
+    expect(motorFullLoadA(0.4, 115)).toBe(9.8);
+    expect([motorFullLoadA(1, 240), motorFullLoadA(1, 208), motorFullLoadA(1, 12), motorFullLoadA(11, 230)]).toEqual([8, null, null, null]);
+    for (const [, at115, at230] of HORSEPOWER_A) expect(at115).toBeCloseTo(2 * at230, 9);
+  });
+});
+
+describe('a motor of the mains that a hand switches has a contactor that bears it', () => {
+  test.each([
+    ['run a 230 V 2000 W pump when switch 1 is on', 'relay-12v-2x30a'],
+    ['run a 230 V 2500 W pump when switch 1 is on', 'contactor-24v-2x40a'],
+    ['run a 1/2 hp 120 V pump when switch 1 is on', 'contactor-24v-2x40a'],
+    ['run a 230 V 2500 W heater when switch 1 is on', 'relay-12v-2x30a'],
+  ])('%s', (sentence, part) => {
+    expect(read(sentence).job!.device).toMatchObject({ part });
+    expect(dangers(sentence)).toEqual([]);
+  });
+});
+
+describe('what works it is a pin', () => {
+  test.each([
+    ['run a 60 W fan from the battery by pin 5 of the controller', 'pin 5 of the controller', 5],
+    ['switch a 230 V 8 A outlet from pin D4 by a relay module', 'pin D4', 5],
+    ['switch a 15 A 120 V outlet with a 40 A solid-state relay from a 3.3 V board pin G5', '3.3 V board pin G5', 3.3],
+    ['use a 5 V board with pin D7 to switch a 230 V 1000 W kettle by a relay module', '5 V board with pin D7', 5],
+  ])('%s', (sentence, name, volt) => {
+    const { heard, design } = read(sentence);
+    expect(heard.unclear).toEqual([]);
+    expect(design!.signals).toMatchObject([{ nature: 'pin', name, volt }]);
+  });
+  test('beside a condition both must be on', () => {
+    expect(read('when switch 1 is on, run a 60 W fan from the battery by pin 5 of the controller').job!.when).toMatchObject({ op: 'and' });
+  });
+  test.each([
+    [
+      'when pin G5 of a 3.3 V board is high, run a 60 W fan from the battery',
+      { type: 'board-3v3' },
+      { gpio: 'G5', volt: 3.3, limitA: 0.008 },
+    ],
+    ['when pin 4 of a 3.3 V radio board is high, run a 60 W fan from the battery', { type: 'board-3v3-radio' }, { gpio: 'G4', volt: 3.3 }],
+    ['when pin D7 of a 5 V board is high, run a 60 W fan from the battery', { type: 'board-5v' }, { gpio: 'D7', volt: 5, limitA: 0.02 }],
+    ['when pin D7 is high, run a 60 W fan from the battery', { type: 'board-5v' }, { gpio: 'D7', volt: 5 }],
+  ])('its board is one of the level that is said: %s', (sentence, board, pin) => {
+    const { design } = read(sentence);
+    expect(design!.controllers).toMatchObject([board]);
+    expect(design!.signals).toMatchObject([pin]);
+  });
+  test('one of another level is another board, and its pins are its own', () => {
+    const first = read('when pin D7 of a 5 V board is high, run a 60 W fan from the battery').design!;
+    const both = hear('when pin 7 of a 3.3 V board is high, light a 5 W lamp from the battery', first).add!(first);
+    expect(both.controllers.map(({ type }) => type)).toEqual(['board-5v', 'board-3v3']);
+    expect(new Set(both.controllers.map(({ name }) => name)).size).toBe(2);
+    expect(both.signals).toMatchObject([
+      { gpio: 'D7', controller: 'board-1' },
+      { gpio: 'G7', controller: 'board-2' },
+    ]);
+    const third = hear('when pin 8 of the 3.3 V board is high, light a 5 W lamp from the battery', both).add!(both);
+    expect(third.controllers).toHaveLength(2);
+    expect(third.signals[2]).toMatchObject({ gpio: 'G8', controller: 'board-2' });
+  });
+});
+
+test.each([
+  ['spotlights', 'filament'],
+  ['LED spotlights', 'led'],
+  ['headlamps', 'filament'],
+  ['dash cam', 'electronics'],
+  ['phone', 'electronics'],
+])('%s are known for what they are', (name, kind) => {
+  expect(read(`when the key is on, switch a 20 W ${name} from the battery`).load).toMatchObject({ kind });
+});
+
+test('a relay of two poles, or of one, is one of the shelf', () => {
+  expect(read('run a 230 V 1 kW heater through a two-pole relay when switch 1 is on').job!.device).toMatchObject({
+    part: 'relay-12v-2x30a',
+  });
+  expect(
+    read('run a 60 W fan from the battery through a single-pole relay when the key is on').heard.told.map(({ means }) => means),
+  ).toContain('a relay with one pole');
+  expect(read('run a 60 W fan from the battery through a two-pole solid-state relay when the key is on').design).toBeNull();
+});
