@@ -49,6 +49,7 @@ export { type Source, commonPractice, computed, entered, fromMemory, ofPart, sou
 export { STRIP_MOST_MM2, STRIP_TERMINAL_SOURCE, stripTerminalA } from './strip-terminals.ts';
 export { GLOSSARY, type TradeWord, tradeWords } from './glossary.ts';
 export { HORSEPOWER_A, motorFullLoadA } from './horsepower.ts';
+export { SUPPLY_RATINGS_A } from './supply-ratings.ts';
 export { PUBLISHED_TABLES, type ReferenceTable } from './tables.ts';
 export { OUTSIDE_SOURCE, VEHICLE_OUTSIDE_MM, WALLS, type Wall, leastInside } from './vehicle-wire-outside.ts';
 export {

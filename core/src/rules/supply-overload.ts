@@ -2,20 +2,18 @@ import { batteryId, postsOf } from '../wiring/index.ts';
 import { SELF, branchId, controllerType, isCharged, supplyFacets, fedOf } from '../kinds/index.ts';
 import type { Design } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { computed, entered } from '../reference/index.ts';
+import { SUPPLY_RATINGS_A, computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
 import { onRail } from './rail-current-over.ts';
 import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
-/** Ratings in which plug-top supplies and small transformers are sold, and those of outlets and branches, A. */
-const RATINGS = [0.5, 1, 2, 3, 5, 8, 10, 13, 15, 16, 20, 30, 32, 40, 50, 63];
 
 /** One of a rating that will do, the least that is sold. */
 export const largerSupply = (design: Design, finding: Finding): Nudge[] =>
   design.supplies.flatMap((supply, at) =>
     batteryId(supply.id) === finding.subject.id
-      ? RATINGS.filter((rating) => rating >= finding.value)
+      ? SUPPLY_RATINGS_A.filter((rating) => rating >= finding.value)
           .slice(0, 1)
           .map((rating) => ({
             label: `Nudge to a supply of ${formatQuantity(rating, 'A')}`,

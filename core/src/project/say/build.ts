@@ -24,11 +24,12 @@ import {
   isPin,
   isRegulator,
   levelsOf,
+  supplyFacets,
   variantOf,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramStep } from '../schema.ts';
-import { type ConnectorId, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
+import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
@@ -159,8 +160,24 @@ function besideItsMachine(design: Design, supplyName: string, from: string): Des
 
 /** What a supply gives at the most; null where its kind says none. */
 const ratedOf = (supply: Supply): number | null => ('ratedA' in supply ? supply.ratedA : null);
-export const rated = (supply: Supply, ratedA: number | null): Supply =>
-  ratedA === null || !('ratedA' in supply) ? supply : { ...supply, ratedA };
+export const rated = (supply: Supply, ratedA: number | null, capacityAh: number | null = null): Supply => ({
+  ...supply,
+  ...(ratedA !== null && 'ratedA' in supply && { ratedA }),
+  ...(capacityAh !== null && 'capacityAh' in supply && { capacityAh }),
+});
+
+/** Above what its loads take a supply stands by a quarter, and a motor starts at twice its current at the least (common practice). */
+const SUPPLY_MARGIN = { steady: 1.25, turns: 2 } as const;
+/** What a supply that is bought for these loads has to give, A; null where the usual one does, or it is bounded by no rating. */
+export function adapterFor(supply: Supply, loads: readonly WholeLoad[]): number | null {
+  const usualA = ratedOf(supply);
+  if (usualA === null) return null;
+  const needA = loads.reduce(
+    (sum, load) => sum + load.count * ampereOf(load, supply) * (LOADS[load.kind].turns ? SUPPLY_MARGIN.turns : SUPPLY_MARGIN.steady),
+    0,
+  );
+  return needA <= usualA ? null : (SUPPLY_RATINGS_A.find((rating) => rating >= needA) ?? null);
+}
 
 /** A job that does not run while a clause holds; one that holds itself lets go and stays off, until it is started anew. */
 export function inhibited(onto: Design, id: string, clause: Clause, signals: readonly SaidSignal[]): Design {
@@ -202,15 +219,22 @@ export function build(onto: Design, said: Whole): Design {
   const [origin, key] = [said.supply.slice(0, said.supply.indexOf(' ')), said.supply.slice(said.supply.indexOf(' ') + 1)];
   const alike = origin === 'known' ? undefined : design.supplies.find((known) => variantOf(known) === key);
   // Of another rating it is another one; on a page with nothing on it yet it is that page's.
-  const isOther = alike !== undefined && said.suppliedA !== null && ratedOf(alike) !== said.suppliedA && design.jobs.length > 0;
+  const isUnlike = (one: Supply) =>
+    (said.suppliedA !== null && ratedOf(one) !== said.suppliedA) ||
+    (said.capacityAh !== null && supplyFacets(one).storedAh(one) !== said.capacityAh);
+  const isOther = alike !== undefined && design.jobs.length > 0 && isUnlike(alike);
   let supply = origin === 'known' ? key : isOther ? undefined : alike?.id;
   if (supply === undefined) {
     supply = mintId('supply', design.supplies);
-    const made = rated(asVariant({ id: supply, name: '', place: design.places[0]!.id }, key), said.suppliedA);
-    const name = isOther ? `${formatQuantity(said.suppliedA!, 'A')} branch` : supplyName(made);
+    const made = rated(asVariant({ id: supply, name: '', place: design.places[0]!.id }, key), said.suppliedA, said.capacityAh);
+    const name = !isOther
+      ? supplyName(made)
+      : said.suppliedA === null
+        ? `${formatQuantity(said.capacityAh!, 'Ah')} battery`
+        : `${formatQuantity(said.suppliedA, 'A')} branch`;
     design = { ...design, supplies: [...design.supplies, { ...made, name }] };
   } else if (origin !== 'known')
-    design = { ...design, supplies: design.supplies.map((one) => (one.id === supply ? rated(one, said.suppliedA) : one)) };
+    design = { ...design, supplies: design.supplies.map((one) => (one.id === supply ? rated(one, said.suppliedA, said.capacityAh) : one)) };
   const feeding = design.supplies.find(({ id }) => id === supply)!;
   const begun = withSignals(design, said.signals, feeding);
   const { ids, when } = begun;
@@ -453,11 +477,7 @@ function onMains(
   const usual = POWER_RELAYS.find((type) => type.id === HAND_PART)!;
   const big = said.device === null && through.guardA > usual.closing.ac!.resistiveA;
   // A motor of ten amperes is for a contactor; at the highest voltage of its supply it takes the more.
-  const strained =
-    said.device === null &&
-    !big &&
-    said.others.length === 0 &&
-    acShare(usual, said.loads, feeding) * (feeding.highestV / feeding.nominalV) > 1;
+  const strained = said.device === null && !big && said.others.length === 0 && acShare(usual, said.loads, feeding) > 1;
   const ofContactors = strained ? PLAIN_CONTACTOR : said.device?.kind === 'contactor' && isDescribed(said.device) ? said.device : null;
   const contactor = ofContactors ? strongEnough(underHand(partsNamed(ofContactors, feeding)), said, feeding) : undefined;
   const { design: isolated, id } = withIsolated(design, contactor?.coilV);

@@ -119,6 +119,10 @@ const NOT_BOTH = /^[,\s]*(?:but|and) not both(?: of them)?(?![\w-])/;
 const AFTER = new RegExp(
   String.raw`^ ?(?:for(?: (?:longer|more) than| at least)?|after(?: a delay of)?) (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b`,
 );
+/** *And keep them on for 3 minutes*, with no word of what that is counted from. */
+const KEPT = new RegExp(
+  String.raw`^,? ?(?:and )?(?:then )?(?:keep|leave|hold)s? (?:it|them)(?: on| running| lit)? for (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:after|longer))`,
+);
 const STAYING = new RegExp(
   String.raw`^,? ?(?:(?:and|staying|stays|keeps?|then) )*(?:(?:it|on|stays?|staying|keeps?|and) )*(?:for|until) (?:another )?(${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b ?(?:after(?:wards)?|longer)`,
 );
@@ -211,6 +215,7 @@ export function readClause(
     let [onS, offS] = [0, 0];
     for (const [pattern, set] of [
       [STAYING, (seconds: number) => (offS = seconds)],
+      [KEPT, (seconds: number) => (offS = seconds)],
       [AFTER, (seconds: number) => (onS = seconds)],
       [STAYING, (seconds: number) => (offS = seconds)],
     ] as const) {
@@ -220,7 +225,7 @@ export function readClause(
       if (passes && pattern === AFTER && /^ ?for \S+ /.test(found[0]) && !/\b(?:longer|more|least)\b/.test(found[0])) continue;
       const seconds = toSeconds(found[1]!, found[2]!);
       set(seconds);
-      take(offset + at, found[0].length, 'delay', pattern === STAYING ? `stays on ${seconds} s` : `after ${seconds} s`);
+      take(offset + at, found[0].length, 'delay', pattern === AFTER ? `after ${seconds} s` : `stays on ${seconds} s`);
       at += found[0].length;
     }
     return onS > 0 || offS > 0 ? { op: 'delay', of, onS, offS } : of;

@@ -95,7 +95,7 @@ const AT_MOST = new RegExp(
 );
 /** *For 30 s*, of what a press begins; of what stays by itself nobody says how it would end. */
 const AWHILE = new RegExp(
-  String.raw`\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer|in every|an? (?:hour|day)))`,
+  String.raw`(?:,? ?\b(?:and )?(?:then )?(?:keep|leave|hold)s? (?:it|them)(?: on| running| lit)? )?\bfor (${COUNT}) ?(seconds?|secs?|s|minutes?|mins?|min|hours?|h)\b(?! (?:or more|at a time|every|each|after|longer|in every|an? (?:hour|day)))`,
 );
 /** *At night*, *from dusk to dawn*, *by day*: with no condition before it. */
 const BARE_DARK =

@@ -33,7 +33,7 @@ import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import { motorFullLoadA } from '../../reference/index.ts';
 import type { Design, Job } from '../schema.ts';
 import { blankDesign } from '../starters.ts';
-import { build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
+import { adapterFor, build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import {
   PLAIN_SOLID,
@@ -112,6 +112,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const { told, blanks, assumed, signals, take, outside } = reading;
   const opening = reading.match(OPENING);
   if (opening) reading.takeFound(opening, 'words', '');
+  // *Only run it when …*: as any condition.
+  const only = reading.match(/^[\0\s]*only(?= [a-z])/);
+  if (only) reading.takeFound(only, 'words', '');
   const label = reading.match(LABEL);
   if (label) reading.takeFound(label, 'words', `called ${text.slice(label.index, label.index + label[1]!.length)}`);
   const condition = readCondition(reading);
@@ -125,6 +128,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
       'load',
       `${charged.name}${charged.cells ? ` of ${CELL_WORDS[charged.cells]}` : ''}, charged by the supply at up to ${formatQuantity(charged.ampere, 'A')}`,
     );
+  if (charged?.rate) reading.takeFound(charged.rate, 'load', '');
   const supplyFound = readSupply(reading.rest, design, outside);
   if (supplyFound) take(supplyFound.at, supplyFound.length, 'supply', supplyFound.means);
   // *Keep a fridge from the battery on*.
@@ -198,7 +202,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (loads.length === 0 && !charged && !never)
     blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
   const natured = signals.map((signal) => {
-    if (signal.id !== null || signal.nature !== null) return signal;
+    const isOfBoard = signal.nature !== 'pin' || !OTHER_VOLTS.test(signal.name);
+    if (signal.id !== null || (signal.nature !== null && isOfBoard)) return signal;
     const nature = reading.ask({
       key: `signal ${signal.name}`,
       asks: `what is “${signal.name}”?`,
@@ -253,6 +258,11 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     supply = `known ${feeds[0]!.id}`;
     assumed.push(`from the ${feeds[0]!.name}, the only supply`);
   }
+  // A second battery is charged by the one that the engine charges.
+  if (!supply && charged && !design) {
+    supply = 'new battery-12';
+    assumed.push('from the 12 V battery that the engine charges');
+  }
   supply ??= reading.ask({
     key: 'supply',
     asks: 'from what?',
@@ -284,6 +294,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (feeding && cable && isMains(feeding)) notOf({ at: cable.index, length: cable[0].length });
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const bears = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null);
+  // One that is bought for it is as strong as it takes; an outlet is there.
+  const isBought = variant !== null && feeding !== null && supplyFound?.ratedA == null && !isMains(feeding);
+  const sizedA = isBought ? adapterFor(feeding, bears) : null;
+  if (sizedA !== null) assumed.push(`a supply that gives ${formatQuantity(sizedA, 'A')}`);
   if (feeding && connector && (never || connectorIn({ loads: bears, others: [], charged, guard }, connector, feeding) === null))
     notOf(connector);
   const fitting = feeding ? natured.map((signal) => fittedTo(signal, feeding, design, assumed, units)) : natured;
@@ -335,7 +349,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             others: wholeLoads.slice(loads.length) as WholeLoad[],
             charged,
             supply: supply!,
-            suppliedA: supplyFound?.ratedA ?? null,
+            suppliedA: supplyFound?.ratedA ?? sizedA,
+            capacityAh: supplyFound?.capacityAh ?? null,
             lost: lost ?? 'off',
             continuous: condition.continuous,
             distanceM,
@@ -383,6 +398,8 @@ function ownVoltOf(reading: Reading, { name, series, ratedV }: SaidLoad, { nomin
   return answer === null ? null : Number(answer);
 }
 
+/** In the name of an output: no board’s pin has it. */
+const OTHER_VOLTS = /(?<![\d.,])(?!(?:3[.,]3|5) ?v)\d+(?:[.,]\d+)? ?v(?:olts?)?\b/i;
 /** From here on what stands on a plate is a voltage of the mains (from memory: 100 to 240), V. */
 const LEAST_MAINS_V = 100;
 

@@ -113,3 +113,70 @@ test('a relay of two poles, or of one, is one of the shelf', () => {
   ).toContain('a relay with one pole');
   expect(read('run a 60 W fan from the battery through a two-pole solid-state relay when the key is on').design).toBeNull();
 });
+
+test.each([
+  ['run a 12 V 3 A fan from a 12 V power supply when switch 1 is on', 8],
+  ['switch a 24 V 2 A solenoid from a 24 V power supply when switch 1 is on', 3],
+  ['light a 12 V 10 W lamp from a 12 V power supply when switch 1 is on', 2],
+  ['run a 12 V 3 A fan from a 5 A 12 V power supply when switch 1 is on', 5],
+])('a supply that is bought for it is as strong as it takes, unless that is said: %s', (sentence, ratedA) => {
+  const { design, heard } = read(sentence);
+  expect(design!.supplies).toMatchObject([{ kind: 'adapter', ratedA }]);
+  expect(heard.assumed.some((words) => words === `a supply that gives ${ratedA} A`)).toBe(ratedA === 8 || ratedA === 3);
+});
+
+describe('a battery by what it stores', () => {
+  test.each([
+    ['run a 60 W fan from a 12 V 90 Ah battery when the key is on', { capacityAh: 90, chemistry: 'flooded' }],
+    ['run a 60 W fan from a 100 Ah lithium battery when the key is on', { capacityAh: 100, chemistry: 'lithium' }],
+    ['run a 60 W fan from the battery when the key is on', { capacityAh: 75 }],
+  ])('%s', (sentence, battery) => {
+    expect(read(sentence).design!.supplies).toMatchObject([battery]);
+    expect(read(sentence).heard.unclear).toEqual([]);
+  });
+  test('of another size than the project’s it is another one', () => {
+    const first = read('run a 60 W fan from a 12 V 90 Ah battery when the key is on').design!;
+    const again = hear('light a 5 W lamp from the 12 V 90 Ah battery when the key is on', first).add!(first);
+    expect(again.supplies).toHaveLength(1);
+    const other = hear('light a 5 W lamp from a 12 V 40 Ah battery when the lamp switch is on', first).add!(first);
+    expect(other.supplies.map((one) => 'capacityAh' in one && one.capacityAh)).toEqual([90, 40]);
+    expect(new Set(other.supplies.map(({ name }) => name)).size).toBe(2);
+  });
+});
+
+describe('a second battery', () => {
+  test.each([
+    ['charge the house battery from the alternator at 40 A when the engine runs', 40],
+    ['when the alternator charges, charge the second battery at 25 A', 25],
+    ['charge the house battery from the battery when the engine runs', 30],
+  ])('%s', (sentence, value) => {
+    const { design, load, heard } = read(sentence);
+    expect(heard.unclear).toEqual([]);
+    expect(load).toMatchObject({ kind: 'battery', plate: { unit: 'A', value } });
+    expect(design!.supplies.map(({ kind }) => kind)).toEqual(['battery', 'battery']);
+  });
+});
+
+test('an output of another voltage is no pin of a board: what it is is asked', () => {
+  for (const [sentence, keys] of [
+    ['when a 24 V PLC output is on, run a 60 W fan from the battery', ['signal 24 V PLC output']],
+    ['when pin D5 of a 5 V board is high, run a 60 W fan from the battery', []],
+    ['when pin G5 of a 3.3 V board is high, run a 60 W fan from the battery', []],
+  ] as const)
+    expect([sentence, read(sentence).heard.blanks.map(({ key }) => key)]).toEqual([sentence, keys]);
+});
+
+test.each([
+  ['light two 12 V 5 W lamps from the battery when motion is detected, and keep them on for 3 minutes', 180],
+  ['when motion is detected, light a 12 V 5 W lamp from the battery and keep it on for 3 minutes', 180],
+])('it stays on so long: %s', (sentence, offS) => {
+  expect(read(sentence).job!.when).toMatchObject({ op: 'delay', onS: 0, offS });
+  expect(read(sentence).heard.unclear).toEqual([]);
+});
+
+test.each(['only run a 60 W fan from the battery when the key is on', 'only allow a 60 W fan from the battery when the key is on'])(
+  '%s: as any condition',
+  (sentence) => {
+    expect(read(sentence).job!.when).toMatchObject({ op: 'signal' });
+  },
+);

@@ -20,6 +20,8 @@ const BATTERY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
     return volt && volt !== '12' ? [[new RegExp(String.raw`(?<![\d.,])${volt} ?v(?:olts?)? (?:(?!agm|lithium)\w+ )?battery`), key]] : [];
   }),
   [/(?:12 ?v(?:olts?)? )?(?:(?!\d|v\b)\w+ )?battery/, 'battery-12'],
+  // What charges the battery hangs on its post.
+  [/(?:12 ?v(?:olts?)? )?alternator/, 'battery-12'],
 ];
 /** Supplies that are made of electronics, by their voltage; 12 V where they name none. */
 const ELECTRONIC_WORDS: readonly (readonly [words: RegExp, variant: string])[] = SUPPLY_VARIANTS.flatMap(({ key }): [RegExp, string][] => {
@@ -64,17 +66,31 @@ export function ofVoltage(volt: number, design: Design | null): { readonly suppl
   return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
 }
 
-export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean) {
+const CAPACITY = new RegExp(String.raw`^((?:[\w.,]+ ){0,3}?)(${NUMBER}) ?ah (?=(?:\w+ ){0,3}battery\b)`);
+interface SaidSupply {
+  readonly at: number;
+  readonly length: number;
+  readonly supply: string;
+  readonly means: string;
+  /** What an outlet, a branch or an adapter gives, A, and what a battery stores, Ah, where they are said. */
+  readonly ratedA: number | null;
+  readonly capacityAh?: number;
+}
+export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean): SaidSupply | null {
   // A power supply that is turned on is a load.
   const from =
     /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on|plugged in(?:to)?|into|(?:fed|powered|supplied) (?:by|from)|connected to|(?<=\0 ?)to(?= (?:the |my )?(?:(?:starter|starting|main|first|engine|vehicle|car|truck|van|12 ?v) )?battery)) (?:the |a |an |my )?|, (?=(?:(?:\d+ ?v )?battery|mains|wall outlet)\s*(?:[,;.\0]|$))/g;
   for (let found = from.exec(text); found; found = from.exec(text)) {
     if (!outside(found.index)) continue;
-    const after = text.slice(found.index + found[0].length);
+    const whole = text.slice(found.index + found[0].length);
+    // *A 12 V 100 Ah battery*: its capacity out of the way of its name.
+    const sized = CAPACITY.exec(whole);
+    const after = sized ? sized[1]! + whole.slice(sized[0].length) : whole;
+    const capacity = sized && { length: whole.length - after.length, ampereHours: toNumber(sized[2]!) };
     const known = [...(design?.supplies ?? [])]
       .sort((one, other) => other.name.length - one.name.length)
       .find(({ name }) => after.startsWith(name.toLowerCase()));
-    if (known)
+    if (known && !capacity)
       return {
         at: found.index,
         length: found[0].length + known.name.length,
@@ -102,6 +118,15 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
       if (!match) continue;
       // The only battery of a project is the battery.
       const alike = (design?.supplies ?? []).filter((supply) => variantOf(supply) === key);
+      if (capacity)
+        return {
+          at: found.index,
+          length: found[0].length + capacity.length + match[0].length,
+          supply: `new ${key}`,
+          ratedA: null,
+          capacityAh: capacity.ampereHours,
+          means: `${variant.text} of ${formatQuantity(capacity.ampereHours, 'Ah')}`,
+        };
       return alike.length === 1
         ? {
             at: found.index,
@@ -119,19 +144,24 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
 const CHARGED = new RegExp(
   String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|caravan|trailer|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?`,
 );
+const CHARGED_AT = new RegExp(String.raw`(?:,? )\b(?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b`);
 /** A second battery that is joined to the supply, and what flows at most. */
 export function readCharged(
   text: string,
   typed: string,
   outside: (at: number) => boolean,
-): (SaidBattery & { readonly at: number; readonly length: number }) | null {
+): (SaidBattery & { readonly at: number; readonly length: number; readonly rate: RegExpExecArray | null }) | null {
   const found = CHARGED.exec(text);
   if (!found || !outside(found.index)) return null;
   const at = found.index + found[0].indexOf(found[1]!);
   const name = typed.slice(at, at + found[1]!.length);
   const cells = found[1]!.includes('lithium') ? ('lithium' as const) : undefined;
-  const ampere = found[2] === undefined ? CHARGING_A : toNumber(found[2]);
-  return { at: found.index, length: found[0].length, name, ampere, ...(cells && { cells }) };
+  // *… from the alternator at 40 A*: behind what it is charged from.
+  const behind = found[2] === undefined ? CHARGED_AT.exec(text) : null;
+  const rate = behind && outside(behind.index) ? behind : null;
+  const said = found[2] ?? rate?.[1];
+  const ampere = said === undefined ? CHARGING_A : toNumber(said);
+  return { at: found.index, length: found[0].length, name, ampere, rate, ...(cells && { cells }) };
 }
 
 const ROOM_UNIT = String.raw`(cm³|cm3|cc|ml|litres?|liters?|l|in³|in3|cu\.? ?in(?:ch(?:es)?)?\.?|cubic inch(?:es)?)(?![\w³/-])`;
@@ -227,7 +257,7 @@ export function readLoads(text: string, typed: string, take: Take): SaidLoad[] {
     // At the beginning, or after what was read or a comma: *switch* within a name is none. A second one begins a thing of its own.
     // *Light on when …*: here it is the lamp.
     if (verb[0] === 'light' && /^ on\s*(?:[\0,;.]|$)/.test(text.slice(from))) continue;
-    if (verb.index < read || verb.index === lateAt || !/(?:^|[\0,;.]|\b(?:then|please|to|and))[\s\0]*$/.test(before)) continue;
+    if (verb.index < read || verb.index === lateAt || !/(?:^|[\0,;.]|\b(?:then|please|to|and|only))[\s\0]*$/.test(before)) continue;
     if (loads.length > 0 && !new RegExp(`^ ${ARTICLE}\\b`).test(text.slice(from))) continue;
     const after = /^[^\0;.]*(?:\.\d[^\0;.]*)*/.exec(text.slice(from))![0];
     take(verb.index, verb[0].length, 'words', '');

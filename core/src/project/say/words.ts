@@ -174,7 +174,11 @@ export const SENSED: readonly { readonly said: RegExp; readonly name: string; re
         name: 'movement',
         word: motion,
       },
-      { said: /^(?:the |my )?engine (?:is )?(?:running|runs|started)\b/, name: 'engine running', word: running },
+      {
+        said: /^(?:the |my )?(?:engine (?:is )?(?:running|runs|started)|alternator (?:is )?(?:charging|charges|running|runs|on))\b/,
+        name: 'engine running',
+        word: running,
+      },
       {
         said: /^(?:the |my )?engine (?:stops|stopped|is (?:off|stopped|not running))\b/,
         name: 'engine running',
