@@ -14,6 +14,7 @@ import {
   asNature,
   asVariant,
   chargeSensor,
+  coilCurrent,
   currentOf,
   formOfSignal,
   isCharged,
@@ -568,18 +569,21 @@ function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean):
   const fits =
     device && isDescribed(device)
       ? partsNamed(device.kind === 'module' && !byBoard ? { ...device, coilV: device.coilV ?? supply.nominalV } : device, supply)
-      : POWER_RELAYS.filter(
-          ({ build: kind, coilV, resting: rest, solid: type }) =>
+      : POWER_RELAYS.filter((one) => {
+          const { build: kind, coilV, resting: rest, solid: type } = one;
+          return (
             (isSolid(said)
               ? type !== undefined && type.switches === currentOf(supply) && type.firing !== 'phase angle'
               : device?.kind === 'module'
                 ? // Its relays hang on the rail of the board that drives it, or on what the hand that does it switches.
                   kind === 'module' && coilV === (byBoard ? RAIL_V : supply.nominalV)
-                : kind === (device?.kind === 'contactor' ? 'contactor' : undefined) &&
-                  coilV === supply.nominalV &&
-                  currentOf(supply) === 'dc') &&
-            (!resting || rest !== null),
-        );
+                : currentOf(supply) === 'dc'
+                  ? kind === (device?.kind === 'contactor' ? 'contactor' : undefined) && coilV === supply.nominalV
+                  : // On a transformer of low voltage the coil is for that.
+                    kind === 'contactor' && coilV === supply.nominalV && coilCurrent(one) === 'ac') &&
+            (!resting || rest !== null)
+          );
+        });
   return strongEnough(fits, said, supply)?.id ?? usual;
 }
 /** The cheapest of them whose contact and whose fuse bear it all; where none does, the strongest, and the rules say what is wrong. */

@@ -354,7 +354,8 @@ function namedAlone(reading: Reading, found: RegExpExecArray, name: string, mean
 /** What it is worked by; null where none is named, or what is named ends it. */
 function byWhat(found: RegExpExecArray | null): { readonly found: RegExpExecArray; readonly name: string } | null {
   const name = found?.[1] ?? found?.[2] ?? found?.[3];
-  return found && name && !ENDING.test(name) ? { found, name } : null;
+  // *Use a relay to switch …*: what it does, and no name.
+  return found && name && !ENDING.test(name) && !/\bto\b/.test(name) ? { found, name } : null;
 }
 /** *With a dash switch*: what it is worked by, and no condition beside it. */
 function workedBy(reading: Reading): Clause | null {

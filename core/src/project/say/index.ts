@@ -63,7 +63,7 @@ import { withFollowed } from './follows.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { loadMeans, ofVoltage, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
+import { branchV, loadMeans, ofVoltage, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -277,7 +277,15 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
       ? null
       : (known.find(({ id }) => `known ${id}` === supply) ??
         rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
-  const wholeLoads = plated.map((load) => (feeding === null ? load : { ...load, ratedV: ownVoltOf(reading, load, feeding) }));
+  const wholeLoads = plated.map((load) => {
+    if (feeding === null) return load;
+    const ratedV = ownVoltOf(reading, load, feeding);
+    // As people call it still: who says 110 V means what is in the wall there.
+    const isOldName = ratedV !== null && ratedV !== feeding.nominalV && isMains(feeding) && branchV(ratedV) === feeding.nominalV;
+    if (isOldName)
+      assumed.push(`${load.name}: for ${formatQuantity(feeding.nominalV, 'V')}, as a branch of ${formatQuantity(ratedV, 'V')} has by now`);
+    return { ...load, ratedV: isOldName ? feeding.nominalV : ratedV };
+  });
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
   if (deviceFound && isSensing && !charged) notOf(deviceFound);

@@ -180,3 +180,42 @@ test.each(['only run a 60 W fan from the battery when the key is on', 'only allo
     expect(read(sentence).job!.when).toMatchObject({ op: 'signal' });
   },
 );
+
+describe('a branch as it is called', () => {
+  test.each([
+    ['run a 100 W fan from a 110 V outlet when switch 1 is on', 120],
+    ['switch a 110 V 5 A outlet when switch 1 is on', 120],
+    ['switch a 220 V 1 kW heater when switch 1 is on', 230],
+    ['run a 100 W fan from a 220 V outlet when switch 1 is on', 230],
+    ['run a 100 W fan from a 240 V outlet when switch 1 is on', 240],
+  ])('%s', (sentence, volt) => {
+    const { design, load } = read(sentence);
+    expect(design!.supplies).toMatchObject([{ kind: 'mains', nominalV: volt }, { kind: 'adapter' }]);
+    expect(load!.plate.ratedV).toBe(volt);
+    expect(load!.kind).toBe(
+      /outlet when/.test(sentence) && /^switch/.test(sentence) ? 'outlet' : /heater/.test(sentence) ? 'heater' : 'motor',
+    );
+  });
+  test('what it hangs on and is not understood is no part of a load’s name', () => {
+    expect(read('run a 100 W fan from a 90 V outlet when switch 1 is on').heard.unclear).not.toEqual([]);
+  });
+});
+
+test('a name that is a pin’s is a pin; what a thing is used for is no name', () => {
+  expect(read('when D3 is high and D4 is low, run a 12 V 2 A pump from the battery').design!.signals).toMatchObject([
+    { nature: 'pin', name: 'D3', gpio: 'D3' },
+    { nature: 'pin', name: 'D4', gpio: 'D4' },
+  ]);
+  expect(
+    read('use a mosfet to switch a 12 V 5 A lamp from the battery')
+      .heard.told.map(({ means }) => means)
+      .join(),
+  ).not.toMatch(/switch with two/);
+});
+
+test('on a transformer of low voltage the relay has a coil for alternating current', () => {
+  const sentence = 'when the doorbell is pressed, ring a 24 V AC 1 A bell from a 24 V AC transformer';
+  expect(read(sentence).load).toMatchObject({ name: 'bell', plate: { value: 1, ratedV: 24 } });
+  expect(read(sentence).job!.device).toMatchObject({ part: 'contactor-24vac-2x25a' });
+  expect(dangers(sentence)).toEqual([]);
+});

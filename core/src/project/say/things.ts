@@ -41,8 +41,8 @@ const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [
   ...BATTERY_WORDS,
   ...ELECTRONIC_WORDS,
   [/240 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-240'],
-  [/120 ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-120'],
-  [/230 ?v(?:olts?)?(?: ?(?:mains|wall outlet|wall socket|outlet|wall|branch|circuit))?/, 'mains-230'],
+  [/1(?:10|15|20|27) ?v(?:olts?)?(?: (?:mains|outlet|branch|circuit))?/, 'mains-120'],
+  [/2[23]0 ?v(?:olts?)?(?: ?(?:mains|wall outlet|wall socket|outlet|wall|branch|circuit))?/, 'mains-230'],
   [/mains|wall outlet|wall socket|outlet|wall|branch|circuit/, 'mains-230'],
 ];
 /** What no voltage is said of is what the project has of it: on a page of 120 V its mains are 120 V. */
@@ -58,11 +58,13 @@ const takesRating = (key: string): boolean => 'ratedA' in asVariant({ id: '', na
 /** *On 12 V*: what gives that much, where one thing does; on an empty page a battery of it, or the mains. */
 const BARE_VOLTS =
   /^(\d+) ?v(?:olts?)?(?:(?: dc| ⎓|⎓)(?![\w-]))?(?=\s*(?:[,;.\0]|$|(?:by|with|when|whenever|while|if|unless|through|via|at|in)\b))/;
+/** What a branch is called by now, of the voltages that stand on plates (from memory): 110 to 127 V, 220 and 230 V. */
+export const branchV = (volt: number): number => (volt >= 110 && volt <= 127 ? 120 : volt === 220 ? 230 : volt);
 export function ofVoltage(volt: number, design: Design | null): { readonly supply: string; readonly means: string } | null {
-  const giving = (design?.supplies ?? []).filter(({ nominalV }) => nominalV === volt);
+  const giving = (design?.supplies ?? []).filter(({ nominalV }) => nominalV === volt || nominalV === branchV(volt));
   const [only] = giving;
   if (only && giving.length === 1) return { supply: `known ${only.id}`, means: `${only.name}, of this project` };
-  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}` || key === `mains-${volt}`);
+  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}` || key === `mains-${branchV(volt)}`);
   return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
 }
 
@@ -209,7 +211,7 @@ const PLATE = new RegExp(String.raw`(?:${NUMBER} ?(?:to|-|–) ?)?(${NUMBER}) ?(
 const COUNT_BEHIND = /[a-z],? (\d{1,2}) ?[x×] ?(?=\d)/;
 /** *1/2 hp*, *1 1/2 hp*, *0.75 horsepower*. */
 const HORSEPOWER = new RegExp(String.raw`(?:(${NUMBER}) )?(\d)\/(\d) ?(?:hp|horse ?power)\b|(${NUMBER}) ?(?:hp|horse ?power)\b`);
-const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?![\w-])`);
+const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?: (?:ac|dc)\b|~|⎓)?(?![\w-])`);
 const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   k: ['W', 1000],
   w: ['W', 1],
@@ -317,7 +319,8 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     const isString = one !== null && one.count > 1 && one.count <= MOST_IN_SERIES && (one.kind === null || goesInSeries(one.kind));
     return isString ? { ...one, count: 1, series: one.count } : null;
   }
-  if (TURNING.test(words) || isAside(words) || NO_LOAD.test(words)) return null;
+  // What it hangs on and was not understood is no part of its name.
+  if (TURNING.test(words) || isAside(words) || NO_LOAD.test(words) || /\b(?:from|off) (?:a|an|the|my) /.test(words)) return null;
   let rest = ` ${words} `;
   const behind = COUNT_BEHIND.exec(rest);
   if (behind) rest = rest.replace(`${behind[1]}`, ' ').replace(/ [x×] ?(?=\d)/, ' ');

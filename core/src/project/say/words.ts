@@ -97,7 +97,7 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
   { words: /\bkey\b|\bignition\b/, nature: 'feed', begins: { keyOn: true }, means: 'the feed that is live with the key' },
   { words: /\breceivers?\b|\bremotes?\b|\bphone links?\b/, nature: 'receiver', means: 'a radio receiver with a contact' },
   {
-    words: /\bpins?\b|\bcontrollers?\b|\bboards?\b|\boutputs?\b|\bmicrocontrollers?\b|\bgpio\b/,
+    words: /\bpins?\b|\bcontrollers?\b|\bboards?\b|\boutputs?\b|\bmicrocontrollers?\b|\bgpio\b|^(?:[adg]|io|gpio)\d{1,2}$/,
     nature: 'pin',
     means: 'a controller’s pin',
   },
