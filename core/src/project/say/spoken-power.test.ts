@@ -219,3 +219,12 @@ test('on a transformer of low voltage the relay has a coil for alternating curre
   expect(read(sentence).job!.device).toMatchObject({ part: 'contactor-24vac-2x25a' });
   expect(dangers(sentence)).toEqual([]);
 });
+
+test('how many is never lost behind a verb that is not known', () => {
+  expect(
+    read('alternate two 12 V 10 A pumps from the battery')
+      .heard.told.map(({ means }) => means)
+      .join(),
+  ).not.toMatch(/motor/);
+  expect(read('run two 12 V 10 A pumps from the battery when the key is on').load).toMatchObject({ count: 2 });
+});

@@ -350,6 +350,8 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     .trim()
     // *Latch a pump on*.
     .replace(/ on$/, '');
+  // *Alternate two pumps*: a word before how many is a verb that is not known.
+  if (name.split(' ').some((word) => (COUNTS[word] ?? 1) > 1)) return null;
   if (!/[a-z]/.test(name) || /\b(?:fast|slow|hard|loud|bright)$/.test(name) || count < 1 || count > 24) return null;
   // So small that nobody reads its plate; one that is to light a room is no telltale.
   const telltale = !plate && /\b(?:pilot|telltale|status|indicator) (?:lamp|light)s?$/.test(name);
