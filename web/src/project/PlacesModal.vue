@@ -65,15 +65,8 @@ const TICKS = [
   { key: 'wet', head: 'Wet', says: 'wet or outdoors', title: 'Wet, outdoors, or where one stands on earth with wet hands' },
   { key: 'strip', head: 'Strip', says: 'terminal strip', title: 'What leaves it goes over a numbered terminal strip' },
 ] as const;
-const NO_METAL = {
-  key: 'noMetal',
-  head: 'No metal',
-  says: 'no metal that current comes back through',
-  title: 'Plastic, glass fibre or wood: what is there comes back by a wire of its own, to the battery',
-} as const;
 /** Current comes back through metal: by studs, whose ohms can be measured. */
 const byMetal = computed(() => design.value.settings.returnPath === 'chassis' && design.value.supplies.some(isOnVehicle));
-const ticks = computed(() => (byMetal.value ? [...TICKS, NO_METAL] : TICKS));
 const GROUND = 'Ground, mΩ';
 const assumed = computed(() => new Set(assumptionsOf(design.value).map(({ path }) => path)));
 const isAssumed = (at: number, end: 'coldestC' | 'hottestC') => assumed.value.has(`places[${at}].${end}`);
@@ -106,6 +99,11 @@ const noCable = (at: number): boolean => {
   const { cable, a, b } = design.value.distances[at]!;
   return cable === true && project.analysis !== null && !hasCable(project.analysis.netlist, { a, b });
 };
+/** What is there comes back by a wire of its own, or by metal again. */
+function toggleMetal(at: number): void {
+  const { noMetal, ...place } = design.value.places[at]!;
+  void setPlace(at, noMetal ? place : { ...place, noMetal: true });
+}
 /** Wires of low voltage that go straight this way become cores of one cable, or wires by themselves again. */
 function toggleCable(at: number): void {
   const { cable, ...way } = design.value.distances[at]!;
@@ -155,7 +153,7 @@ function remove(id: string): void {
                 <th scope="col">Place</th>
                 <th scope="col">Coldest, hottest air, {{ named('°C') }}</th>
                 <th scope="col">Closed in</th>
-                <th v-for="{ key, head, title } in ticks" :key="key" scope="col" :title="title">{{ head }}</th>
+                <th v-for="{ key, head, title } in TICKS" :key="key" scope="col" :title="title">{{ head }}</th>
                 <th v-if="byMetal" scope="col" title="Stud and metal from there to the battery’s minus, as measured">{{ GROUND }}</th>
                 <th scope="col"><span class="visually-hidden">Delete</span></th>
               </tr>
@@ -233,7 +231,7 @@ function remove(id: string): void {
                     <span aria-hidden="true">{{ named('cm³') }}</span>
                   </div>
                 </td>
-                <td v-for="{ key, head, says } in ticks" :key="key" class="tick" :data-title="head">
+                <td v-for="{ key, head, says } in TICKS" :key="key" class="tick" :data-title="head">
                   <TickField
                     :label="`${place.name}: ${says}`"
                     quiet
@@ -243,6 +241,7 @@ function remove(id: string): void {
                 </td>
                 <td v-if="byMetal" class="ground" :data-title="GROUND">
                   <NumberField
+                    v-if="!place.noMetal"
                     :class="{ assumed: place.groundOhm === undefined }"
                     :label="`Ground stud at ${place.name}, mΩ`"
                     quiet
@@ -251,6 +250,15 @@ function remove(id: string): void {
                     :model-value="Number((1000 * groundOhmAt(place)).toPrecision(4))"
                     @update:model-value="setPlace(at, { ...place, groundOhm: $event / 1000 }, 'ground')"
                   />
+                  <button
+                    class="bare cable"
+                    :aria-label="`No metal at ${place.name}`"
+                    :aria-pressed="place.noMetal ?? false"
+                    title="No metal that current comes back through (plastic, glass fibre, wood): what is there comes back by a wire of its own, to the battery"
+                    @click="toggleMetal(at)"
+                  >
+                    no metal
+                  </button>
                 </td>
                 <td>
                   <button
@@ -391,7 +399,10 @@ table {
   border-bottom: 1px solid var(--line);
 }
 .places td.ground {
-  width: 54px;
+  width: 62px;
+}
+.ground .cable {
+  white-space: nowrap;
 }
 .places td.tick {
   padding: 4px 0;
