@@ -319,3 +319,38 @@ test('what goes one way of low voltage is cut and bought as one cable', async ({
   await expect(page.getByRole('row', { name: /cable of 3 cores: / })).toContainText('1 piece');
   expect(errors).toEqual([]);
 });
+
+test('where there is no metal the way back is a wire of its own, cut and listed', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const document = hear('when the key is on, run a 60 W fan from the battery', blankDesign('Hull', 'battery-12')).add!(
+    blankDesign('Hull', 'battery-12'),
+  );
+  const { id } = (await (await request.post('/api/projects', { data: { document } })).json()) as { id: string };
+  await page.goto(`/projects/${id}/build?view=parts`);
+  const studs = page.getByRole('row', { name: /Ground stud M6/ });
+  await expect(studs).toContainText('G3');
+  await page.goto(`/projects/${id}/design`);
+  await page.getByRole('button', { name: /places, distances/ }).click();
+  const places = page.getByRole('dialog', { name: 'Places and distances' });
+  const metal = places.getByRole('button', { name: 'No metal at load' });
+  await expect(places.getByLabel('Ground stud at load, mΩ')).toHaveValue('2');
+  await metal.click();
+  await expect(metal).toHaveAttribute('aria-pressed', 'true');
+  await expect(places.getByLabel('Ground stud at load, mΩ')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.goto(`/projects/${id}/build?view=parts`);
+  await expect(studs).not.toContainText('G3');
+  expect(errors).toEqual([]);
+});
+
+test('a switched outlet is said on an empty page, asked what it is for, and bought for its breaker', async ({ page }) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  await page.getByLabel('Say what shall happen').fill('switch a 120 V 10 A outlet when pin D4 is high, by a relay module');
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/projects\//);
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText(/Of a motor contact .* bears .* of anything/);
+  await page.goto(page.url().replace(/\/design.*/, '/build?view=parts'));
+  await expect(page.getByRole('row', { name: /Socket outlet with earth \(outlet\), 120 V, for 15 A or more/ })).toBeVisible();
+  expect(errors).toEqual([]);
+});
