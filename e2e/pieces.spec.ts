@@ -34,7 +34,8 @@ async function say(page: Page, { text, answers = {} }: Piece['says'][number], su
     await choose(page.locator('.blank').getByRole('combobox').first(), CALLED[answer]!);
     count++;
   }
-  if (supply !== null && !/ from (?:the|a) /.test(text)) {
+  // What charges a second battery is the first one.
+  if (supply !== null && !/ from (?:the|a) |^charge /.test(text)) {
     await choose(page.getByLabel('from what?'), CALLED[supply]!);
     count++;
   }
