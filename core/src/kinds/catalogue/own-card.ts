@@ -15,6 +15,26 @@ export const ownBase = {
 /** Of every card, the last one. */
 export const PRICE_FIELD = { type: 'number', path: ['price'], label: 'Price', least: 0, most: 1e5, help: 'what the list costs' } as const;
 
+/** Highest voltage of each kind of current that a thing breaks, V; 0 where it is not made for that. */
+const volt = z.number().min(0).max(1500);
+export const BROKEN_VOLTS = { dcV: volt, acV: volt };
+export const BROKEN_VOLT_FIELDS = (
+  [
+    ['dcV', 'Direct'],
+    ['acV', 'Alternating'],
+  ] as const
+).map(([field, current]) => ({
+  type: 'number' as const,
+  path: [field],
+  label: `${current} current, at most`,
+  unit: 'V' as const,
+  least: 0,
+  most: 1500,
+  help: 'where it may stand; 0: nowhere',
+}));
+export const brokenVoltWords = ({ dcV, acV }: { readonly dcV: number; readonly acV: number }): string =>
+  [...(dcV > 0 ? [`${dcV} V⎓`] : []), ...(acV > 0 ? [`${acV} V~`] : [])].join(' / ') || 'no voltage';
+
 export interface OwnCard<P> {
   readonly form: string;
   /** In a list to choose from. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { THERMAL_FUSE, THERMAL_FUSE_SOURCE, type Source, ofPart } from '../../reference/index.ts';
-import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
+import { BROKEN_VOLTS, BROKEN_VOLT_FIELDS, PRICE_FIELD, type OwnCard, brokenVoltWords, ownBase } from './own-card.ts';
 import type { OwnParts } from './shelf.ts';
 
 const RESETS = ['never', 'by hand', 'by itself'] as const;
@@ -11,7 +11,6 @@ const RESETS_TEXT: Readonly<Record<(typeof RESETS)[number], string>> = {
   'by itself': 'cut-out that closes by itself when it has cooled',
 };
 
-const volt = z.number().min(0).max(1500);
 export const ownCutOutSchema = z.strictObject({
   ...ownBase,
   form: z.literal('cut-out'),
@@ -20,9 +19,7 @@ export const ownCutOutSchema = z.strictObject({
   resets: z.enum(RESETS),
   /** What it carries and breaks, A. */
   ratedA: positive.max(200),
-  /** Highest voltage of each kind of current that it breaks, V; 0 where it is not made for that. */
-  acV: volt,
-  dcV: volt,
+  ...BROKEN_VOLTS,
 });
 export type OwnCutOut = z.infer<typeof ownCutOutSchema>;
 
@@ -43,24 +40,7 @@ export const cutOutCard = {
       help: 'whether the heat can come back by itself',
     },
     { type: 'number', path: ['ratedA'], label: 'Rating', unit: 'A', least: 0.1, most: 200, help: 'what it carries, and can end' },
-    {
-      type: 'number',
-      path: ['acV'],
-      label: 'Alternating current, at most',
-      unit: 'V',
-      least: 0,
-      most: 1500,
-      help: 'where it may stand; 0: nowhere',
-    },
-    {
-      type: 'number',
-      path: ['dcV'],
-      label: 'Direct current, at most',
-      unit: 'V',
-      least: 0,
-      most: 1500,
-      help: 'where it may stand; 0: nowhere',
-    },
+    ...BROKEN_VOLT_FIELDS,
     PRICE_FIELD,
   ],
   usual: {
@@ -72,8 +52,8 @@ export const cutOutCard = {
     ...{ id, name, form: 'cut-out', opensAtC: 150, resets: 'never', price: 0, assumed: ['ratedA', 'acV', 'dcV'] },
     ...{ ratedA: WEAKEST_A, acV: THERMAL_FUSE.acV, dcV: THERMAL_FUSE.dcV },
   }),
-  words: ({ opensAtC, resets, ratedA, acV, dcV }) =>
-    `opens at ${opensAtC} °C, ${ratedA} A, ${[...(acV > 0 ? [`${acV} V~`] : []), ...(dcV > 0 ? [`${dcV} V⎓`] : [])].join(' / ') || 'no voltage'}, closes again ${resets}`,
+  words: ({ opensAtC, resets, ratedA, ...volts }) =>
+    `opens at ${opensAtC} °C, ${ratedA} A, ${brokenVoltWords(volts)}, closes again ${resets}`,
 } as const satisfies OwnCard<OwnCutOut>;
 
 /** What opens in a heater's line when it gets too hot: the usual one, or a person's own. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { positive } from '../../document/index.ts';
 import { PROTECTION_LIMITS, PROTECTION_NAMES, type Protection, type ProtectionLimit, ofPart } from '../../reference/index.ts';
-import { PRICE_FIELD, type OwnCard, ownBase } from './own-card.ts';
+import { BROKEN_VOLTS, BROKEN_VOLT_FIELDS, PRICE_FIELD, type OwnCard, brokenVoltWords, ownBase } from './own-card.ts';
 
 /** How it opens: what its band or its curve is taken from. A fuse in a plug is no part that one types. */
 const BUILT = [
@@ -15,15 +15,12 @@ const BUILT = [
   'breaker-d',
 ] as const satisfies readonly Protection[];
 
-const volt = z.number().min(0).max(1500);
 export const ownGuardSchema = z.strictObject({
   ...ownBase,
   form: z.literal('guard'),
   builtAs: z.enum(BUILT),
   ratingA: positive.max(1000),
-  /** Highest voltage of each kind of current that it breaks, V; 0 where it is not made for that. */
-  dcV: volt,
-  acV: volt,
+  ...BROKEN_VOLTS,
   /** Breaking capacity at that voltage, A. */
   breaksA: positive.max(200_000),
 });
@@ -47,24 +44,7 @@ export const guardCard = {
       help: 'when it opens',
     },
     { type: 'number', path: ['ratingA'], label: 'Rating', unit: 'A', least: 0.1, most: 1000, help: 'what may hang on it' },
-    {
-      type: 'number',
-      path: ['dcV'],
-      label: 'Direct current, at most',
-      unit: 'V',
-      least: 0,
-      most: 1500,
-      help: 'where it may stand; 0: nowhere',
-    },
-    {
-      type: 'number',
-      path: ['acV'],
-      label: 'Alternating current, at most',
-      unit: 'V',
-      least: 0,
-      most: 1500,
-      help: 'where it may stand; 0: nowhere',
-    },
+    ...BROKEN_VOLT_FIELDS,
     { type: 'number', path: ['breaksA'], label: 'Breaks up to', unit: 'A', least: 1, most: 200_000, help: 'which short it ends' },
     PRICE_FIELD,
   ],
@@ -77,8 +57,8 @@ export const guardCard = {
     ...{ id, name, form: 'guard', builtAs: 'blade', ratingA: 10, price: 0, assumed: ['dcV', 'acV', 'breaksA'] },
     ...usual({ builtAs: 'blade' }),
   }),
-  words: ({ ratingA, builtAs, dcV, acV, breaksA }) =>
-    `${ratingA} A, opens like a ${PROTECTION_NAMES[builtAs]}, ${[...(dcV > 0 ? [`${dcV} V⎓`] : []), ...(acV > 0 ? [`${acV} V~`] : [])].join(' / ') || 'no voltage'}, breaks ${breaksA} A`,
+  words: ({ ratingA, builtAs, breaksA, ...volts }) =>
+    `${ratingA} A, opens like a ${PROTECTION_NAMES[builtAs]}, ${brokenVoltWords(volts)}, breaks ${breaksA} A`,
 } as const satisfies OwnCard<OwnGuard>;
 
 /** What it breaks, as its label says. */

@@ -138,6 +138,10 @@ describe('a battery by what it stores', () => {
     const first = read('run a 60 W fan from a 12 V 90 Ah battery when the key is on').design!;
     const again = hear('light a 5 W lamp from the 12 V 90 Ah battery when the key is on', first).add!(first);
     expect(again.supplies).toHaveLength(1);
+    // By its name it is the project's: of another size it is not, and that is not passed over.
+    const named = { ...first, supplies: first.supplies.map((one) => ({ ...one, name: 'house battery' })) };
+    expect(hear('light a 5 W lamp from the 90 Ah house battery when the key is on', named).add!(named).supplies).toHaveLength(1);
+    expect(hear('light a 5 W lamp from the 40 Ah house battery when the key is on', named).unclear).not.toEqual([]);
     const other = hear('light a 5 W lamp from a 12 V 40 Ah battery when the lamp switch is on', first).add!(first);
     expect(other.supplies.map((one) => 'capacityAh' in one && one.capacityAh)).toEqual([90, 40]);
     expect(new Set(other.supplies.map(({ name }) => name)).size).toBe(2);
@@ -149,6 +153,7 @@ describe('a second battery', () => {
     ['charge the house battery from the alternator at 40 A when the engine runs', 40],
     ['when the alternator charges, charge the second battery at 25 A', 25],
     ['charge the house battery from the battery when the engine runs', 30],
+    ['charge the house battery from the battery when the engine runs, with a 40 A breaker', 30],
   ])('%s', (sentence, value) => {
     const { design, load, heard } = read(sentence);
     expect(heard.unclear).toEqual([]);

@@ -1,5 +1,15 @@
 /** What a sentence names beside its condition: loads, a supply, a place. */
-import { type LoadKind, LOADS, SUPPLY_VARIANTS, asVariant, goesInSeries, isMains, isStored, variantOf } from '../../kinds/index.ts';
+import {
+  type LoadKind,
+  LOADS,
+  SUPPLY_VARIANTS,
+  asVariant,
+  goesInSeries,
+  isMains,
+  isStored,
+  supplyFacets,
+  variantOf,
+} from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import { IN3_CM3 } from '../../reference/index.ts';
 import type { Design } from '../schema.ts';
@@ -92,10 +102,12 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
     const known = [...(design?.supplies ?? [])]
       .sort((one, other) => other.name.length - one.name.length)
       .find(({ name }) => after.startsWith(name.toLowerCase()));
-    if (known && !capacity)
+    // The project’s by its name is that one, unless it is said to be of another size.
+    if (known && capacity && supplyFacets(known).storedAh(known) !== capacity.ampereHours) continue;
+    if (known)
       return {
         at: found.index,
-        length: found[0].length + known.name.length,
+        length: found[0].length + (capacity?.length ?? 0) + known.name.length,
         supply: `known ${known.id}`,
         ratedA: null,
         means: `${known.name}, of this project`,
@@ -146,7 +158,9 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
 const CHARGED = new RegExp(
   String.raw`\b(?:charge|connect|join) (?:the |a |my )?((?:lithium )?(?:second|house|leisure|auxiliary|aux|other|camper|caravan|trailer|service|spare|boat|van) (?:lithium )?battery)(?: (?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b)?`,
 );
-const CHARGED_AT = new RegExp(String.raw`(?:,? )\b(?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b`);
+const CHARGED_AT = new RegExp(
+  String.raw`(?:,? )\b(?:at|with)(?: up to)? (${NUMBER}) ?(?:amps?|amperes?|a)\b(?! (?:(?:blade |circuit )?(?:fuse|breaker)|relay|contactor))`,
+);
 /** A second battery that is joined to the supply, and what flows at most. */
 export function readCharged(
   text: string,
