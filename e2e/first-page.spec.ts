@@ -105,7 +105,10 @@ test('one thing or another, until a button stops it, and another job as a condit
   await add('when both hand buttons are pressed, run a 2 A valve', /hand button 1 is pressed; .*hand button 2 is pressed/);
   await expect(sentence).toContainText('hand button 1 is pressed and hand button 2 is pressed');
   await expect(page.getByText(/one that is taped down leaves the other to one hand/)).toBeVisible();
-  await add('when the main beams are on, light a 2 W LED lamp', /as the sentence of Main beams says today, and asked from now on whether it stays so: beam switch is on/);
+  await add(
+    'when the main beams are on, light a 2 W LED lamp',
+    /as the sentence of Main beams says today, and asked from now on whether it stays so: beam switch is on/,
+  );
   await expect(sentence).toContainText('When beam switch is on, switch LED lamp');
   expect(errors).toEqual([]);
 });

@@ -16,7 +16,15 @@ export {
 export { MOST_STATES } from './explore.ts';
 export { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
 export { type Course, type InTime, type Stretch, inTime } from './in-time.ts';
-export { type StatementResult, type SweepProgress, type SweepRow, MOST_JOINT_SIGNALS, checkStatement, checkStatements, sweep } from './joint.ts';
+export {
+  type StatementResult,
+  type SweepProgress,
+  type SweepRow,
+  MOST_JOINT_SIGNALS,
+  checkStatement,
+  checkStatements,
+  sweep,
+} from './joint.ts';
 export { type LostSignal, isAgainstLost } from './lost.ts';
 export { type Sneak } from './sneak.ts';
 export { type StateRow, type StateTable, stateTable } from './table.ts';

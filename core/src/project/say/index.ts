@@ -26,6 +26,7 @@ import {
   isCharged,
   isMains,
   isOutput,
+  isPin,
   isStored,
   supplyFacets,
 } from '../../kinds/index.ts';
@@ -202,8 +203,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (loads.length === 0 && !charged && !never)
     blanks.push({ key: 'load', asks: 'what shall be switched? type “run a 60 W fan”', choices: [] });
   const natured = signals.map((signal) => {
-    const isOfBoard = signal.nature !== 'pin' || !OTHER_VOLTS.test(signal.name);
-    if (signal.id !== null || (signal.nature !== null && isOfBoard)) return signal;
+    // An output of another voltage is of something else, and of what is asked.
+    const isElsewhere = OTHER_VOLTS.test(signal.name) && isPin(begunOf(signal) ?? undefined);
+    if (signal.id !== null || (signal.nature !== null && !isElsewhere)) return signal;
     const nature = reading.ask({
       key: `signal ${signal.name}`,
       asks: `what is “${signal.name}”?`,
