@@ -46,7 +46,9 @@ function check(context: RuleContext, statement: Statement): Finding[] {
       severity: 'danger',
       value: against,
       title: example ? `Not so: ${words}` : `${words}: in all ${states} states`,
-      detail: example ? `with ${example.words}; in ${against} of ${states} states` : 'every state of what it names is solved',
+      detail: example
+        ? `with ${example.words}; in ${against} of ${states} states`
+        : 'every state of what it names is solved, at the usual voltage and with the other jobs at rest',
       working: noneAllowed(against, 'states against it', computed('every state of the jobs that it names')),
     }),
   ];

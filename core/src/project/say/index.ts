@@ -29,6 +29,7 @@ import {
   isPin,
   isStored,
   supplyFacets,
+  variantOf,
 } from '../../kinds/index.ts';
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import { motorFullLoadA } from '../../reference/index.ts';
@@ -304,8 +305,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (feeding && cable && isMains(feeding)) notOf({ at: cable.index, length: cable[0].length });
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
   const bears = wholeLoads.filter((load): load is WholeLoad => load.value !== null && load.kind !== null);
-  // One that is bought for it is as strong as it takes; an outlet is there.
-  const isBought = variant !== null && feeding !== null && supplyFound?.ratedA == null && !isMains(feeding);
+  // One that is bought for it is as strong as it takes; an outlet is there, and so is what the project has of its kind.
+  const isThere = known.some((one) => variantOf(one) === variant);
+  const isBought = variant !== null && feeding !== null && supplyFound?.ratedA == null && !isMains(feeding) && !isThere;
   const sizedA = isBought ? adapterFor(feeding, bears) : null;
   if (sizedA !== null) assumed.push(`a supply that gives ${formatQuantity(sizedA, 'A')}`);
   if (feeding && connector && (never || connectorIn({ loads: bears, others: [], charged, guard }, connector, feeding) === null))

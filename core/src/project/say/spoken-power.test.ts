@@ -233,3 +233,12 @@ test('how many is never lost behind a verb that is not known', () => {
   ).not.toMatch(/motor/);
   expect(read('run two 12 V 10 A pumps from the battery when the key is on').load).toMatchObject({ count: 2 });
 });
+
+test('where the project has two alike, a third is not bought in silence', () => {
+  const first = read('light a 12 V 10 W lamp from a 12 V power supply when switch 1 is on').design!;
+  const [one] = first.supplies;
+  const two = { ...first, supplies: [...first.supplies, { ...one!, id: 'second', name: 'second supply' }] };
+  const third = hear('run a 12 V 3 A fan from a 12 V power supply when switch 2 is on', two).add!(two);
+  expect(third.supplies.map(({ id }) => id)).toEqual([one!.id, 'second']);
+  expect(third.supplies.map((supply) => 'ratedA' in supply && supply.ratedA)).toEqual([2, 2]);
+});
