@@ -38,6 +38,7 @@ import { PLAIN_CONTACTOR, PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, parts
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
   type Clause,
+  NUMBER,
   type SaidConnector,
   type SaidGuard,
   type SaidLoad,
@@ -52,7 +53,8 @@ import { WET_WORDS } from './words.ts';
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
 const SET_C = 120;
 /** A signal as it is beside its supply, and what of it the sentence left open, in words. */
-export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
+export function fittedTo(said: SaidSignal, feeding: Supply, design: Design | null, assumed: string[], units: Units): SaidSignal {
+  const signal = bearing(said);
   const { name, begins } = signal;
   const begun = begunOf(signal);
   if (begun === null) return signal;
@@ -84,6 +86,15 @@ export function fittedTo(signal: SaidSignal, feeding: Supply, design: Design | n
     assumed.push(`${name}: a sensor of its own, until it is said which controller it is a contact of`);
   if (levelsOf(begun) !== null && !('closesAt' in begins)) assumed.push(`${name}: its two levels`);
   return signal;
+}
+
+const NAMED_A = new RegExp(String.raw`\b(${NUMBER}) ?(?:amps?|a)\b`, 'i');
+/** *The 5 A switch*: what its contact bears is in its name. */
+function bearing(signal: SaidSignal): SaidSignal {
+  const begun = begunOf(signal);
+  const said = begun && formOfSignal(begun) === 'contact' && !('limitA' in signal.begins) ? NAMED_A.exec(signal.name) : null;
+  const limitA = said ? toNumber(said[1]!) : 0;
+  return limitA > 0 && limitA <= 200 ? { ...signal, begins: { ...signal.begins, limitA } } : signal;
 }
 
 /** Several loads of the mains are joined somewhere: on a page that begins with them, in a box. A place that is there stays as it was entered. */

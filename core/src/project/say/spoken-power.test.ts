@@ -242,3 +242,14 @@ test('where the project has two alike, a third is not bought in silence', () => 
   expect(third.supplies.map(({ id }) => id)).toEqual([one!.id, 'second']);
   expect(third.supplies.map((supply) => 'ratedA' in supply && supply.ratedA)).toEqual([2, 2]);
 });
+
+test.each([
+  ['switch a 12 V 30 A heater from the battery with a 5 A switch through a relay', '5 A switch', 5],
+  ['when the 3 A switch is on, run a 60 W fan from the battery', '3 A switch', 3],
+  ['when the fan switch is on, run a 60 W fan from the battery', 'fan switch', 10],
+  ['when the 20 A float switch is on, run a 60 W fan from the battery', '20 A float switch', 20],
+])('a contact bears what its name says: %s', (sentence, name, limitA) => {
+  const { design, heard } = read(sentence);
+  expect(heard.unclear).toEqual([]);
+  expect(design!.signals).toMatchObject([{ nature: 'switch', name, limitA }]);
+});
