@@ -433,9 +433,17 @@ function filledTo(reading: Reading): Clause | null {
   return clause;
 }
 
+/** *And stop it with a red button*: a press. */
+const STOPPED_BY =
+  /,? ?\b(?:and |but )?(?:then )?stop(?:s|ped)? (?:it |them )?(?:with|by) (?:a |an |the |my |another )?((?:[a-z]+ ){0,3}button)(?![\w-])/;
+/** Held on until `reset`, whose signals are new from `before` on: a stop whose wire breaks stops. */
+function heldUntil({ signals, assumed }: Reading, set: Clause, reset: Clause, before: number): Clause {
+  for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
+  return { op: 'held', set, reset };
+}
 /** How long what is on stays on: for a while after, or until something else. */
-function staying(reading: Reading, clause: Clause, offLater: RegExpExecArray | null): Clause {
-  const { signals, assumed } = reading;
+function staying(reading: Reading, clause: Clause, offLater: RegExpExecArray | null, stopped: RegExpExecArray | null): Clause {
+  const { signals } = reading;
   const later = reading.match(STAYING_ANYWHERE);
   let now = clause;
   if (later) {
@@ -457,9 +465,11 @@ function staying(reading: Reading, clause: Clause, offLater: RegExpExecArray | n
     reading.takeFound(most, 'delay', `no longer than ${formatTime(seconds)} at a time`);
     now = firstWhile(now, seconds);
   }
+  const before = signals.length;
+  const ends = stopped && namedAlone(reading, stopped, stopped[1]!, (words) => `it stays on by itself, and ends when: ${words}`);
+  if (ends) return heldUntil(reading, now, ends, before);
   const held = reading.match(UNTIL);
   if (!held) return now;
-  const before = signals.length;
   const kept = reading.told.length;
   const left = reading.rest;
   const from = held.index + held[0].length;
@@ -467,9 +477,7 @@ function staying(reading: Reading, clause: Clause, offLater: RegExpExecArray | n
   // What stays on by itself is ended for good by a press alone: of anything else nobody says whether it begins again.
   if (reset && (isMomentary(now, signals) || isMomentary(reset, signals))) {
     reading.takeFound(held, 'words', 'it stays on by itself, and ends when:');
-    // A stop whose wire breaks stops.
-    for (let at = before; at < signals.length; at++) signals[at] = stopping(signals[at]!, assumed);
-    return { op: 'held', set: now, reset };
+    return heldUntil(reading, now, reset, before);
   }
   reading.told.length = kept;
   signals.length = before;
@@ -618,6 +626,7 @@ export function readCondition(reading: Reading): Condition {
 
   const onlyWith = WHEN.test(reading.rest) ? reading.hidden(ONLY_WITH) : null;
   const offLater = reading.hidden(OFF_LATER);
+  const stopped = reading.hidden(STOPPED_BY);
   const again = reading.hidden(PRESSED_AGAIN);
   const ending = WHEN.test(reading.rest) ? reading.aside(ENDS_AFTER.exec(reading.rest)) : null;
 
@@ -628,8 +637,11 @@ export function readCondition(reading: Reading): Condition {
   else reading.putFoundBack(back);
   const until = ending && first.clause ? untilAfter(reading, first.clause, ending) : null;
   if (ending && !until) reading.putBack(ending.at, ending.length);
-  let clause = until ?? (first.clause && staying(reading, first.clause, offLater));
-  if (until || !first.clause) reading.putFoundBack(offLater);
+  let clause = until ?? (first.clause && staying(reading, first.clause, offLater, stopped));
+  if (until || !first.clause) {
+    reading.putFoundBack(offLater);
+    reading.putFoundBack(stopped);
+  }
   if (onlyWith) clause = withThat(reading, clause, onlyWith);
   if (except) {
     const ends = clause ? reading.clauseOf(except, () => 'and not while:') : null;

@@ -253,3 +253,17 @@ test.each([
   expect(heard.unclear).toEqual([]);
   expect(design!.signals).toMatchObject([{ nature: 'switch', name, limitA }]);
 });
+
+test.each([
+  'start a 230 V 1.5 kW saw with a start button and stop it with a stop button',
+  'run a 60 W fan from the battery when the green button is pressed, and stop it by the red button',
+  'when the green button is pressed, run a 60 W fan from the battery and stop it with the red button',
+])('it is held until a button stops it, whose broken wire stops it too: %s', (sentence) => {
+  const { job, heard, design } = read(sentence);
+  expect(heard.unclear).toEqual([]);
+  expect(job!.when).toMatchObject({ op: 'held' });
+  expect(design!.signals).toMatchObject([
+    { rest: 'open', action: 'momentary' },
+    { rest: 'closed', action: 'momentary' },
+  ]);
+});
