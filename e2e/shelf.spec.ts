@@ -1,6 +1,7 @@
 /** Boards and heatsinks of one's own, and loads, sensors and supplies that are kept for other projects. */
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { OWN_BEGINNINGS } from '@iron-nudge/core';
 import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
 
 async function load(request: APIRequestContext, file: string): Promise<string> {
@@ -200,6 +201,28 @@ test('an own cut-out is typed from its label, ends the heat of a job, is bought 
   await saved(page, 2);
   await page.goto(`/projects/${project}/build?view=parts`);
   await expect(page.getByRole('row').filter({ hasText: `${cutOut}, opens at 120 °C` })).toContainText('4.40');
+  expect(errors).toEqual([]);
+});
+
+test('every kind of part can be begun in the browser, and goes out and comes in as one file', async ({ page, request }) => {
+  test.slow();
+  const errors = watchErrors(page);
+  const names = new Map(OWN_BEGINNINGS.map(({ value, text }) => [text, own(`Every ${value}`)]));
+  for (const [text, name] of names) await begin(page, new RegExp(`^${text.replace(/[()]/g, '\\$&')}$`), name);
+  const listed = async (ending = '') => {
+    const { parts } = (await (await request.get('/api/parts')).json()) as { parts: { part: { id: string; name: string } }[] };
+    return [...names.values()].filter((name) => !parts.some(({ part }) => part.name === `${name}${ending}`));
+  };
+  expect(await listed()).toEqual([]);
+  await page.goto('/parts');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own shelf as JSON' }).click()]);
+  const shelf = JSON.parse(readFileSync(await file.path(), 'utf8')) as { parts: { id: string; name: string }[] };
+  const again = shelf.parts
+    .filter(({ name }) => [...names.values()].includes(name))
+    .map((part) => ({ ...part, id: `${part.id}-b`, name: `${part.name} again` }));
+  expect(again).toHaveLength(names.size);
+  await give(page, 'shelf.json', JSON.stringify({ ...shelf, parts: again }));
+  await expect.poll(() => listed(' again')).toEqual([]);
   expect(errors).toEqual([]);
 });
 

@@ -48,6 +48,19 @@ describe('what is promised of the two', () => {
     expect(words(made(PUMP, MOTOR, 'when the pump runs and the door is open, never run the motor'))).toEqual([]);
   });
 
+  test('a project with as many statements as a file holds takes the job and no more of them', () => {
+    const first = made(PUMP);
+    const full = (count: number): Design => ({
+      ...first,
+      statements: Array.from({ length: count }, (_, at) => ({
+        ...{ id: `statement-${at + 1}`, kind: 'never-both' as const },
+        ...{ a: { what: 'job', id: 'job-1', on: true }, b: { what: 'job', id: 'job-1', on: false } },
+      })) as Statement[],
+    });
+    const after = (count: number) => hear('when the pump runs, light a 5 W lamp from the battery', full(count)).add!(full(count));
+    expect([after(58).statements.length, after(59).statements.length, after(59).jobs.length]).toEqual([60, 59, 2]);
+  });
+
   test('a job on a feed runs on that feed, and its lamp with it', () => {
     const before = made(PUMP, 'when the tank switch is on, run a 5 A fan from the battery');
     const key = before.signals.find(({ name }) => name === 'key')!.id;

@@ -291,6 +291,7 @@ export const settingsSchema = z.strictObject({
 /** Own parts of a project, and of a file of them. */
 export const MOST_OWN_PARTS = 200;
 
+export const MOST_STATEMENTS = 60;
 const statementTerm = z.strictObject({ what: z.enum(['job', 'signal']), id, on: z.boolean() });
 /** What must hold in every state: `a` never together with `b`, or `b` whenever `a`. */
 export const statementSchema = z.strictObject({
@@ -350,7 +351,7 @@ export const designSchema = z.strictObject({
   controllers: z.array(controllerSchema).max(12).default([]),
   jobs: z.array(jobSchema).max(60),
   parts: z.array(usedPartSchema).max(MOST_OWN_PARTS),
-  statements: z.array(statementSchema).max(60),
+  statements: z.array(statementSchema).max(MOST_STATEMENTS),
   // Files from before findings could be accepted have none.
   accepted: z.array(acceptedSchema).max(400).default([]),
   /** Keys of assumed values that a person looked at and found right. */

@@ -1,7 +1,7 @@
 /** What a clause that names another job promises of the two: asked of the circuit from then on, for what it copies may be said anew. */
 import { mintId } from '../../document/index.ts';
 import { feedOf } from '../intent.ts';
-import type { Design, Job, Statement, StatementTerm } from '../schema.ts';
+import { type Design, type Job, MOST_STATEMENTS, type Statement, type StatementTerm } from '../schema.ts';
 import type { AsJob, Clause } from './heard.ts';
 
 const of = ({ job, on }: AsJob): StatementTerm => ({ what: 'job', id: job, on });
@@ -15,7 +15,8 @@ export function withFollowed(design: Design, id: string, clause: Clause, stops =
     (list, statement) => [...list, { id: mintId('statement', list), ...statement }],
     design.statements,
   );
-  return { ...design, statements };
+  // More than a file holds would be refused with all that was said: then nothing is promised.
+  return statements.length > MOST_STATEMENTS ? design : { ...design, statements };
 }
 
 function followed(design: Design, job: Job, clause: Clause): Omit<Statement, 'id'>[] {
