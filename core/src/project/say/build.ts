@@ -513,15 +513,17 @@ function moduleFeed(part: string, feeding: Supply): Partial<Job> {
   if (!type?.module || type.coilV === RAIL_V) return {};
   return { module: { ...DEFAULT_MODULE, jumper: false }, ...(!isMains(feeding) && { controlSupply: feeding.id }) };
 }
+const ISOLATED = 'isolated supply';
 /** The isolated supply of a project for coils of so many volts, or one more. */
 function withIsolated(design: Design, coilV = 12): { readonly design: Design; readonly id: string } {
   const known = design.supplies.find((supply) => variantOf(supply) === `adapter-${coilV}`);
   const id = known?.id ?? mintId('supply', design.supplies);
   const place = design.places[1]?.id ?? design.places[0]!.id;
+  // One of another voltage beside it is told apart by that.
+  const isFirst = !design.supplies.some(({ name: taken }) => taken === ISOLATED);
+  const name = isFirst ? ISOLATED : `${ISOLATED}, ${coilV} V`;
   return {
-    design: known
-      ? design
-      : { ...design, supplies: [...design.supplies, asVariant({ id, name: 'isolated supply', place }, `adapter-${coilV}`)] },
+    design: known ? design : { ...design, supplies: [...design.supplies, asVariant({ id, name, place }, `adapter-${coilV}`)] },
     id,
   };
 }

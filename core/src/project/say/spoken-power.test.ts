@@ -267,3 +267,9 @@ test.each([
     { rest: 'closed', action: 'momentary' },
   ]);
 });
+
+test('isolated supplies of two voltages have two names', () => {
+  const pump = read('run a 1/2 hp 120 V pump when switch 1 is on').design!;
+  const both = hear('when the pump runs, light a 120 V 5 W lamp', pump).add!(pump);
+  expect(both.supplies.map(({ name }) => name)).toEqual(['wall outlet', 'isolated supply', 'isolated supply, 12 V']);
+});
