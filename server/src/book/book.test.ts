@@ -95,6 +95,23 @@ describe('the build book of one lamp', () => {
   }, 120_000);
 });
 
+test('a sheet has every caution of its job, and its drawing on the same page', async () => {
+  const oven = parseDesignText(readFileSync(new URL('../../../examples/circuits/19-oven.json', import.meta.url), 'utf8'));
+  if (!oven.ok) throw new Error(JSON.stringify(oven.problems));
+  for (const paper of ['A4', 'LETTER'] as const) {
+    const { pages } = await read({ design: oven.design, paper });
+    for (const [sheet, relay] of [
+      ['Sheet 1', 'K1.A'],
+      ['Sheet 2', 'K2'],
+    ] as const) {
+      const page = pages.find(({ text }) => text.includes(`${sheet} `) && text.includes('▲ Mains'))!;
+      expect(page.text).toContain(`What ${relay} switches is live even when it is off`);
+      expect(page.text).toContain('Your local code comes first');
+      expect([paper, sheet, page.text.includes('N · neutral')]).toEqual([paper, sheet, true]);
+    }
+  }
+}, 120_000);
+
 test('every example has its book: no heading that moves down sends the layout round for ever', async () => {
   const folder = new URL('../../../examples/circuits/', import.meta.url);
   for (const file of readdirSync(folder)) {

@@ -90,7 +90,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     const stands = !lies(index);
     const scale = scaleIn(drawing, stands ? PORTRAIT : LANDSCAPE);
     const page = { pageOrientation: (stands ? 'portrait' : 'landscape') as PageOrientation };
-    const [caution] = cautionsFor(design, job, netlist);
+    const cautions = cautionsFor(design, job, netlist);
     const open = analysis.findings.filter((finding) => finding.job === job.id && finding.severity !== 'hold' && finding.accepted === null);
     return [
       {
@@ -99,7 +99,10 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
         ...(stands && !lies(index - 1) ? {} : { pageBreak: 'before' as const, ...page }),
       },
       { text: sentenceText(sentenceOf(design, job)), fontSize: 11, margin: [0, 0, 0, 4] },
-      ...(caution ? [{ text: `▲ ${caution}`, margin: [0, 0, 0, 4] } as Content] : []),
+      // One after another in few lines: the drawing stays on their sheet.
+      ...(cautions.length > 0
+        ? [{ text: cautions.map((text) => `▲ ${text}`).join('  '), fontSize: 9, margin: [0, 0, 0, 4] } as Content]
+        : []),
       ...open.map(({ severity, title }): Content => ({ text: `${MARK[severity]} ${title}`, bold: true, margin: [0, 0, 0, 3] })),
       {
         svg: drawingSvg(drawing, netlist, { title: job.name, references: references[index]!.bySymbol, fontFamily: 'Text', label: labels }),

@@ -36,7 +36,7 @@ export const MARK = { hold: '●', caution: '▲', danger: '■' } as const;
 export const LINE = '#b9b2a2';
 /** Room for a drawing inside the margins of either paper, standing beside other things and lying, pt. */
 export const PORTRAIT = { width: 515, height: 430 };
-export const LANDSCAPE = { width: 710, height: 420 };
+export const LANDSCAPE = { width: 710, height: 396 };
 /** Room for the picture of a step beside its words, and below them. */
 export const BESIDE = { width: 270, height: 600 };
 export const BELOW = { width: 410, height: 600 };
