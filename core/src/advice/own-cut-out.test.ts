@@ -76,3 +76,14 @@ test('the rehearsal of heat opens it there', () => {
     heatSetup({ ...design, signals, jobs }, signals.at(-1) as Extract<Design['signals'][number], { nature: 'regulator' }>)!.cutOutC,
   ).toBe(210);
 });
+
+test('one that is bridged by hand is no end of the heat, and nothing is said to hold of it', () => {
+  const design = withCutOut({});
+  const bridged = {
+    ...design,
+    jobs: design.jobs.map((job) => ({ ...job, edits: [{ kind: 'bridge' as const, part: `${job.id}-thermal-fuse` }] })),
+  };
+  expect([...said(bridged).keys()]).toEqual([]);
+  const ends = analyse(bridged).analysis.findings.find(({ rule }) => rule === 'fails-closed-no-cutout');
+  expect(ends).toMatchObject({ severity: 'danger' });
+});

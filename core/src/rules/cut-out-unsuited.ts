@@ -1,4 +1,4 @@
-import { familyOf } from '../graph/index.ts';
+import { familyOf, isWhole } from '../graph/index.ts';
 import { type When, signalsOf } from '../document/index.ts';
 import {
   ITSELF,
@@ -165,7 +165,8 @@ function levelFindings(context: RuleContext, job: WiredJob, opensAtC: number, pa
 
 function ofThermalFuse(context: RuleContext, job: WiredJob): Finding[] {
   const part = context.netlist.parts.find(({ id }) => id === `${job.job.id}-thermal-fuse`);
-  if (!plays(part, 'thermal cut-out')) return [];
+  // Of one that is left out or bridged another rule says that there is none.
+  if (!plays(part, 'thermal cut-out') || !isWhole(context.netlist, part.id)) return [];
   const { cutOut } = part.spec;
   const { own, ratedA, source } = cutOut;
   const { value } = context.worstAmps(job, branchId(part.id, 'link'));

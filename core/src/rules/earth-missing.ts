@@ -1,7 +1,6 @@
-import { linePath, linesOf } from '../project/index.ts';
 import { commonPractice, computed, isBlock, standard } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
-import { takeBackEdits } from './nudging.ts';
+import { earthsIn, takeBackEdits } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 import { type CircuitGraph, walk } from '../graph/index.ts';
@@ -68,13 +67,5 @@ export const earthMissing: Rule = {
   nudges: ({ jobs }, finding) =>
     jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => [
-        {
-          label: 'Nudge an earth conductor in',
-          patches: linesOf(job.job).flatMap((load) =>
-            load.earth === 'missing' ? [{ path: ['jobs', job.at, ...linePath(job.job, load.id), 'earth'], value: 'wired' }] : [],
-          ),
-        },
-        ...takeBackEdits(job),
-      ]),
+      .flatMap((job) => [earthsIn(job, ({ earth }) => earth === 'missing'), ...takeBackEdits(job)]),
 };

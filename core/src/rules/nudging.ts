@@ -1,7 +1,8 @@
 /** Changes that several rules propose. */
 import { type Patch, withSignal } from '../document/index.ts';
-import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf, ratingsFor } from '../project/index.ts';
+import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf, linePath, linesOf, ratingsFor } from '../project/index.ts';
 import {
+  type Load,
   largestRating,
   type PartPlaying,
   type RelayType,
@@ -154,6 +155,14 @@ export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayTyp
       patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
     }));
 }
+
+/** An earth conductor to each load of a job that wants one. */
+export const earthsIn = ({ job, at }: WiredJob, wants: (load: Load) => boolean): Nudge => ({
+  label: 'Nudge an earth conductor in',
+  patches: linesOf(job).flatMap((load) =>
+    wants(load) ? [{ path: ['jobs', at, ...linePath(job, load.id), 'earth'], value: 'wired' }] : [],
+  ),
+});
 
 /** Takes back what a person wired otherwise, one change at a time and then all. */
 export function takeBackEdits({ job, at }: WiredJob): Nudge[] {

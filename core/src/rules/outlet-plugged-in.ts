@@ -1,9 +1,9 @@
 import { type Supply, LOADS, currentOf, heatsinksOf, isMains, powerRelays, throwRating, withRelay } from '../kinds/index.ts';
-import { type Design, linePath, linesOf } from '../project/index.ts';
+import type { Design } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, standard } from '../reference/index.ts';
 import { type WiredJob, jobSubject, partSubject } from './context.ts';
-import { coilFits, otherRelays } from './nudging.ts';
+import { coilFits, earthsIn, otherRelays } from './nudging.ts';
 import { type Finding, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
 import { noneAllowed } from './shared-working.ts';
 
@@ -31,7 +31,7 @@ function starts(job: WiredJob, ampere: number, names: string): Finding[] {
           unit: 'A',
           title:
             ampere > limit
-              ? `Of a motor contact ${relay.tag} ${pin} bears ${formatQuantity(limit, 'A')}, and ${names} is for ${formatQuantity(ampere, 'A')} of anything`
+              ? `Of a motor contact ${relay.tag} ${pin} bears ${formatQuantity(limit, 'A')}, and ${formatQuantity(ampere, 'A')} of anything may hang on ${names}`
               : `Contact ${relay.tag} ${pin} bears a motor of the ${formatQuantity(ampere, 'A')} of ${names}`,
           detail:
             ampere > limit
@@ -111,14 +111,7 @@ export const outletPluggedIn: Rule = {
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) =>
         finding.code === 'earth'
-          ? [
-              {
-                label: 'Nudge an earth conductor in',
-                patches: linesOf(job.job).flatMap((load) =>
-                  load.earth === 'wired' ? [] : [{ path: ['jobs', job.at, ...linePath(job.job, load.id), 'earth'], value: 'wired' }],
-                ),
-              },
-            ]
+          ? [earthsIn(job, ({ earth }) => earth !== 'wired')]
           : [...otherRelays(context.design, job, coilFits(context.design, job)), ...solidOnes(context.design, job)],
       ),
 };

@@ -3,6 +3,7 @@ import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
   CHAMBER_C,
   heatsTo,
+  CONTROLLERS,
   type ControllerType,
   controllerType,
   LOADS,
@@ -403,8 +404,11 @@ function boardFor({ controllers, parts }: Design, name: string): { readonly know
   const typeOf = (id: string) => controllerType({ parts }, id);
   const known = controllers.find(({ type }) => volt === null || typeOf(type).pinV === volt);
   if (known) return { known, type: typeOf(known.type) };
-  return { known, type: typeOf(volt === 3.3 ? (/\bradio\b/i.test(name) ? 'board-3v3-radio' : 'board-3v3') : 'board-5v') };
+  const alike = CONTROLLERS.filter(({ pinV }) => pinV === (volt ?? USUAL_BOARD_V));
+  const hasRadio = (words: string) => /\bradio\b/i.test(words);
+  return { known, type: alike.find((type) => hasRadio(type.name) === hasRadio(name)) ?? alike[0]! };
 }
+const USUAL_BOARD_V = 5;
 const BOARD_VOLTS = /\b(3[.,]3|5) ?v(?:olts?)?\b/i;
 
 /** Each new pin with the board's pin that it is: the one that its name says, else one with no other duty that is free. */
@@ -579,6 +583,8 @@ function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null
 function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean): string {
   const { device, clause, lost } = said;
   const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0 || isReversing(said);
+  // Of plug-in relays none has a coil for alternating current.
+  const plain = currentOf(supply) === 'ac' || device?.kind === 'contactor' ? 'contactor' : undefined;
   const fits =
     device && isDescribed(device)
       ? partsNamed(device.kind === 'module' && !byBoard ? { ...device, coilV: device.coilV ?? supply.nominalV } : device, supply)
@@ -590,10 +596,7 @@ function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean):
               : device?.kind === 'module'
                 ? // Its relays hang on the rail of the board that drives it, or on what the hand that does it switches.
                   kind === 'module' && coilV === (byBoard ? RAIL_V : supply.nominalV)
-                : currentOf(supply) === 'dc'
-                  ? kind === (device?.kind === 'contactor' ? 'contactor' : undefined) && coilV === supply.nominalV
-                  : // On a transformer of low voltage the coil is for that.
-                    kind === 'contactor' && coilV === supply.nominalV && coilCurrent(one) === 'ac') &&
+                : kind === plain && coilV === supply.nominalV && coilCurrent(one) === currentOf(supply)) &&
             (!resting || rest !== null)
           );
         });
