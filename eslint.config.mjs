@@ -33,7 +33,7 @@ const KIND_NAMES = [
 ];
 /** Kinds of part. A branch of the model has kinds of its own, and a job's device is a relay or none. */
 const PART_KINDS =
-  'adapter|bar|battery|box-terminal|connector|controller|diode|distribution-stud|enclosure|feed|fuse|ground-point|ground-switch|load|mains|meter|module-input|pin|relay|resistor|return-bus|splice|switch|tap-filter|thermal-fuse|thermocouple|threshold|transistor|varistor';
+  'adapter|bar|battery|board-device|box-terminal|connector|controller|data-input|data-pin|diode|distribution-stud|enclosure|feed|fuse|ground-point|ground-switch|load|mains|meter|module-input|pin|relay|resistor|return-bus|splice|switch|tap-filter|thermal-fuse|thermocouple|threshold|transistor|varistor';
 const partKind = `:matches([left.property.name='kind'], [left.expression.property.name='kind']):not([left.expression.object.name=/^(branch|phrase|device|deviceFound|last|second)$/]):not([left.expression.object.property.name=/^(branch|device|cutOut|selection)$/]):not([left.object.name=/^(branch|phrase|device|cutOut)$/]):not([left.object.property.name=/^(branch|device|cutOut)$/])`;
 const comparedKind = ([field, names]) => ({
   selector: `BinaryExpression[operator=/^[!=]==$/]:matches([left.property.name='${field}'], [left.expression.property.name='${field}'], [left.name='${field}'])[right.value=/^(${names})$/]`,

@@ -1,15 +1,9 @@
 /** Controllers, mains and heat on the page: a board that starts, a heat-up that runs, and what stands before the plug. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { blankDesign, hear } from '@iron-nudge/core';
 import { readFileSync } from 'node:fs';
-import { choose, openJob, watchErrors } from './support.ts';
+import { choose, loadExample, openJob, watchErrors } from './support.ts';
 
-async function load(request: APIRequestContext, file: string): Promise<string> {
-  const document = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8')) as object;
-  const answer = await request.post('/api/projects', { data: { document } });
-  expect(answer.status()).toBe(201);
-  return ((await answer.json()) as { id: string }).id;
-}
 /** A page of its own by sentences, as they are heard. */
 const said = (page: string, texts: readonly string[]) =>
   texts.reduce((design, text) => hear(text, design).add!(design), blankDesign('box', page));
@@ -17,7 +11,7 @@ const lamp = (page: Page) => page.locator('.symbol[data-part="lamp-load-1-1"]');
 
 test('an active-low module turns its lamp on while the board starts, until the nudge', async ({ page, request }) => {
   const errors = watchErrors(page);
-  const project = await load(request, 'mistakes/boot-energises');
+  const project = await loadExample(request, 'mistakes/boot-energises');
   await openJob(page, project, 'lamp');
   const desk = page.getByLabel('Signal desk');
   await expect(lamp(page)).not.toHaveAttribute('data-live', 'flowing');
@@ -42,7 +36,7 @@ test('an active-low module turns its lamp on while the board starts, until the n
 });
 
 test('movement holds the lamp on by the program, and a hand cannot move a pin that the program drives', async ({ page, request }) => {
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   const desk = page.getByLabel('Signal desk');
   await desk.getByRole('button', { name: /power on and run/ }).click();
@@ -59,7 +53,7 @@ test('movement holds the lamp on by the program, and a hand cannot move a pin th
 });
 
 test('a character from a link switches a channel', async ({ page, request }) => {
-  const project = await load(request, 'circuits/15-four-channels');
+  const project = await loadExample(request, 'circuits/15-four-channels');
   await openJob(page, project, 'fan-2');
   const desk = page.getByLabel('Signal desk');
   await desk.getByRole('button', { name: /power on and run/ }).click();
@@ -73,7 +67,7 @@ test('a character from a link switches a channel', async ({ page, request }) => 
 
 test('a program is edited as steps, and its starter code writes the inactive level first', async ({ page, request }) => {
   const errors = watchErrors(page);
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: /porch board 1 step/ }).click();
   const editor = page.getByRole('dialog', { name: 'porch board' });
@@ -94,7 +88,7 @@ test('a program is edited as steps, and its starter code writes the inactive lev
 
 test('the heat-up runs faster than time, and a stuck relay is ended by the cut-out', async ({ page, request }) => {
   const errors = watchErrors(page);
-  const project = await load(request, 'circuits/20-kiln');
+  const project = await loadExample(request, 'circuits/20-kiln');
   await openJob(page, project, 'ring-1');
   await page.getByRole('button', { name: 'Heat it up…' }).click();
   const heat = page.getByRole('dialog', { name: /Heat-up/ });
@@ -120,7 +114,7 @@ test('the heat-up runs faster than time, and a stuck relay is ended by the cut-o
 });
 
 test('a mains job says what can hurt, and the plug comes after all that is safe', async ({ page, request }) => {
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   const cautions = page.getByRole('note', { name: 'Cautions' });
   await expect(cautions).toContainText('prove it dead twice, before relay case is opened');
@@ -144,7 +138,7 @@ test('a mains job says what can hurt, and the plug comes after all that is safe'
 
 test('a job is moved to the mains by hand: its protection changes with it, and what it lacks is said', async ({ page, request }) => {
   const errors = watchErrors(page);
-  const project = await load(request, 'circuits/01-switched-load');
+  const project = await loadExample(request, 'circuits/01-switched-load');
   await page.goto(`/projects/${project}/design`);
   const add = async (name: string) => {
     await page.getByRole('button', { name: '+ supply' }).click();

@@ -1,7 +1,7 @@
 /** A shelf of one's own: typed, used, kept while used, out and in as CSV. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { choose, freshOwlBox, loadExample, openJob, saved, watchErrors } from './support.ts';
 
 test('an own relay is typed, used in a project, and cannot vanish while it is', async ({ page, request }, { retry }) => {
   // A name of its own for each try: what an earlier one left on the shelf is in nobody's way.
@@ -48,13 +48,6 @@ async function typePart(page: Page, kind: RegExp, name: string, printed: string)
   await expect(page.getByText(/^Read: /)).toBeVisible();
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
 }
-async function load(request: APIRequestContext, file: string): Promise<string> {
-  const document: unknown = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8'));
-  const answer = await request.post('/api/projects', { data: { document } });
-  expect(answer.status()).toBe(201);
-  return ((await answer.json()) as { id: string }).id;
-}
-
 test('an own module is typed from its label, used, told as assumed, judged, listed, priced, and in the file', async ({ page, request }, {
   retry,
 }) => {
@@ -69,7 +62,7 @@ test('an own module is typed from its label, used, told as assumed, judged, list
   await page.getByRole('checkbox', { name: /optocoupler/ }).check();
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
 
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: /10 A relay module, 5 V/ }).click();
   await choose(page.getByLabel('Through', { exact: true }), `${name}, 5 V, your own`);
@@ -92,7 +85,7 @@ test('an own module is typed from its label, used, told as assumed, judged, list
 test('a module whose label says 2 A is caught at a filament lamp and behind a 3 A plug', async ({ page, request }, { retry }) => {
   const name = `Thin module ${retry + 1}`;
   await typePart(page, /relay module/, name, '2 A 250 V~');
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: /10 A relay module, 5 V/ }).click();
   await choose(page.getByLabel('Through', { exact: true }), `${name}, 5 V, your own`);
@@ -109,7 +102,7 @@ test('an own solid-state relay and an own contactor switch a kiln, and cannot va
   await typePart(page, /solid-state relay, alternating/, ssr, '40 A 240 V~');
   await typePart(page, /contactor, two poles/, contactor, 'AC-1 32 A 400 V, AC-3 12 A');
   await expect(page.getByText('Read: 32 A resistive, 12 A motor to 400 V alternating.')).toBeVisible();
-  const project = await load(request, 'circuits/20-kiln');
+  const project = await loadExample(request, 'circuits/20-kiln');
   await openJob(page, project, 'ring-1');
   await page.getByRole('button', { name: /25 A solid-state relay/ }).click();
   await choose(page.getByLabel('Through', { exact: true }), new RegExp(`^${ssr}, 12 V, your own$`));
@@ -138,7 +131,7 @@ test('a part that nobody typed says so in its project; typed later, it is taken 
   await page.getByRole('button', { name: '+ own part' }).click();
   const asked = page.getByRole('dialog', { name: 'Add a part of your own' });
   await asked.getByLabel('Name').fill(name);
-  await choose(asked.getByLabel('It is', { exact: true }), /five-pin/);
+  await choose(asked.getByLabel('It is', { exact: true }), /^plug-in relay, five-pin/);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('heading', { name })).toBeVisible();
   const project = await freshOwlBox(request, 'With an unread relay');
@@ -196,7 +189,7 @@ test('a sum is sent into a new project as a job, its working in the notes', asyn
 });
 
 test('what may be plugged in is asked of a job as it is built, and printed as a label', async ({ page, request }) => {
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: 'what may I plug in?' }).click();
   const dialog = page.getByRole('dialog', { name: /^What may I plug in/ });

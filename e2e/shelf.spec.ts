@@ -1,15 +1,9 @@
 /** Boards and heatsinks of one's own, and loads, sensors and supplies that are kept for other projects. */
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { OWN_BEGINNINGS } from '@iron-nudge/core';
-import { choose, freshOwlBox, openJob, saved, watchErrors } from './support.ts';
+import { bookText, choose, freshOwlBox, loadExample, openJob, saved, watchErrors } from './support.ts';
 
-async function load(request: APIRequestContext, file: string): Promise<string> {
-  const document: unknown = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8'));
-  const answer = await request.post('/api/projects', { data: { document } });
-  expect(answer.status()).toBe(201);
-  return ((await answer.json()) as { id: string }).id;
-}
 async function begin(page: Page, kind: RegExp, name: string): Promise<void> {
   await page.goto('/parts');
   await page.getByRole('button', { name: '+ own part' }).click();
@@ -23,6 +17,11 @@ const give = (page: Page, name: string, content: string) =>
   page.getByLabel('File of own parts, CSV or JSON').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
 /** What an earlier run left on the shelf is in nobody's way. */
 const own = (name: string) => `${name} ${Date.now() % 1e6}`;
+/** The printed book names each of them. */
+async function inBook(page: Page, ...names: string[]): Promise<void> {
+  const book = (await bookText(page)).replace(/\s+/g, ' ');
+  for (const name of names) expect(book).toContain(name);
+}
 const kept = (page: Page) => expect(page.getByText('kept', { exact: true })).toBeVisible();
 
 test('an own board is typed from its sheet, used, told as assumed, listed with its price, and judged by what its pins do', async ({
@@ -42,7 +41,7 @@ test('an own board is typed from its sheet, used, told as assumed, listed with i
   await expect(page.getByText(/12 of 17 fields are assumed/)).toBeVisible();
   await kept(page);
 
-  const project = await load(request, 'circuits/13-mains-lamp-by-module');
+  const project = await loadExample(request, 'circuits/13-mains-lamp-by-module');
   await openJob(page, project, 'lamp');
   await page.getByRole('button', { name: /^porch board 1 step/ }).click();
   const board = page.getByRole('dialog', { name: 'porch board' });
@@ -58,6 +57,7 @@ test('an own board is typed from its sheet, used, told as assumed, listed with i
   await saved(page, 2);
   await page.goto(`/projects/${project}/build?view=parts`);
   await expect(page.getByRole('row').filter({ hasText: name })).toContainText('6.20');
+  await inBook(page, name);
 
   // On the shelf, its pin turns out to pulse: the project says so once it takes that in.
   await page.goto('/parts');
@@ -79,12 +79,16 @@ test('an own heatsink cools an own solid-state relay, and says that nobody typed
   await begin(page, /heatsink/, name);
   await page.getByLabel('To still air, K/W').fill('9');
   await kept(page);
-  const project = await load(request, 'circuits/20-kiln');
+  const project = await loadExample(request, 'circuits/20-kiln');
   await openJob(page, project, 'ring-1');
   await page.getByRole('button', { name: /^Settings of/ }).click();
   await choose(page.getByLabel('Cooled by', { exact: true }), name);
   await page.keyboard.press('Escape');
   await expect(page.getByLabel('Findings', { exact: true })).toContainText(`inside with ${name}`);
+  await expect(page.getByText(/saved · revision [2-9]/)).toBeVisible();
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: name })).toBeVisible();
+  await inBook(page, name);
 });
 
 test('an own breaker guards a job, is bought by its name, and is held to what stands on its label', async ({ page, request }) => {
@@ -104,6 +108,7 @@ test('an own breaker guards a job, is bought by its name, and is held to what st
   await saved(page, 2);
   await page.goto(`/projects/${project}/build?view=parts`);
   await expect(page.getByRole('row').filter({ hasText: `${name}, 20 A` })).toBeVisible();
+  await inBook(page, name);
 });
 
 test('an own socket, fuse holder and box are typed from their labels, used, told as assumed, bought, judged, and go out and in as CSV', async ({
@@ -123,7 +128,7 @@ test('an own socket, fuse holder and box are typed from their labels, used, told
   await page.getByLabel('Price').fill('7.5');
   await kept(page);
 
-  const project = await load(request, 'circuits/01-switched-load');
+  const project = await loadExample(request, 'circuits/01-switched-load');
   const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: { jobs: { id: string }[] } };
   await openJob(page, project, document.jobs[0]!.id);
   await page.getByRole('button', { name: /^Settings of/ }).click();
@@ -146,6 +151,7 @@ test('an own socket, fuse holder and box are typed from their labels, used, told
   await expect(page.getByRole('row').filter({ hasText: `${box}: plastic box 160 × 150 × 75 mm` })).toContainText('7.50');
   await expect(page.getByRole('row').filter({ hasText: `${holder}: holder for blade fuses` })).toBeVisible();
   await expect(page.getByRole('row').filter({ hasText: socket })).toBeVisible();
+  await inBook(page, socket, holder, box);
 
   await page.goto('/parts');
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own other parts as CSV' }).click()]);
@@ -170,7 +176,7 @@ test('an own terminal block is typed from its label, parts a wire of the mains, 
   await page.getByLabel('Made for').fill('450');
   await page.getByLabel('Price').fill('0.7');
   await kept(page);
-  const project = await load(request, 'as-sold/own-block');
+  const project = await loadExample(request, 'as-sold/own-block');
   const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as { document: { jobs: { id: string }[] } };
   await openJob(page, project, document.jobs[0]!.id);
   await page.getByText('W1.12t', { exact: false }).first().click();
@@ -180,6 +186,7 @@ test('an own terminal block is typed from its label, parts a wire of the mains, 
   await page.goto(`/projects/${project}/build?view=parts`);
   await expect(page.getByRole('row').filter({ hasText: `${block}, a pole` })).toContainText('0.70');
   await expect(page.getByRole('row').filter({ hasText: 'White block from the drawer, a pole' })).toContainText('2');
+  await inBook(page, block);
   expect(errors).toEqual([]);
 });
 
@@ -192,7 +199,7 @@ test('an own cut-out is typed from its label, ends the heat of a job, is bought 
   await page.getByLabel('Rating').fill('10');
   await page.getByLabel('Price').fill('4.4');
   await kept(page);
-  const project = await load(request, 'as-sold/own-cut-out');
+  const project = await loadExample(request, 'as-sold/own-cut-out');
   await openJob(page, project, 'heater');
   await page.getByRole('button', { name: /^Settings of/ }).click();
   await choose(page.getByLabel('Thermal fuse', { exact: true }), cutOut);
@@ -201,6 +208,7 @@ test('an own cut-out is typed from its label, ends the heat of a job, is bought 
   await saved(page, 2);
   await page.goto(`/projects/${project}/build?view=parts`);
   await expect(page.getByRole('row').filter({ hasText: `${cutOut}, opens at 120 °C` })).toContainText('4.40');
+  await inBook(page, cutOut);
   expect(errors).toEqual([]);
 });
 
@@ -226,11 +234,11 @@ test('every kind of part can be begun in the browser, and goes out and comes in 
   expect(errors).toEqual([]);
 });
 
-test('a load and a sensor are kept in one project and taken in another; the shelf goes out and comes in as one file', async ({
+test('a load, a sensor and a supply are typed and taken in a project; the shelf goes out and comes in as one file', async ({
   page,
   request,
 }) => {
-  const [pump, sensor] = [own('Bilge pump'), own('Hot hood')];
+  const [pump, sensor, bench] = [own('Bilge pump'), own('Hot hood'), own('Bench supply')];
   const errors = watchErrors(page);
   await begin(page, /^load$/, pump);
   const card = page.getByLabel('As a project takes it in');
@@ -242,9 +250,18 @@ test('a load and a sensor are kept in one project and taken in another; the shel
   await page.getByLabel('Closes at').fill('70');
   await page.getByLabel('Opens at').fill('60');
   await kept(page);
+  await begin(page, /^supply$/, bench);
+  await choose(card.getByLabel('It is', { exact: true }), /^12 V ⎓ isolated supply$/);
+  await page.getByLabel('It gives at most').fill('8');
+  await kept(page);
 
   const project = await freshOwlBox(request, 'Takes from the shelf');
   await openJob(page, project, 'dew');
+  await page.getByRole('button', { name: '+ supply' }).click();
+  const source = page.getByRole('dialog', { name: 'Add a supply' });
+  await choose(source.getByLabel('It is', { exact: true }), `of my shelf: ${bench}`);
+  await source.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'Project' })).toContainText(bench);
   await page.getByRole('button', { name: '+ signal' }).click();
   const asked = page.getByRole('dialog', { name: 'Add a signal' });
   await choose(asked.getByLabel('It is', { exact: true }), `of my shelf: ${sensor}`);
@@ -262,6 +279,20 @@ test('a load and a sensor are kept in one project and taken in another; the shel
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText(pump);
   await page.getByRole('button', { name: 'Keep on my shelf' }).click();
   await expect(page.getByText(`“${pump}” is on your shelf`)).toBeVisible();
+  await page.keyboard.press('Escape');
+  // Used: the pump hangs on the bench supply, which is drawn, and gives less than the pump takes at its start.
+  await page
+    .getByLabel('Sentence', { exact: true })
+    .getByRole('button', { name: /battery/ })
+    .first()
+    .click();
+  await choose(page.getByLabel('From', { exact: true }), `${bench}, 12 V`);
+  await expect(page.getByLabel('Current paths', { exact: true })).toContainText(bench);
+  await expect(page.getByLabel('Findings', { exact: true })).toContainText(`${bench} gives 8 A`);
+  await expect(page.getByText(/saved · revision [2-9]/)).toBeVisible();
+  await page.goto(`/projects/${project}/build?view=parts`);
+  await expect(page.getByRole('row').filter({ hasText: `${pump}` })).toBeVisible();
+  await inBook(page, pump, bench);
 
   await page.goto('/parts');
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Own shelf as JSON' }).click()]);
@@ -277,7 +308,7 @@ test('a load and a sensor are kept in one project and taken in another; the shel
 
 test('a battery that becomes one of 24 V brings its jobs along, and one undo takes it back', async ({ page, request }) => {
   const errors = watchErrors(page);
-  const project = await load(request, 'circuits/01-switched-load');
+  const project = await loadExample(request, 'circuits/01-switched-load');
   const { document } = (await (await request.get(`/api/projects/${project}`)).json()) as {
     document: { jobs: { id: string }[]; supplies: { name: string }[] };
   };

@@ -1,9 +1,19 @@
 import { type ConsoleMessage, expect, type APIRequestContext, type Locator, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import owlBox from '../examples/demo/owl-box.json' with { type: 'json' };
 
 /** A fresh copy of the demo under a name of its own; answers its id. */
 export async function freshOwlBox(request: APIRequestContext, name: string): Promise<string> {
   const answer = await request.post('/api/projects', { data: { document: { ...owlBox, name } } });
+  expect(answer.status()).toBe(201);
+  return ((await answer.json()) as { id: string }).id;
+}
+
+/** A fresh copy of an example, `circuits/01-switched-load` for one; answers its id. */
+export async function loadExample(request: APIRequestContext, file: string): Promise<string> {
+  const document: unknown = JSON.parse(readFileSync(new URL(`../examples/${file}.json`, import.meta.url), 'utf8'));
+  const answer = await request.post('/api/projects', { data: { document } });
   expect(answer.status()).toBe(201);
   return ((await answer.json()) as { id: string }).id;
 }
@@ -63,4 +73,14 @@ export async function choose(box: Locator, words: string | RegExp): Promise<void
   const list = page.locator('.ant-select-dropdown:visible');
   await list.getByRole('option', { name: words, exact: true }).click();
   await expect(list).toHaveCount(0);
+}
+
+/** What the printed book of the project on the screen says, as plain text. */
+export async function bookText(page: Page): Promise<string> {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Build book, PDF' }).click()]);
+  const data = new Uint8Array(readFileSync(await file.path()));
+  const book = await getDocument({ data, useSystemFonts: false, verbosity: 0 }).promise;
+  const pages = await Promise.all(Array.from({ length: book.numPages }, async (_, at) => (await book.getPage(at + 1)).getTextContent()));
+  await book.destroy();
+  return pages.map(({ items }) => items.map((item) => ('str' in item ? item.str : '')).join(' ')).join('\n');
 }

@@ -12,6 +12,7 @@ export {
   BUILT_IN,
   OWN_COILS_V,
   OWN_FORMS,
+  TIMER_WAITS,
   type OwnForm,
   type OwnRelay,
   coilCurrent,
@@ -46,6 +47,9 @@ export {
   guardOf,
   guardsOf,
   heatsinksOf,
+  HELPER_DUTIES,
+  type HelperDuty,
+  helpersOf,
   holderOf,
   holdersOf,
   isResting,
@@ -140,6 +144,7 @@ export {
   needsSuppression,
   pullInA,
 } from './part/relay.ts';
+export { RAIL_V } from './part/controller.ts';
 export { SMALL_W } from './part/resistor.ts';
 export { type Branch, type BranchId, type Conditions, type Delays, type Fault, type Sensor } from './primitives.ts';
 export { type Levels } from './signal/kind.ts';
@@ -174,7 +179,7 @@ export { ITSELF, suits } from './signal/fed-by.ts';
 export { SENSE } from './part/threshold.ts';
 export { type FedSpec, SELF, aliveId, fedOf } from './fed.ts';
 export { chargeSensor } from './signal/threshold.ts';
-export { TIMER_PART_S } from './signal/timer.ts';
+export { TIMER_PART_S, clockTime } from './signal/timer.ts';
 export { WATCHED, type Watched } from './signal/quantity.ts';
 export {
   SUPPLY_VARIANTS,

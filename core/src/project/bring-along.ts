@@ -7,6 +7,8 @@ import {
   currentOf,
   feedingOf,
   isCharged,
+  type HelperDuty,
+  helpersOf,
   powerRelays,
   relayOf,
   suits,
@@ -66,8 +68,16 @@ function job(design: Design, before: Job): Job {
     protection: protectionOn(design, supply, { ...before, loads }),
     fuse: 'auto',
     controlFuse: before.controlFuse === 'none' ? 'none' : 'auto',
+    helpers: helpersFor(design, before, coil.nominalV),
   };
 }
+
+/** Helper relays of a person's own that have a coil for that voltage, and the shelf's in the place of the rest. */
+const helpersFor = (design: Design, { helpers }: Job, coilV: number): Job['helpers'] => {
+  const kept = (duty: HelperDuty) =>
+    helpersOf(design, duty).some((type) => type.id === helpers[duty] && type.coilV === coilV) ? helpers[duty] : 'auto';
+  return { logic: kept('logic'), timer: kept('timer'), step: kept('step') };
+};
 
 /**
  * The project with the jobs on a supply made for its voltage: loads of the same watts, relays with a coil for it, the protection

@@ -54,8 +54,11 @@ export {
   type Accepted,
   type Build,
   type Controller,
+  devicesOf,
   type ControllerLink,
   DEFAULT_MODULE,
+  MOST_DEVICES,
+  MOST_LINKS,
   DEFAULT_SETTINGS,
   type Design,
   type Edit,
@@ -105,6 +108,10 @@ export {
   supplyById,
   usualGuard,
   usualProtection,
+  feedingCoil,
 } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
+export { freePins } from './free-pins.ts';
+export { linkLevels } from './link-levels.ts';
+export { hertzOf } from './mains-hz.ts';
 export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

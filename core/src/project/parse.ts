@@ -4,11 +4,13 @@
  */
 import { linesOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
-import { type Design, type Job, type ProgramStep, designSchema } from './schema.ts';
+import { type Design, type Job, type ProgramStep, designSchema, devicesOf } from './schema.ts';
 import {
   boxOf,
   boxOutsideM2,
   connectorOf,
+  HELPER_DUTIES,
+  helpersOf,
   holderOf,
   socketsOfProject,
   boardsOf,
@@ -154,6 +156,11 @@ function references(design: Design): DocumentProblem[] {
   design.controllers.forEach((board, at) => {
     const path = `controllers[${at}]`;
     needs(places, 'place', `${path}.place`, board.place);
+    const devices = unique(`${path}.devices`, devicesOf(board));
+    devicesOf(board).forEach(({ place }, index) => needs(places, 'place', `${path}.devices[${index}].place`, place));
+    board.links.forEach(({ wired }, index) => {
+      if (wired) needs(devices, 'module', `${path}.links[${index}].wired.device`, wired.device);
+    });
     if (!boardsOf(design).some(({ id }) => id === board.type)) say(`${path}.type`, `there is no board "${board.type}" on the shelf`);
     if (board.supply !== 'usb') {
       needs(supplies, 'supply', `${path}.supply`, board.supply);
@@ -192,10 +199,17 @@ function references(design: Design): DocumentProblem[] {
       say(`${path}.device.part`, `there is no relay "${job.device.part}" on the shelf`);
     if (!heatsinksOf(design).some(({ id }) => id === job.cooling))
       say(`${path}.cooling`, `there is no heatsink "${job.cooling}" on the shelf`);
-    if (job.ownGuard !== 'none' && !guardOf(design, job.ownGuard))
-      say(`${path}.ownGuard`, `there is no fuse or breaker "${job.ownGuard}" of the project’s own`);
-    if (job.holder !== 'none' && !holderOf(design, job.holder))
-      say(`${path}.holder`, `there is no fuse holder "${job.holder}" of the project’s own`);
+    for (const field of ['ownGuard', 'controlGuard'] as const)
+      if (job[field] !== 'none' && !guardOf(design, job[field]))
+        say(`${path}.${field}`, `there is no fuse or breaker "${job[field]}" of the project’s own`);
+    for (const field of ['holder', 'controlHolder'] as const)
+      if (job[field] !== 'none' && !holderOf(design, job[field]))
+        say(`${path}.${field}`, `there is no fuse holder "${job[field]}" of the project’s own`);
+    for (const duty of HELPER_DUTIES) {
+      const helper = job.helpers[duty];
+      if (helper !== 'auto' && !helpersOf(design, duty).some(({ id }) => id === helper))
+        say(`${path}.helpers.${duty}`, `there is no such relay "${helper}" of the project’s own`);
+    }
     for (const [leg, { connector }] of Object.entries(job.wires))
       if (connector && !connectorOf(design, connector.type))
         say(`${path}.wires.${leg}.connector.type`, `there is no connector "${connector.type}" on the shelf`);

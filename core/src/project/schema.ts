@@ -125,6 +125,8 @@ export const SUPPRESSIONS = ['none', 'diode', 'resistor', 'zener'] as const;
 /** Unfused lead to the load fuse where nobody measured it, m. */
 export const ASSUMED_LEAD_M = 0.15;
 
+const SHELF_HELPERS = { logic: 'auto', timer: 'auto', step: 'auto' } as const;
+const helper = z.union([z.literal('auto'), id]);
 export const jobSchema = z.strictObject({
   id,
   name,
@@ -155,6 +157,11 @@ export const jobSchema = z.strictObject({
   /** A holder of the project's own for it; none where it is the one that the shelf's fuse comes with. */
   holder: id.default('none'),
   controlFuse: fuseChoice,
+  /** A fuse or breaker of the project's own for the coil circuits, and the holder that it stands in; as the load's. */
+  controlGuard: id.default('none'),
+  controlHolder: id.default('none'),
+  /** Relays of the project's own for what its clause needs beside the one that switches: logic, delays, toggles; the shelf's where it is auto. */
+  helpers: z.strictObject({ logic: helper, timer: helper, step: helper }).default(SHELF_HELPERS),
   /** Unfused lead from the battery's post or the tap to the load fuse, m. */
   fuseLeadM: positive.max(20),
   /** A way of wiring that a person picked; auto takes the first that the settings prefer. */
@@ -219,13 +226,30 @@ export const programStepSchema: z.ZodType<ProgramStep> = z.discriminatedUnion('d
   }),
 ]) as z.ZodType<ProgramStep>;
 
+const pinName = z.string().trim().min(1, 'needs a pin').max(12);
 /** A wire from an output of one level to an input of another, with the divider between them. */
 export const linkSchema = z.strictObject({
   name,
   fromV: z.union([z.literal(3.3), z.literal(5), z.literal(12)]),
   toV: z.union([z.literal(3.3), z.literal(5)]),
+  /** The pins that it goes between, as they are printed: of the board and of a module on its rail; left out where it goes elsewhere. */
+  wired: z.strictObject({ way: z.enum(['out', 'in']), pin: pinName, device: id, devicePin: pinName }).optional(),
   /** Upper and lower resistor, Ω; null where the wire goes straight. */
   divider: z.strictObject({ upperOhm: positive, lowerOhm: positive }).nullable(),
+});
+
+/** Data lines of a board, and modules on its rail, at most. */
+export const MOST_LINKS = 16;
+export const MOST_DEVICES = 8;
+
+/** A small module on a board's 5 V rail: a radio, a display. */
+export const boardDeviceSchema = z.strictObject({
+  id,
+  name,
+  place: id,
+  /** Level of its inputs and outputs, V, and what it takes at most, A. */
+  levelV: z.union([z.literal(3.3), z.literal(5)]),
+  takesA: positive.max(2),
 });
 
 export const controllerSchema = z.strictObject({
@@ -236,7 +260,8 @@ export const controllerSchema = z.strictObject({
   place: id,
   /** A computer's port, or a supply of the project. */
   supply: z.union([z.literal('usb'), id]),
-  links: z.array(linkSchema).max(16),
+  links: z.array(linkSchema).max(MOST_LINKS),
+  devices: z.array(boardDeviceSchema).max(MOST_DEVICES).optional(),
   program: z.array(programStepSchema).max(60),
 });
 
@@ -273,6 +298,8 @@ export const settingsSchema = z.strictObject({
   /** What lengths and temperatures are shown in; in the document they are metres and °C. */
   lengthUnit: z.enum(LENGTH_UNITS).default('m'),
   temperatureUnit: z.enum(TEMPERATURE_UNITS).default('C'),
+  /** Cycles a second of the mains, Hz; auto is what is usual where such mains are. */
+  mainsHz: z.enum(['auto', '50', '60']).default('auto'),
   /** How thin a wire the app may choose. */
   thinnest: z.enum(THINNEST_IDS).default('usual'),
   /** Sections that the app may choose, so that few rolls are bought; any that is sold where there are none. */
@@ -360,6 +387,8 @@ export const designSchema = z.strictObject({
 });
 
 export type Controller = z.infer<typeof controllerSchema>;
+/** Small modules on a board's rail. */
+export const devicesOf = ({ devices }: Pick<Controller, 'devices'>) => devices ?? [];
 export type ControllerLink = z.infer<typeof linkSchema>;
 export type Otherwise = z.infer<typeof otherwiseSchema>;
 export type Edit = z.infer<typeof editSchema>;
@@ -380,6 +409,9 @@ export const PLAIN_JOB = {
   cooling: 'none',
   ownGuard: 'none',
   holder: 'none',
+  controlGuard: 'none',
+  controlHolder: 'none',
+  helpers: SHELF_HELPERS,
   cutOut: { kind: 'none' },
   insulation: 'usual',
   ammeter: false,
@@ -406,6 +438,7 @@ export const DEFAULT_SETTINGS: Settings = {
   sizes: [],
   lengthUnit: 'm',
   temperatureUnit: 'C',
+  mainsHz: 'auto',
   mainsBreak: 'line',
   moduleSupply: 'shared',
   sizeFor: 'cost',

@@ -117,6 +117,19 @@ export const SCHOOLS: readonly School[] = [
     { value: 'C', text: '°C', why: 'As parts are marked.' },
     { value: 'F', text: '°F', why: 'Typed with its unit, either is taken anywhere: 350 F, 176 C.' },
   ]),
+  school('mainsHz', 'The mains alternate', [
+    {
+      value: 'auto',
+      text: 'as is usual where they are',
+      why: '60 times a second at 120 V and 240 V on two hot conductors, 50 times at 230 V.',
+    },
+    {
+      value: '50',
+      text: '50 times a second',
+      why: 'A coil for 60 Hz alone hums and runs hot on it; a breaker lets a short through for longer.',
+    },
+    { value: '60', text: '60 times a second', why: 'A coil for 50 Hz alone pulls less on it.' },
+  ]),
   school('thinnest', 'Sizing takes no wire thinner than', [
     { value: 'usual', text: '1 mm², 18 AWG', why: 'What a hand tool crimps well, and what outlives a tug at it.' },
     { value: 'harness', text: '0.5 mm², 20 AWG', why: 'As in a maker’s harness, held over its length.' },

@@ -18,7 +18,7 @@ const SHORT_C = 160;
 export const adiabaticK = (startC: number): number => 226 * Math.sqrt(Math.log(1 + (SHORT_C - startC) / (234.5 + startC)));
 
 /** Half a cycle: a breaker in its instantaneous range has opened by then (common practice), s. */
-const HALF_CYCLE_S = 0.01;
+const halfCycleS = (hertz: number): number => 1 / (2 * hertz);
 /** Most that a breaker of energy limiting class 3 lets through, A²s, up to a rating, at 3 and 6 kA (EN 60898-1, from memory). */
 const CLASS_3: Readonly<Record<string, readonly (readonly [ratingA: number, at3kA: number, at6kA: number])[]>> = {
   'breaker-b': [
@@ -42,14 +42,14 @@ export interface LetThrough {
   readonly source: Source;
 }
 
-/** What a device lets through of a short, A²s; null where the short does not open it at once, or nobody knows. */
-export function letThrough(style: Protection | 'bolt', ratingA: number, prospectiveA: number): LetThrough | null {
+/** What a device lets through of a short on mains of so many Hz, A²s; null where the short does not open it at once, or nobody knows. */
+export function letThrough(style: Protection | 'bolt', ratingA: number, prospectiveA: number, hertz: number): LetThrough | null {
   switch (style) {
     case 'breaker-b':
     case 'breaker-c':
     case 'breaker-d': {
       if (prospectiveA < curveOf(style)!.most * ratingA) return null;
-      const halfCycle = prospectiveA ** 2 * HALF_CYCLE_S;
+      const halfCycle = prospectiveA ** 2 * halfCycleS(hertz);
       const row = CLASS_3[style]?.find(([upTo]) => ratingA <= upTo);
       const most = !row || prospectiveA > 6000 ? Infinity : row[prospectiveA > 3000 ? 2 : 1];
       return most < halfCycle

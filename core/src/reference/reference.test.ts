@@ -321,25 +321,27 @@ describe('a short, until it has been opened', () => {
   ])('from %d °C copper in PVC bears k = %d A·√s/mm²', (startC, k) => expect(adiabaticK(startC)).toBeCloseTo(k, 0));
   test('a breaker opens it within half a cycle, and lets through no more than its class', () => {
     // 500² · 0.01 s; EN 60898-1, class 3 (from memory): B16 lets through 15,000 A²s at 3 kA and 35,000 at 6 kA.
-    expect(letThrough('breaker-b', 16, 500)!.i2t).toBeCloseTo(2500, 6);
-    expect(letThrough('breaker-b', 16, 1224)!.i2t).toBeLessThan(15_000);
-    expect(letThrough('breaker-b', 16, 1225)!.i2t).toBe(15_000);
-    expect(letThrough('breaker-b', 16, 3000)!.i2t).toBe(15_000);
-    expect(letThrough('breaker-b', 16, 3001)!.i2t).toBe(35_000);
-    expect(letThrough('breaker-c', 20, 5900)!.i2t).toBe(55_000);
+    expect(letThrough('breaker-b', 16, 500, 50)!.i2t).toBeCloseTo(2500, 6);
+    expect(letThrough('breaker-b', 16, 1224, 50)!.i2t).toBeLessThan(15_000);
+    expect(letThrough('breaker-b', 16, 1225, 50)!.i2t).toBe(15_000);
+    expect(letThrough('breaker-b', 16, 3000, 50)!.i2t).toBe(15_000);
+    expect(letThrough('breaker-b', 16, 3001, 50)!.i2t).toBe(35_000);
+    expect(letThrough('breaker-c', 20, 5900, 50)!.i2t).toBe(55_000);
+    // 500² / 120 s: at 60 Hz half a cycle is shorter.
+    expect(letThrough('breaker-b', 16, 500, 60)!.i2t).toBeCloseTo(2083.3, 1);
     // Class 3 has no row for D and none above 32 A: what flows in half a cycle is all that is known.
-    expect(letThrough('breaker-d', 10, 3000)!.i2t).toBeCloseTo(90_000, 6);
-    expect(letThrough('breaker-b', 40, 3000)!.i2t).toBeCloseTo(90_000, 6);
+    expect(letThrough('breaker-d', 10, 3000, 50)!.i2t).toBeCloseTo(90_000, 6);
+    expect(letThrough('breaker-b', 40, 3000, 50)!.i2t).toBeCloseTo(90_000, 6);
   });
   test('one that does not open it at once says nothing: B at five times its rating, C at ten', () => {
-    expect(letThrough('breaker-b', 16, 79)).toBeNull();
-    expect(letThrough('breaker-b', 16, 80)).not.toBeNull();
-    expect(letThrough('breaker-c', 16, 159)).toBeNull();
-    expect(letThrough('breaker-c', 16, 160)).not.toBeNull();
+    expect(letThrough('breaker-b', 16, 79, 50)).toBeNull();
+    expect(letThrough('breaker-b', 16, 80, 50)).not.toBeNull();
+    expect(letThrough('breaker-c', 16, 159, 50)).toBeNull();
+    expect(letThrough('breaker-c', 16, 160, 50)).not.toBeNull();
   });
   test('a blade fuse lets through by its band: 3.5 times its rating for half a second (ISO 8820-3)', () => {
-    expect(letThrough('blade', 10, 1000)!.i2t).toBeCloseTo(35 ** 2 * 0.5, 6);
-    expect(letThrough('plug', 13, 500)!.i2t).toBeCloseTo(95 ** 2 * 0.4, 6);
+    expect(letThrough('blade', 10, 1000, 50)!.i2t).toBeCloseTo(35 ** 2 * 0.5, 6);
+    expect(letThrough('plug', 13, 500, 50)!.i2t).toBeCloseTo(95 ** 2 * 0.4, 6);
   });
 });
 

@@ -1,17 +1,15 @@
 import { controllerId } from '../wiring/index.ts';
-import { controllerType } from '../kinds/index.ts';
+import { RAIL_V, controllerType } from '../kinds/index.ts';
 import { mintId } from '../document/index.ts';
 import { supplyById } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { firstOnBoard, fiveVoltSupply } from './nudging.ts';
-import { onRail } from './rail-current-over.ts';
+import { onRailA } from './rail-current-over.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'board-regulator';
-/** What a board's own regulator gives, V. */
-const RAIL_V = 5;
 /** Junction of a linear regulator: what it bears, °C, and how much warmer it is for each watt on a small board, K/W. */
 const JUNCTION_C = 125;
 const K_PER_W = 50;
@@ -42,7 +40,7 @@ export const boardRegulator: Rule = {
         unit: 'V' as const,
         source: supply ? entered(`supplies[${context.design.supplies.indexOf(supply)}].highestV`) : commonPractice('5 V'),
       };
-      const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
+      const railA = onRailA(context, board);
       const airC = context.hottestC(part.place);
       const watt = regulatorWatt(type.ownA, railA, most);
       const value = airC + watt * K_PER_W;
@@ -74,13 +72,13 @@ export const boardRegulator: Rule = {
           detail:
             value > JUNCTION_C
               ? 'it shuts off, or burns the finger that finds it: 5 V from a converter, and relays on a supply of their own'
-              : 'with every relay on its rail on',
+              : 'with all on its rail on',
           working: {
             formula: 'T_j = T_a + (V − 5 V) · (I_board + Σ I_rail) · R_th',
             given: [
               volt,
               { symbol: 'I_board', meaning: 'the board itself', value: type.ownA, unit: 'A', source: ofPart(type.name) },
-              { symbol: 'Σ I_rail', meaning: 'relays on its rail', value: railA, unit: 'A', source: computed('solved') },
+              { symbol: 'Σ I_rail', meaning: 'relays and modules on its rail', value: railA, unit: 'A', source: computed('solved') },
               {
                 symbol: 'T_a',
                 meaning: `hottest air at ${context.placeName(part.place)}`,

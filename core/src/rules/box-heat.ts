@@ -6,7 +6,7 @@ import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, fromMemory } from '../reference/index.ts';
 import { type Controller, type Design, supplyById } from '../project/index.ts';
 import { regulatorWatt } from './board-regulator.ts';
-import { onRail } from './rail-current-over.ts';
+import { onRailA } from './rail-current-over.ts';
 import { type RuleContext, type WiredJob, coilBranch, jobSubject } from './context.ts';
 import { type Given, type Rule, judge } from './rule.ts';
 
@@ -73,7 +73,7 @@ function worked(context: RuleContext, place: Design['places'][number]): BoxRise 
   // Boards in it burn in their regulators what their supply has too much of.
   const boards = context.design.controllers.flatMap((board) => {
     if (board.place !== place.id || board.supply === 'usb') return [];
-    const railA = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
+    const railA = onRailA(context, board);
     return [
       {
         board,

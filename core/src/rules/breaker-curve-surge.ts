@@ -4,7 +4,7 @@ import { usualSurge } from '../kinds/index.ts';
 import { instantSurge } from '../wiring/index.ts';
 import { partSubject } from './context.ts';
 import { startBehind } from './fuse-surge-opens.ts';
-import { otherFuses } from './nudging.ts';
+import { otherFuses, otherLoadFuses } from './nudging.ts';
 import { type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'breaker-curve-surge';
@@ -78,7 +78,7 @@ export const breakerCurveSurge: Rule = {
         const steps = next ? [next, ...(STEEPER[next] ? [STEEPER[next]] : [])] : [];
         return [
           ...steps.map(steeper),
-          ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating > fuse.spec.ratingA)),
+          ...otherLoadFuses(context, job, (rating, present) => rating > present),
           // Either alone may not be enough for a transformer or a large lamp bank.
           ...steps.flatMap((protection) =>
             job.loadFuses.slice(0, 1).flatMap((fuse) =>

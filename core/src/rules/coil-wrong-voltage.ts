@@ -1,6 +1,6 @@
 import { commonPractice, entered, ofPart } from '../reference/index.ts';
 import { coilCurrent, currentOf, isOutput } from '../kinds/index.ts';
-import { controlSupplyOf } from '../project/index.ts';
+import { controlSupplyOf, hertzOf } from '../project/index.ts';
 import { partSubject, supplyOf } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
@@ -38,9 +38,9 @@ export const coilWrongVoltage: Rule = {
               unit: '',
               title: `${relay.tag} has ${type.solid ? 'an input' : 'a coil'} for ${WORDS[wants]} current, and ${supply.name} gives ${WORDS[gives]}`,
               detail: type.solid
-                ? 'it goes off a hundred times a second, or stays off: a supply of the other kind'
+                ? `it goes off ${2 * hertzOf(context.design)} times a second, or stays off: a supply of the other kind`
                 : gives === 'ac'
-                  ? 'it hums, chatters a hundred times a second and burns its contacts: a coil for alternating current, or a supply of direct'
+                  ? `it hums, chatters ${2 * hertzOf(context.design)} times a second and burns its contacts: a coil for alternating current, or a supply of direct`
                   : 'its copper alone takes several times its current and burns: a coil for direct current, or a supply of alternating',
               working: noneAllowed(
                 1,

@@ -4,7 +4,7 @@ import { figures, formatQuantity, terminal } from '../quantity/index.ts';
 import { type Source, computed, entered, fromMemory, seriesOhmSource, standard } from '../reference/index.ts';
 import { partSubject } from './context.ts';
 import { boxLoopOhm, loopOhm, opensAtOnce, toEarthV } from './fault-loop.ts';
-import { chooseAgain, otherFuses, thickerLegs } from './nudging.ts';
+import { chooseAgain, thickerLegs, otherLoadFuses } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'disconnection-time';
@@ -127,7 +127,7 @@ export const disconnectionTime: Rule = {
         ...(job.job.protection === 'breaker-c' || job.job.protection === 'breaker-d'
           ? [{ label: 'Nudge to a breaker of curve B', patches: [{ path: ['jobs', job.at, 'protection'], value: 'breaker-b' }] }]
           : []),
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
+        ...otherLoadFuses(context, job, (rating, present) => rating < present),
         ...thickerLegs(
           job,
           job.wires.filter(({ role }) => role === 'earth' || role === 'load').map(({ leg }) => leg),

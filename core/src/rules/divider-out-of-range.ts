@@ -1,30 +1,37 @@
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, fromMemory } from '../reference/index.ts';
 import { dividerFor, dividerVolts, levelEnds } from '../solve/index.ts';
-import { jobSubject } from './context.ts';
+import { type ControllerLink, linkLevels } from '../project/index.ts';
+import { type WiredJob, jobSubject } from './context.ts';
 import { firstOnBoard } from './nudging.ts';
 import { INPUT_MARGIN_V } from './pin-level-mismatch.ts';
-import { type Rule, judge } from './rule.ts';
+import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'divider-out-of-range';
 
-/** Asked of each divider of a board's links: its highest output, with level and resistors at the ends of their tolerance. */
+/** From this share of its supply on an input is sure to be high (from memory): 0.6 at 5 V, 0.75 at 3.3 V. */
+const highFrom = (toV: number): number => (toV === 5 ? 0.6 : 0.75) * toV;
+
+/** Asked of a board's links: what their inputs get at most and at least, with level and resistors at the ends of their tolerance. */
 export const dividerOutOfRange: Rule = {
   id: ID,
   group: 'works',
-  asks: 'Do dividers give their inputs what they bear and understand?',
-  notAsked: 'no board in it has a divider',
+  asks: 'Do the inputs of a board’s links get what they bear and understand?',
+  notAsked: 'no board in it has a link',
   check: (context) =>
     context.design.controllers.flatMap((board, at) => {
       const job = firstOnBoard(context, board.id);
       if (!job) return [];
       return board.links.flatMap((link, index) => {
-        const { divider, fromV, toV } = link;
-        if (!divider) return [];
+        const { divider } = link;
+        const { fromV, toV } = linkLevels(context.design, board, link);
+        const low = understood(board.id, job, link, { least: divider ? dividerVolts(fromV, divider).least : levelEnds(fromV).least, toV });
+        if (!divider) return [low];
         const { most, usual } = dividerVolts(fromV, divider);
         const limit = toV + INPUT_MARGIN_V;
         const path = `controllers[${at}].links[${index}].divider`;
         return [
+          low,
           judge(ID, {
             severity: 'caution',
             job: job.job.id,
@@ -42,7 +49,9 @@ export const dividerOutOfRange: Rule = {
                   meaning: 'level of the output',
                   value: fromV,
                   unit: 'V',
-                  source: entered(`controllers[${at}].links[${index}].fromV`),
+                  source: link.wired
+                    ? computed('the level of the pin that it comes from')
+                    : entered(`controllers[${at}].links[${index}].fromV`),
                 },
                 {
                   symbol: 'V_most',
@@ -63,15 +72,60 @@ export const dividerOutOfRange: Rule = {
     }),
   nudges: ({ design }, finding) =>
     design.controllers.flatMap((board, at) =>
-      board.links.flatMap((link, index) => {
+      board.links.flatMap((link, index): Nudge[] => {
         if (`${board.id}/${link.name}` !== finding.subject.id) return [];
-        const pair = dividerFor(link.fromV, link.toV);
+        const { fromV, toV } = linkLevels(design, board, link);
+        const path = ['controllers', at, 'links', index, 'divider'];
+        if (fromV <= toV) return link.divider ? [{ label: 'Nudge the divider out', patches: [{ path, value: null }] }] : [];
+        const pair = dividerFor(fromV, toV);
         return [
           {
-            label: `Nudge to ${formatQuantity(pair.upperOhm, 'Ω')} over ${formatQuantity(pair.lowerOhm, 'Ω')}: ${formatQuantity(dividerVolts(link.fromV, pair).usual, 'V')}`,
-            patches: [{ path: ['controllers', at, 'links', index, 'divider'], value: pair }],
+            label: `Nudge to ${formatQuantity(pair.upperOhm, 'Ω')} over ${formatQuantity(pair.lowerOhm, 'Ω')}: ${formatQuantity(dividerVolts(fromV, pair).usual, 'V')}`,
+            patches: [{ path, value: pair }],
           },
         ];
       }),
     ),
 };
+
+function understood(
+  board: string,
+  { job }: WiredJob,
+  link: ControllerLink,
+  { least, toV }: { readonly least: number; readonly toV: number },
+): Finding {
+  const limit = highFrom(toV);
+  return judge(ID, {
+    code: 'understood',
+    severity: 'caution',
+    job: job.id,
+    subject: { ...jobSubject(job), id: `${board}/${link.name}`, label: link.name },
+    value: least,
+    limit,
+    unit: 'V',
+    sense: 'at least',
+    title:
+      least < limit
+        ? `${link.name}: high, its input may get ${formatQuantity(least, 'V')}, and is sure to be high from ${formatQuantity(limit, 'V')}`
+        : `${link.name}: high, its input gets ${formatQuantity(least, 'V')} at least`,
+    detail: least < limit ? 'what is sent is not understood, or at times' : `sure to be high from ${formatQuantity(limit, 'V')}`,
+    working: {
+      formula: 'V_least ≥ V_IH',
+      given: [],
+      result: {
+        symbol: 'V_least',
+        meaning: 'at the low end of level and resistors',
+        value: least,
+        unit: 'V',
+        source: computed(link.divider ? 'the divider at its worst' : 'the level, less its tolerance'),
+      },
+      limit: {
+        symbol: 'V_IH',
+        meaning: `of an input of ${toV} V`,
+        value: limit,
+        unit: 'V',
+        source: fromMemory('logic inputs: 0.6 of 5 V, 0.75 of 3.3 V'),
+      },
+    },
+  });
+}

@@ -1,7 +1,7 @@
 import { currentOf, throwRating } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { ofPart } from '../reference/index.ts';
-import { coilFits, otherFuses, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, otherLoadFuses } from './nudging.ts';
 import { fuseRating } from './shared-working.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -52,7 +52,7 @@ export const fuseAboveContact: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit)),
+        ...otherLoadFuses(context, job, (rating) => rating <= finding.limit),
         ...otherRelays(context.design, job, coilFits(context.design, job)),
       ]),
 };

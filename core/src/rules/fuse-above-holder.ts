@@ -80,12 +80,16 @@ export const fuseAboveHolder: Rule = {
       .flatMap((job) => {
         const fuse = job.ownFuses.find(({ id }) => id === finding.subject.id);
         if (!fuse) return [];
-        const put = (label: string, id: string) => ({ label, patches: [{ path: ['jobs', job.at, 'holder'], value: id }] });
+        const isControl = fuse.spec.guards === 'control';
+        const field = isControl ? 'controlHolder' : 'holder';
+        const put = (label: string, id: string) => ({ label, patches: [{ path: ['jobs', job.at, field], value: id }] });
         const { style, ratingA } = fuse.spec;
         return [
-          ...(finding.limit > 0 ? otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit) : []),
+          ...(finding.limit > 0
+            ? otherFuses(context, job, fuse, isControl ? 'controlFuse' : 'fuse', (rating) => rating <= finding.limit)
+            : []),
           ...holdersOf(context.design)
-            .filter((other) => other.id !== job.job.holder && other.takes === style && other.ratingA >= ratingA)
+            .filter((other) => other.id !== job.job[field] && other.takes === style && other.ratingA >= ratingA)
             .map(({ id, name }) => put(`Nudge to ${name}`, id)),
           put('Nudge to a holder of the shelf', 'none'),
         ];

@@ -2,7 +2,7 @@ import { socketsOfProject } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { ofPart } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
-import { coilFits, otherFuses, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, otherLoadFuses } from './nudging.ts';
 import { fuseRating, noneAllowed } from './shared-working.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -75,9 +75,7 @@ export const fuseAboveTerminal: Rule = {
             label: `Nudge to: ${name}`,
             patches: [{ path: ['jobs', job.at, 'device', 'socket'], value: id }],
           })),
-          ...(isMisfit
-            ? []
-            : job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit))),
+          ...(isMisfit ? [] : otherLoadFuses(context, job, (rating) => rating <= finding.limit)),
           ...otherRelays(context.design, job, coilFits(context.design, job)),
         ];
       }),

@@ -1,5 +1,6 @@
 import { branchId } from '../kinds/index.ts';
 import { fuseCarries } from './fuse-carries.ts';
+import { fusePatch, shelfGuard } from './nudging.ts';
 import { type Rule, failingOrTightest } from './rule.ts';
 import { supplyOf } from './short.ts';
 
@@ -31,8 +32,8 @@ export const fuseBelowCoils: Rule = {
   nudges({ jobs }, finding) {
     const fuse = jobs.flatMap(({ controlFuses }) => controlFuses).find(({ id }) => id === finding.subject.id);
     const patches = jobs
-      .filter(({ job }) => fuse?.jobs.includes(job.id) && typeof job.controlFuse === 'number')
-      .map(({ at }) => ({ path: ['jobs', at, 'controlFuse'], value: 'auto' }));
+      .filter(({ job }) => fuse?.jobs.includes(job.id) && (typeof job.controlFuse === 'number' || job.controlGuard !== 'none'))
+      .flatMap((job) => [...shelfGuard(job, 'controlFuse'), fusePatch(job, 'controlFuse', 'auto')]);
     return patches.length > 0 ? [{ label: 'Nudge to the fuse that the app chooses', patches }] : [];
   },
 };

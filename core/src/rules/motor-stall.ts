@@ -13,7 +13,7 @@ import {
   fromMemory,
 } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
-import { otherFuses, ownRating, shelfGuard } from './nudging.ts';
+import { ownRating, shelfGuard, otherLoadFuses } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating } from './shared-working.ts';
 
@@ -137,6 +137,6 @@ export const motorStall: Rule = {
           label: 'Nudge the fuse to what the app chooses',
           patches: [...shelfGuard(job), { path: ['jobs', job.at, 'fuse'], value: 'auto' as const }],
         },
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating < fuse.spec.ratingA)),
+        ...otherLoadFuses(context, job, (rating, present) => rating < present),
       ]),
 };

@@ -2,6 +2,7 @@
 import { type Patch, withSignal } from '../document/index.ts';
 import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf, linePath, linesOf, ratingsFor } from '../project/index.ts';
 import {
+  HELPER_DUTIES,
   type Load,
   largestRating,
   type PartPlaying,
@@ -30,8 +31,10 @@ export function fusePatch(job: WiredJob, which: 'fuse' | 'controlFuse', choice: 
 }
 
 /** One of the shelf's kinds again, where a person's own stands. */
-export const shelfGuard = ({ job, at }: Pick<WiredJob, 'job' | 'at'>): Patch[] =>
-  job.ownGuard === 'none' ? [] : [{ path: ['jobs', at, 'ownGuard'], value: 'none' }];
+export function shelfGuard({ job, at }: Pick<WiredJob, 'job' | 'at'>, which: 'fuse' | 'controlFuse' = 'fuse'): Patch[] {
+  const field = which === 'fuse' ? 'ownGuard' : 'controlGuard';
+  return job[field] === 'none' ? [] : [{ path: ['jobs', at, field], value: 'none' }];
+}
 
 /** The rating that the app itself chooses for a load fuse, A; null where it guards no load. */
 export function ownRating({ evidence, design }: RuleContext, { job, supply }: WiredJob): number | null {
@@ -55,7 +58,7 @@ export function otherFuses(
   fits: (ratingA: number) => boolean,
 ): Nudge[] {
   const present = fuse.spec.ratingA;
-  const freed = which === 'fuse' ? shelfGuard(job) : [];
+  const freed = shelfGuard(job, which);
   const own = fuse.spec.guards === 'load' ? ownRating(context, job) : null;
   const ratings = fuse.spec.guards === 'load' ? ratingsFor(job.supply, job.job.protection) : BLADE_FUSE_RATINGS;
   return [
@@ -76,6 +79,10 @@ export function otherFuses(
       .map((rating) => ({ label: `Nudge to a ${formatQuantity(rating, 'A')} fuse`, patches: [...freed, fusePatch(job, which, rating)] })),
   ];
 }
+
+/** Other ratings for the fuse before a job's loads; `fits` is asked of each beside the present one. */
+export const otherLoadFuses = (context: RuleContext, job: WiredJob, fits: (ratingA: number, presentA: number) => boolean): Nudge[] =>
+  job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => fits(rating, fuse.spec.ratingA)));
 
 export function sizePatch(job: WiredJob, leg: string, sizeMm2: number | undefined): Patch {
   const { sizeMm2: _, ...rest } = job.job.wires[leg] ?? {};
@@ -121,6 +128,7 @@ export function chooseAgain(job: WiredJob): Nudge {
     patches: [
       ...shelfGuard(job),
       fusePatch(job, 'fuse', 'auto'),
+      ...shelfGuard(job, 'controlFuse'),
       fusePatch(job, 'controlFuse', 'auto'),
       ...legs.map((leg) => leftToApp(job, leg)),
     ],
@@ -136,6 +144,15 @@ export const coilFits =
       ? type.coilV === 5
       : type.coilV === controlSupplyOf(design, job).nominalV && coilCurrent(type) === currentOf(controlSupplyOf(design, job)));
 
+/** The shelf's own helper relays in the place of a person's. */
+export const shelfHelpers = ({ job, at }: WiredJob): Nudge[] =>
+  HELPER_DUTIES.flatMap((duty) =>
+    job.helpers[duty] === 'auto'
+      ? []
+      : [{ label: `Nudge to the shelf’s own ${HELPER_NAMES[duty]}`, patches: [{ path: ['jobs', at, 'helpers', duty], value: 'auto' }] }],
+  );
+const HELPER_NAMES = { logic: 'helper relay', timer: 'time relay', step: 'stepping relay' } as const;
+
 /** Other relays of the shelf that keep the throws in use, the one nearest in rating first. */
 export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayType) => boolean): Nudge[] {
   const { device } = job.job;
@@ -144,16 +161,19 @@ export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayTyp
   const resting = job.contacts.some(({ relay, pin }) => isResting(relay.spec.type, pin));
   const alike = (type: RelayType) =>
     Number(type.poles.length !== present.poles.length) * 2 + Number(hasResting(type) !== hasResting(present));
-  return powerRelays(design)
-    .filter((type) => type.id !== present.id && alikeBuilt(type, present) && (!resting || hasResting(type)) && fits(type))
-    .sort(
-      (a, b) =>
-        alike(a) - alike(b) || Math.abs(largestRating(a) - largestRating(present)) - Math.abs(largestRating(b) - largestRating(present)),
-    )
-    .map((type) => ({
-      label: `Nudge to a ${type.name}`,
-      patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
-    }));
+  return [
+    ...shelfHelpers(job),
+    ...powerRelays(design)
+      .filter((type) => type.id !== present.id && alikeBuilt(type, present) && (!resting || hasResting(type)) && fits(type))
+      .sort(
+        (a, b) =>
+          alike(a) - alike(b) || Math.abs(largestRating(a) - largestRating(present)) - Math.abs(largestRating(b) - largestRating(present)),
+      )
+      .map((type) => ({
+        label: `Nudge to a ${type.name}`,
+        patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
+      })),
+  ];
 }
 
 /** An earth conductor to each load of a job that wants one. */

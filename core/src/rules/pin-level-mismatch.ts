@@ -2,6 +2,7 @@ import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
 import { dividerFor, dividerVolts } from '../solve/index.ts';
+import { linkLevels } from '../project/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { firstOnBoard, modulePatch, withPinTurned } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
@@ -50,27 +51,28 @@ function links(context: RuleContext): Finding[] {
     if (!job) return [];
     return board.links.flatMap((link) => {
       if (link.divider) return [];
-      const limit = link.toV + INPUT_MARGIN_V;
+      const { fromV, toV } = linkLevels(context.design, board, link);
+      const limit = toV + INPUT_MARGIN_V;
       return [
         judge(ID, {
           severity: 'danger',
           job: job.job.id,
           subject: { ...jobSubject(job.job), id: `${board.id}/${link.name}`, label: link.name },
-          value: link.fromV,
+          value: fromV,
           limit,
           unit: 'V',
           title:
-            link.fromV > limit
-              ? `${link.name}: ${link.fromV} V goes straight into an input of ${link.toV} V`
-              : `${link.name}: ${link.fromV} V suits an input of ${link.toV} V`,
-          detail: link.fromV > limit ? 'its input diode carries the difference until it fails' : 'no divider needed',
+            fromV > limit
+              ? `${link.name}: ${fromV} V goes straight into an input of ${toV} V`
+              : `${link.name}: ${fromV} V suits an input of ${toV} V`,
+          detail: fromV > limit ? 'its input diode carries the difference until it fails' : 'no divider needed',
           working: {
             formula: 'V_out ≤ V_DD + 0.3 V',
             given: [],
             result: {
               symbol: 'V_out',
               meaning: 'level of the output',
-              value: link.fromV,
+              value: fromV,
               unit: 'V',
               source: commonPractice('as its board has it'),
             },
@@ -95,9 +97,10 @@ export const pinLevelMismatch: Rule = {
     const linked = design.controllers.flatMap((board, at) =>
       board.links.flatMap((link, index) => {
         if (`${board.id}/${link.name}` !== finding.subject.id) return [];
-        const pair = dividerFor(link.fromV, link.toV);
+        const { fromV, toV } = linkLevels(design, board, link);
+        const pair = dividerFor(fromV, toV);
         const words = `${formatQuantity(pair.upperOhm, 'Ω')} over ${formatQuantity(pair.lowerOhm, 'Ω')}`;
-        const volts = formatQuantity(dividerVolts(link.fromV, pair).usual, 'V');
+        const volts = formatQuantity(dividerVolts(fromV, pair).usual, 'V');
         return [
           {
             label: `Nudge in a divider, ${words}: ${volts}`,

@@ -1,7 +1,7 @@
 import { currentOf, throwRating } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { PLUG_FUSE_SOURCE, entered, ofPart } from '../reference/index.ts';
-import { chooseAgain, otherFuses } from './nudging.ts';
+import { chooseAgain, otherLoadFuses } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'plug-fuse-above-device';
@@ -54,8 +54,5 @@ export const plugFuseAboveDevice: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => [
-        ...job.loadFuses.slice(0, 1).flatMap((fuse) => otherFuses(context, job, fuse, 'fuse', (rating) => rating <= finding.limit)),
-        chooseAgain(job),
-      ]),
+      .flatMap((job) => [...otherLoadFuses(context, job, (rating) => rating <= finding.limit), chooseAgain(job)]),
 };

@@ -13,7 +13,7 @@ import {
   computed,
   entered,
 } from '../reference/index.ts';
-import { shelfGuard } from './nudging.ts';
+import { fusePatch, shelfGuard } from './nudging.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -135,9 +135,15 @@ export const protectionUnsuited: Rule = {
     context.jobs.flatMap((job) => failingOrTightest([...job.loadFuses, ...job.controlFuses].flatMap((fuse) => check(context, job, fuse)))),
   nudges: ({ jobs }, finding) =>
     jobs
-      .filter(({ job, loadFuses }) => job.id === finding.job && loadFuses.some(({ id }) => id === finding.subject.id))
-      .flatMap(({ at, job, supply }) =>
-        (currentOf(supply) === 'ac' ? MAINS_PROTECTIONS : DC_PROTECTIONS)
+      .filter(({ job }) => job.id === finding.job)
+      .flatMap((one) => {
+        const { at, job, supply } = one;
+        if (one.controlFuses.some(({ id }) => id === finding.subject.id))
+          return job.controlGuard === 'none'
+            ? []
+            : [{ label: 'Nudge to the fuse that the app chooses', patches: [...shelfControl(one), fusePatch(one, 'controlFuse', 'auto')] }];
+        if (!one.loadFuses.some(({ id }) => id === finding.subject.id)) return [];
+        return (currentOf(supply) === 'ac' ? MAINS_PROTECTIONS : DC_PROTECTIONS)
           .filter((protection: Protection) => {
             if (resetsItself(protection)) return false;
             const limits = PROTECTION_LIMITS[protection];
@@ -155,6 +161,11 @@ export const protectionUnsuited: Rule = {
               { path: ['jobs', at, 'protection'], value: protection },
               { path: ['jobs', at, 'fuse'], value: 'auto' },
             ],
-          })),
-      ),
+          }));
+      }),
 };
+/** The coil circuits' fuse as the shelf has it, in its own holder. */
+const shelfControl = (job: WiredJob) => [
+  ...shelfGuard(job, 'controlFuse'),
+  ...(job.job.controlHolder === 'none' ? [] : [{ path: ['jobs', job.at, 'controlHolder'], value: 'none' }]),
+];

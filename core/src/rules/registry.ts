@@ -47,6 +47,7 @@ import { failsClosedNoCutout } from './fails-closed-no-cutout.ts';
 import { floatingInput } from './floating-input.ts';
 import { fuseAboveContact } from './fuse-above-contact.ts';
 import { fuseAboveHolder } from './fuse-above-holder.ts';
+import { fuseAboveLoad } from './fuse-above-load.ts';
 import { fuseAboveTerminal } from './fuse-above-terminal.ts';
 import { fuseAboveWire } from './fuse-above-wire.ts';
 import { fuseBelowCoils } from './fuse-below-coils.ts';
@@ -93,6 +94,7 @@ import { ssrNoHeatsink } from './ssr-no-heatsink.ts';
 import { startOverSupply } from './start-over-supply.ts';
 import { statementBroken } from './statement-broken.ts';
 import { stateMismatch } from './state-mismatch.ts';
+import { timeRelayRange } from './time-relay-range.ts';
 import { timeMismatch } from './time-mismatch.ts';
 import { stripOverCurrent } from './strip-over-current.ts';
 import { supplyOverload } from './supply-overload.ts';
@@ -119,6 +121,7 @@ export const RULES: readonly Rule[] = [
   stateMismatch,
   statementBroken,
   timeMismatch,
+  timeRelayRange,
   relayChatter,
   backfeed,
   floatingInput,
@@ -135,6 +138,7 @@ export const RULES: readonly Rule[] = [
   fuseAboveContact,
   fuseAboveTerminal,
   fuseAboveHolder,
+  fuseAboveLoad,
   fuseBelowLoad,
   fuseBelowCoils,
   fuseContinuousLoad,

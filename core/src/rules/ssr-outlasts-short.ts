@@ -1,3 +1,4 @@
+import { hertzOf } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, letThrough, ofPart } from '../reference/index.ts';
 import { partSubject } from './context.ts';
@@ -17,7 +18,7 @@ export const ssrOutlastsShort: Rule = {
     context.jobs.flatMap((job) =>
       solidContacts(context, job).flatMap(({ relay, contact, solid }) => {
         const short = contact.fuse && shortAt(context, job, contact.fuse);
-        const through = short && letThrough(contact.fuse.spec.style, contact.fuse.spec.ratingA, short.ampere);
+        const through = short && letThrough(contact.fuse.spec.style, contact.fuse.spec.ratingA, short.ampere, hertzOf(context.design));
         if (solid.i2t === undefined || !contact.fuse || !short || !through) return [];
         const { tag } = contact.fuse;
         const value = through.i2t;

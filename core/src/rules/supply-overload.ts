@@ -4,7 +4,7 @@ import type { Design } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { SUPPLY_RATINGS_A, computed, entered } from '../reference/index.ts';
 import { coilBranch, partSubject } from './context.ts';
-import { onRail } from './rail-current-over.ts';
+import { onRailA } from './rail-current-over.ts';
 import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
@@ -63,10 +63,10 @@ export const supplyOverload: Rule = {
       });
       const [first] = users;
       if (!first) return [];
-      // Boards take their own current from it, and through their regulator that of the relays on their rail.
+      // Boards take their own current from it, and through their regulator that of what hangs on their rail.
       const boards = context.design.controllers.flatMap((board) => {
         if (board.supply !== supply.id) return [];
-        const hanging = onRail(context, board).reduce((sum, { ampere }) => sum + ampere, 0);
+        const hanging = onRailA(context, board);
         return [{ name: board.name, ampere: controllerType(context.design, board.type).ownA + hanging }];
       });
       const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);

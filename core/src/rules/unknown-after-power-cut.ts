@@ -53,7 +53,9 @@ export const unknownAfterPowerCut: Rule = {
             ? `After a power cut ${tags} stands as it was: the load may come on by itself`
             : receivers.some((signal) => signalFacets(signal).afterCut(signal) === 'on')
               ? 'After a power cut it comes on, as was chosen'
-              : 'After a power cut it begins with off',
+              : receivers.some((signal) => signalFacets(signal).afterCut(signal) === 'by its clock')
+                ? 'After a power cut it stands as its clock says'
+                : 'After a power cut it begins with off',
           detail: tags
             ? 'whoever disconnected the battery does not know which way it stands; start and stop buttons begin with off'
             : 'what held itself in has let go',

@@ -1,4 +1,5 @@
 import type { PartPlaying } from '../kinds/index.ts';
+import { hertzOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import {
   ADIABATIC_SOURCE,
@@ -23,7 +24,7 @@ const MINDS_C = 160;
 
 function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurrent device'>): Finding[] {
   const short = shortAt(context, job, fuse);
-  const through = short && letThrough(fuse.spec.style, fuse.spec.ratingA, short.ampere);
+  const through = short && letThrough(fuse.spec.style, fuse.spec.ratingA, short.ampere, hertzOf(context.design));
   if (!short || !through) return [];
   const bears = context.guardedBy(fuse).flatMap((wire) => {
     const { insulationC } = wireFamily(laidOf(context.design, wire).family);

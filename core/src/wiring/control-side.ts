@@ -2,6 +2,7 @@
 import { type Terminal, partOf, terminal } from '../quantity/index.ts';
 import {
   controllerType,
+  guardOf,
   isPin,
   isRegulator,
   type Delays,
@@ -31,6 +32,7 @@ import {
   controlSupplyOf,
   controllerOf,
   feedOf,
+  hertzOf,
   supplyById,
   supplyIdOf,
   usualGuard,
@@ -38,7 +40,9 @@ import {
 import { type When, partsOf, signalsOf } from '../document/index.ts';
 import { CLAMP_V, parallelOhm } from '../solve/index.ts';
 import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
+import { wireDevices } from './board-devices.ts';
 import {
+  asOwn,
   type Dry,
   type Grounding,
   batteryId,
@@ -121,6 +125,7 @@ export class ControlSide {
     const { builder, job } = this;
     const common = { place: job.device.place, job: job.id };
     const supply = type.duty === 'pin' || type.solid || (type.module && !modulePowered(job)) ? null : this.supply.id;
+    const coilHz = supply !== null && currentOf(this.supply) === 'ac' ? { coilHz: hertzOf(this.design) } : {};
     const socket = socketOf(this.design, type, carries === 'load' && job.device.kind === 'relay' ? job.device.socket : 'auto');
     builder.add({
       id,
@@ -128,7 +133,7 @@ export class ControlSide {
       tag,
       name: type.name,
       ...common,
-      spec: { type, socket, uses, carries, supply, ...(delays ? { delays } : {}) },
+      spec: { type, socket, uses, carries, supply, ...(delays ? { delays } : {}), ...coilHz },
     });
     // A module has its diode, an input needs none, and across an alternating coil one would be a short.
     if (!type.module && !type.solid && currentOf(this.supply) === 'dc') this.suppress(id, tag, type);
@@ -229,26 +234,30 @@ export class ControlSide {
 
   private tapped(tap: Terminal, of: SignalOf<'feed'> | Supply): ControlRun {
     const { builder, design, job } = this;
-    const choice = job.controlFuse;
+    const choice = guardOf(design, job.controlGuard)?.ratingA ?? job.controlFuse;
     const mains = 'kind' in of && isMains(of);
     if (choice === 'none') return new ControlRun(this, tap, builder.group(null, choice), [], mains);
     const owner = design.settings.sharing === 'shared' ? '' : job.id;
-    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${owner}`, () => this.fuse(of, tap));
+    const { thing, fresh } = builder.once(`control|${tap}|${choice}|${job.controlGuard}|${job.controlHolder}|${owner}`, () =>
+      this.fuse(of, tap, choice),
+    );
     if (!fresh) thing.trail.forEach((step) => this.share(step));
     return new ControlRun(this, thing.at, thing.group, thing.trail, mains);
   }
 
-  private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal) {
+  private fuse(of: SignalOf<'feed'> | Supply, tap: Terminal, choice: Job['controlFuse']) {
     const { builder, job, number, design } = this;
     const apart = builder.find(`${job.id}-control-fuse`) ? `-${of.id}` : '';
     const supply = 'kind' in of ? of : supplyById(design, of.supply);
     const at = 'kind' in of ? supplyTag(design, of) : design.signals.findIndex(({ id }) => id === of.id) + 1;
     const id = `${job.id}-control-fuse${apart}`;
-    const style = isMains(supply) ? 'cartridge' : currentOf(supply) === 'dc' ? usualGuard(supply) : 'blade';
-    const spec = { ratingA: 0, chosen: job.controlFuse !== 'auto', style, guards: 'control' } as const;
+    const usual = isMains(supply) ? 'cartridge' : currentOf(supply) === 'dc' ? usualGuard(supply) : 'blade';
+    const style = guardOf(design, job.controlGuard)?.builtAs ?? usual;
+    const own = asOwn(design, { ownGuard: job.controlGuard, holder: job.controlHolder });
+    const spec = { ratingA: 0, chosen: choice !== 'auto', style, guards: 'control', ...own } as const;
     const tag = `F${number}C${apart === '' ? '' : `.${at}`}`;
     builder.add({ id, kind: 'fuse', tag, name: 'control fuse', place: builder.placeOf(tap), job: job.id, spec });
-    const group = builder.group(id, job.controlFuse);
+    const group = builder.group(id, choice);
     const leg = `control-feed${apart}`;
     const wire = builder.wire(job, {
       leg,
@@ -259,7 +268,7 @@ export class ControlSide {
       to: terminal(id, '1'),
       colour: 'BU',
       lengthM: FUSE_LEAD_M,
-      mains: style === 'cartridge',
+      mains: usual === 'cartridge',
     });
     // From the terminal in a box it hangs on the fuse of the box.
     if (builder.placeOf(tap) !== of.place) builder.behindLoadFuse(wire);
@@ -279,6 +288,7 @@ export class ControlSide {
     const tap = liveTap(this.builder, this.design, pin);
     const board = isPin(pin) ? boardOf(this.design, pin) : undefined;
     if (board && board.supply !== 'usb') this.boardLeads(board);
+    if (board) wireDevices(this, board);
     if (isRegulator(pin)) {
       this.sense(pin);
       this.thermocouple(pin);

@@ -33,8 +33,8 @@ import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { chooseSizes } from './choose.ts';
 import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
-import { asOwn, lineAmpere } from './load-side.ts';
-import { boxTerminal, earthOf, inletName, ownInlet, returnTo, supplyOut, supplyTag } from './shared-parts.ts';
+import { lineAmpere } from './load-side.ts';
+import { asOwn, boxTerminal, earthOf, inletName, ownInlet, returnTo, supplyOut, supplyTag } from './shared-parts.ts';
 import { type Trunk, sharedLeg } from './trunks.ts';
 
 /** Share of a load's drop budget that a cord which others share may take. */

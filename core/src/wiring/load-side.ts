@@ -19,10 +19,7 @@ import {
   unitOhm,
 } from '../project/index.ts';
 import {
-  type FuseSpec,
   guardOf,
-  holderOf,
-  limitsOfGuard,
   type Load,
   type LoadOf,
   type MeterSpec,
@@ -49,7 +46,7 @@ import { type Fed, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import type { WireRole, WireSection } from '../graph/index.ts';
 import { boxTag, groundOhmAt } from '../document/index.ts';
-import { boxTerminal, earthOf, feedOhm, hasMetal, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
+import { asOwn, boxTerminal, earthOf, feedOhm, hasMetal, liveTap, minusOf, returnTo, supplyOut } from './shared-parts.ts';
 import type { Trunk } from './trunks.ts';
 
 /** Lead from a splice to one of several units, m. */
@@ -561,13 +558,4 @@ export class LoadSide {
     const lineMm2 = Math.max(inletMm2, ...(own.length > 0 ? own : lines).map(({ sizeMm2 }) => sizeMm2));
     return noThinner(this.design.settings.wireSeries, Math.max(earth.sizeMm2, earthMm2(lineMm2)));
   }
-}
-/** What a list and the rules are told of a job's own fuse or breaker, and of the holder that it stands in. */
-export function asOwn(design: Design, { ownGuard, holder }: Job): Pick<FuseSpec, 'own' | 'holder'> {
-  const own = guardOf(design, ownGuard);
-  const held = holderOf(design, holder);
-  return {
-    ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
-    ...(held && { holder: { name: held.name, takes: held.takes, ratingA: held.ratingA, leadMm2: held.leadMm2, price: held.price } }),
-  };
 }

@@ -1,6 +1,6 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
-import { type Controller, type Design, type Job, controllerOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Controller, type Design, type Job, controllerOf, hertzOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
 import {
   BOX_CONDUCTORS,
   type BoxConductor,
@@ -30,6 +30,11 @@ import {
   printedV,
   signalFacets,
   supplyFacets,
+  type FuseSpec,
+  guardOf,
+  holderOf,
+  isMains,
+  limitsOfGuard,
 } from '../kinds/index.ts';
 import { type Place, groundOhmAt } from '../document/index.ts';
 import type { NetlistBuilder } from './builder.ts';
@@ -61,6 +66,10 @@ export function minusOf(builder: NetlistBuilder, design: Design, supply: Supply)
 const hasOwnReturn = ({ settings, supplies }: Design, supply: Supply): boolean =>
   settings.returnPath === 'wire' && isStored(supply) && supplies.find((one) => isStored(one))?.id !== supply.id;
 
+/** Whether what one of two supplies gives may come back by the other's return. */
+export const returnsAlike = (design: Design, one: Supply, other: Supply): boolean =>
+  one.id === other.id || [one, other].every((supply) => isOnVehicle(supply) && !hasOwnReturn(design, supply));
+
 export const batteryId = (supply: string): string => `bat-${supply}`;
 
 /** Terminals between which a supply's voltage stands. */
@@ -81,6 +90,7 @@ export function supplyOut(builder: NetlistBuilder, design: Design, supplyId: str
   if (builder.find(id)) return out;
   const { name, place } = supply;
   builder.add({ id, tag: supplyTag(design, supply), name, place, job: null, ...supplyFacets(supply).part(supply) });
+  if (currentOf(supply) === 'ac' && !isMains(supply)) builder.change<'adapter'>(id, { hertz: hertzOf(design) });
   if (isOnVehicle(supply)) builder.join(back, minusOf(builder, design, supply));
   return out;
 }
@@ -416,4 +426,14 @@ export function groundingTerminal(builder: NetlistBuilder, design: Design, signa
     builder.join(terminal(id, 'body'), bodyGround(builder, design, signal.place, on));
   }
   return terminal(id, '1');
+}
+
+/** What a list and the rules are told of a fuse or breaker of one's own, and of the holder that it stands in: the load's, or that of the coil circuits. */
+export function asOwn(design: Design, { ownGuard, holder }: Pick<Job, 'ownGuard' | 'holder'>): Pick<FuseSpec, 'own' | 'holder'> {
+  const own = guardOf(design, ownGuard);
+  const held = holderOf(design, holder);
+  return {
+    ...(own && { own: { name: own.name, limits: limitsOfGuard(own), price: own.price } }),
+    ...(held && { holder: { name: held.name, takes: held.takes, ratingA: held.ratingA, leadMm2: held.leadMm2, price: held.price } }),
+  };
 }

@@ -7,6 +7,7 @@ import {
   OWN_COILS_V,
   OWN_FORMS,
   OWN_FORM_NAMES,
+  TIMER_WAITS,
   beginOwn,
   coilCurrent,
   fieldValue,
@@ -95,6 +96,7 @@ function type({ path }: OwnField, value: number): void {
 }
 const forget = ({ path }: OwnField) => set({ assumed: [...draft.value.assumed, path] });
 
+const WAITS_NAMES = { on: 'as it comes on', off: 'as it goes off', either: 'as either is set' } as const;
 const KINDS = ['motor', 'filament', 'led', 'solenoid'] as const;
 const KIND_NAMES = { motor: 'Motors', filament: 'Filament lamps', led: 'LED lamps', solenoid: 'Solenoids' } as const;
 interface Throw {
@@ -194,6 +196,16 @@ function setKind(one: Throw, kind: (typeof KINDS)[number], text: string): void {
       ]"
       @update:model-value="
         set({ solid: { ...draft.solid!, firing: $event }, assumed: draft.assumed.filter((field) => field !== 'solid.firing') })
+      "
+    />
+    <SelectField
+      v-if="draft.timer"
+      label="It waits"
+      class="firing"
+      :model-value="draft.timer.waits"
+      :options="each(TIMER_WAITS, (waits) => WAITS_NAMES[waits])"
+      @update:model-value="
+        set({ timer: { ...draft.timer!, waits: $event }, assumed: draft.assumed.filter((field) => field !== 'timer.waits') })
       "
     />
   </section>

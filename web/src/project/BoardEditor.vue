@@ -6,8 +6,12 @@ import {
   boardsOf,
   controllerType,
   currentOf,
+  devicesOf,
   dividerVolts,
   formatQuantity,
+  linkLevels,
+  MOST_DEVICES,
+  MOST_LINKS,
   microPython,
   pinsOf,
   portableCpp,
@@ -17,6 +21,8 @@ import {
   type ProgramStep,
   isPin,
   withBoardType,
+  withDevice,
+  withoutDevice,
 } from '@iron-nudge/core';
 import { useOwnShelf } from './own-shelf.ts';
 import { useProject } from '../stores/project.ts';
@@ -105,15 +111,31 @@ const LEVELS = [
   { value: 'low', text: 'low' },
 ] as const;
 
-// Links
+// Modules on its rail, and links
+const devices = computed(() => devicesOf(board.value));
+const setDevice = (at: number, changes: Partial<(typeof devices.value)[number]>, typed: string | null = null) =>
+  set(
+    { devices: devices.value.map((device, index) => (index === at ? { ...device, ...changes } : device)) },
+    typed && `device-${at}-${typed}`,
+  );
+const setEnd = (at: number, changes: Partial<NonNullable<ControllerLink['wired']>>) =>
+  setLink(at, { wired: { ...board.value.links[at]!.wired!, ...changes } });
+const boardPins = (now: string) => [...new Set([now, ...type.value.pins])].map((pin) => ({ value: pin, text: pin }));
+const deviceName = (id: string) => devices.value.find((device) => device.id === id)?.name ?? '';
+const WAYS = [
+  { value: 'out', text: 'sends' },
+  { value: 'in', text: 'receives' },
+] as const;
 const setLink = (at: number, changes: Partial<ControllerLink>) =>
   set({ links: board.value.links.map((link, index) => (index === at ? { ...link, ...changes } : link)) });
 const addLink = () =>
   set({ links: [...board.value.links, { name: `link ${board.value.links.length + 1}`, fromV: type.value.pinV, toV: 3.3, divider: null }] });
 const linkWords = (link: ControllerLink) => {
-  if (!link.divider) return 'straight';
-  const { least, usual, most } = dividerVolts(link.fromV, link.divider);
-  return `${formatQuantity(usual, 'V')}, from ${formatQuantity(least, 'V')} to ${formatQuantity(most, 'V')}`;
+  const { fromV, toV } = linkLevels(project.design!, board.value, link);
+  const levels = link.wired ? `${fromV} V to ${toV} V, ` : '';
+  if (!link.divider) return `${levels}straight`;
+  const { least, usual, most } = dividerVolts(fromV, link.divider);
+  return `${levels}${formatQuantity(usual, 'V')}, from ${formatQuantity(least, 'V')} to ${formatQuantity(most, 'V')}`;
 };
 
 const exported = (language: 'cpp' | 'py') =>
@@ -223,28 +245,71 @@ async function removeBoard(): Promise<void> {
     </div>
     <p v-if="problem" class="facts" role="status">{{ problem }}</p>
 
-    <h3 class="caps">Links to other boards</h3>
+    <h3 class="caps">Modules on its 5 V rail</h3>
+    <div v-for="(device, index) in devices" :key="device.id" class="link">
+      <TextField label="Name" :model-value="device.name" @update:model-value="setDevice(index, { name: $event }, 'name')" />
+      <SelectField
+        label="Its pins have"
+        :model-value="device.levelV"
+        :options="[
+          { value: 3.3, text: '3.3 V' },
+          { value: 5, text: '5 V' },
+        ]"
+        @update:model-value="setDevice(index, { levelV: $event })"
+      />
+      <NumberField
+        label="Takes at most"
+        unit="A"
+        :least="0.001"
+        :most="2"
+        :model-value="device.takesA"
+        @update:model-value="setDevice(index, { takesA: $event }, 'takes')"
+      />
+      <SelectField label="Place" :model-value="device.place" :options="places" @update:model-value="setDevice(index, { place: $event })" />
+      <button class="bare" :aria-label="`Take ${device.name} out`" title="Take out" @click="set(withoutDevice(board, device.id))">×</button>
+    </div>
+    <button class="plain-button" :disabled="devices.length >= MOST_DEVICES" @click="set(withDevice(project.design!, board))">
+      Add a module
+    </button>
+
+    <h3 class="caps">Links</h3>
     <div v-for="(link, index) in board.links" :key="index" class="link">
       <TextField label="Name" :model-value="link.name" @update:model-value="setLink(index, { name: $event })" />
-      <SelectField
-        label="Output"
-        :model-value="link.fromV"
-        :options="[
-          { value: 3.3, text: '3.3 V' },
-          { value: 5, text: '5 V' },
-          { value: 12, text: '12 V' },
-        ]"
-        @update:model-value="setLink(index, { fromV: $event })"
-      />
-      <SelectField
-        label="Input"
-        :model-value="link.toV"
-        :options="[
-          { value: 3.3, text: '3.3 V' },
-          { value: 5, text: '5 V' },
-        ]"
-        @update:model-value="setLink(index, { toV: $event })"
-      />
+      <template v-if="link.wired">
+        <SelectField label="The board" :model-value="link.wired.way" :options="WAYS" @update:model-value="setEnd(index, { way: $event })" />
+        <SelectField
+          label="Pin of the board"
+          :model-value="link.wired.pin"
+          :options="boardPins(link.wired.pin)"
+          @update:model-value="setEnd(index, { pin: $event })"
+        />
+        <TextField
+          :label="`Pin of ${deviceName(link.wired.device)}`"
+          :model-value="link.wired.devicePin"
+          @update:model-value="setEnd(index, { devicePin: $event })"
+        />
+      </template>
+      <template v-else>
+        <SelectField
+          label="Output"
+          :model-value="link.fromV"
+          :options="[
+            { value: 3.3, text: '3.3 V' },
+            { value: 5, text: '5 V' },
+            { value: 12, text: '12 V' },
+          ]"
+          @update:model-value="setLink(index, { fromV: $event })"
+        />
+        <SelectField
+          label="Input"
+          :model-value="link.toV"
+          :options="[
+            { value: 3.3, text: '3.3 V' },
+            { value: 5, text: '5 V' },
+          ]"
+          @update:model-value="setLink(index, { toV: $event })"
+        />
+      </template>
       <template v-if="link.divider">
         <NumberField
           label="Upper"
@@ -269,7 +334,7 @@ async function removeBoard(): Promise<void> {
         ×
       </button>
     </div>
-    <button class="plain-button" @click="addLink">Add a link</button>
+    <button class="plain-button" :disabled="board.links.length >= MOST_LINKS" @click="addLink">Add a link</button>
 
     <div class="row">
       <button class="plain-button" :disabled="pins.length === 0" @click="exported('cpp')">Starter code, C++</button>

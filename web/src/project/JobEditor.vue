@@ -4,18 +4,22 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   BLADE_FUSE_RATINGS,
+  HELPER_DUTIES,
   guardOf,
   guardsOf,
   isOwnForm,
   heatsinksOf,
+  helpersOf,
   holdersOf,
   mayStand,
   powerRelays,
+  type Protection,
   DC_PROTECTIONS,
   MAINS_PROTECTIONS,
   PROTECTION_NAMES,
   loadSupplyOf,
   coilCurrent,
+  feedingCoil,
   currentOf,
   needsSuppression,
   plays,
@@ -25,6 +29,7 @@ import {
   socketsFor,
   THERMAL_FUSE,
   TRANSISTORS,
+  type HelperDuty,
   type Job,
   isMains,
   levelsOf,
@@ -47,13 +52,8 @@ const job = computed<Job>(() => project.design!.jobs[props.at]!);
 const set = (field: keyof Job, value: unknown, typed = false) =>
   project.patch(`${job.value.name}: ${field}`, [{ path: ['jobs', props.at, field], value }], typed ? `job-${job.value.id}-${field}` : null);
 
-type FuseChoice = Job['fuse'];
-const fuses: readonly { value: FuseChoice; text: string }[] = [
-  { value: 'auto', text: 'chosen by the app' },
-  ...BLADE_FUSE_RATINGS.map((rating) => ({ value: rating, text: `${rating} A blade` })),
-  { value: 'none', text: 'none' },
-];
 const onMains = computed(() => isMains(loadSupplyOf(project.design!, job.value)));
+type FuseChoice = Job['fuse'];
 const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() => [
   { value: 'auto', text: 'chosen by the app' },
   ...ratingsOf(job.value.protection).map((rating) => ({ value: rating, text: `${rating} A` })),
@@ -82,15 +82,55 @@ function setProtection(value: string): void {
       : [{ path: at('ownGuard'), value: 'none' }, { path: at('protection'), value }, { path: at('fuse'), value: 'auto' }, ...freed],
   );
 }
+/** Of the coil circuits: what the app chooses, a blade fuse, or one of a person's own for its kind of current. */
+const controlGuard = computed(() => (job.value.controlGuard === 'none' ? job.value.controlFuse : job.value.controlGuard));
+const fuses = computed<readonly { value: FuseChoice | string; text: string }[]>(() => [
+  { value: 'auto', text: 'chosen by the app' },
+  ...BLADE_FUSE_RATINGS.map((rating) => ({ value: rating, text: `${rating} A blade` })),
+  ...ownGuards.value.map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` })),
+  { value: 'none', text: 'none' },
+]);
+function setControlFuse(value: FuseChoice | string): void {
+  const own = ownGuards.value.find(({ id }) => id === value);
+  const at = (field: keyof Job) => ['jobs', props.at, field];
+  void project.patch(`${job.value.name}: control fuse`, [
+    ...(own ? shelf.taking(own.id) : [{ path: at('controlFuse'), value }]),
+    { path: at('controlGuard'), value: own?.id ?? 'none' },
+    // What held the one before may take no other kind.
+    { path: at('controlHolder'), value: 'none' },
+  ]);
+}
 /** Holders of a person's own that take such a fuse; a job that has one keeps it in the list. */
-const holders = computed(() => {
-  const { protection, holder } = job.value;
-  const style = ownGuard.value?.builtAs ?? protection;
-  const own = [...holdersOf(project.design!), ...shelf.holders.value].filter(({ id, takes }) => id === holder || mayStand(style, takes));
-  return own.map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` }));
+const holdersFor = (style: Protection | 'bolt', chosen: string) =>
+  [...holdersOf(project.design!), ...shelf.holders.value]
+    .filter(({ id, takes }) => id === chosen || takes === style || (style !== 'bolt' && mayStand(style, takes)))
+    .map(({ id, name, ratingA }) => ({ value: id, text: `${name}, ${ratingA} A` }));
+const holders = computed(() => holdersFor(ownGuard.value?.builtAs ?? job.value.protection, job.value.holder));
+const controlHolders = computed(() => {
+  const wired = project.analysis?.netlist.parts.find(
+    (part) => plays(part, 'overcurrent device') && part.job === job.value.id && part.spec.guards === 'control',
+  );
+  return wired && plays(wired, 'overcurrent device') ? holdersFor(wired.spec.style, job.value.controlHolder) : [];
 });
-const setHolder = (id: string) =>
-  project.patch(`${job.value.name}: fuse holder`, [...shelf.taking(id), { path: ['jobs', props.at, 'holder'], value: id }]);
+/** Relays of a person's own for what stands in this job's clause beside the one that switches; a job that has one keeps it in the list. */
+const HELPERS = { logic: 'Helper relay', timer: 'Time relay', step: 'Stepping relay' } as const;
+const helpers = computed(() =>
+  HELPER_DUTIES.flatMap((duty) => {
+    const chosen = job.value.helpers[duty];
+    const wired = project.analysis?.netlist.parts.some(
+      (part) => plays(part, 'relay') && part.job === job.value.id && part.spec.type.duty === duty,
+    );
+    const own = helpersOf({ parts: [...project.design!.parts, ...shelf.relays.value] }, duty);
+    return own.length > 0 && (wired || chosen !== 'auto') ? [{ duty, label: HELPERS[duty], chosen, own: named(own) }] : [];
+  }),
+);
+const setHelper = (duty: HelperDuty, id: string) =>
+  project.patch(`${job.value.name}: ${HELPERS[duty].toLowerCase()}`, [
+    ...shelf.taking(id),
+    { path: ['jobs', props.at, 'helpers', duty], value: id },
+  ]);
+const setHolder = (field: 'holder' | 'controlHolder', id: string) =>
+  project.patch(`${job.value.name}: fuse holder`, [...shelf.taking(id), { path: ['jobs', props.at, field], value: id }]);
 const type = computed(() => (job.value.device.kind === 'relay' ? relayOf(project.design!, job.value.device.part)! : null));
 const controlSupplies = computed(() => [
   { value: 'same', text: type.value?.module ? 'the board’s 5 V rail' : 'the same supply as the load' },
@@ -216,15 +256,30 @@ async function remove(): Promise<void> {
     label="It stands in"
     :model-value="job.holder"
     :options="[{ value: 'none', text: 'the holder that it comes with' }, ...holders]"
-    @update:model-value="setHolder"
+    @update:model-value="setHolder('holder', $event)"
   />
-  <SelectField label="Control fuse" :model-value="job.controlFuse" :options="fuses" @update:model-value="set('controlFuse', $event)" />
+  <SelectField label="Control fuse" :model-value="controlGuard" :options="fuses" @update:model-value="setControlFuse" />
   <SelectField
-    v-if="type"
+    v-if="controlHolders.length > 0"
+    label="Control fuse stands in"
+    :model-value="job.controlHolder"
+    :options="[{ value: 'none', text: 'the holder that it comes with' }, ...controlHolders]"
+    @update:model-value="setHolder('controlHolder', $event)"
+  />
+  <SelectField
+    v-if="type && feedingCoil(project.design!, job.when, type.module !== undefined) === null"
     :label="type.solid ? 'Its input hangs on' : 'Its coil hangs on'"
     :model-value="job.controlSupply"
     :options="controlSupplies"
     @update:model-value="set('controlSupply', $event)"
+  />
+  <SelectField
+    v-for="{ duty, label, chosen, own } in helpers"
+    :key="duty"
+    :label="label"
+    :model-value="chosen"
+    :options="[{ value: 'auto', text: 'one of the shelf' }, ...own]"
+    @update:model-value="setHelper(duty, $event)"
   />
   <template v-if="type?.module">
     <div class="two">

@@ -1,5 +1,5 @@
 import { message } from 'ant-design-vue';
-import { computed, onMounted, ref, toRaw } from 'vue';
+import { computed, onMounted, shallowRef, toRaw } from 'vue';
 import {
   isKept,
   isOwnForm,
@@ -17,7 +17,7 @@ import { ApiError, api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 
 /** Of the whole app: what one place puts there, every other offers. */
-const shelf = ref<readonly OwnPart[]>([]);
+const shelf = shallowRef<readonly OwnPart[]>([]);
 
 /** Parts that a person has typed and the project has not yet; without the server there are none to offer. */
 export function useOwnShelf() {
@@ -29,7 +29,9 @@ export function useOwnShelf() {
   const typed = computed(() =>
     shelf.value.filter((part): part is UsedPart => !isKept(part) && !project.design!.parts.some(({ id }) => id === part.id)),
   );
-  const types = computed<readonly RelayType[]>(() => typed.value.filter(isOwnRelay).map(ownRelay));
+  const relays = computed(() => typed.value.filter(isOwnRelay));
+  // One that serves a clause is no relay that a sentence names.
+  const types = computed<readonly RelayType[]>(() => relays.value.map(ownRelay).filter(({ duty }) => duty === 'power'));
   const of = <F extends UsedPart['form']>(form: F) => computed(() => typed.value.filter(isOwnForm(form)));
   const [boards, heatsinks, guards] = [of('board'), of('heatsink'), of('guard')];
   const [holders, sockets, boxes] = [of('holder'), of('socket'), of('box')];
@@ -37,12 +39,12 @@ export function useOwnShelf() {
   /** What an edit that names this part does first: the project takes its own copy along, so that its file stands alone. */
   function taking(id: string) {
     const part = typed.value.find((one) => one.id === id);
-    return part ? [{ path: ['parts', project.design!.parts.length], value: toRaw(part) }] : [];
+    return part ? [{ path: ['parts', project.design!.parts.length], value: part }] : [];
   }
   /** The shelf's part of the same id where it says something else than the project's copy. */
   function otherwise(copy: UsedPart): UsedPart | null {
     const part = shelf.value.find(({ id }) => id === copy.id);
-    return part && !isKept(part) && part.form === copy.form && !sameDocument(part, copy) ? toRaw(part) : null;
+    return part && !isKept(part) && part.form === copy.form && !sameDocument(part, copy) ? part : null;
   }
   /** Loads, signals or supplies that are kept. */
   const kept = <F extends OwnKept['form']>(form: F) =>
@@ -60,5 +62,5 @@ export function useOwnShelf() {
       void message.error(`“${entry.name}” is not kept. ${error instanceof ApiError ? error.message : String(error)}`, 6);
     }
   }
-  return { types, boards, heatsinks, guards, holders, sockets, boxes, connectors, cutOuts, kept, keep, taking, otherwise };
+  return { types, relays, boards, heatsinks, guards, holders, sockets, boxes, connectors, cutOuts, kept, keep, taking, otherwise };
 }

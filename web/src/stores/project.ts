@@ -155,7 +155,12 @@ export const useProject = defineStore('project', () => {
     const of = edition.value;
     const inHand = job.value?.id ?? null;
     try {
-      const found = await engine.ask((remote) => remote.analysis(inHand, proxy(look)), CHECK_WITHIN_MS);
+      const ask = () => engine.ask((remote) => remote.analysis(inHand, proxy(look)), CHECK_WITHIN_MS);
+      const isBehind = (one: Awaited<ReturnType<typeof ask>>) => one !== null && one.revision !== of && of === edition.value;
+      let found = await ask();
+      // What did not arrive is brought whole by the next question; where that does not arrive either, nothing of it is checked.
+      if (isBehind(found)) found = await ask();
+      if (isBehind(found)) throw new Error('The newest change did not reach what checks it. Load the page again: the change is kept.');
       // A newer document is on its way, and its answer will come.
       if (!found || found.revision !== edition.value || design.value === null) return;
       trouble.value = '';

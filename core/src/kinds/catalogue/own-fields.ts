@@ -17,6 +17,7 @@ const hasCoil = (form: OwnForm) => !isSolidForm(form);
 const isSolidAc = (form: OwnForm) => form === 'solid-ac';
 const isModule = (form: OwnForm) => form === 'module';
 const isSensing = (form: OwnForm) => form === 'sensing';
+const isTimer = (form: OwnForm) => form === 'timer';
 const isPlain = (form: OwnForm) => !isSensing(form);
 const every = () => true;
 
@@ -46,6 +47,8 @@ export const OWN_FIELDS: readonly OwnField[] = [
   { path: 'coilHenry', label: 'Inductance, H', unit: '', most: 1000, decides: 'the kick as it opens, and how late', of: hasCoil },
   { path: 'coilRiseK', label: 'Warms by', unit: 'K', most: 150, decides: 'the pull-in of a soaked coil', of: hasCoil },
   { path: 'contactOhm', label: 'Closed contact', unit: 'Ω', most: 1, decides: 'drop and heat of the load side', of: hasCoil },
+  { path: 'timer.leastS', label: 'Shortest time', unit: 's', most: 360_000, decides: 'whether it can be set to what is said', of: isTimer },
+  { path: 'timer.mostS', label: 'Longest time', unit: 's', most: 360_000, decides: 'whether it can be set to what is said', of: isTimer },
   { path: 'module.terminalA', label: 'Its terminals bear', unit: 'A', most: 500, decides: 'the fuse', of: isModule },
   { path: 'module.trackMm', label: 'Narrowest track, mm', unit: '', most: 50, decides: 'what its board bears', of: isModule },
   { path: 'module.copperUm', label: 'Copper of its board, µm', unit: '', most: 500, decides: 'what its board bears', of: isModule },
@@ -91,4 +94,6 @@ export const OWN_FORM_NAMES: Readonly<Record<OwnForm, string>> = {
   changeover: 'changeover relay for the mains, two poles',
   'solid-ac': 'solid-state relay, alternating current',
   'solid-dc': 'solid-state relay, direct current',
+  timer: 'time relay, five-pin: 30, 87, 87a',
+  step: 'stepping (bistable) relay, five-pin',
 };

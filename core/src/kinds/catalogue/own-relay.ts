@@ -30,6 +30,8 @@ export const OWN_FORMS = [
   'changeover',
   'solid-ac',
   'solid-dc',
+  'timer',
+  'step',
 ] as const;
 export type OwnForm = (typeof OWN_FORMS)[number];
 /** What a form has: a throw that rests closed; contacts that are rated for alternating current where the label does not say; room for a diode or a resistor across its coil. */
@@ -37,6 +39,8 @@ interface FormFacts {
   readonly rests?: true;
   readonly mains?: true;
   readonly buildsIn?: true;
+  /** It serves a clause: it delays or toggles what switches the load, and is no relay that a sentence names. */
+  readonly serves?: 'timer' | 'step';
 }
 export const FORM_FACTS: Readonly<Record<OwnForm, FormFacts>> = {
   four: { buildsIn: true },
@@ -52,6 +56,8 @@ export const FORM_FACTS: Readonly<Record<OwnForm, FormFacts>> = {
   changeover: { rests: true, mains: true },
   'solid-ac': { mains: true },
   'solid-dc': {},
+  timer: { rests: true, buildsIn: true, serves: 'timer' },
+  step: { rests: true, buildsIn: true, serves: 'step' },
 };
 /** Coils that are sold, V. Of a solid-state relay it is the usual voltage of its input. */
 export const OWN_COILS_V = [3.3, 5, 6, 12, 24, 36, 48, 72, 96, 120, 230, 240] as const;
@@ -80,6 +86,15 @@ const solidSchema = z.strictObject({
   pasteKPerW: positive.max(5),
   /** What its output bears of a short, A²s, from its sheet. */
   i2t: positive.max(1e7).optional(),
+});
+
+/** What a time relay waits with: as it comes on, as it goes off, or either. */
+export const TIMER_WAITS = ['on', 'off', 'either'] as const;
+const timerSchema = z.strictObject({
+  waits: z.enum(TIMER_WAITS),
+  /** Times that it can be set to, s. */
+  leastS: positive.max(360_000),
+  mostS: positive.max(360_000),
 });
 
 export const COIL_CURRENTS = ['dc', 'ac'] as const;
@@ -116,6 +131,7 @@ export const ownRelaySchema = z
     resting: rating.nullable(),
     module: moduleSchema.optional(),
     solid: solidSchema.optional(),
+    timer: timerSchema.optional(),
     /** What is inside it across its coil, as the sketch on its side shows; left out where nothing is. */
     builtIn: z.enum(BUILT_IN).optional(),
     /** What is printed on it, as it was typed. */
@@ -128,9 +144,14 @@ export const ownRelaySchema = z
   .superRefine((part, context) => {
     const say = (path: string, message: string) => context.addIssue({ code: 'custom', path: [path], message });
     if ((FORM_FACTS[part.form].rests === true) === (part.resting === null))
-      say('resting', 'is what relays with five pins or eight, modules and changeover relays have, and no other part');
+      say(
+        'resting',
+        'is what relays with five pins or eight, time and stepping relays, modules and changeover relays have, and no other part',
+      );
     if ((part.form === 'module') !== (part.module !== undefined)) say('module', 'is what a relay module has, and no other part');
     if (isSolidForm(part.form) !== (part.solid !== undefined)) say('solid', 'is what a solid-state relay has, and no other part');
+    if ((part.form === 'timer') !== (part.timer !== undefined)) say('timer', 'is what a time relay has, and no other part');
+    if (part.timer && part.timer.leastS > part.timer.mostS) say('timer', 'has a shortest time above its longest');
     if (part.closing.resistiveA === 0 && !part.closing.ac) say('closing', 'needs a rating for direct or alternating current');
     if (part.form === 'solid-dc' && part.closing.ac) say('closing', 'of a solid-state relay for direct current has none for alternating');
     if (part.form === 'solid-ac' && part.closing.resistiveA > 0)

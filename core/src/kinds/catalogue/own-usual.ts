@@ -5,6 +5,9 @@
 import { FORM_FACTS, coilCurrent, isSolidForm, type OwnForm, type OwnRelay } from './own-relay.ts';
 import { readRating, type RatingOf, type ReadRating } from './rating-label.ts';
 
+/** Times that a plug-in time relay is usually set to, s (from memory). */
+export const SOLD_TIMES_S = { least: 0.5, most: 3600 } as const;
+
 interface UsualCoil {
   /** Taken by the coil at its own voltage, W. */
   readonly watt: number;
@@ -57,6 +60,8 @@ const COIL_LIKE: Readonly<Record<OwnForm, keyof typeof COILS>> = {
   'contactor-three': 'contactor',
   'solid-ac': 'module',
   'solid-dc': 'module',
+  timer: 'plug-in',
+  step: 'plug-in',
 };
 const coilOf = ({ form, coilV, coilFor }: Pick<OwnRelay, 'form' | 'coilV' | 'coilFor'>): UsualCoil => {
   const like = COIL_LIKE[form];
@@ -77,6 +82,9 @@ const USUAL: Readonly<Record<string, (part: OwnRelay) => Partial<OwnRelay>>> = {
   'module.copperUm': (part) => moduleField(part, { copperUm: 35 }),
   'module.inputOhm': (part) => moduleField(part, { inputOhm: 1000 }),
   'module.closesA': (part) => moduleField(part, { closesA: 0.001 }),
+  'timer.waits': (part) => timerField(part, { waits: 'either' }),
+  'timer.leastS': (part) => timerField(part, { leastS: SOLD_TIMES_S.least }),
+  'timer.mostS': (part) => timerField(part, { mostS: SOLD_TIMES_S.most }),
   'solid.firing': (part) => solidField(part, { firing: part.form === 'solid-ac' ? 'zero crossing' : 'any time' }),
   'solid.onV': (part) => solidField(part, { onV: part.form === 'solid-ac' ? 1.2 : 0.8 }),
   'solid.leakA': (part) => solidField(part, { leakA: part.form === 'solid-ac' ? 0.005 : 0.001 }),
@@ -96,6 +104,8 @@ const moduleField = ({ module }: OwnRelay, fields: Partial<NonNullable<OwnRelay[
   module ? { module: { ...module, ...fields } } : {};
 const solidField = ({ solid }: OwnRelay, fields: Partial<NonNullable<OwnRelay['solid']>>): Partial<OwnRelay> =>
   solid ? { solid: { ...solid, ...fields } } : {};
+const timerField = ({ timer }: OwnRelay, fields: Partial<NonNullable<OwnRelay['timer']>>): Partial<OwnRelay> =>
+  timer ? { timer: { ...timer, ...fields } } : {};
 /** What its closing throw bears of what it is made for, A. */
 const ratedA = ({ closing }: OwnRelay): number => Math.max(closing.resistiveA, closing.ac?.resistiveA ?? 0);
 
@@ -115,6 +125,7 @@ export const assumable = (form: OwnForm): readonly string[] =>
   Object.keys(USUAL).filter(
     (field) =>
       (form === 'module' || !field.startsWith('module.')) &&
+      (form === 'timer' || !field.startsWith('timer.')) &&
       (isSolidForm(form) || !field.startsWith('solid.')) &&
       (form === 'solid-ac' || field !== 'solid.i2t') &&
       (field !== 'resting' || FORM_FACTS[form].rests === true),
@@ -138,6 +149,8 @@ const BEGUN_A: Readonly<Record<OwnForm, number>> = {
   changeover: 16,
   'solid-ac': 25,
   'solid-dc': 25,
+  timer: 20,
+  step: 20,
 };
 const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
   four: 12,
@@ -153,6 +166,8 @@ const BEGUN_COIL_V: Readonly<Record<OwnForm, number>> = {
   changeover: 12,
   'solid-ac': 12,
   'solid-dc': 12,
+  timer: 12,
+  step: 12,
 };
 /** The highest alternating voltage that a rating without one is taken to hold to: less than that would be a guess in nobody's favour. */
 const USUAL_AC_V = 250;
@@ -185,6 +200,7 @@ export function beginOwn(form: OwnForm, id: string, name: string): OwnRelay {
     resting: FORM_FACTS[form].rests ? closing : null,
     // A module is taken to share its ground until its label says that a light is between: the guess that wires it safely.
     ...(form === 'module' && { module: { opto: false, inputOhm: 1000, closesA: 0.001, trackMm: 3, copperUm: 35, terminalA: ampere } }),
+    ...(form === 'timer' && { timer: { waits: 'either', leastS: SOLD_TIMES_S.least, mostS: SOLD_TIMES_S.most } }),
     ...(isSolidForm(form) && {
       solid: { firing: 'any time', onV: 1, leakA: 0.001, ratedV: 60, leastA: 0.1, junctionC: 125, caseKPerW: 1, pasteKPerW: 0.1 },
     }),

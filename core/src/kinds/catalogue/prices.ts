@@ -51,6 +51,7 @@ export const SMALL_PRICES = {
   switch: 3.1,
   sensor: 8.5,
   receiver: 12,
+  'board module': 4.6,
   'repeating relay': 14,
   'two-hand station': 86,
   splice: 0.3,

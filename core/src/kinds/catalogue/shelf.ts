@@ -1,6 +1,7 @@
 import type { ContactKind } from '../load/kind.ts';
 import { LOADS, type LoadKind } from '../load/registry.ts';
-import { type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
+import { FORM_FACTS, type OwnForm, type OwnRelay, isRelayForm } from './own-relay.ts';
+import { SOLD_TIMES_S } from './own-usual.ts';
 import { type OwnBoard, ownBoard } from './own-board.ts';
 import type { OwnBox } from './own-box.ts';
 import type { OwnConnector } from './own-connector.ts';
@@ -85,6 +86,8 @@ export interface RelayType {
   readonly build?: 'module' | 'contactor' | 'solid' | 'board' | 'sensing';
   readonly module?: ModuleType;
   readonly solid?: SolidType;
+  /** Of a time relay: what it waits with, and the times that it can be set to, s. */
+  readonly timer?: NonNullable<OwnRelay['timer']>;
   /** Coil resistance at 20 °C, Ω. */
   readonly coilOhm: number;
   /** Highest pull-in and lowest release voltage at 20 °C, V. */
@@ -395,6 +398,7 @@ const solid = (ampere: number, caseKPerW: number, price: number) =>
     price,
   }) as const;
 
+const soldTimer = { waits: 'either', leastS: SOLD_TIMES_S.least, mostS: SOLD_TIMES_S.most } as const;
 /** Relays for clauses at a voltage that few plug-in relays are made for. */
 function helpers(volt: number): readonly RelayType[] {
   const throws = volt > 32 ? arcing : { closing: closing20, resting: resting20 };
@@ -403,6 +407,7 @@ function helpers(volt: number): readonly RelayType[] {
     ...coilFor(volt, coil30),
     ...throws,
     ...{ id: `${duty}-${volt}v-5`, name: `${name}, five-pin, ${volt} V`, duty, poles: five, price },
+    ...(duty === 'timer' && { timer: soldTimer }),
   });
   return [
     made('logic', `${throws.closing.resistiveA} A helper relay`, 6.4),
@@ -699,6 +704,7 @@ export const RELAYS: readonly RelayType[] = [
     name: 'Time relay, 0.5 to 3600 s, five-pin',
     ...coil30,
     duty: 'timer',
+    timer: soldTimer,
     poles: five,
     closing: closing20,
     resting: resting20,
@@ -708,6 +714,7 @@ export const RELAYS: readonly RelayType[] = [
     name: 'Time relay, 0.5 to 3600 s, five-pin, 24 V',
     ...coil24,
     duty: 'timer',
+    timer: soldTimer,
     poles: five,
     closing: closing20,
     resting: resting20,
@@ -733,6 +740,17 @@ export const POWER_RELAYS: readonly RelayType[] = RELAYS.filter(({ duty }) => du
 export function servingRelay(duty: 'logic' | 'timer' | 'step', coilV: number, poles: 1 | 2 = 1): RelayType {
   return RELAYS.find((type) => (poles === 2 ? type.poles.length === 2 : type.duty === duty) && type.coilV === coilV)!;
 }
+
+/** Duties of helper relays that a job may have a part of its own for. */
+export const HELPER_DUTIES = ['logic', 'timer', 'step'] as const;
+export type HelperDuty = (typeof HELPER_DUTIES)[number];
+/** Forms that may do each: plain logic wants a throw that rests closed beside one that closes. */
+const HELPER_FORMS: Readonly<Record<HelperDuty, readonly OwnForm[]>> = { logic: ['five', 'two-pole'], timer: ['timer'], step: ['step'] };
+const mayHelp = ({ form }: { readonly form: string }, duty: HelperDuty): boolean => HELPER_FORMS[duty].some((one) => one === form);
+
+/** Relays of a person's own that may serve as a helper of a duty. */
+export const helpersOf = ({ parts }: OwnParts, duty: HelperDuty): readonly RelayType[] =>
+  parts.flatMap((part) => (isRelay(part) && mayHelp(part, duty) ? [{ ...ownRelay(part), duty }] : []));
 
 /** Whether there are helper relays for a voltage. */
 export const servesLogic = (coilV: number): boolean => RELAYS.some((type) => type.duty === 'logic' && type.coilV === coilV);
@@ -765,13 +783,15 @@ const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
   changeover: { poles: two, coil: industrial, socket: 'screw', build: 'contactor' },
   'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
   'solid-dc': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
+  timer: { poles: five, coil: vehicle, socket: 'blade' },
+  step: { poles: five, coil: vehicle, socket: 'blade' },
 };
 /** An input lets go at about a third of what it switches at, and its diodes drop this much (from memory), V. */
 const MODULE_LETS_GO = 0.3;
 const MODULE_INPUT_V = 1.2;
 
 /** A person's own part as the shelf has its own. */
-export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label, assumed, ...own }: OwnRelay): RelayType {
+export function ownRelay({ form, module, solid, timer, builtIn, coilFor, label: _label, assumed, ...own }: OwnRelay): RelayType {
   // What the data sheet leaves out is left out, so that a rating that is not there is derated and not read as none.
   const kinds = (of: OwnRelay['closing']['own']) => Object.fromEntries(Object.entries(of).filter(([, ampere]) => ampere !== undefined));
   const rating = ({ resistiveA, own: ofKinds, mostV, ac }: OwnRelay['closing']): ThrowRating => ({
@@ -786,6 +806,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
     // What carries more than a stud of M8 has larger ones.
     ...(FORMS[form].socket === 'stud-m8' && own.closing.resistiveA > 200 && { socket: 'stud-m10' as const }),
     ...(module && { module: { ...module, inputV: MODULE_INPUT_V, opensA: module.closesA * MODULE_LETS_GO } }),
+    ...(timer && { timer }),
     ...(builtIn && { builtIn }),
     ...(coilFor && { coilFor }),
     ...(solid && {
@@ -796,7 +817,7 @@ export function ownRelay({ form, module, solid, builtIn, coilFor, label: _label,
         ...(assumed.includes('solid.i2t') && { i2t: undefined }),
       },
     }),
-    duty: 'power',
+    duty: FORM_FACTS[form].serves ?? 'power',
     closing: rating(own.closing),
     resting: own.resting && rating(own.resting),
   };
@@ -809,7 +830,7 @@ export interface OwnParts {
 
 /** Relays that a sentence of the project may name: the shelf's, and those that it brings along. */
 export function powerRelays({ parts }: OwnParts): readonly RelayType[] {
-  const own = parts.flatMap((part) => (isRelay(part) ? [ownRelay(part)] : []));
+  const own = parts.flatMap((part) => (isRelay(part) && FORM_FACTS[part.form].serves === undefined ? [ownRelay(part)] : []));
   return own.length === 0 ? POWER_RELAYS : [...POWER_RELAYS, ...own];
 }
 

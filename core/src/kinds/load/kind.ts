@@ -23,6 +23,8 @@ export const loadBase = {
   suppressed: z.boolean().default(false),
   /** One is bought and put across it: a diode, or a varistor where a diode would not do. */
   suppressor: z.boolean().optional(),
+  /** What fuse or breaker its label allows before it, A; 0, or left out, where it says nothing. */
+  mostFuseA: z.number().min(0).max(1000).optional(),
 };
 export const unitCount = z.number().int().min(1).max(24);
 

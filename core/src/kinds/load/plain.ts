@@ -20,6 +20,15 @@ export function unitFields(plate = 'One takes', units = PLATE_UNITS): readonly F
     { type: 'number', path: ['plate', 'value'], label: plate, least: 1e-6, most: 1e6 },
     { type: 'choice', path: ['plate', 'unit'], label: 'Unit', choices: units },
     { type: 'number', path: ['plate', 'ratedV'], label: 'Rated', unit: 'V', least: 1e-6, most: 500 },
+    {
+      type: 'number',
+      path: ['mostFuseA'],
+      label: 'Fuse before it, by its label, at most (0: not said)',
+      unit: 'A',
+      least: 0,
+      most: 1000,
+      unset: 0,
+    },
   ];
 }
 

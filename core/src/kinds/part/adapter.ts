@@ -11,6 +11,8 @@ export interface AdapterSpec extends MaybeFed {
   readonly current: 'dc' | 'ac';
   readonly ratedA: number;
   readonly internalOhm: number;
+  /** Of a transformer: cycles a second of its mains, Hz. */
+  readonly hertz?: 50 | 60;
   /** Whether another supply is on its output wires while it is tried, so that it gives what it does without its mains. */
   readonly standIn?: true;
 }
@@ -44,6 +46,6 @@ export const adapter: PartKind<'adapter', AdapterSpec> = {
   faults: () => [],
   minus: { pin: '-', isolated: true },
   asWires: () => AS_A_DEVICE,
-  listed: ({ spec: { nominalV, current, ratedA, fed } }) =>
-    `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A${fed ? `, to build in, double insulated, for ${fed.madeFor}` : ''}`,
+  listed: ({ spec: { nominalV, current, ratedA, fed, hertz } }) =>
+    `Isolated supply ${nominalV} V ${current === 'ac' ? '~' : '⎓'}, ${ratedA} A${hertz ? `, for ${hertz} Hz` : ''}${fed ? `, to build in, double insulated, for ${fed.madeFor}` : ''}`,
 };

@@ -10,6 +10,8 @@ export interface ControllerSpec extends MaybeFed {
   readonly railA: number;
 }
 
+/** A board's own rail, V. */
+export const RAIL_V = 5;
 /** Resistance of a 5 V rail behind a port or a regulator, Ω (from memory). */
 const RAIL_OHM = 0.2;
 
@@ -30,7 +32,7 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
       id: branchId(id, 'rail'),
       a: rail,
       b: terminal(id, 'GND'),
-      volt: () => 5,
+      volt: () => RAIL_V,
       ohm: () => RAIL_OHM,
     });
     if (spec.fed)

@@ -225,6 +225,10 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   bearsAirC?(spec: Spec): number;
   /** Whether its resistance is only in the way, so that a short behind it is one before it (a fuse, a stud), and takes nothing itself. */
   readonly inLine?: true;
+  /** The pins of an input between which a data line is read while nothing is sent. */
+  readonly lineEnds?: readonly [input: string, back: string];
+  /** Whether it is beside what a job does, so that a drawing shows it last. */
+  readonly beside?: true;
   /** Whether it sits at a tap of the vehicle, so that the lead behind it is the tap's. */
   readonly atTap?: true;
   /** Pins that carry terminals to crimp, for the wire list. */

@@ -1,4 +1,5 @@
 import { adapter } from './adapter.ts';
+import { boardDevice } from './board-device.ts';
 import { bar } from './bar.ts';
 import { battery } from './battery.ts';
 import { boxTerminal } from './box-terminal.ts';
@@ -6,6 +7,8 @@ import { connector } from './connector.ts';
 import { controller } from './controller.ts';
 import { converter } from './converter.ts';
 import { dashSwitch } from './switch.ts';
+import { dataInput } from './data-input.ts';
+import { dataPin } from './data-pin.ts';
 import { diode } from './diode.ts';
 import { distributionStud } from './distribution-stud.ts';
 import { enclosure } from './enclosure.ts';
@@ -35,10 +38,13 @@ const REGISTRY = {
   adapter,
   bar,
   battery,
+  'board-device': boardDevice,
   'box-terminal': boxTerminal,
   connector,
   controller,
   converter,
+  'data-input': dataInput,
+  'data-pin': dataPin,
   switch: dashSwitch,
   diode,
   'distribution-stud': distributionStud,

@@ -13,6 +13,8 @@ export interface RelaySpec {
   readonly carries: 'load' | 'control';
   /** Supply behind the coil; none behind a controller's pin. */
   readonly supply: string | null;
+  /** Cycles a second of what its coil hangs on, Hz; left out of direct current. */
+  readonly coilHz?: 50 | 60;
   /** What a time relay is set to. */
   readonly delays?: Delays;
   /** Whether its second closing pin is wired as well. */
@@ -243,8 +245,8 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   ],
   screwed: ({ socket }) => socket.fits === 'eight-pin',
   asWires: ({ type }) => (type.module ? 1 : AS_A_DEVICE),
-  listed: ({ spec: { type, socket, delays, senses } }) =>
-    `${type.name}${drivenBy(type)}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}${senses ? `, in at ${formatQuantity(senses.closesAtV, 'V')} and out at ${formatQuantity(senses.opensAtV, 'V')}; its own lead to ground` : ''}`,
+  listed: ({ spec: { type, socket, delays, senses, coilHz } }) =>
+    `${type.name}${drivenBy(type)}${coilHz ? `, coil for ${coilHz} Hz` : ''}; ${socket.name}${/ A$/.test(socket.name) ? '' : `, ${socket.terminalA} A`}${delays ? `, set to ${delayWords(delays).join(', ')}` : ''}${delays && delays.openS > 0 ? ' (keeps its time without coil power)' : ''}${senses ? `, in at ${formatQuantity(senses.closesAtV, 'V')} and out at ${formatQuantity(senses.opensAtV, 'V')}; its own lead to ground` : ''}`,
 };
 
 /** What its name does not say of what drives it: silicon has an input, and no coil. */

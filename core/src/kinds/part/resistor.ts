@@ -21,7 +21,7 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
   kind: 'resistor',
   plays: null,
   title: 'resistor',
-  terminalStyle: '6.3 mm blade receptacle',
+  terminalStyle: ({ watt }) => (watt < SMALL_W ? 'soldered, in sleeve' : '6.3 mm blade receptacle'),
   takesMm2: () => TERMINAL_MOST_MM2.blade,
   pins: () => ['1', '2'],
   model({ id, spec }, into) {

@@ -85,7 +85,7 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   wrong(signal: S): readonly { readonly path: string; readonly message: string }[];
   references(signal: S): References;
   /** How it stands after a power cut, where that is a question; null where it stands as it did. */
-  afterCut(signal: S): AfterCut | null;
+  afterCut(signal: S): AfterCut | 'by its clock' | null;
   /** Whether somebody, or the running vehicle, must be there for it to be on. */
   wakes(signal: S, restV: (supply: string) => number): boolean;
   /** What is lost first when it fails: a contact of its own may stick either way. */

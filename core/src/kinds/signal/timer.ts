@@ -11,6 +11,10 @@ import { CONTACT_LIMIT } from './words.ts';
 export const TIMER_PART_S = { least: 0.1, most: 360_000 } as const;
 const part = z.number().min(TIMER_PART_S.least).max(TIMER_PART_S.most);
 
+/** Minutes of a day as a clock shows them. */
+export const clockTime = (minute: number): string =>
+  `${String(Math.floor(minute / 60) % 24).padStart(2, '0')}:${String(Math.round(minute) % 60).padStart(2, '0')}`;
+
 /** A time relay in one piece that turns its contact on and off by itself, for as long as it is fed. */
 const schema = z.strictObject({
   ...signalBase,
@@ -23,6 +27,8 @@ const schema = z.strictObject({
   offS: part,
   /** What a round begins with where its supply comes. */
   first: z.enum(['on', 'off']),
+  /** Minute of the day at which it comes on: a time switch whose clock runs on without power. Left out of one that counts from when it is fed. */
+  onAtMin: z.number().int().min(0).max(1439).optional(),
 });
 export type TimerSignal = z.infer<typeof schema>;
 
@@ -64,20 +70,24 @@ export const timer = {
   state: (_, on) => (on ? 'is on' : 'is off'),
   rest: () => null,
   momentary: () => false,
-  part: ({ limitA: most, onS, offS, first }) => ({
+  part: ({ limitA: most, onS, offS, first, onAtMin }) => ({
     kind: 'switch',
     spec: {
       limitA: most,
       action: 'maintained',
       rest: 'open',
       sold: {
-        words: `Time relay that repeats, ${formatTime(onS)} on and ${formatTime(offS)} off, begins ${first}`,
+        words:
+          onAtMin === undefined
+            ? `Time relay that repeats, ${formatTime(onS)} on and ${formatTime(offS)} off, begins ${first}`
+            : `Time switch for every day, its clock with a reserve, set to on at ${clockTime(onAtMin)} and off at ${clockTime(onAtMin + onS / 60)}`,
         price: SMALL_PRICES['repeating relay'],
       },
     },
   }),
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
-  afterCut: ({ first }) => first,
+  afterCut: ({ first, onAtMin }) => (onAtMin === undefined ? first : 'by its clock'),
   wakes: () => false,
-  roundS: ({ onS, offS }) => onS + offS,
+  // A clock goes round in a day, however long of it is said.
+  roundS: ({ onS, offS, onAtMin }) => (onAtMin === undefined ? onS + offS : 86_400),
 } as const satisfies SignalFacets<'timer', TimerSignal>;

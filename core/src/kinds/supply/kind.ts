@@ -106,6 +106,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   residualProtection(supply: S): boolean | null;
   /** How its cells want to be charged; null for what holds no charge. */
   cells(supply: S): 'lead' | 'lithium' | null;
+  /** Cycles a second that are usual where such a network is, Hz. Left out of what is no network. */
+  usualHz?(supply: S): 50 | 60;
   /** Whether plugs of it have a fuse in them. */
   fusedPlugs?(supply: S): boolean;
   /** Whether its plug goes in either way round. */

@@ -65,6 +65,8 @@ export const mains = {
   isTwoHot,
   residualProtection: ({ rcd }) => rcd,
   cells: () => null,
+  // 60 Hz in North America, 50 Hz where 230 V is usual (common practice).
+  usualHz: ({ nominalV }) => (nominalV === 230 ? 50 : 60),
   fusedPlugs: ({ nominalV }) => nominalV === 230,
   reversible: ({ reversible }) => reversible,
   onVehicle: false,

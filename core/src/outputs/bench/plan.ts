@@ -209,6 +209,12 @@ export function benchPlan(evidence: Evidence, jobId: string): BenchStep[] {
         ohms(`wire-${wire.id}`, wire.from, wire.to, `along ${wire.tag}, from end to end`);
   const volts = (key: string, stage: Stage, red: Terminal, black: Terminal, path: BenchStep['path'] | null, words: string, upTo = false) =>
     path && say({ key, stage, quantity: 'V', red, black, branch: null, path, words, ...(upTo ? { upTo } : {}) });
+  for (const part of netlist.parts) {
+    const { lineEnds } = kindOf(part);
+    if (!lineEnds || part.job !== jobId) continue;
+    const [input, ground] = lineEnds.map((pin) => terminal(part.id, pin)) as [Terminal, Terminal];
+    volts(`line-${part.id}`, 'control side alone', input, ground, off, `at ${part.name}, its board powered and nothing sent`);
+  }
   for (const { id, tag, spec } of relays) {
     const [plus, minus] = spec.type.coil.map((pin) => terminal(id, pin)) as [Terminal, Terminal];
     const what = spec.type.solid ? 'input' : 'coil';

@@ -54,7 +54,8 @@ describe('cautions', () => {
     expect(said('as-sold/lithium-by-charger')).toBe('');
     expect(said('as-sold/lithium-by-charger', 1)).toMatch(/posts of house battery gives some 4\.43 kA/);
     const design = read('as-sold/lithium-by-charger');
-    const coilOn = { ...design.jobs[0]!, controlSupply: design.supplies[1]!.id };
+    // By a switch: a feed would give the coil its current itself.
+    const coilOn = { ...design.jobs[0]!, when: design.jobs[1]!.when, controlSupply: design.supplies[1]!.id };
     const own = { ...design, jobs: [coilOn, design.jobs[1]!] };
     expect(cautionsFor(own, coilOn, analyse(own).analysis.netlist).join(' ')).toMatch(/posts of house battery/);
     // What is charged hurts as much as what gives; and a coil's bank beside the mains.

@@ -78,7 +78,7 @@ export function decompose({ edges, rails, returns }: Graph): Chain[] {
     for (const edge of around.get(vertex) ?? []) if (!done.has(edge)) place(vertex, edge);
   };
   const railOrder = [...rails].sort((a, b) => Number(a.side === 'supply') - Number(b.side === 'supply'));
-  for (const role of ['control', 'load'] as const)
+  for (const role of ['control', 'load', 'beside'] as const)
     for (const { vertex } of railOrder)
       for (const edge of around.get(vertex) ?? []) if (!done.has(edge) && edge.role === role) place(vertex, edge);
   for (const edge of edges)

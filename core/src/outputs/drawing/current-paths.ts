@@ -219,7 +219,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         wires.push({
           wire: edge.wire.id,
           branch: wireBranch(edge.wire.id),
-          role: edge.role,
+          role: edge.role === 'load' ? 'load' : 'control',
           points,
           labelled: !isLabelLess(edge.wire),
           labelX: x + 14,
@@ -236,7 +236,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           key,
           symbol,
           branch,
-          role: edge.role,
+          role: edge.role === 'load' ? 'load' : 'control',
           labels,
           earths,
           x,
@@ -252,7 +252,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
             lines.push({
               terminal: at_,
               branch,
-              role: edge.role,
+              role: edge.role === 'load' ? 'load' : 'control',
               points: [
                 [home, level],
                 [x, level],

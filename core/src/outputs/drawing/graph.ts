@@ -11,7 +11,8 @@ export interface Edge {
   readonly terminalA: Terminal;
   readonly terminalB: Terminal;
   readonly height: number;
-  readonly role: 'load' | 'control';
+  /** What is beside the paths of a job, a module on a board's rail, comes after them. */
+  readonly role: 'load' | 'control' | 'beside';
   readonly wire: Wire | null;
   /** The longest line of what stands beside a wire. */
   readonly words: string;
@@ -139,7 +140,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
         terminalA: from,
         terminalB: to,
         height: SHAPES[element.symbol].room,
-        role: load ? 'load' : 'control',
+        role: kindOf(part).beside ? 'beside' : load ? 'load' : 'control',
         wire: null,
         words: '',
         element: {
@@ -154,6 +155,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       });
     }
   }
+  const besides = new Set(netlist.parts.filter((part) => kindOf(part).beside).map(({ id }) => id));
   for (const wire of wires)
     edges.push({
       a: vertex(wire.from),
@@ -161,7 +163,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       terminalA: wire.from,
       terminalB: wire.to,
       height: isLabelLess(wire) ? TAIL_WIRE : LABELLED_WIRE,
-      role: isControl(wire) ? 'control' : 'load',
+      role: [wire.from, wire.to].some((end) => besides.has(partOf(end))) ? 'beside' : isControl(wire) ? 'control' : 'load',
       wire,
       words: wireWords(wire, netlist.units),
       element: null,

@@ -9,6 +9,7 @@ const TEXTS = ['id', 'name', 'form', 'label'] as const;
 const GROUPS = {
   module: ['inputOhm', 'closesA', 'trackMm', 'copperUm', 'terminalA'],
   solid: ['onV', 'leakA', 'ratedV', 'leastA', 'junctionC', 'caseKPerW', 'pasteKPerW', 'i2t'],
+  timer: ['leastS', 'mostS'],
 } as const;
 type Group = keyof typeof GROUPS;
 /** Between the names of fields that nobody typed. */
@@ -39,6 +40,7 @@ const COLUMNS: readonly Column<OwnRelay>[] = [
   { title: 'builtIn', value: ({ builtIn }: OwnRelay) => builtIn ?? '' },
   { title: 'moduleOpto', value: ({ module }: OwnRelay) => (module ? (module.opto ? 'yes' : 'no') : '') },
   { title: 'solidFiring', value: ({ solid }: OwnRelay) => solid?.firing ?? '' },
+  { title: 'timerWaits', value: ({ timer }: OwnRelay) => timer?.waits ?? '' },
   ...groupColumns,
   { title: 'assumed', value: ({ assumed }: OwnRelay) => assumed.join(BETWEEN) },
 ];
@@ -99,6 +101,7 @@ export function ownRelaysFromRows(
       ...(text('builtIn') === '' ? {} : { builtIn: text('builtIn') }),
       ...group('module', 'moduleOpto', { opto: ({ yes: true, no: false } as Record<string, boolean>)[text('moduleOpto')] }),
       ...group('solid', 'solidFiring', { firing: text('solidFiring') }),
+      ...group('timer', 'timerWaits', { waits: text('timerWaits') }),
       assumed: text('assumed').split(BETWEEN).filter(Boolean),
     };
     const parsed = ownRelaySchema.safeParse(raw);
@@ -116,7 +119,7 @@ export function ownRelaysFromRows(
 /** `closing.ac.own.motor` as the column's title. */
 function columnOf(path: readonly PropertyKey[]): string {
   const [first, ...rest] = path.map(String);
-  if (first === 'module' || first === 'solid') return rest[0] === undefined ? first : groupColumn(first, rest[0]);
+  if (first !== undefined && first in GROUPS) return rest[0] === undefined ? first : groupColumn(first as Group, rest[0]);
   if (first !== 'closing' && first !== 'resting') return first ?? '';
   const name = rest.filter((word) => word !== 'own').map((word) => (word === 'resistiveA' ? 'resistive' : word));
   const unit = name[name.length - 1]?.endsWith('V') ? '' : 'A';

@@ -28,14 +28,15 @@ import {
   levelsOf,
   supplyFacets,
   variantOf,
+  RAIL_V,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramStep } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
-import { controlSupplyOf, entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
+import { controlSupplyOf, entersByCord, feedingCoil, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
-import { PLAIN_CONTACTOR, PLAIN_SOLID, RAIL_V, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
+import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
   type Clause,
@@ -275,10 +276,12 @@ export function build(onto: Design, said: Whole): Design {
   const own = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   // A lamp that shows something is where one looks: beside the relay.
   const loads = said.pilot ? own.map((load, at) => (at === own.length - 1 ? { ...load, place } : load)) : own;
+  // What feeds the coil is what its relay is made for: the key of a 12 V vehicle works a pump on 24 V.
+  const coil = design.supplies.find(({ id }) => id === feedingCoil(design, when(said.clause), said.device?.kind === 'module')) ?? feeding;
   const part =
     said.device?.kind === 'direct' || said.clause.op === 'always' || plain.device.kind !== 'relay'
       ? null
-      : relayFor(said, plain.device.part, feeding, outputs.length > 0);
+      : relayFor(said, plain.device.part, feeding, outputs.length > 0, coil);
   const mains =
     isMains(feeding) && part !== null
       ? onMains(
@@ -489,14 +492,20 @@ function onMains(
     const list = POWER_RELAYS.filter(({ build: kind, coilV, closing }) => kind === undefined && coilV === own.nominalV && closing.ac);
     return { design, part: strongEnough(list, said, feeding)?.id ?? 'relay-5v-16a', changes: { ...cutOut, controlSupply: own.id } };
   }
+  // A coil that a feed of the vehicle gives its current hangs on that.
+  const fed = own && !isMains(own) ? own : null;
   // Contacts under a hand stay on low voltage: an isolated supply of their own feeds the coil.
   const usual = POWER_RELAYS.find((type) => type.id === HAND_PART)!;
   const big = said.device === null && through.guardA > usual.closing.ac!.resistiveA;
   // A motor of ten amperes is for a contactor; at the highest voltage of its supply it takes the more.
   const strained = said.device === null && !big && said.others.length === 0 && acShare(usual, said.loads, feeding) > 1;
   const ofContactors = strained ? PLAIN_CONTACTOR : said.device?.kind === 'contactor' && isDescribed(said.device) ? said.device : null;
-  const contactor = ofContactors ? strongEnough(underHand(partsNamed(ofContactors, feeding)), said, feeding) : undefined;
-  const { design: isolated, id } = withIsolated(design, contactor?.coilV);
+  const made = (list: readonly RelayType[]) => (fed ? list.filter(({ coilV }) => coilV === fed.nominalV) : list);
+  const contactor =
+    ofContactors || (fed && fed.nominalV !== usual.coilV)
+      ? strongEnough(made(underHand(partsNamed(ofContactors ?? PLAIN_CONTACTOR, feeding))), said, feeding)
+      : undefined;
+  const { design: isolated, id } = fed ? { design, id: fed.id } : withIsolated(design, contactor?.coilV);
   return {
     design: isolated,
     part:
@@ -580,14 +589,17 @@ function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null
   return ampere / (own ?? (rating?.resistiveA ?? 0) * derating);
 }
 /** The cheapest relay of the shelf whose contact bears it all; what the sentence names where it names one. */
-function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean): string {
+function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean, coil: Supply): string {
   const { device, clause, lost } = said;
   const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0 || isReversing(said);
   // Of plug-in relays none has a coil for alternating current.
-  const plain = currentOf(supply) === 'ac' || device?.kind === 'contactor' ? 'contactor' : undefined;
+  const plain = currentOf(coil) === 'ac' || device?.kind === 'contactor' ? 'contactor' : undefined;
   const fits =
     device && isDescribed(device)
-      ? partsNamed(device.kind === 'module' && !byBoard ? { ...device, coilV: device.coilV ?? supply.nominalV } : device, supply)
+      ? partsNamed(
+          (device.kind === 'module' && !byBoard) || coil !== supply ? { ...device, coilV: device.coilV ?? coil.nominalV } : device,
+          supply,
+        )
       : POWER_RELAYS.filter((one) => {
           const { build: kind, coilV, resting: rest, solid: type } = one;
           return (
@@ -596,7 +608,7 @@ function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean):
               : device?.kind === 'module'
                 ? // Its relays hang on the rail of the board that drives it, or on what the hand that does it switches.
                   kind === 'module' && coilV === (byBoard ? RAIL_V : supply.nominalV)
-                : kind === plain && coilV === supply.nominalV && coilCurrent(one) === currentOf(supply)) &&
+                : kind === plain && coilV === coil.nominalV && coilCurrent(one) === currentOf(coil)) &&
             (!resting || rest !== null)
           );
         });

@@ -23,6 +23,7 @@ import {
   isRoundFirst,
   inRounds,
   ofCharacter,
+  readClock,
   readEvery,
   readHeatTo,
   repeating,
@@ -607,6 +608,9 @@ export function readCondition(reading: Reading): Condition {
   const { signals, assumed, units, design } = reading;
   const said = anywhere(reading);
 
+  // Before *off at* a level is looked for.
+  const clock = readClock(reading.rest);
+  if (clock) reading.take(clock.at, clock.length, 'time', clock.means);
   // Turns with a clause of their own, out of the way of the first one.
   const back = reading.hidden(BACK) ?? reading.hidden(BACK_SHORT) ?? reading.hidden(OFF_AT);
   const onAt = back && reading.match(ON_AT);
@@ -657,9 +661,9 @@ export function readCondition(reading: Reading): Condition {
   // What a press begins ends by itself before the next round.
   const every =
     clause && isMomentary(clause, signals) ? null : reading.found(readEvery(reading.rest, (design?.controllers.length ?? 0) > 0));
-  const repeated = every ?? onTimer(reading);
+  const repeated = clock ?? every ?? onTimer(reading);
   if (repeated) {
-    reading.take(repeated.at, repeated.length, 'time', repeated.means);
+    if (repeated !== clock) reading.take(repeated.at, repeated.length, 'time', repeated.means);
     if (repeated.round) reading.take(repeated.round.at, repeated.round.length, 'time', repeated.means);
     signals.push(repeated.signal);
     clause = both(clause, { op: 'signal', name: repeated.signal.name });

@@ -1,5 +1,5 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
-import { POWER_RELAYS, type RelayType, type Supply, borneV, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
+import { POWER_RELAYS, RAIL_V, type RelayType, type Supply, borneV, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import {
   CONNECTORS,
@@ -13,14 +13,11 @@ import {
 import { usualProtection } from '../supply.ts';
 import { NUMBER, type SaidConnector, type SaidDevice, type SaidGuard, type SaidLoad, toNumber } from './heard.ts';
 
-/** V of a controller board’s own rail, which a module hangs on where nothing else is said. */
-export const RAIL_V = 5;
-
 const AMPS = String.raw`(${NUMBER}) ?(?:amps?|amperes?|a)\b`;
 /** Words before a relay’s name; any other is not understood. */
 const TRAITS = String.raw`(?:(?:${AMPS}|(?:5|12|24) ?v(?:olts?)?\b|(?:four|five|4|5)[- ]pins?\b|(?:low|high)(?:[- ]level)?[- ]trigger(?:ed)?\b|opto-?(?:coupled|isolated)\b|changeover\b|automotive\b|voltage[- ]sens(?:ing|itive)\b|split[- ]charge\b|one-piece\b|(?:two|dual|double)[- ]87(?:[- ]pins?)?\b|(?:single|one|two|double|[12])[- ]poles?\b)[ ,]+)*`;
 const DEVICE = new RegExp(
-  String.raw`\b(?:through|via|using|use|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?(?: with (two 87s?(?: pins| terminals)?)\b)?|\b(?:directly|with no relay|without a relay)\b`,
+  String.raw`(?<!driven )(?<!driver )\b(?:through|via|using|use|with|by) (?:a |an |the )?(${TRAITS})(?:(phase[- ]angle (?:regulator|controller))|(solid[- ]state relay|ssr|(?:power |logic[- ]level |n-channel )*mosfet(?: module| switch)?)|((?:relay )?module)|(contactor)|((?:plug-in |power )?relay(?! module)))(?![\w-])(?: with (?:a |an )?(5|12|24) ?v(?:olts?)? coil\b)?(?: with (two 87s?(?: pins| terminals)?)\b)?|\b(?:directly|with no relay|without a relay)\b`,
 );
 const KINDS = ['phase', 'solid', 'module', 'contactor', 'relay'] as const;
 const WORDS = {
@@ -58,6 +55,7 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     senses: /sens|split/.test(traits),
     onePiece: /one-piece/.test(traits),
     twin: /87/.test(traits) || found[9] !== undefined,
+    ...(/mosfet/.test(found[4] ?? '') && { fet: true as const }),
     ...(poles && { poles: /single|one|1/.test(poles[1]!) ? 1 : 2 }),
   };
   const said = [
@@ -70,7 +68,8 @@ export function readDevice(text: string): (SaidDevice & Stretch) | null {
     ...(device.opto ? ['with an optocoupler'] : []),
     ...(device.senses ? [device.onePiece ? 'that senses the voltage itself, in one piece' : 'behind a sensor of the voltage'] : []),
   ];
-  return { ...device, at: found.index, length: found[0].length, means: [WORDS[kind], ...said].join(' ') };
+  const what = device.fet ? 'a MOSFET: as a solid-state relay for direct current it is sold with its input' : WORDS[kind];
+  return { ...device, at: found.index, length: found[0].length, means: [what, ...said].join(' ') };
 }
 
 /** Parts of the shelf that are as a sentence says, for what they would hang on; the smallest first. */
@@ -96,6 +95,7 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
       (device.changeover === null || device.kind === 'module' || (type.resting !== null) === device.changeover) &&
       (device.poles === undefined || type.poles.length === device.poles) &&
       (!device.opto || type.module?.opto === true) &&
+      (!device.fet || !alternating) &&
       (type.poles[0]!.twin !== undefined) === (device.twin ?? false),
   ).toSorted((one, other) => rating(one) - rating(other) || one.price - other.price);
 }
@@ -110,7 +110,8 @@ export const PLAIN_SOLID: SaidDevice = { kind: 'solid', ratedA: null, coilV: nul
 /** A contactor that nobody described. */
 export const PLAIN_CONTACTOR: SaidDevice = { ...PLAIN_SOLID, kind: 'contactor' };
 /** Whether more is said of it than what it is. */
-export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto, onePiece, twin, poles }: SaidDevice): boolean =>
+export const isDescribed = ({ ratedA, coilV, changeover, trigger, opto, onePiece, twin, poles, fet }: SaidDevice): boolean =>
+  fet === true ||
   onePiece === true ||
   twin === true ||
   poles !== undefined ||

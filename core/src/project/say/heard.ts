@@ -95,6 +95,8 @@ export interface SaidDevice {
   readonly twin?: boolean;
   /** How many circuits it breaks, where that is said. */
   readonly poles?: 1 | 2;
+  /** A MOSFET that switches the load itself: there is none for alternating current. */
+  readonly fet?: true;
 }
 /** What parts its wires, at the load. */
 export interface SaidConnector {

@@ -24,6 +24,7 @@ import {
   asVariant,
   goesInSeries,
   isCharged,
+  isFeed,
   isMains,
   isOutput,
   isPin,
@@ -317,7 +318,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     const begun = begunOf(signal);
     return begun !== null && !isOutput(begun);
   });
-  if (feeding && isMains(feeding) && device !== 'direct' && byHand)
+  // The key of a vehicle gives the coil its current itself.
+  const byFeed = fitting.some((signal) => isFeed(begunOf(signal) ?? design?.signals.find(({ id }) => id === signal.id)));
+  if (feeding && isMains(feeding) && device !== 'direct' && byHand && !byFeed)
     assumed.push('an isolated supply of low voltage for the coil, so that no switch carries mains');
   if (feeding && isMains(feeding)) {
     // Lives hang on these three: said, so that whoever has it otherwise says so.

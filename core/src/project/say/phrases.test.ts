@@ -599,7 +599,7 @@ describe('how it is said on a slip of paper', () => {
     expect(when('when the button is pressed, light a 5 W lamp, off 30 s later')).toBe('button is pressed staying on for 30 s');
   });
   test.each([
-    'switch a 100 W lamp on from 18:00 to 22:00',
+    'switch a 100 W lamp on from 18:00 to 25:00',
     'run a 60 W fan in winter',
     'run a 60 W fan in the morning',
     'run a 60 W fan on Sundays',

@@ -1,5 +1,6 @@
 /** Turns of a sentence that bring a clause or a program of their own: two speeds, two directions, heat to a level, pulses, characters. */
 import { type Units, celsius, formatQuantity, formatTime } from '../../quantity/index.ts';
+import { clockTime } from '../../kinds/index.ts';
 import { COUNT, NUMBER, type SaidSignal, toNumber, toSeconds } from './heard.ts';
 
 const WHENEVER = String.raw`(?:whenever|when|while|if|as long as)`;
@@ -92,6 +93,38 @@ export function readEvery(text: string, hasBoard: boolean): Every | null {
   if (!at) return null;
   if (onS <= 0 || onS >= roundS) return null;
   return { at: at.index, length: at[0].length, ...inRounds(onS, roundS, hasBoard) };
+}
+/** *From 18:00 to 23:00*, *between 6 am and 8 am every day*, *at 18:00 and off at 23:00*. */
+const CLOCK = String.raw`(?:(\d{1,2})[:.](\d\d)(?: ?h)?|(\d{1,2}) ?(am|pm)|(noon|midnight))`;
+const DAILY = String.raw`(?:,? (?:every|each) day|,? daily)?`;
+const BY_CLOCK = new RegExp(
+  String.raw`\b(?:(?:on )?(?:from|between) ${CLOCK} (?:to|until|till|and) ${CLOCK}|(?:on )?at ${CLOCK}(?: and|,)(?: switch(?:ed)?| turn(?:ed)?)?(?: it)? off(?: again)? at ${CLOCK})${DAILY}(?![\w:])`,
+);
+const DAY_MIN = 1440;
+/** Minute of the day that one of its times says; null where there is none such. */
+function minuteOf([hour, minute, twelve, half, word]: readonly (string | undefined)[]): number | null {
+  if (word) return word === 'noon' ? 720 : 0;
+  if (twelve) return Number(twelve) < 1 || Number(twelve) > 12 ? null : (Number(twelve) % 12) * 60 + (half === 'pm' ? 720 : 0);
+  const [hours, minutes] = [Number(hour), Number(minute)];
+  return hours > 24 || minutes > 59 ? null : (hours * 60 + minutes) % DAY_MIN;
+}
+/** On for the same hours of every day: by a time switch, whose clock nobody's board has. */
+export function readClock(text: string): Every | null {
+  const found = BY_CLOCK.exec(text);
+  if (!found) return null;
+  const times = found.slice(1);
+  const at = times.slice(0, 10).some((one) => one !== undefined) ? 0 : 10;
+  const [from, to] = [minuteOf(times.slice(at, at + 5)), minuteOf(times.slice(at + 5, at + 10))];
+  if (from === null || to === null || from === to) return null;
+  const onMin = (to - from + DAY_MIN) % DAY_MIN;
+  const said = `${clockTime(from)} to ${clockTime(to)}`;
+  const { begins, ...signal } = repeating(`time switch, ${said}`, onMin * 60, (DAY_MIN - onMin) * 60);
+  return {
+    at: found.index,
+    length: found[0].length,
+    means: `a time switch that is on from ${said} every day`,
+    signal: { ...signal, begins: { ...begins, onAtMin: from } },
+  };
 }
 /** On for a part of each round: by the board of a project, or by a time relay. */
 export function inRounds(onS: number, roundS: number, hasBoard: boolean): { readonly signal: SaidSignal; readonly means: string } {

@@ -24,6 +24,7 @@ import {
   isRegulator,
   pinRelay,
   restOf,
+  helpersOf,
   servesLogic,
   servingRelay,
 } from '../../kinds/index.ts';
@@ -282,8 +283,11 @@ class ContactNetwork {
       const signal = this.side.design.signals.find(({ id }) => id === of.signal)!;
       if (isPin(signal) && !this.crowded(signal.id) && this.bears(pinRelay(signal.volt))) return pinRelay(signal.volt);
     }
-    if (of.op === 'held') return servingRelay('logic', coilV, 2);
-    return servingRelay(of.op === 'delay' ? 'timer' : of.op === 'toggle' ? 'step' : 'logic', coilV);
+    const duty = of.op === 'delay' ? 'timer' : of.op === 'toggle' ? 'step' : 'logic';
+    const poles = of.op === 'held' ? 2 : 1;
+    const { design, job } = this.side;
+    const own = helpersOf(design, duty).find((type) => type.id === job.helpers[duty] && type.poles.length >= poles);
+    return own ?? servingRelay(duty, coilV, poles);
   }
 
   private mainCoil(): { coilV: number } {

@@ -1,12 +1,12 @@
 /**
- * A motor both ways: each end of it on the 30 of a changeover relay, 87 on the supply, 87a on ground. With
+ * A motor both ways: each end of it on the 30 of a changeover relay, 87 on the supply, 87a on its return. With
  * both relays at rest or both pulled in, both ends are on the same metal: the motor is braked, and no state
  * joins supply and ground.
  */
-import { outBackwardsLeg, outLeg } from '../../project/index.ts';
+import { loadSupplyOf, outBackwardsLeg, outLeg } from '../../project/index.ts';
 import { terminal } from '../../quantity/index.ts';
 import { normalForm } from '../../document/index.ts';
-import { groundAt } from '../shared-parts.ts';
+import { returnTo } from '../shared-parts.ts';
 import { needsOff, typeOf, unfit } from './shared.ts';
 import { type Way, relayId } from './way.ts';
 import { isCharged, loadFacets } from '../../kinds/index.ts';
@@ -46,7 +46,7 @@ export const reversing: Way = {
     const fused = side.source([job.loads]);
     const { fuseA } = fused;
     const { pluses, minus, legs } = side.unitsOf(load, fuseA, ampere);
-    const ground = groundAt(builder, design, job.device.place);
+    const ground = returnTo(builder, design, loadSupplyOf(design, job), job.device.place);
     const ways = ENDS.map(([suffix, end]) => {
       const relay = relayId(job, suffix);
       const source = side.toRelay(fused, terminal(relay, closing), ampere, suffix, type);

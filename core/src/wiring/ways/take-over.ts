@@ -4,7 +4,8 @@
  */
 import { terminal } from '../../quantity/index.ts';
 import { normalForm } from '../../document/index.ts';
-import { liveTap } from '../shared-parts.ts';
+import { loadSupplyOf, supplyById } from '../../project/index.ts';
+import { liveTap, returnsAlike } from '../shared-parts.ts';
 import { needsOff, typeOf, unfit } from './shared.ts';
 import { type Way, relayId } from './way.ts';
 import { feedFuseA, isFeed } from '../../kinds/index.ts';
@@ -20,7 +21,16 @@ export const takeOver: Way = {
         {
           path: `jobs[${design.jobs.indexOf(job)}].supply`,
           message: 'It cannot be taken over by the feed that it is taken from.',
-          about: 'another supply',
+        },
+      ];
+    const { signal } = job.otherwise;
+    const feed = design.signals.find(({ id }) => id === signal)!;
+    const [own, other] = [loadSupplyOf(design, job), supplyById(design, isFeed(feed) ? feed.supply : job.supply)];
+    if (!returnsAlike(design, own, other))
+      return [
+        {
+          path: `jobs[${design.jobs.indexOf(job)}].supply`,
+          message: `Taken over, its load would hang on ${own.name} and on ${other.name} in turn, and each has a return of its own.`,
         },
       ];
     return needsOff(design, job);
