@@ -177,7 +177,7 @@ test('a fault is found in few steps, from what one sees', async ({ page, request
   await does.click(page.getByLabel('the relay clicks, the load stays off'));
   await does.click(page.getByRole('button', { name: 'Does not work', exact: true }).first());
   const says = page.getByLabel('What the readings say');
-  await expect(says.getByText('Suspects of what was seen')).toBeVisible({ timeout: 20_000 });
+  await expect(says.getByText('Suspects of what was seen')).toBeVisible();
   // What is wrong with the one on the bench is not counted.
   await choose(says.getByLabel('Put in'), 'contact K1 87 does not close');
   await says.getByRole('button', { name: 'Begin', exact: true }).click();

@@ -6,8 +6,8 @@ export default defineConfig({
   workers: 2,
   // A defect that every page has is known after a dozen tests; to wait for the rest would take hours.
   maxFailures: 12,
-  timeout: 120_000,
-  expect: { timeout: 30_000 },
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   /** A slow machine is no failure: what passes only when tried again is counted as passed and named as flaky. */
   retries: 2,
   forbidOnly: true,
@@ -16,7 +16,7 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:5180',
     // What is not there by then is not coming.
-    actionTimeout: 40_000,
+    actionTimeout: 90_000,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
     /** What stands between page and server would hide what tests do to the way between them; one test is of it. */

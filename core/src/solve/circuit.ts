@@ -14,7 +14,7 @@
  * iterates it looks only at diodes and sensors near a change; before it answers it looks at all of them.
  */
 import type { Branch, BranchId, Conditions, Sensor } from '../kinds/index.ts';
-import { type Network, prepareNetwork } from './network.ts';
+import { type EliminationPlan, type Network, type NetworkBranch, planElimination, prepareNetwork } from './network.ts';
 import type { Terminal } from '../quantity/index.ts';
 import { partition } from '../graph/index.ts';
 
@@ -89,16 +89,45 @@ const MOST_POWER_STEPS = 400;
 /** Residual above which a solution is not shown, as a share of the largest driven current. */
 const RESIDUAL_LIMIT = 1e-6;
 
-export function prepareCircuit(input: CircuitInput): Circuit {
-  const { branches, sensors } = input;
+/** What a circuit is before any number is in it: it serves any number of circuits of the same parts and wires. */
+export interface CircuitPlan {
+  readonly input: CircuitInput;
+  readonly nodeOf: (terminal: Terminal) => number;
+  readonly nodeCount: number;
+  readonly branchA: Int32Array;
+  readonly branchB: Int32Array;
+  readonly references: readonly number[];
+  readonly islandCount: number;
+  readonly shape: readonly NetworkBranch[];
+  readonly elimination: EliminationPlan;
+}
+
+export function planCircuit(input: CircuitInput): CircuitPlan {
+  const { branches } = input;
   const { nodeOfTerminal, nodeCount } = numberNodes(input);
-  const at = (terminal: Terminal): number => {
+  const nodeOf = (terminal: Terminal): number => {
     const node = nodeOfTerminal.get(terminal);
     if (node === undefined) throw new Error(`No terminal ${terminal} in the circuit`);
     return node;
   };
-  const branchA = Int32Array.from(branches, (branch) => at(branch.a));
-  const branchB = Int32Array.from(branches, (branch) => at(branch.b));
+  const branchA = Int32Array.from(branches, (branch) => nodeOf(branch.a));
+  const branchB = Int32Array.from(branches, (branch) => nodeOf(branch.b));
+  const { references, islandCount } = chooseReferences(nodeCount, branchA, branchB, input.references.map(nodeOf));
+  const shape = branches.map(({ kind }, i) => ({
+    a: branchA[i]!,
+    b: branchB[i]!,
+    varies: kind === 'switch' || kind === 'diode' || kind === 'power',
+  }));
+  const elimination = planElimination(nodeCount, shape, references);
+  return { input, nodeOf, nodeCount, branchA, branchB, references, islandCount, shape, elimination };
+}
+
+export const prepareCircuit = (input: CircuitInput): Circuit => circuitOf(planCircuit(input));
+
+/** A circuit of its own on a plan. */
+export function circuitOf(plan: CircuitPlan): Circuit {
+  const { input, nodeOf: at, nodeCount, branchA, branchB, references, islandCount } = plan;
+  const { branches, sensors } = input;
   const branchIndices = new Map(branches.map((branch, index) => [branch.id, index]));
   const sensorIndices = new Map(sensors.map((sensor, index) => [sensor.id, index]));
   const index = (map: Map<string, number>, id: string): number => {
@@ -106,16 +135,7 @@ export function prepareCircuit(input: CircuitInput): Circuit {
     if (found === undefined) throw new Error(`No ${id} in the circuit`);
     return found;
   };
-  const { references, islandCount } = chooseReferences(nodeCount, branchA, branchB, input.references.map(at));
-  const network = prepareNetwork(
-    nodeCount,
-    branches.map((branch, i) => ({
-      a: branchA[i]!,
-      b: branchB[i]!,
-      varies: branch.kind === 'switch' || branch.kind === 'diode' || branch.kind === 'power',
-    })),
-    references,
-  );
+  const network = prepareNetwork(nodeCount, plan.shape, references, plan.elimination);
 
   const count = branches.length;
   const indicesOf = (kind: Branch['kind']) => Int32Array.from(branches.flatMap((branch, i) => (branch.kind === kind ? [i] : [])));

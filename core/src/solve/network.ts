@@ -54,8 +54,15 @@ export interface Network {
   readonly steps: number;
 }
 
-export function prepareNetwork(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]): Network {
-  const plan = planElimination(nodeCount, branches, references);
+export type EliminationPlan = ReturnType<typeof planElimination>;
+
+/** A plan serves any number of networks of the same shape. */
+export function prepareNetwork(
+  nodeCount: number,
+  branches: readonly NetworkBranch[],
+  references: readonly number[],
+  plan = planElimination(nodeCount, branches, references),
+): Network {
   const { order, stepOf, starts, neighbours, pairs, pairStarts, parent, home } = plan;
   const { partStarts, parts, branchEntry, entryStarts, entryBranches, driveStarts, driveEntries } = plan;
   const steps = order.length;
@@ -239,7 +246,7 @@ function flat(lists: readonly (readonly number[])[]): { starts: Int32Array; item
  * order, each naming the entry that it adds to (−1 for two references, which need none); `parts` lists for
  * each entry the pairs that add to it.
  */
-function planElimination(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]) {
+export function planElimination(nodeCount: number, branches: readonly NetworkBranch[], references: readonly number[]) {
   const isReference = new Uint8Array(nodeCount);
   for (const node of references) isReference[node] = 1;
   const adjacent: Map<number, number>[] = Array.from({ length: nodeCount }, () => new Map<number, number>());

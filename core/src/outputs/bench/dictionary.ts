@@ -6,7 +6,7 @@
  * parts' tolerance moves. The next step is the one after which the expected entropy of the weights is least:
  * faults whose readings differ by less than the meter can tell are one outcome.
  */
-import { type Circuit, type Fault, prepareCircuit } from '../../solve/index.ts';
+import { type Circuit, type CircuitPlan, type Fault, circuitOf, planCircuit } from '../../solve/index.ts';
 import {
   type AnyPart,
   type BranchId,
@@ -24,8 +24,8 @@ import {
   kindOf,
   fedOf,
 } from '../../kinds/index.ts';
-import { circuitParts, toCircuit } from '../../wiring/index.ts';
-import { partOf } from '../../quantity/index.ts';
+import { circuitParts } from '../../wiring/index.ts';
+import { type Terminal, partOf } from '../../quantity/index.ts';
 import { type Netlist, primitivesOf } from '../../graph/index.ts';
 import { type Evidence, conditionsAt, voltsBetween } from '../../analysis/index.ts';
 import { resetsAtAll } from '../../reference/index.ts';
@@ -221,12 +221,59 @@ function withStandIns(netlist: Netlist): Netlist {
   return { ...netlist, parts: netlist.parts.map(stood) };
 }
 
+/** What the circuits of a netlist are before a number is in them: with no meter, or with an ohmmeter's leads where a step has them. */
+interface Plans {
+  readonly edited: readonly (readonly [branch: BranchId, fault: Fault])[];
+  readonly plan: CircuitPlan;
+  withLeads(red: Terminal, black: Terminal): CircuitPlan;
+}
+/** A plan takes far longer than a reading on it, and many readers read the same netlist. */
+const plansKnown = new WeakMap<Netlist, Plans>();
+
+function plansOf(netlist: Netlist): Plans {
+  const known = plansKnown.get(netlist);
+  if (known) return known;
+  const { edited, ...parts } = circuitParts(netlist);
+  const byLeads = new Map<string, CircuitPlan>();
+  const plans: Plans = {
+    edited,
+    plan: planCircuit(parts),
+    withLeads(red, black) {
+      const leads = `${red} ${black}`;
+      const planned = byLeads.get(leads);
+      if (planned) return planned;
+      const test = { kind: 'source', id: TEST, a: red, b: black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
+      // Counted from its black lead: what is cut off from everything else still has a current through the meter.
+      const plan = planCircuit({ ...parts, references: [black, ...parts.references], branches: [...parts.branches, test] });
+      byLeads.set(leads, plan);
+      return plan;
+    },
+  };
+  plansKnown.set(netlist, plans);
+  return plans;
+}
+
+/** The same with stand-ins, once for each netlist: it is what its plans are kept by. */
+const standInsKnown = new WeakMap<Netlist, Netlist>();
+function standingOf(netlist: Netlist): Netlist {
+  const known = standInsKnown.get(netlist) ?? withStandIns(netlist);
+  standInsKnown.set(netlist, known);
+  return known;
+}
+
+/** A circuit of its own: what is measured on it disturbs nobody else's. */
+function circuitAlone({ plan, edited }: Plans): Circuit {
+  const circuit = circuitOf(plan);
+  for (const [branch, fault] of edited) circuit.setFault(branch, fault);
+  return circuit;
+}
+
 export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Netlist = evidence.netlist): Reader {
   const { design } = evidence;
-  // A circuit of its own: what is measured on it disturbs nobody else's.
-  const alone = toCircuit(netlist);
-  const standing = withStandIns(netlist);
-  const stood = standing === netlist ? alone : toCircuit(standing);
+  const plans = plansOf(netlist);
+  const alone = circuitAlone(plans);
+  const standing = plansOf(standingOf(netlist));
+  const stood = standing === plans ? alone : circuitAlone(standing);
   const all = new Set([alone, stood]);
   const usual = conditionsAt(design, netlist, 'usual', new Map());
   const under = ({ coilSpread, volts }: Spread): Conditions => ({ ...usual, coilSpread, volt: (supply) => volts * usual.volt(supply) });
@@ -250,10 +297,9 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
   function ohmmeter(step: BenchStep): Ohmmeter {
     const known = ohmmeters.get(step.id);
     if (known) return known;
-    const { branches, edited, ...rest } = circuitParts(step.standIn ? standing : netlist);
-    const test = { kind: 'source', id: TEST, a: step.red, b: step.black, volt: () => TEST_V, ohm: () => TEST_OHM } as const;
-    // Counted from its black lead: what is cut off from everything else still has a current through the meter.
-    const made = prepareCircuit({ ...rest, references: [step.black, ...rest.references], branches: [...branches, test] });
+    const { edited, plan, withLeads } = step.standIn ? standing : plans;
+    const { branches } = plan.input;
+    const made = circuitOf(withLeads(step.red, step.black));
     const base = new Map<BranchId, Fault>([...spread, ...chilled(netlist, usual, vary.cold, step.stage !== 'no power'), ...edited]);
     // With the control side at work its own supplies are on; what is on the mains never is.
     const off = step.stage === 'control side alone' ? sources.filter((id) => lines.has(id)) : sources;
@@ -268,7 +314,7 @@ export function reader(evidence: Evidence, vary: Spread = AS_CALLED, netlist: Ne
     ohmmeters.set(step.id, { made, base });
     return { made, base };
   }
-  const edited = new Map(circuitParts(netlist).edited);
+  const edited = new Map(plans.edited);
   for (const made of all) {
     made.setConditions(conditions);
     for (const [id, fault] of spread) if (!edited.has(id)) made.setFault(id, fault);
