@@ -14,6 +14,7 @@ import {
   suits,
 } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
+import { isSetByHand, ownRange, setToOther } from './load.ts';
 import { controlSupplyOf, loadSupplyOf, protectionOn, supplyById } from './supply.ts';
 
 /** What is made for a voltage bears a fifth more or less; further off it was made for another one. */
@@ -26,6 +27,9 @@ type Line = Job['loads'][number];
 function line(load: Line, nominalV: number): Line {
   const { value, unit, ratedV } = load.plate;
   if (isCharged(load) || !isApart(ratedV, nominalV)) return load;
+  const range = ownRange(load);
+  if (range && nominalV >= range.least && nominalV <= range.most) return load;
+  if (isSetByHand(load) && !isApart(load.otherV!, nominalV)) return setToOther(load);
   const times = nominalV / ratedV;
   const scaled = unit === 'A' ? rounded(value / times) : unit === 'Ω' ? rounded(value * times ** 2) : value;
   return { ...load, plate: { unit, value: scaled, ratedV: nominalV } };

@@ -27,6 +27,23 @@ export function unitRatedA(load: Load): number {
   return stringRatedV(load) / unitOhm(load);
 }
 
+/** Whether a hand sets it for one of two voltages: set for the lower one, at the higher it takes four times its power. */
+export const isSetByHand = ({ otherV = 0, otherVBy = 'hand' }: Load): boolean => otherV > 0 && otherVBy === 'hand';
+
+/** The voltages between which a string of it works by itself, V; null where it is made for one. */
+export function ownRange({ plate, series, otherV = 0, otherVBy }: Load): { readonly least: number; readonly most: number } | null {
+  if (otherV === 0 || otherVBy !== 'itself') return null;
+  return { least: series * Math.min(plate.ratedV, otherV), most: series * Math.max(plate.ratedV, otherV) };
+}
+
+/** Set for the other voltage of its label: of the same watts, for it is the same windings in series or side by side. */
+export function setToOther<L extends Load>(load: L): L {
+  const { unit, value, ratedV } = load.plate;
+  const times = load.otherV! / ratedV;
+  const figure = unit === 'A' ? value / times : unit === 'Ω' ? value * times ** 2 : value;
+  return { ...load, plate: { unit, value: Number(figure.toPrecision(4)), ratedV: load.otherV! }, otherV: ratedV };
+}
+
 /** Half a volt for all, where a project says so. */
 export const FLAT_DROP_V = 0.5;
 

@@ -1,9 +1,9 @@
 import { LOADS, type PartPlaying, type Supply, isOnVehicle } from '../kinds/index.ts';
 import { loadVolts } from '../analysis/index.ts';
-import { linePath, linesOf, pathText } from '../project/index.ts';
+import { isSetByHand, linePath, linesOf, ownRange, pathText, setToOther } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered } from '../reference/index.ts';
-import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { type RuleContext, type WiredJob, lineOf, partSubject } from './context.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'load-wrong-voltage';
@@ -27,7 +27,21 @@ export function madeFor(ratedV: number, supply: Supply): { least: number; most: 
 function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): Finding[] {
   const { circuit } = context.evidence;
   const { ratedV } = load.spec;
-  const made = madeFor(ratedV, job.supply);
+  const line = lineOf(job, load);
+  const range = line && ownRange(line);
+  const made = range
+    ? { least: madeFor(range.least, job.supply).least, most: madeFor(range.most, job.supply).most }
+    : madeFor(ratedV, job.supply);
+  // What a hand has set, another hand can set: the answer holds as long as it is so.
+  const isMadeFor = range
+    ? `is made for ${formatQuantity(range.least, 'V')} to ${formatQuantity(range.most, 'V')}`
+    : `is ${line && isSetByHand(line) ? 'set' : 'made'} for ${formatQuantity(ratedV, 'V')}`;
+  const allows =
+    line && isSetByHand(line)
+      ? `set for ${formatQuantity(ratedV, 'V')}, where its label has ${formatQuantity(line.otherV! * line.series, 'V')} too`
+      : range
+        ? `its label has ${formatQuantity(range.least, 'V')} to ${formatQuantity(range.most, 'V')}`
+        : `plate of ${formatQuantity(ratedV, 'V')}`;
   const plate = entered(pathText(['jobs', job.at, ...linePath(job.job, load.spec.line), 'plate']));
   const given = [{ symbol: 'V_r', meaning: 'on its plate', value: ratedV, unit: 'V' as const, source: plate }];
   const volts = context.worst(job, ({ solution }) => Math.abs(loadVolts(circuit, solution, load.id))).value;
@@ -41,12 +55,12 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
     unit: 'V',
     title:
       volts > BEARS * made.most
-        ? `${load.name} is made for ${formatQuantity(ratedV, 'V')} and gets up to ${formatQuantity(volts, 'V')}`
+        ? `${load.name} ${isMadeFor} and gets up to ${formatQuantity(volts, 'V')}`
         : `${load.name} gets at most ${formatQuantity(volts, 'V')}, as its plate allows`,
     detail:
       volts > BEARS * made.most
         ? `a heater or a lamp then takes ${figures((volts / made.most) ** 2, 2)} times its power; ${job.supply.name} is not its supply`
-        : `plate of ${formatQuantity(ratedV, 'V')}`,
+        : allows,
     working: {
       formula: 'V ≤ 1.1 · V_made; danger above 1.2 · V_made',
       given: [
@@ -74,9 +88,9 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
       sense: 'at least',
       title:
         lowestV < limit
-          ? `${load.name} is made for ${formatQuantity(ratedV, 'V')}; ${job.supply.name} has as little as ${formatQuantity(lowestV, 'V')}`
+          ? `${load.name} ${isMadeFor}; ${job.supply.name} has as little as ${formatQuantity(lowestV, 'V')}`
           : `${job.supply.name} has at least ${formatQuantity(lowestV, 'V')} for ${load.name}`,
-      detail: lowestV < limit ? 'a motor stalls and burns, electronics drop out, a lamp glows' : `plate of ${formatQuantity(ratedV, 'V')}`,
+      detail: lowestV < limit ? 'a motor stalls and burns, electronics drop out, a lamp glows' : allows,
       working: {
         formula: 'V_low ≥ 0.85 · V_made',
         given,
@@ -110,7 +124,19 @@ export const loadWrongVoltage: Rule = {
           other.highestV <= BEARS * madeFor(ratedV, other).most && other.lowestV >= WORKS * madeFor(ratedV, other).least;
         const { nominalV } = supply;
         const path = load ? ['jobs', at, ...linePath(job, load.id)] : [];
+        const set = load && isSetByHand(load) && fits(supply, load.otherV! * load.series) ? setToOther(load) : null;
         return [
+          ...(set
+            ? [
+                {
+                  label: `Nudge it to its ${formatQuantity(set.plate.ratedV, 'V')}`,
+                  patches: [
+                    { path: [...path, 'plate'], value: set.plate },
+                    { path: [...path, 'otherV'], value: set.otherV! },
+                  ],
+                },
+              ]
+            : []),
           ...design.supplies
             .filter((other) => other.id !== supply.id && load !== undefined && fits(other, load.plate.ratedV * load.series))
             .map((other) => ({ label: `Nudge to ${other.name}`, patches: [{ path: ['jobs', at, 'supply'], value: other.id }] })),

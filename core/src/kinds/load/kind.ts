@@ -13,6 +13,9 @@ export const loadBase = {
   place: idSchema,
   /** Units in series in each string of the line; the line's count is of strings side by side. */
   series: z.number().int().min(1).max(12).default(1),
+  /** A second voltage on its label, V (0, or left out, where there is none), and what takes it from one to the other: a hand that sets it, or itself at all between. */
+  otherV: z.number().min(0).max(500).optional(),
+  otherVBy: z.enum(['hand', 'itself']).optional(),
   /** Metal that one can touch, and whether an earth conductor runs to it. */
   earth: z.enum(['none', 'wired', 'missing']).default('none'),
   /** Must work well (lamps, charging, navigation): 3 % drop instead of 10 %. */

@@ -12,6 +12,11 @@ const PLATE_UNITS = [
   { value: 'Ω', text: 'Ω' },
 ];
 
+const BETWEEN_VOLTS = [
+  { value: 'hand', text: 'set on it' },
+  { value: 'itself', text: 'by itself, and all between' },
+];
+
 /** The fields of a line of like units; `plate` names what its plate says. */
 export function unitFields(plate = 'One takes', units = PLATE_UNITS): readonly Field<never>[] {
   return [
@@ -20,6 +25,15 @@ export function unitFields(plate = 'One takes', units = PLATE_UNITS): readonly F
     { type: 'number', path: ['plate', 'value'], label: plate, least: 1e-6, most: 1e6 },
     { type: 'choice', path: ['plate', 'unit'], label: 'Unit', choices: units },
     { type: 'number', path: ['plate', 'ratedV'], label: 'Rated', unit: 'V', least: 1e-6, most: 500 },
+    { type: 'number', path: ['otherV'], label: 'Or, by its label (0: no other)', unit: 'V', least: 0, most: 500, unset: 0 },
+    {
+      type: 'choice',
+      path: ['otherVBy'],
+      label: 'From one to the other',
+      choices: BETWEEN_VOLTS,
+      unset: 'hand',
+      asked: ({ otherV = 0 }: { otherV?: number }) => otherV > 0,
+    },
     {
       type: 'number',
       path: ['mostFuseA'],

@@ -34,6 +34,9 @@ export type TimerSignal = z.infer<typeof schema>;
 
 const time = (path: string, label: string) => ({ type: 'number', path: [path], label, unit: 's', ...TIMER_PART_S }) as const;
 
+/** What goes by the hours of a day is off for the rest of it, and begins as its clock says. */
+const countsByItself = ({ onAtMin }: TimerSignal): boolean => onAtMin === undefined;
+
 export const timer = {
   ...OWN_CONTACT,
   nature: 'timer',
@@ -42,11 +45,21 @@ export const timer = {
   schema,
   fields: [
     time('onS', 'On for'),
-    time('offS', 'Off for'),
+    { ...time('offS', 'Off for'), asked: countsByItself },
+    {
+      type: 'number',
+      path: ['onAtMin'],
+      label: 'Comes on, minutes after midnight',
+      least: 0,
+      most: 1439,
+      whole: true,
+      asked: (signal: TimerSignal) => !countsByItself(signal),
+    },
     {
       type: 'choice',
       path: ['first'],
       label: 'It begins',
+      asked: countsByItself,
       choices: [
         { value: 'on', text: 'with being on' },
         { value: 'off', text: 'with being off' },

@@ -2,7 +2,16 @@
 import type { Netlist } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { batteryId, boxId, postsOf } from '../../wiring/index.ts';
-import { type Design, type Job, controlSupplyOf, entersByCord, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
+import {
+  type Design,
+  type Job,
+  controlSupplyOf,
+  entersByCord,
+  hangsOnMains,
+  isSetByHand,
+  linesOf,
+  loadSupplyOf,
+} from '../../project/index.ts';
 import {
   LOADS,
   feedingOf,
@@ -19,7 +28,7 @@ import {
   supplyFacets,
 } from '../../kinds/index.ts';
 import { signalsOf } from '../../document/index.ts';
-import { formatQuantity, partOf, terminal } from '../../quantity/index.ts';
+import { figures, formatQuantity, partOf, terminal } from '../../quantity/index.ts';
 import { type Expected, expectedOf } from './expected.ts';
 
 export const LOCAL_CODE = 'Your local code comes first; in some places mains work is reserved by law to licensed people.';
@@ -103,12 +112,32 @@ function besideMains({ places, supplies }: Design, job: Job, { parts, wires }: N
   ];
 }
 
+/** What a hand sets for one of two voltages: set for the lower one, twice the volts are four times the power. */
+function setByHand(job: Job): string[] {
+  return linesOf(job).flatMap((load) => {
+    const { name, plate, otherV = 0 } = load;
+    if (!isSetByHand(load)) return [];
+    const volts = formatQuantity(plate.ratedV, 'V');
+    return [
+      otherV < plate.ratedV
+        ? `Set ${name} to ${volts} and read it once more before it gets any power: set to ${formatQuantity(otherV, 'V')} it would take ${figures((plate.ratedV / otherV) ** 2, 2)} times its power and burn.`
+        : `Set ${name} to ${volts}: set to ${formatQuantity(otherV, 'V')} it would hardly do anything, and a motor stands and burns.`,
+    ];
+  });
+}
+
 /** Sentences about one job; none where nothing of it is on the mains or beside it, on two batteries, or on one that hurts by itself. */
 export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[] {
   const supply = loadSupplyOf(design, job);
   const hands = byBothHands(design, job);
   if (!isMains(supply))
-    return [...hands, ...atThePosts(design, job), ...betweenBatteries(design, job), ...besideMains(design, job, netlist)];
+    return [
+      ...hands,
+      ...atThePosts(design, job),
+      ...setByHand(job),
+      ...betweenBatteries(design, job),
+      ...besideMains(design, job, netlist),
+    ];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
   const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
@@ -116,6 +145,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
   const said = [
     ...hands,
     `Mains, ${supply.nominalV} V: unplug it, or switch its breaker off and prove it dead twice, before ${box} is opened; close ${box} before it is plugged in.`,
+    ...setByHand(job),
   ];
   if (isTwoHot(supply)) said.push('Both conductors are hot: each is live to earth when the other is broken.');
   if (supplyFacets(supply).residualProtection(supply) === false)
@@ -178,6 +208,8 @@ export function mainsSteps(evidence: Evidence, expected: Expected = expectedOf(e
     const back = isTwoHot(supply) ? 'the second hot conductor' : 'the neutral';
     const bothBroken = netlist.wires.some(({ job: own, leg }) => own === job.id && leg === 'return');
     const say = (id: string, text: string, expect: string) => steps.push({ id: `${job.id}/${id}`, text: `${job.name}: ${text}`, expect });
+    for (const load of linesOf(job).filter(isSetByHand))
+      say(`set-${load.id}`, `what sets ${load.name} for one of its two voltages`, `it stands at ${formatQuantity(load.plate.ratedV, 'V')}`);
     const boxes = netlist.parts.filter((part) => kindOf(part).metal !== undefined && part.jobs.includes(job.id));
     // Asked of all metal, wired or not: what was left off is what this step is for.
     const earthed = [...loads.filter(({ spec }) => spec.metal), ...boxes];

@@ -271,6 +271,7 @@ export function build(onto: Design, said: Whole): Design {
       count: load.count,
       series: load.series,
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
+      ...(load.otherV !== undefined && { otherV: load.otherV, otherVBy: load.ranges ? 'itself' : 'hand' }),
     })) as Job['loads'];
   const place = said.place?.id ?? plain.device.place;
   const own = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);

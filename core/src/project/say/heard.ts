@@ -76,6 +76,9 @@ export interface SaidLoad {
   readonly value: number | null;
   readonly unit: 'W' | 'A' | 'Ω';
   readonly ratedV: number | null;
+  /** The second of two voltages on its label, V, and whether they are the ends of a range. */
+  readonly otherV?: number;
+  readonly ranges?: boolean;
   /** What is said of a motor in place of what it takes. */
   readonly horsepower?: number;
 }

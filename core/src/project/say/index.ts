@@ -253,7 +253,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   // What is made for the voltage of the mains hangs on them, and on no battery that happens to be alone.
   const [plateV, ...otherV] = new Set([...loads, ...others].map(({ ratedV }) => ratedV));
   const isForMains = plateV != null && plateV >= LEAST_MAINS_V && otherV.length === 0;
-  const byPlate = isForMains ? ofVoltage(plateV, design) : null;
+  // Of two voltages on a label the one that is there; where both may be, it is asked.
+  const labelled = new Set([...loads, ...others].flatMap(({ otherV }) => otherV ?? []));
+  const byLabel = isForMains ? [plateV, ...labelled].flatMap((volt) => ofVoltage(volt, design) ?? []) : [];
+  const byPlate = byLabel.every(({ supply: by }) => by === byLabel[0]!.supply) ? byLabel[0] : undefined;
   if (!supply && byPlate) {
     supply = byPlate.supply;
     assumed.push(`from ${byPlate.means}`);
@@ -283,6 +286,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
         rated(asVariant({ id: '', name: '', place: '' }, variant!), supplyFound?.ratedA ?? null));
   const wholeLoads = plated.map((load) => {
     if (feeding === null) return load;
+    if (load.otherV !== undefined) return oneOfTwo(load, feeding, assumed);
     const ratedV = ownVoltOf(reading, load, feeding);
     // As people call it still: who says 110 V means what is in the wall there.
     const isOldName = ratedV !== null && ratedV !== feeding.nominalV && isMains(feeding) && branchV(ratedV) === feeding.nominalV;
@@ -399,6 +403,23 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     name: name.charAt(0).toUpperCase() + name.slice(1),
     add,
   };
+}
+
+/** Limits of one label this far apart are those of a range: *220/240 V*. */
+const ONE_RANGE = 1.15;
+
+/**
+ * A load with two voltages on its label: what has electronics in it takes all between, and so does what lies so near; anything
+ * else is set for the one that its supply has. What the plate says is taken to hold at the one that is nearer.
+ */
+function oneOfTwo<L extends SaidLoad>(load: L, feeding: Supply, assumed: string[]): L {
+  const volts = [load.ratedV!, load.otherV!].sort((one, other) => one - other) as [number, number];
+  const ranges = load.ranges === true || (load.kind !== null && LOADS[load.kind].ohms === null) || volts[1] < ONE_RANGE * volts[0];
+  const named = volts.map((volt) => (!ranges && isMains(feeding) && branchV(volt) === feeding.nominalV ? feeding.nominalV : volt));
+  const off = (volt: number) => Math.abs(Math.log(volt / feeding.nominalV));
+  const [ratedV, otherV] = named.sort((one, other) => off(one) - off(other)) as [number, number];
+  if (!ranges) assumed.push(`${load.name}: set for ${formatQuantity(ratedV, 'V')}, one of the two on its label`);
+  return { ...load, ratedV, otherV, ranges };
 }
 
 /** What one of a load is made for, V; of several in series it is asked, for a label of half of it says nothing of the other. */

@@ -226,6 +226,10 @@ const COUNT_BEHIND = /[a-z],? (\d{1,2}) ?[x×] ?(?=\d)/;
 /** *1/2 hp*, *1 1/2 hp*, *0.75 horsepower*. */
 const HORSEPOWER = new RegExp(String.raw`(?:(${NUMBER}) )?(\d)\/(\d) ?(?:hp|horse ?power)\b|(${NUMBER}) ?(?:hp|horse ?power)\b`);
 const VOLTS = new RegExp(String.raw`(${NUMBER}) ?(?:v|volts?)(?: (?:ac|dc)\b|~|⎓)?(?![\w-])`);
+/** *110/220 V*, *12 or 24 V*; *100–240 V* is all between. */
+const TWO_VOLTS = new RegExp(
+  String.raw`(${NUMBER}) ?(?:v|volts?)? ?(\/|or|-|–|to) ?(${NUMBER}) ?(?:v|volts?)(?: (?:ac|dc)\b|~|⎓)?(?![\w-])`,
+);
 const TIMES: Readonly<Record<string, readonly ['W' | 'A' | 'Ω', number]>> = {
   k: ['W', 1000],
   w: ['W', 1],
@@ -342,8 +346,10 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
   if (plate) rest = rest.replace(plate[0], ' ');
   const powered = plate ? null : HORSEPOWER.exec(rest);
   if (powered) rest = rest.replace(powered[0], ' ');
-  const volts = VOLTS.exec(rest);
-  if (volts) rest = rest.replace(volts[0], ' ');
+  const both = TWO_VOLTS.exec(rest);
+  if (both) rest = rest.replace(both[0], ' ');
+  const volts = both ?? VOLTS.exec(rest);
+  if (volts && !both) rest = rest.replace(volts[0], ' ');
   let count = 1;
   const counted = /^\s*(?:(\d{1,2}) ?[x×]?\s|([a-z]+)\s)/.exec(rest);
   if (counted?.[1]) {
@@ -380,6 +386,7 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     value: plate ? toNumber(plate[1]!) * times : telltale ? TELLTALE_W : null,
     unit,
     ratedV,
+    ...(both && { otherV: toNumber(both[3]!), ranges: /^(?:-|–|to)$/.test(both[2]!) }),
     ...(horsepower !== null && { horsepower }),
   };
 }
