@@ -132,6 +132,7 @@ function stopping(signal: SaidSignal, assumed: string[]): SaidSignal {
   return { ...signal, begins: { ...signal.begins, rest: 'closed' } };
 }
 
+const LATCH_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)latch\b/;
 const TOGGLE_AT = /((?:^|[\0,;.]|\b(?:then|please|to))[\s\0]*)toggle\b/;
 const negated = (clause: Clause): Clause => (clause.op === 'not' ? clause.of : { op: 'not', of: clause });
 /** What holds itself lets go then, and waits for a new start: by itself it does not begin again. */
@@ -555,6 +556,12 @@ function byVerb(
     if (!now || !isMomentary(now, reading.signals)) return { clause: now, senseless: [{ at, end: at + text.length, text }] };
     reading.takeAsRun(at, text.length, 'words', 'on by one press, off by the next');
     now = { op: 'toggle', of: now };
+  }
+  // Pressed and let go, what shall stay on: nobody says until when.
+  const latches = now && isMomentary(now, reading.signals) ? reading.match(LATCH_AT) : null;
+  if (latches) {
+    const at = latches.index + latches[1]!.length;
+    return { clause: now, senseless: [{ at, end: at + 'latch'.length, text: 'latch' }] };
   }
   const flashes = reading.match(FLASH_AT);
   if (flashes) {

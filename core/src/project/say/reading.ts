@@ -2,7 +2,7 @@
 import type { Units } from '../../quantity/index.ts';
 import type { Design } from '../schema.ts';
 import { endOfClause, readClause } from './clause.ts';
-import { type Answers, type Blank, type Clause, MOST_SAID, type SaidSignal, type Take, type Told } from './heard.ts';
+import { type Answers, type Blank, type Clause, MOST_SAID, OFF_VERB, type SaidSignal, type Take, type Told } from './heard.ts';
 
 /** A stretch of the text; what a pattern finds is one. */
 interface Stretch {
@@ -20,6 +20,12 @@ export interface Aside extends Stretch {
 
 /** The verb that reads as any other. */
 const RUN = 'run';
+
+/** A state, and with no comma behind it a verb that says more than that it runs: *when the switch is on flash a lamp*. */
+const UNPARTED = new RegExp(
+  String.raw`\b(on|off|open|closed|pressed|pushed|pulled|released|live|dead|high|low|hot|cold|dry|wet|full|empty|dark) (?=(?:toggle|flash|blink|latch|${OFF_VERB.source}) (?:the|an?|my|both|all|two|three|four|\d)\b)`,
+  'g',
+);
 
 export class Reading {
   /** The same length as what was typed, so that places in it are places in that. */
@@ -43,7 +49,8 @@ export class Reading {
       .slice(0, MOST_SAID)
       .replace(/[A-Z]/g, (letter) => letter.toLowerCase())
       .replace(/\s/g, ' ')
-      .replace(/[’‘]/g, "'");
+      .replace(/[’‘]/g, "'")
+      .replace(UNPARTED, '$1,');
     this.rest = this.lower;
   }
 
