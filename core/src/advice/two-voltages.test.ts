@@ -42,7 +42,7 @@ describe('said', () => {
     const design = said('light a 120 V 60 W lamp when the hall switch is on');
     const heard = hear('run a 110/220 V 500 W pump when the shelf switch is on', design);
     expect(heard.blanks).toEqual([]);
-    expect(projectOf(heard)!.jobs.at(-1)!.loads[0]!.plate.ratedV).toBe(120);
+    expect(heard.add!(design).jobs.at(-1)!.loads[0]!.plate.ratedV).toBe(120);
   });
 });
 

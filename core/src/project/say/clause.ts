@@ -575,7 +575,10 @@ const COUNTED = /^(?:(?:the|my|all|of) )*(two|three|four|both)\b (?:of )?(?:the 
 const ANY_DOOR = /^(?:any|one) (?=(?:[a-z]+ )?(?:door|lid|hatch|tailgate|bonnet) )/;
 const ONE_OF = /^(?:any|one|either) of (?=(?:the |my )?(?:two|three|four) )/;
 /** Things that come several to a hand or a machine: more than one of them has to be said how many. */
-const MANY = /^(.*\b(?:button|switch|lever|pedal|sensor|thermostat|float|contact|door|lid)(?:e(?=s))?)(?:s|es)$/;
+const THING = '(?:button|switch|lever|pedal|sensor|thermostat|float|contact|door|lid)';
+const MANY = new RegExp(String.raw`^(.*\b${THING}(?:e(?=s))?)(?:s|es)$`);
+/** *Either ground switch*: two of them. */
+const ONE_OF_TWO = new RegExp(String.raw`^.*\b${THING}$`);
 
 /**
  * A name that stands for several of a kind, as those: *both buttons* are two signals, of which each must be on, or one where it says
@@ -586,13 +589,12 @@ function severalOf(name: string, all: boolean, any: boolean): string[] | null {
   const plain = (counted ? name.slice(counted[0].length) : name).replace(/^(?:(?:the|my|of) )+/, '');
   // *Two of the three* is neither all of them nor any.
   if (counted && /^(?:two|three|four|both)\b/.test(plain)) return null;
-  const several = MANY.exec(plain);
+  const several = MANY.exec(plain)?.[1]!.replace(/(switch)e$/, '$1') ?? (any && !counted ? ONE_OF_TWO.exec(plain)?.[0] : undefined);
   const count = counted ? COUNTS[counted[1]!]! : all || any ? 2 : 0;
   // *Both* before one thing is a slip of some kind.
-  if (!several) return counted || all || any ? null : [name];
+  if (several === undefined) return counted || all || any ? null : [name];
   if (count < 2) return null;
-  const one = several[1]!.replace(/(switch)e$/, '$1');
-  return Array.from({ length: count }, (_, at) => [...(at > 0 ? [any ? 'or' : 'and'] : []), `${one} ${at + 1}`]).flat();
+  return Array.from({ length: count }, (_, at) => [...(at > 0 ? [any ? 'or' : 'and'] : []), `${several} ${at + 1}`]).flat();
 }
 
 const NOTHING: Pick<SaidSignal, 'nature' | 'begins'> = { nature: null, begins: {} };

@@ -66,7 +66,19 @@ import { withFollowed } from './follows.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
-import { branchV, loadMeans, ofVoltage, readCharged, readHeatedBy, readLoads, readPlace, readRoom, readSupply, toHeat } from './things.ts';
+import {
+  branchV,
+  loadMeans,
+  ofKind,
+  ofVoltage,
+  readCharged,
+  readHeatedBy,
+  readLoads,
+  readPlace,
+  readRoom,
+  readSupply,
+  toHeat,
+} from './things.ts';
 import { GLUE } from './words.ts';
 
 export { type Answers, type Blank, type Heard, MOST_SAID, type Told } from './heard.ts';
@@ -252,6 +264,14 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   );
   // What is made for the voltage of the mains hangs on them, and on no battery that happens to be alone.
   const [plateV, ...otherV] = new Set([...loads, ...others].map(({ ratedV }) => ratedV));
+  const usual = supplyFound && !/\d ?v/.test(reading.lower.slice(supplyFound.at, supplyFound.at + supplyFound.length)) ? supply : null;
+  const [stringV, ...otherStrings] = new Set([...loads, ...others].map(({ ratedV, series }) => (ratedV === null ? null : ratedV * series)));
+  const meant = usual !== null && stringV != null && otherStrings.length === 0 && !design ? ofKind(usual, stringV) : null;
+  if (meant) {
+    supply = `new ${meant.key}`;
+    assumed.push(`${meant.text}, for that is what ${[...loads, ...others].map(({ name }) => name).join(' and ')} is made for`);
+    told.splice(0, told.length, ...told.map((one) => (one.as === 'supply' ? { ...one, means: meant.text } : one)));
+  }
   const isForMains = plateV != null && plateV >= LEAST_MAINS_V && otherV.length === 0;
   // Of two voltages on a label the one that is there; where both may be, it is asked.
   const labelled = new Set([...loads, ...others].flatMap(({ otherV }) => otherV ?? []));

@@ -78,6 +78,15 @@ export function ofVoltage(volt: number, design: Design | null): { readonly suppl
   return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
 }
 
+/** A fifth more or less is the same voltage by another name: 240 V of mains that are 230 V. */
+const SAME_SHARE = 0.2;
+/** The battery, or the mains, that a load of so many volts is made for, where nobody said of how many they are; null where the usual one will do. */
+export function ofKind(usual: string, volt: number): (typeof SUPPLY_VARIANTS)[number] | null {
+  const [, kind, usualV] = /^new (battery|mains)-(\d+)$/.exec(usual) ?? [];
+  if (!kind || Math.abs(volt / Number(usualV) - 1) <= SAME_SHARE) return null;
+  return SUPPLY_VARIANTS.find(({ key }) => key === `${kind}-${volt}` || key === `${kind}-${branchV(volt)}`) ?? null;
+}
+
 const CAPACITY = new RegExp(String.raw`^((?:[\w.,]+ ){0,3}?)(${NUMBER}) ?ah (?=(?:\w+ ){0,3}battery\b)`);
 interface SaidSupply {
   readonly at: number;

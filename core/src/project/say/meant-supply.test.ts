@@ -1,0 +1,89 @@
+/** What is said without a comma, and a supply whose voltage only its loads tell. */
+import { describe, expect, test } from '@jest/globals';
+import { analyse } from '../../analyse.ts';
+import { hear, projectOf } from './index.ts';
+
+const read = (sentence: string) => {
+  const heard = hear(sentence, null);
+  return { heard, design: projectOf(heard) };
+};
+
+describe('from the battery, from the mains: of the volts that its loads are made for', () => {
+  test.each([
+    ['run a 24 V 5 A pump from the battery when the key is on', 24],
+    ['run a 48 V 20 A motor from the battery when the key is on', 48],
+    ['run a 6 V 5 A horn from the battery when the button is pressed', 6],
+    ['run a 120 V 500 W pump from the mains when the shelf switch is on', 120],
+    ['run a 110 V 500 W pump from the wall outlet when the shelf switch is on', 120],
+    // Another name of the same one, or as it was said.
+    ['run a 240 V 800 W heater from the mains when the shelf switch is on', 230],
+    ['run a 13.5 V 5 A pump from the battery when the key is on', 12],
+    ['run a 5 A pump from the battery when the key is on', 12],
+    ['run a 24 V 5 A pump from a 12 V battery when the key is on', 12],
+    // None is made for that.
+    ['run a 9 V 5 A pump from the battery when the key is on', 12],
+  ])('%s: %d V', (sentence, volt) => {
+    const { heard, design } = read(sentence);
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    const supply = design!.supplies.find(({ id }) => id === design!.jobs[0]!.supply)!;
+    expect(supply.nominalV).toBe(volt);
+  });
+  test('says so, and what is told back of the words is the same', () => {
+    const { heard } = read('run a 24 V 5 A pump from the battery when the key is on');
+    expect(heard.assumed.join()).toMatch(/24 V.*for that is what pump is made for/);
+    expect(heard.told.find(({ as }) => as === 'supply')!.means).toMatch(/24 V/);
+  });
+  test('of a project the battery is the one that it has, and what does not fit is found', () => {
+    const begun = read('run a 5 A fan from the battery when the key is on').design!;
+    const design = hear('run a 24 V 5 A pump from the battery when the key is on', begun).add!(begun);
+    expect(design!.supplies.map(({ nominalV }) => nominalV)).toEqual([12]);
+    expect(analyse(design!).analysis.findings.some(({ rule, severity }) => rule === 'load-wrong-voltage' && severity !== 'hold')).toBe(
+      true,
+    );
+  });
+});
+
+describe('either of two of a kind', () => {
+  test.each([
+    ['either ground switch is closed', ['ground switch 1', 'ground switch 2']],
+    ['either door is open', ['door 1 switch', 'door 2 switch']],
+    ['either of the buttons is pressed', ['button 1', 'button 2']],
+  ])('when %s: two, of which one will do', (said, names) => {
+    const { heard, design } = read(`when ${said} sound a 5 A horn from the battery`);
+    expect(heard.unclear).toEqual([]);
+    expect(design!.jobs[0]!.when.op).toBe('or');
+    expect(design!.signals.map(({ name }) => name)).toEqual(names);
+    expect(analyse(design!).evidence.unwired).toEqual([]);
+  });
+  test('of what no hand works there may be any number', () => {
+    expect(read('when either key is on sound a 5 A horn from the battery').design).toBeNull();
+  });
+});
+
+describe('with no comma before the verb', () => {
+  test.each([
+    ['when the hazard switch is on flash two 21 W lamps from the battery', /flasher/],
+    ['when the button is pressed toggle a 5 W lamp from the battery', /"op":"toggle"/],
+    [
+      'when the start button is pressed latch a 5 W lamp from the battery until the stop button is pressed',
+      /"op":"hold"|"op":"held"|reset/,
+    ],
+  ])('%s', (sentence, means) => {
+    const { heard, design } = read(sentence);
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    expect(JSON.stringify([design!.jobs[0]!.when, design!.signals])).toMatch(means);
+    expect(JSON.stringify(design!.jobs[0]!.when)).toBe(
+      JSON.stringify(read(sentence.replace(/ (?=flash|toggle|latch)/, ', ')).design!.jobs[0]!.when),
+    );
+  });
+  test.each(['turn off', 'cut', 'stop', 'shut off'])('what a full tank shall %s', (verb) => {
+    const { heard } = read(`when the tank is full ${verb} the 5 A pump from the battery`);
+    expect(heard.blanks.map(({ asks }) => asks)).toEqual(['and at all other times?']);
+  });
+  test('a latch that nobody ends is not taken for a press that lasts', () => {
+    const sentence = 'when the button is pressed latch a 5 W lamp from the battery';
+    expect(read(sentence).heard.unclear.map(({ text }) => text)).toEqual(['latch']);
+    // A switch stays by itself.
+    expect(read(sentence.replace('button is pressed', 'switch is on')).heard.unclear).toEqual([]);
+  });
+});
