@@ -265,7 +265,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   // What is made for the voltage of the mains hangs on them, and on no battery that happens to be alone.
   const [plateV, ...otherV] = new Set([...loads, ...others].map(({ ratedV }) => ratedV));
   const usual = supplyFound && !/\d ?v/.test(reading.lower.slice(supplyFound.at, supplyFound.at + supplyFound.length)) ? supply : null;
-  const [stringV, ...otherStrings] = new Set([...loads, ...others].map(({ ratedV, series }) => (ratedV === null ? null : ratedV * series)));
+  const [stringV, ...otherStrings] = new Set(
+    [...loads, ...others].map(({ ratedV, series, otherV: second }) => (ratedV === null || second !== undefined ? null : ratedV * series)),
+  );
   const meant = usual !== null && stringV != null && otherStrings.length === 0 && !design ? ofKind(usual, stringV) : null;
   if (meant) {
     supply = `new ${meant.key}`;
