@@ -191,21 +191,24 @@ export function connectorSaid({ built, ratedA }: SaidConnector, feeding: Supply,
 }
 
 const PILOT =
-  /(?:,? ?\b(?:with|and)|,) (?:an? |its own )?((?:pilot|indicator|warning|status|telltale|tell-tale) (?:lamp|light|led))(?! (?:of |at )?\d)(?![\w-])/;
+  /(?:,? ?\b(?:with|and)|,) (?:an? |its own )?(?:((?:pilot|indicator|warning|status|telltale|tell-tale) (?:lamp|light|led))(?! (?:of |at )?\d)|(?:small |little )?(lamp|light|led) in (?:(?:the|its|my) (?:[a-z]+ ){0,2}(?:switch|button|rocker)|it))(?![\w-])/;
 /** A small lamp beside the load that shows that it has power: light-emitting, as most are (common practice). */
 const PILOT_W = 1;
 export function readPilot(text: string, typed: string): (Stretch & { readonly lamp: SaidLoad }) | null {
   const found = PILOT.exec(text);
   if (!found) return null;
   const end = found.index + found[0].length;
-  const name = typed.slice(end - found[1]!.length, end);
+  const name = found[1] === undefined ? 'pilot lamp' : typed.slice(end - found[1].length, end);
   return {
     at: found.index,
     length: found[0].length,
-    means: `a ${found[1]!} beside it, light-emitting, ${formatQuantity(PILOT_W, 'W')}`,
+    means: `a ${name.toLowerCase()} beside it, light-emitting, ${formatQuantity(PILOT_W, 'W')}${found[1] === undefined ? ', for one in a switch is not wired' : ''}`,
     lamp: { name, count: 1, series: 1, kind: 'led', value: PILOT_W, unit: 'W', ratedV: null },
   };
 }
+
+/** A switch that is sold with a lamp in it: which has a terminal of its own. */
+export const LIT_SWITCH = /\b(?:illuminated|lit|lighted|backlit|light-up) (?:[a-z]+ ){0,2}(?:switch|button|rocker)\b/;
 
 /** How it is built on a supply; null where none of that rating is sold. */
 export function protectionSaid({ breaker, resetsItself, ratingA }: SaidGuard, feeding: Supply): Protection | null {

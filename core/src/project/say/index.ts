@@ -39,6 +39,7 @@ import { blankDesign } from '../starters.ts';
 import { adapterFor, build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
 import {
+  LIT_SWITCH,
   PLAIN_SOLID,
   isDescribed,
   partsNamed,
@@ -167,6 +168,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (meters) take(meters.at, meters.length, 'device', meters.means);
   const pilot = charged || never ? null : reading.found(readPilot(reading.rest, text));
   if (pilot) take(pilot.at, pilot.length, 'load', pilot.means);
+  if (LIT_SWITCH.test(reading.lower))
+    assumed.push(
+      'the lamp in the switch is not wired: its terminal stays free; “with a pilot lamp” is one that shows when the load has power',
+    );
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const cable = reading.match(ONE_CABLE);

@@ -60,6 +60,25 @@ describe('either of two of a kind', () => {
   });
 });
 
+describe('a lamp in the switch', () => {
+  test.each(['with a lamp in the switch', 'with a small light in the dash switch', 'and a led in it'])(
+    '%s: a pilot lamp, and no signal',
+    (words) => {
+      const { heard, design } = read(`when the fog switch is on light two 55 W fog lamps from the battery ${words}`);
+      expect(heard.unclear).toEqual([]);
+      expect(design!.signals.map(({ name }) => name)).toEqual(['fog switch']);
+      expect(design!.jobs[0]!.loads.map(({ name }) => name)).toEqual(['fog lamps', 'pilot lamp']);
+    },
+  );
+  test('of a switch that is sold with one it is said that it is not wired', () => {
+    const said = (sentence: string) => read(sentence).heard.assumed.join();
+    expect(said('when the illuminated rocker switch is on run a 60 W light bar from the battery')).toMatch(
+      /lamp in the switch is not wired/,
+    );
+    expect(said('when the rocker switch is on run a 60 W light bar from the battery')).not.toMatch(/lamp in the switch/);
+  });
+});
+
 describe('with no comma before the verb', () => {
   test.each([
     ['when the hazard switch is on flash two 21 W lamps from the battery', /flasher/],
