@@ -156,3 +156,29 @@ test.each([
   expect(design!.jobs[0]!.when).toMatchObject(when);
   expect(design!.signals.some((signal) => signal.nature === 'feed' && signal.starter)).toBe(true);
 });
+
+describe('verbs that people put before a thing, and behind it', () => {
+  test.each([
+    ['make a 5 A horn sound when the horn button is pressed', 'horn', 'horn button'],
+    ['let a 5 A horn sound when the horn button is pressed', 'horn', 'horn button'],
+    ['have a 5 A fan come on when the key is on', 'fan', 'key'],
+    ['keep a 5 A fan running when the key is on', 'fan', 'key'],
+    ['I want a 5 A light bar to come on when the high beam is on', 'light bar', 'high beam'],
+    ['wire a 5 A fan so it runs when the fan switch is on', 'fan', 'fan switch'],
+    ['wire a 5 A fan so that it only runs when the fan switch is on', 'fan', 'fan switch'],
+    ['when the float switch is up run a 5 A pump, else not', 'pump', 'float switch'],
+    ['when the float switch is up run a 5 A pump, otherwise it stays off', 'pump', 'float switch'],
+  ])('%s', (said, load, signal) => {
+    const { design, heard } = read(`${said} from the battery`.replace(/(, (?:else|otherwise).*) from the battery/, ' from the battery$1'));
+    expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+    expect(design!.jobs[0]!.loads.map(({ name }) => name)).toEqual([load]);
+    expect(design!.signals.map(({ name }) => name)).toEqual([signal]);
+    expect(design!.jobs[0]!.when).toMatchObject({ op: 'signal' });
+  });
+  test('what a relay is used for is no switch', () => {
+    const { design, heard } = read('use an SSR to switch a 230 V 2 kW heater from pin D5');
+    expect(heard.unclear).toEqual([]);
+    expect(design!.jobs[0]!.device).toMatchObject({ part: expect.stringMatching(/^ssr/) as string });
+    expect(design!.signals.some(({ name }) => /D5/.test(name))).toBe(true);
+  });
+});

@@ -135,7 +135,7 @@ export interface AsJob {
 
 /** Never with *off* behind it: what is switched off by a condition is no load of it. */
 export const VERB =
-  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|water|light) with|(?:fill|empty|drain|cool|warm|ventilate|air|water|pump out|light) (?:the |a |my )?(?:water |fuel |fish |engine |battery )?(?:tank|cistern|trough|barrel|cabin|box|room|shed|greenhouse|garden|bed|lawn|plants|pool|bilge|boat|engine|radiator|fridge|tent) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|let|have|allow|permit|enable|latch|keep|fire|energi[sz]e|activate)\b/;
+  /\b(?:(?:switch on|turn on|power up|power on|light up|heat up|put on)|(?:switch|turn|power)(?! (?:off|down|it off))|(?:heat|warm|cool|blow|pump|spray|water|light) with|(?:fill|empty|drain|cool|warm|ventilate|air|water|pump out|light) (?:the |a |my )?(?:water |fuel |fish |engine |battery )?(?:tank|cistern|trough|barrel|cabin|box|room|shed|greenhouse|garden|bed|lawn|plants|pool|bilge|boat|engine|radiator|fridge|tent) with|run|light|feed|connect(?! to)|operate|drive|start|sound|ring|heat(?! with)|pull in|toggle|flash|blink|open|(?:make|wire)(?= (?:an?|the|my|its|both|two|three|four|\d))|let|have|allow|permit|enable|latch|keep|fire|energi[sz]e|activate)\b/;
 /** What is switched off by a condition is on at all other times. */
 export const OFF_VERB =
   /\b(?:(?:turn|switch|power|shut) off|disconnect|cut(?: off)?|stop(?! (?:button|switch))|(?:do not|don't|never) (?:let |have )?(?:run|drive|start|feed|light|heat|use|operate|turn on|switch on))\b/;

@@ -104,6 +104,9 @@ function withNone(reading: Reading): Clause | null {
 /** Cells of a second battery as they are told back. */
 const CELL_WORDS = { lithium: 'lithium cells' } as const;
 const HEATED = /(?:^|[,;.] ?|\b(?:then|please|to) )(?:heat|warm) (?!with\b|up\b)/;
+const SO_THAT =
+  /,? ?\bso(?: that)? (?:it|they|that) (?:runs?|comes? on|goes? on|lights?(?: up)?|works?|turns? on|sounds?|starts?|is on)(?= (?:only )?(?:when|while|whenever|if|as long as)\b)/;
+const ELSE_OFF = /[,;.]? ?\b(?:or )?(?:else|otherwise) (?:(?:it|they) (?:is|are|stays?) )?(?:not|off)\b(?=\s*(?:[,;.]|$))/;
 /** What people begin with and mean nothing by. */
 const OPENING =
   /^(?:(?:please|hi|hello|ok|so),? )*(?:(?:can|could|would|will) you (?:please )?|how (?:do|can|would|should) i |(?:i|we)(?: want| need| would like|'d like| wish) (?:to )?)(?=[a-z\d])/;
@@ -133,6 +136,11 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (only) reading.takeFound(only, 'words', '');
   const label = reading.match(LABEL);
   if (label) reading.takeFound(label, 'words', `called ${text.slice(label.index, label.index + label[1]!.length)}`);
+  // *So that it runs when …*, *else not*: as it is meant anyhow.
+  for (const meant of [SO_THAT, ELSE_OFF]) {
+    const found = reading.match(meant);
+    if (found) reading.takeFound(found, 'words', '');
+  }
   const condition = readCondition(reading);
   const { wrong, second, never, lost, distanceM } = condition;
 

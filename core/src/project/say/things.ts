@@ -377,8 +377,8 @@ function oneLoad(words: string, typed: string): SaidLoad | null {
     .replace(/\b(?:of|rated|at|each|x)\b|[×(),]/g, ' ')
     .replace(/\s+/g, ' ')
     .trim()
-    // *Latch a pump on*.
-    .replace(/ on$/, '');
+    // *Latch a pump on*, *let a horn sound*, *have a fan come on*.
+    .replace(/ (?:to )?(?:comes?|runs?|running|goes|go|going|works?|working|sound)(?: on)?$| on$/, '');
   // *Alternate two pumps*: a word before how many is a verb that is not known.
   if (name.split(' ').some((word) => (COUNTS[word] ?? 1) > 1)) return null;
   if (!/[a-z]/.test(name) || /\b(?:fast|slow|hard|loud|bright)$/.test(name) || count < 1 || count > 24) return null;
