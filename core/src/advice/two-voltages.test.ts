@@ -124,3 +124,23 @@ describe('by itself', () => {
     expect(loadOf(broughtAlong({ ...design, supplies }, design.jobs[0]!.supply)).plate).toEqual(loadOf(design).plate);
   });
 });
+
+describe('a heater at few volts is lukewarm, which is not what was asked for', () => {
+  const heater = (ratedV: number) =>
+    withLoad(said('run a 100 W heater from a 12 V battery when the switch is on'), { plate: { unit: 'W', value: 100, ratedV } });
+  test.each([
+    // Half of its power is at 0.7 of its volts (P ∝ V²); the battery has as little as 10.5 V.
+    [15, 'hold'],
+    [15.1, 'caution'],
+    [24, 'caution'],
+    [12, 'hold'],
+  ])('made for %d V: %s', (ratedV, severity) => {
+    const found = analyse(heater(ratedV)).analysis.findings.filter(({ rule }) => rule === 'load-wrong-voltage');
+    expect(found.find(({ code }) => code === 'low')?.severity ?? 'hold').toBe(severity);
+  });
+  test('says how much is left: a kettle for 230 V on 12 V', () => {
+    const { finding } = judged(said('run a 2 kW 230 V kettle from a 12 V battery when the switch is on'));
+    // (10.5 / 230)² = 0.2 %
+    expect(finding).toMatchObject({ severity: 'caution', detail: 'it heats with 0.21 % of its power' });
+  });
+});

@@ -11,6 +11,8 @@ const ID = 'load-wrong-voltage';
 const BEARS = 1.1;
 const BURNS = 1.2;
 const WORKS = 0.85;
+/** Below this share a heater has less than half of its power: (0.7)² = 0.49. */
+const HEATS = 0.7;
 const SOURCE = commonPractice('+10 % is borne, +20 % burns; below 85 % motors stall and electronics drop out');
 
 /**
@@ -71,10 +73,12 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
       limit: { symbol: '1.1 · V_made', meaning: 'that it bears', value: BEARS * made.most, unit: 'V', source: SOURCE },
     },
   });
-  // A heater at few volts is only lukewarm; what a slower speed does is meant.
-  if (LOADS[load.spec.loadKind].heats || job.job.otherwise.kind === 'slower') return [high];
+  // What a slower speed does is meant.
+  if (job.job.otherwise.kind === 'slower') return [high];
   const { lowestV } = job.supply;
-  const limit = WORKS * made.least;
+  const { heats } = LOADS[load.spec.loadKind];
+  const share = heats ? HEATS : WORKS;
+  const limit = share * made.least;
   return [
     high,
     judge(ID, {
@@ -90,9 +94,15 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
         lowestV < limit
           ? `${load.name} ${isMadeFor}; ${job.supply.name} has as little as ${formatQuantity(lowestV, 'V')}`
           : `${job.supply.name} has at least ${formatQuantity(lowestV, 'V')} for ${load.name}`,
-      detail: lowestV < limit ? 'a motor stalls and burns, electronics drop out, a lamp glows' : allows,
+      detail:
+        lowestV >= limit
+          ? allows
+          : heats
+            ? `it heats with ${figures(100 * (lowestV / made.least) ** 2, 2)} % of its power`
+            : 'a motor stalls and burns, electronics drop out, a lamp glows',
+
       working: {
-        formula: 'V_low ≥ 0.85 · V_made',
+        formula: `V_low ≥ ${share} · V_made`,
         given,
         result: {
           symbol: 'V_low',
@@ -101,7 +111,13 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
           unit: 'V',
           source: entered(`supplies[${context.design.supplies.indexOf(job.supply)}].lowestV`),
         },
-        limit: { symbol: '0.85 · V_made', meaning: 'from which it works', value: limit, unit: 'V', source: SOURCE },
+        limit: {
+          symbol: `${share} · V_made`,
+          meaning: heats ? 'from which it has half of its power' : 'from which it works',
+          value: limit,
+          unit: 'V',
+          source: heats ? computed('P ∝ V²') : SOURCE,
+        },
       },
     }),
   ];

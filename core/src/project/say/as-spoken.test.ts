@@ -178,7 +178,7 @@ describe('verbs that people put before a thing, and behind it', () => {
   test('what a relay is used for is no switch', () => {
     const { design, heard } = read('use an SSR to switch a 230 V 2 kW heater from pin D5');
     expect(heard.unclear).toEqual([]);
-    expect(design!.jobs[0]!.device).toMatchObject({ part: expect.stringMatching(/^ssr/) as string });
+    expect(JSON.stringify(design!.jobs[0]!.device)).toMatch(/"part":"ssr-/);
     expect(design!.signals.some(({ name }) => /D5/.test(name))).toBe(true);
   });
 });

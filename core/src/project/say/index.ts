@@ -105,7 +105,7 @@ function withNone(reading: Reading): Clause | null {
 const CELL_WORDS = { lithium: 'lithium cells' } as const;
 const HEATED = /(?:^|[,;.] ?|\b(?:then|please|to) )(?:heat|warm) (?!with\b|up\b)/;
 const SO_THAT =
-  /,? ?\bso(?: that)? (?:it|they|that) (?:runs?|comes? on|goes? on|lights?(?: up)?|works?|turns? on|sounds?|starts?|is on)(?= (?:only )?(?:when|while|whenever|if|as long as)\b)/;
+  /,? ?\bso(?: that)? (?:it|they|that) (?:only )?(?:runs?|comes? on|goes? on|lights?(?: up)?|works?|turns? on|sounds?|starts?|is on)(?= (?:only )?(?:when|while|whenever|if|as long as)\b)/;
 const ELSE_OFF = /[,;.]? ?\b(?:or )?(?:else|otherwise) (?:(?:it|they) (?:is|are|stays?) )?(?:not|off)\b(?=\s*(?:[,;.]|$))/;
 /** What people begin with and mean nothing by. */
 const OPENING =
