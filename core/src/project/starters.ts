@@ -460,12 +460,15 @@ function unused(places: Design['places'], name: string): string {
 
 const MAINS_LOAD = { id: 'load-1', count: 1, series: 1, earth: 'wired', important: false, ownCutOut: false, suppressed: false } as const;
 
-/** A 230 V outlet, a closed box that its things go into, and where the load stands, a cord's length apart; an empty page has them. */
-function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {
-  const known = design.supplies.find((supply) => isMains(supply) && supply.nominalV === 230);
-  const [first, second, third] = design.places;
-  if (known && design.jobs.length === 0 && known.place === first?.id && second?.divided && third)
-    return { design, outlet: known.id, box: second.id, loadPlace: third.id };
+/**
+ * Where the mains come in, a closed box that their things go into, and where the load stands, a cord's length apart: added to a
+ * project that has none of them. `known` is where they come in already.
+ */
+export function withRooms(
+  design: Design,
+  called: string,
+  known?: string,
+): { design: Design; outletPlace: string; box: string; loadPlace: string } {
   const place = (places: Design['places'], name: string, box: 'open' | 'plastic'): Design['places'] => [
     ...places,
     {
@@ -479,15 +482,14 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
       wet: false,
     },
   ];
-  const atOutlet = known ? design.places : place(design.places, 'wall outlet', 'open');
-  const outletPlace = known?.place ?? atOutlet[atOutlet.length - 1]!.id;
+  const atOutlet = known === undefined ? place(design.places, called, 'open') : design.places;
+  const outletPlace = known ?? atOutlet[atOutlet.length - 1]!.id;
   const boxed = place(atOutlet, 'relay case', 'plastic');
   const box = boxed[boxed.length - 1]!.id;
   const places = place(boxed, 'load', 'open');
   const loadPlace = places[places.length - 1]!.id;
-  const outlet = known?.id ?? mintId('supply', design.supplies);
   return {
-    outlet,
+    outletPlace,
     box,
     loadPlace,
     design: {
@@ -495,28 +497,22 @@ function withMains(design: Design): { design: Design; outlet: string; box: strin
       places,
       distances: [
         ...design.distances,
-        { a: outletPlace, b: box, lengthM: 1.5, bundle: 1 },
-        { a: box, b: loadPlace, lengthM: 3, bundle: 1 },
+        { a: outletPlace, b: box, lengthM: 1.5, bundle: 1, assumed: true },
+        { a: box, b: loadPlace, lengthM: 3, bundle: 1, assumed: true },
       ],
-      supplies: known
-        ? design.supplies
-        : [
-            ...design.supplies,
-            {
-              id: outlet,
-              name: 'wall outlet',
-              kind: 'mains',
-              nominalV: 230,
-              restV: 230,
-              lowestV: 207,
-              highestV: 253,
-              internalOhm: 0.4,
-              ratedA: 13,
-              rcd: true,
-              reversible: false,
-              place: outletPlace,
-            },
-          ],
     },
   };
+}
+
+/** A 230 V outlet with its box and its load; an empty page has them. */
+function withMains(design: Design): { design: Design; outlet: string; box: string; loadPlace: string } {
+  const known = design.supplies.find((supply) => isMains(supply) && supply.nominalV === 230);
+  const [first, second, third] = design.places;
+  if (known && design.jobs.length === 0 && known.place === first?.id && second?.divided && third)
+    return { design, outlet: known.id, box: second.id, loadPlace: third.id };
+  const { design: roomy, outletPlace, box, loadPlace } = withRooms(design, 'wall outlet', known?.place);
+  const outlet = known?.id ?? mintId('supply', design.supplies);
+  if (known) return { outlet, box, loadPlace, design: roomy };
+  const made = { ...asVariant({ id: outlet, name: '', place: outletPlace }, 'mains-230'), name: 'wall outlet' };
+  return { outlet, box, loadPlace, design: { ...roomy, supplies: [...roomy.supplies, made] } };
 }

@@ -35,7 +35,7 @@ import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramSte
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, feedingCoil, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
-import { blankDesign, blankJob, charging, secondBattery, supplyName, withSecondBattery } from '../starters.ts';
+import { blankDesign, blankJob, charging, secondBattery, supplyName, withRooms, withSecondBattery } from '../starters.ts';
 import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
@@ -159,6 +159,21 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
 
 /** How far a machine stands from the box that it switches, where nobody said, m. */
 const MACHINE_M = 2;
+/** How far it is from there to what the project has already, where nobody said, m. */
+const OFF_M = { lengthM: MACHINE_M, bundle: 1, assumed: true } as const;
+/** Where the things of a project meet: beside its first supply. */
+const hub = ({ places, supplies }: Design): string =>
+  (places.find(({ id }) => supplies.every(({ place }) => place !== id)) ?? places[0]!).id;
+
+/** Where things of the mains are closed in: with another job of theirs, or in a box that a cord goes to from where they come in. */
+function boxOn({ jobs, places, distances }: Design, feeding: Supply): string | undefined {
+  if (!isMains(feeding)) return undefined;
+  const isBox = (id: string) => places.some((place) => place.id === id && place.box !== 'open');
+  const beside = jobs.find(({ supply, device }) => supply === feeding.id && isBox(device.place));
+  const ways = distances.flatMap(({ a, b }) => (a === feeding.place ? [b] : b === feeding.place ? [a] : []));
+  return beside?.device.place ?? ways.find(isBox);
+}
+
 /** A place for a machine that gives a voltage of its own, a lead's length from what it switches. */
 function besideItsMachine(design: Design, supplyName: string, from: string): Design {
   const near = design.places.find(({ id }) => id === from)!;
@@ -240,7 +255,11 @@ export function build(onto: Design, said: Whole): Design {
   let supply = origin === 'known' ? key : isOther ? undefined : alike?.id;
   if (supply === undefined) {
     supply = mintId('supply', design.supplies);
-    const made = rated(asVariant({ id: supply, name: '', place: design.places[0]!.id }, key), said.suppliedA, said.capacityAh);
+    const usual = rated(asVariant({ id: supply, name: '', place: design.places[0]!.id }, key), said.suppliedA, said.capacityAh);
+    // The mains come in beside what is there, and what switches them is closed in.
+    const rooms = isMains(usual) ? withRooms(design, supplyName(usual)) : null;
+    if (rooms) design = { ...rooms.design, distances: [...rooms.design.distances, { ...OFF_M, a: hub(design), b: rooms.box }] };
+    const made = rooms ? { ...usual, place: rooms.outletPlace } : usual;
     const name = !isOther
       ? supplyName(made)
       : said.suppliedA === null
@@ -273,7 +292,7 @@ export function build(onto: Design, said: Whole): Design {
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
       ...(load.otherV !== undefined && { otherV: load.otherV, otherVBy: load.ranges ? 'itself' : 'hand' }),
     })) as Job['loads'];
-  const place = said.place?.id ?? plain.device.place;
+  const place = said.place?.id ?? boxOn(design, feeding) ?? plain.device.place;
   const own = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   // A lamp that shows something is where one looks: beside the relay.
   const loads = said.pilot ? own.map((load, at) => (at === own.length - 1 ? { ...load, place } : load)) : own;

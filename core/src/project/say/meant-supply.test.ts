@@ -43,6 +43,51 @@ describe('from the battery, from the mains: of the volts that its loads are made
   });
 });
 
+describe('the mains said in the project of a vehicle', () => {
+  const begun = read('run a 60 W fan from the battery when the key is on').design!;
+  const say = (onto: typeof begun, sentence: string) => hear(sentence, onto).add!(onto);
+  const wrong = (design: typeof begun) =>
+    analyse(design).analysis.findings.flatMap(({ rule, severity }) => (severity === 'danger' ? [rule] : []));
+  test.each([
+    'when the key is on light a 230 V 60 W lamp from the mains',
+    'when the shed switch is on run a 230 V 500 W heater from the mains',
+    'when pin D4 is high light a 230 V 60 W lamp from the mains',
+    'run a 120 V 500 W pump from the 120 V mains when the pump switch is on',
+  ])('%s: what switches it is closed in, beside what is there', (sentence) => {
+    const design = say(begun, sentence);
+    const job = design.jobs.at(-1)!;
+    expect(design.places.find(({ id }) => id === job.device.place)).toMatchObject({ name: 'relay case', box: 'plastic', divided: true });
+    expect(wrong(design)).toEqual([]);
+    // What nobody measured is said to be assumed.
+    expect(design.distances.slice(begun.distances.length).every(({ assumed }) => assumed)).toBe(true);
+  });
+  test('a second job of theirs goes into the same box, and one of the battery stays where it was', () => {
+    const one = say(begun, 'when the shed switch is on run a 230 V 500 W heater from the mains');
+    const two = say(one, 'when the bench switch is on light a 230 V 60 W lamp from the mains');
+    expect(two.places).toEqual(one.places);
+    expect(two.jobs[2]!.device.place).toBe(one.jobs[1]!.device.place);
+    const three = say(two, 'when the key is on run a 5 A pump from the battery');
+    expect(three.jobs[3]!.device.place).toBe(begun.jobs[0]!.device.place);
+    expect(wrong(three)).toEqual([]);
+  });
+  test('its own volts say that it hangs on them, where the project has none yet', () => {
+    const sentence = 'when the key is on light a 230 V 60 W lamp';
+    expect(hear(sentence, begun).assumed.join()).toMatch(/from .*230 V/);
+    expect(wrong(say(begun, sentence))).toEqual([]);
+    // Of two voltages on a label nobody knows which; of a low one neither.
+    const asked = (said: string) => hear(said, begun).blanks.map(({ asks }) => asks);
+    expect(asked('when the key is on run a 110/220 V 500 W pump')).toContain('from what?');
+    // The project's own mains are 120 V: what is made for others is asked.
+    const american = say(begun, 'when the pump switch is on run a 120 V 500 W pump from the 120 V mains');
+    expect(hear(sentence, american).blanks.map(({ asks }) => asks)).toContain('from what?');
+  });
+  test('where a place is said it is that one', () => {
+    const design = say(begun, 'when the key is on light a 230 V 60 W lamp from the mains at the dash');
+    expect(design.jobs[1]!.device.place).toBe(begun.jobs[0]!.device.place);
+    expect(wrong(design)).toContain('mains-no-enclosure');
+  });
+});
+
 describe('either of two of a kind', () => {
   test.each([
     ['either ground switch is closed', ['ground switch 1', 'ground switch 2']],

@@ -74,7 +74,9 @@ export function ofVoltage(volt: number, design: Design | null): { readonly suppl
   const giving = (design?.supplies ?? []).filter(({ nominalV }) => nominalV === volt || nominalV === branchV(volt));
   const [only] = giving;
   if (only && giving.length === 1) return { supply: `known ${only.id}`, means: `${only.name}, of this project` };
-  const begun = design ? undefined : SUPPLY_VARIANTS.find(({ key }) => key === `battery-${volt}` || key === `mains-${branchV(volt)}`);
+  // A project of batteries has no other mains than those in the wall.
+  const isFree = (key: string) => !design || (key.startsWith('mains-') && !design.supplies.some((supply) => isMains(supply)));
+  const begun = SUPPLY_VARIANTS.find(({ key }) => (key === `battery-${volt}` || key === `mains-${branchV(volt)}`) && isFree(key));
   return begun ? { supply: `new ${begun.key}`, means: begun.text } : null;
 }
 
