@@ -201,7 +201,7 @@ test('each project of the list shows what is wrong with it, and a ready circuit 
   await expect(card.getByText('1 danger')).toBeVisible({ timeout: 30_000 });
   await expect(card.locator('svg')).toBeVisible();
   await page.getByRole('button', { name: 'mains', exact: true }).click();
-  await page.getByRole('button', { name: /Mains heater by a low-voltage switch/ }).click();
+  await page.getByRole('button', { name: /Mains heater by a low-voltage switch When/ }).click();
   await expect(page.getByLabel('Sentence', { exact: true })).toContainText('heater, 800 W');
   await expect(page.getByText(/nothing to fix/i).first()).toBeVisible();
   // Only what it needs is on its page.
