@@ -157,6 +157,17 @@ test.each([
   expect(design!.signals.some((signal) => signal.nature === 'feed' && signal.starter)).toBe(true);
 });
 
+describe('what lights, turns or winks on a vehicle has a live wire already', () => {
+  test.each(['left turn signal is on', 'reverse gear is in', 'wipers are on', 'blinker is on', 'right indicator is on', 'high beam is on'])(
+    '%s',
+    (when) => {
+      const { design, heard } = read(`when the ${when} light a 21 W lamp from the battery`);
+      expect([heard.unclear, heard.blanks]).toEqual([[], []]);
+      expect(design!.signals.map(({ nature }) => nature)).toEqual(['feed']);
+    },
+  );
+});
+
 describe('verbs that people put before a thing, and behind it', () => {
   test.each([
     ['make a 5 A horn sound when the horn button is pressed', 'horn', 'horn button'],

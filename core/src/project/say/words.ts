@@ -102,7 +102,8 @@ export const SIGNAL_WORDS: readonly SignalWord[] = [
     means: 'a controller’s pin',
   },
   {
-    words: /\bfeeds?\b|\blights?\b|\blighting\b|\bheadl(?:ight|amp)s?\b|\bbeams?\b|\bindicators?\b|\bwires?\b|\blamps?\b|\balternators?\b/,
+    words:
+      /\bfeeds?\b|\bturn signals?\b|\bwinkers?\b|\bblinkers?\b|\bwipers?\b|\breverse gear\b|\blights?\b|\blighting\b|\bheadl(?:ight|amp)s?\b|\bbeams?\b|\bindicators?\b|\bwires?\b|\blamps?\b|\balternators?\b/,
     nature: 'feed',
     begins: { keyOn: false, limitA: 10 },
     means: 'a live wire of the vehicle that is there already',
