@@ -52,6 +52,9 @@ describe('set by a hand', () => {
     const { evidence, analysis, finding } = judged(wrong);
     expect(finding).toMatchObject({ severity: 'danger', code: 'high' });
     expect(finding.title).toMatch(/pump is set for 110 V and gets up to 24\d V/);
+    expect(finding.detail).toMatch(/takes 5\.[01] times its power; set it to its 230 V$/);
+    const neither = judged(withLoad(wrong, { otherV: 120 })).finding;
+    expect(neither.detail).toMatch(/wall outlet is not its supply$/);
     const nudge = findNudge(evidence, analysis.findings, finding)!;
     expect(nudge.label).toBe('Nudge it to its 230 V');
     const mended = applyPatches<Design>(wrong, nudge.patches);

@@ -26,6 +26,9 @@ export function madeFor(ratedV: number, supply: Supply): { least: number; most: 
   return { least: ratedV, most: (ratedV * highestV) / nominalV };
 }
 
+const fits = (supply: Supply, ratedV: number): boolean =>
+  supply.highestV <= BEARS * madeFor(ratedV, supply).most && supply.lowestV >= WORKS * madeFor(ratedV, supply).least;
+
 function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): Finding[] {
   const { circuit } = context.evidence;
   const { ratedV } = load.spec;
@@ -61,7 +64,11 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
         : `${load.name} gets at most ${formatQuantity(volts, 'V')}, as its plate allows`,
     detail:
       volts > BEARS * made.most
-        ? `a heater or a lamp then takes ${figures((volts / made.most) ** 2, 2)} times its power; ${job.supply.name} is not its supply`
+        ? `a heater or a lamp then takes ${figures((volts / made.most) ** 2, 2)} times its power; ${
+            line && isSetByHand(line) && fits(job.supply, line.otherV! * line.series)
+              ? `set it to its ${formatQuantity(line.otherV! * line.series, 'V')}`
+              : `${job.supply.name} is not its supply`
+          }`
         : allows,
     working: {
       formula: 'V ≤ 1.1 · V_made; danger above 1.2 · V_made',
@@ -136,8 +143,6 @@ export const loadWrongVoltage: Rule = {
       .flatMap(({ job, at, supply, loads }) => {
         const unit = loads.find(({ id }) => id === finding.subject.id);
         const load = linesOf(job).find(({ id }) => id === unit?.spec.line);
-        const fits = (other: Supply, ratedV: number) =>
-          other.highestV <= BEARS * madeFor(ratedV, other).most && other.lowestV >= WORKS * madeFor(ratedV, other).least;
         const { nominalV } = supply;
         const path = load ? ['jobs', at, ...linePath(job, load.id)] : [];
         const set = load && isSetByHand(load) && fits(supply, load.otherV! * load.series) ? setToOther(load) : null;
