@@ -147,3 +147,40 @@ describe('a heater at few volts is lukewarm, which is not what was asked for', (
     expect(finding).toMatchObject({ severity: 'caution', detail: 'it heats with 0.21 % of its power' });
   });
 });
+
+describe('what works between two voltages keeps its power there', () => {
+  const lamp = (nominalV: number, ratedV: number, otherV: number) =>
+    withLoad(said(`light a 20 W led lamp from a ${nominalV} V battery when the switch is on`), {
+      plate: { unit: 'W', value: 20, ratedV },
+      otherV,
+      otherVBy: 'itself',
+    });
+  const most = (design: Design) => analyse(design).analysis.jobs[0]!.ampere!;
+  test.each([
+    // P / U by hand: at the least that a 12 V battery has, 10.5 V, 1.90 A, and less than a tenth of that lost on the way.
+    [12, 24, 12, 20 / 10.5],
+    [12, 12, 24, 20 / 10.5],
+    // Of 24 V at 21 V: 0.95 A.
+    [24, 24, 12, 20 / 21],
+    [24, 12, 24, 20 / 21],
+  ])('a lamp of 20 W on a %d V battery, its label read at %d V', (nominalV, ratedV, otherV, ampere) => {
+    const found = most(lamp(nominalV, ratedV, otherV));
+    expect(found).toBeGreaterThan(ampere);
+    expect(found).toBeLessThan(1.12 * ampere);
+  });
+  test('limits that are one voltage with what it may be off let through what their resistance does', () => {
+    const heater = (otherV: number) =>
+      most(
+        withLoad(said('run a 2 kW heater from the mains when the switch is on'), {
+          plate: { unit: 'W', value: 2000, ratedV: 240 },
+          otherV,
+          otherVBy: 'itself',
+        }),
+      );
+    // 240 / 1.15 = 208.7: from 209 V it is one voltage, 2000 W · 253 V / 240² = 8.78 A; further off 2000 W at 207 V less what is lost.
+    // The supply of its coil takes less than a tenth of an ampere beside it.
+    expect(heater(209)).toBeGreaterThan((2000 * 253) / 240 ** 2);
+    expect(heater(209)).toBeLessThan((2000 * 253) / 240 ** 2 + 0.1);
+    expect(heater(208)).toBeGreaterThan(2000 / 207);
+  });
+});

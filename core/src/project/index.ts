@@ -23,7 +23,7 @@ export {
 export { type Intent, type IntentState, type JobIntent, feedOf, intentOf, linePath, linesOf, nextMove, supplyIdOf } from './intent.ts';
 export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
-export { dropBudgetV, isSetByHand, ownRange, setToOther, stringRatedV, unitOhm } from './load.ts';
+export { dropBudgetV, isSetByHand, ownRange, setToOther, stringRatedV, takesOf, unitOhm } from './load.ts';
 export { type DocumentProblem, type ParseResult, parseDesign, parseDesignText, pathText } from './parse.ts';
 export { type ProgramState, pinsOf, powerUp, restLevels, runProgram, stepWords } from './program.ts';
 export {

@@ -1,4 +1,4 @@
-import type { Load } from '../kinds/index.ts';
+import { type Load, loadFacets } from '../kinds/index.ts';
 import type { Settings } from './schema.ts';
 
 /** Voltage at which one string of a line takes what its plate says, V. */
@@ -34,6 +34,26 @@ export const isSetByHand = ({ otherV = 0, otherVBy = 'hand' }: Load): boolean =>
 export function ownRange({ plate, series, otherV = 0, otherVBy }: Load): { readonly least: number; readonly most: number } | null {
   if (otherV === 0 || otherVBy !== 'itself') return null;
   return { least: series * Math.min(plate.ratedV, otherV), most: series * Math.max(plate.ratedV, otherV) };
+}
+
+/** Limits of one label this far apart are one voltage with what it may be off: *220/240 V*. */
+export const ONE_RANGE = 1.15;
+/** Share of the least that it is made for down to which electronics keep their power (from memory). */
+const KEEPS_DOWN_TO = 0.5;
+
+/** What a line takes: electronics that work between two voltages keep its power there, whatever its kind does by itself. */
+export function takesOf(load: Load): ReturnType<typeof loadFacets>['takes'] {
+  const { takes } = loadFacets(load);
+  const range = ownRange(load);
+  if (!range || takes.as === 'source' || range.most < ONE_RANGE * range.least) return takes;
+  const share = takes.as === 'power' ? takes.dropsOutBelow : KEEPS_DOWN_TO;
+  return { as: 'power', dropsOutBelow: (share * range.least) / stringRatedV(load) };
+}
+
+/** What a string of it takes at a voltage, A. */
+export function stringA(load: Load, volt: number): number {
+  const ohm = unitOhm(load);
+  return takesOf(load).as === 'power' ? stringRatedV(load) ** 2 / ohm / volt : volt / ohm;
 }
 
 /** Set for the other voltage of its label: of the same watts, for it is the same windings in series or side by side. */

@@ -3,7 +3,7 @@ import { signalsOf } from '../document/index.ts';
 import { type Supply, isCharged, isFeed, isMains, isTwoHot, relayOf, supplyFacets } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { supplyIdOf } from './intent.ts';
-import { unitOhm } from './load.ts';
+import { stringA } from './load.ts';
 import { DC_PROTECTIONS, type Protection, VEHICLE_FUSE_V, usualRatings } from '../reference/index.ts';
 
 export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
@@ -48,7 +48,7 @@ export function entersByCord({ places }: Pick<Design, 'places'>, supply: Supply,
 
 /** What lines take of a supply together, A. */
 const runningA = ({ nominalV }: Supply, lines: Job['loads']): number =>
-  lines.reduce((sum, load) => sum + (isCharged(load) ? 0 : (load.count * nominalV) / unitOhm(load)), 0);
+  lines.reduce((sum, load) => sum + (isCharged(load) ? 0 : load.count * stringA(load, nominalV)), 0);
 
 /** What guards a job that goes over to a supply: what it has where that is for it, and breaks enough; else the usual. */
 export function protectionOn(

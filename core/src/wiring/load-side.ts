@@ -16,6 +16,7 @@ import {
   outLeg,
   stringRatedV,
   supplyById,
+  takesOf,
   unitOhm,
 } from '../project/index.ts';
 import {
@@ -67,7 +68,7 @@ export interface Source {
 
 /** Where a load line takes most, V: at the highest supply voltage; what keeps its power at the lowest, until it drops out. */
 function hardestV(supply: Supply, load: Load): number {
-  const { takes } = loadFacets(load);
+  const takes = takesOf(load);
   if (takes.as !== 'power') return supply.highestV;
   const ratedV = stringRatedV(load);
   // What it takes there pulls the supply down by a little more.
@@ -79,7 +80,7 @@ function hardestV(supply: Supply, load: Load): number {
 export function lineAmpere(design: Design, job: Job, load: Load): number {
   const supply = loadSupplyOf(design, job);
   if (isCharged(load)) return load.plate.unit === 'A' ? load.plate.value : load.plate.ratedV / unitOhm(load);
-  const { takes } = loadFacets(load);
+  const takes = takesOf(load);
   if (takes.as === 'power') {
     const ratedV = stringRatedV(load);
     const volt = hardestV(supply, load);
@@ -389,7 +390,16 @@ export class LoadSide {
   /** The units of a line, joined by a splice out and a splice back where there are several; with as many `ends` as units by one back alone. */
   unitsOf(load: UnitLoad, fuseA: number, ampere: number, foreignA?: number, ends = 1): Units {
     const { builder, job, number } = this;
-    const spec = { loadKind: load.kind, line: load.id, ohm: unitOhm(load), ratedV: stringRatedV(load), metal: load.earth !== 'none' };
+    const takes = takesOf(load);
+    const ratedV = stringRatedV(load);
+    const spec = {
+      loadKind: load.kind,
+      line: load.id,
+      ohm: unitOhm(load),
+      ratedV,
+      metal: load.earth !== 'none',
+      ...(takes.as === 'power' && { dropsOutV: takes.dropsOutBelow * ratedV }),
+    };
     const units = Array.from({ length: load.count }, (_, index) => {
       const id = `${job.id}-${load.id}-${index + 1}`;
       builder.add({

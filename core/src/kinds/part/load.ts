@@ -8,6 +8,8 @@ export interface LoadSpec {
   readonly line: string;
   readonly ohm: number;
   readonly ratedV: number;
+  /** Down to which it keeps its power, V; left out of what takes what its resistance lets through. */
+  readonly dropsOutV?: number;
   /** Whether it has metal that one can touch, and so a terminal for earth. */
   readonly metal: boolean;
 }
@@ -30,9 +32,7 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
   pins: ({ metal }) => ['+', '-', ...(metal ? ['PE'] : [])],
   model({ id, spec }, into) {
     const ends = { id: branchId(id, 'load'), a: terminal(id, '+'), b: terminal(id, '-'), ohm: () => spec.ohm };
-    const { takes } = LOADS[spec.loadKind];
-    if (takes.as === 'power')
-      into.branch({ ...ends, kind: 'power', watt: spec.ratedV ** 2 / spec.ohm, dropsOutV: takes.dropsOutBelow * spec.ratedV });
+    if (spec.dropsOutV !== undefined) into.branch({ ...ends, kind: 'power', watt: spec.ratedV ** 2 / spec.ohm, dropsOutV: spec.dropsOutV });
     else into.branch({ ...ends, kind: 'resistor' });
   },
   drawn: ({ id, name, spec }) => [

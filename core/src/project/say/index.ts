@@ -35,6 +35,7 @@ import {
 import { METRIC, type Units, formatQuantity } from '../../quantity/index.ts';
 import { motorFullLoadA } from '../../reference/index.ts';
 import type { Design, Job } from '../schema.ts';
+import { ONE_RANGE } from '../load.ts';
 import { blankDesign } from '../starters.ts';
 import { adapterFor, build, connectorIn, fittedTo, goes, inhibited, isInTheWet, joinsInABox, rated, throughOf } from './build.ts';
 import { type Condition, both, chargingSensor, readCondition } from './condition.ts';
@@ -439,9 +440,6 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     add,
   };
 }
-
-/** Limits of one label this far apart are those of a range: *220/240 V*. */
-const ONE_RANGE = 1.15;
 
 /**
  * A load with two voltages on its label: what has electronics in it takes all between, and so does what lies so near; anything
