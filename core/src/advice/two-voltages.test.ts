@@ -141,6 +141,12 @@ describe('a heater at few volts is lukewarm, which is not what was asked for', (
     const found = analyse(heater(ratedV)).analysis.findings.filter(({ rule }) => rule === 'load-wrong-voltage');
     expect(found.find(({ code }) => code === 'low')?.severity ?? 'hold').toBe(severity);
   });
+  test('a slower speed that is meant does not hide it: a fan for 230 V on 12 V', () => {
+    const slower = (volt: string) =>
+      judged(said(`run a ${volt} 60 W fan from a 12 V battery when the key is on, slower when the fan switch is on`)).finding;
+    expect(slower('230 V')).toMatchObject({ severity: 'caution', code: 'low' });
+    expect(slower('12 V').severity).toBe('hold');
+  });
   test('says how much is left: a kettle for 230 V on 12 V', () => {
     const { finding } = judged(said('run a 2 kW 230 V kettle from a 12 V battery when the switch is on'));
     // (10.5 / 230)² = 0.2 %

@@ -80,8 +80,7 @@ function check(context: RuleContext, job: WiredJob, load: PartPlaying<'load'>): 
       limit: { symbol: '1.1 · V_made', meaning: 'that it bears', value: BEARS * made.most, unit: 'V', source: SOURCE },
     },
   });
-  // What a slower speed does is meant.
-  if (job.job.otherwise.kind === 'slower') return [high];
+  // What its supply has: what a resistor takes away for a slower speed is meant, and not counted.
   const { lowestV } = job.supply;
   const { heats } = LOADS[load.spec.loadKind];
   const share = heats ? HEATS : WORKS;
