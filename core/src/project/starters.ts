@@ -480,6 +480,8 @@ export function withRooms(
       ...(box !== 'open' && { oneCord: true }),
       strip: false,
       wet: false,
+      // No vehicle's metal is there: what has its coil on a battery comes back to it by a wire.
+      noMetal: true,
     },
   ];
   const atOutlet = known === undefined ? place(design.places, called, 'open') : design.places;

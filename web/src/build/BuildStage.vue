@@ -3,7 +3,7 @@
 import { Modal } from 'ant-design-vue';
 import { computed, ref, type Component } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { isOnVehicle } from '@iron-nudge/core';
+import { isMains, isOnVehicle } from '@iron-nudge/core';
 import { api } from '../api.ts';
 import { useProject } from '../stores/project.ts';
 import { useRecords } from '../stores/records.ts';
@@ -44,7 +44,13 @@ const show = (id: string) => router.replace({ query: id === VIEWS[0]!.id ? {} : 
 
 const unwired = computed(() => project.analysis?.jobs.filter((job) => job.unwired.length > 0) ?? []);
 const dangers = computed(() => project.analysis?.findings.filter(({ severity }) => severity === 'danger').length ?? 0);
-const batteries = computed(() => project.design?.supplies.some(isOnVehicle) ?? false);
+/** Before anybody works: of what there is. */
+const first = computed(() => {
+  const supplies = project.design?.supplies ?? [];
+  const mains = supplies.some(isMains);
+  if (!supplies.some(isOnVehicle)) return 'Everything unplugged before you work.';
+  return `${mains ? 'Everything unplugged and the battery disconnected' : 'Disconnect the battery'} before you work. Put the supply fuses in last.`;
+});
 const nameOf = (id: string) => project.design?.jobs.find((candidate) => candidate.id === id)?.name ?? id;
 
 const PAPERS = [
@@ -130,7 +136,7 @@ async function saveJson(): Promise<void> {
         {{ nameOf(job.id) }} is not wired, so its wires and parts are not in these lists.
       </p>
       <p class="caution">
-        {{ batteries ? 'Disconnect the battery before you work. Put the supply fuses in last.' : 'Everything unplugged before you work.' }}
+        {{ first }}
       </p>
       <component :is="view.shows" />
     </TabBar>

@@ -58,6 +58,9 @@ describe('the mains said in the project of a vehicle', () => {
     const job = design.jobs.at(-1)!;
     expect(design.places.find(({ id }) => id === job.device.place)).toMatchObject({ name: 'relay case', box: 'plastic', divided: true });
     expect(wrong(design)).toEqual([]);
+    // A coil on the vehicle's key comes back by a wire: a box of plastic indoors has no metal to screw it to.
+    const { netlist } = analyse(design).evidence;
+    expect(netlist.parts.filter(({ place, kind }) => place === job.device.place && /ground|stud/.test(kind))).toEqual([]);
     // What nobody measured is said to be assumed.
     expect(design.distances.slice(begun.distances.length).every(({ assumed }) => assumed)).toBe(true);
   });
