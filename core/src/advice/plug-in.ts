@@ -7,7 +7,7 @@ import { compile } from '../wiring/index.ts';
 import { type Design, type Job, loadSupplyOf } from '../project/index.ts';
 import { LOADS, UNIT_KINDS, type UnitLoad, asKind, currentOf, isCharged, plays } from '../kinds/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
-import type { Netlist } from '../graph/index.ts';
+import { type Netlist, belongsTo } from '../graph/index.ts';
 import { type Finding, checkEvidence, isFurtherPast } from '../rules/index.ts';
 
 /** Powers that things are sold with, W. */
@@ -45,7 +45,7 @@ export function asItIsBuilt(netlist: Netlist, job: Job): Job {
     chosen !== 'auto'
       ? chosen
       : (netlist.parts.flatMap((part) =>
-          plays(part, 'overcurrent device') && part.jobs.includes(job.id) && part.spec.guards === guards ? [part.spec.ratingA] : [],
+          plays(part, 'overcurrent device') && belongsTo(netlist, part, job.id) && part.spec.guards === guards ? [part.spec.ratingA] : [],
         )[0] ?? chosen);
   return { ...job, wires, fuse: ratingOf('load', job.fuse), controlFuse: ratingOf('control', job.controlFuse) };
 }

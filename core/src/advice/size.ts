@@ -14,7 +14,7 @@ import {
   surgeRating,
 } from '../wiring/index.ts';
 import { type Patch, applyPatches } from '../document/index.ts';
-import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf, ratingsFor } from '../project/index.ts';
+import { type Design, type Job, type SizeOrder, isBoxEarth, loadSupplyOf, ratingsFor, runsForHours } from '../project/index.ts';
 import {
   guardOf,
   isOfShelf,
@@ -196,7 +196,7 @@ export function sizingProblem(design: Design, job: Job): { problem: SizingProble
   // A person's own fuse or breaker is the one there is.
   const own = guardOf(design, job.ownGuard);
   const leastOf = (parts: SizingParts) =>
-    Math.max(0, ...parts.fed.map((own) => leastRating(design.settings, job.continuous, own, job.protection)));
+    Math.max(0, ...parts.fed.map((own) => leastRating(design.settings, runsForHours(design, job), own, job.protection)));
   const problem: SizingProblem = {
     variants,
     // Without a fuse of its own (the signals feed it) there is nothing to rate.
@@ -386,19 +386,20 @@ function whyNoRelay(problem: SizingProblem, variant: Variant, type: RelayType, s
     : `no fuse in stock lies between ${formatQuantity(problem.leastFuseA, 'A')} and ${formatQuantity(variant.mostFuseA, 'A')}`;
 }
 
-function whyNoFuse({ settings }: Design, job: Job, problem: SizingProblem, present: Variant, fuseA: number): string {
+function whyNoFuse(design: Design, job: Job, problem: SizingProblem, present: Variant, fuseA: number): string {
   if (fuseA > present.mostFuseA) return `above what contact and receptacles bear, ${formatQuantity(present.mostFuseA, 'A')}`;
   for (const own of present.parts.fed) {
     const factor = headroomOf(
-      settings,
-      job.continuous,
+      design.settings,
+      runsForHours(design, job),
       own.groups.flatMap((group) => group.map(({ kind }) => kind)),
     );
     if (fuseA < own.ampere) return `below its load of ${formatQuantity(own.ampere, 'A')}`;
     if (fuseA < own.ampere * factor)
       return `below ${factor} × ${formatQuantity(own.ampere, 'A')} = ${formatQuantity(own.ampere * factor, 'A')}`;
     const surge = surgeRating(own);
-    if (settings.fuseFor === 'wire' && fuseA < surge) return `its loads’ start may open it: that asks for ${formatQuantity(surge, 'A')}`;
+    if (design.settings.fuseFor === 'wire' && fuseA < surge)
+      return `its loads’ start may open it: that asks for ${formatQuantity(surge, 'A')}`;
   }
   return fuseA < problem.leastFuseA
     ? `the loads ask for ${formatQuantity(problem.leastFuseA, 'A')}`

@@ -6,10 +6,11 @@ import type { Circuit, Solution } from '../solve/index.ts';
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
 import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
-import { type Design, type Intent, type Job, intentOf, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
+import { type Design, type Intent, type Job, intentOf, jobsAfter, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
 import { type Load, currentOf, isCharged, loadFacets, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
+import { jointMachine } from './joint-machine.ts';
 import { type Explored, type Machine, type Surroundings, explore, stateKey, whileDelayed } from './explore.ts';
 
 export interface SolvedState {
@@ -40,6 +41,8 @@ export interface JobEvidence {
   readonly passing: readonly SolvedState[];
   /** Whether it can stand in more states than were looked at. */
   readonly cut: boolean;
+  /** Signals of it and of all that hangs on what it switches, where those are too many to be walked together; null where they were, or none does. */
+  readonly unledSignals: number | null;
 }
 
 export interface Evidence {
@@ -87,6 +90,8 @@ export interface Prepared extends Omit<Evidence, 'jobs' | 'hotWireC'> {
 interface PreparedJob {
   readonly job: Job;
   readonly machine: Machine<readonly Intent[]>;
+  /** It and every job that hangs on what it switches, as one; null where none does. */
+  readonly led: { readonly machine: Machine<unknown>; readonly own: readonly number[] } | null;
   /** Indices of its own sensors, and of those of them that move after a time. */
   readonly own: readonly number[];
   readonly delayed: readonly number[];
@@ -120,9 +125,15 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
         const sensor = circuit.sensors[at]!;
         return (sensor.kind === 'current' || sensor.kind === 'voltage') && sensor.delays !== undefined;
       });
+      const after = jobsAfter(design, job).filter(({ id }) => wiring.has(id));
+      const together = [job, ...after];
       return {
         job,
         machine: machineOf(design, job),
+        led:
+          after.length === 0
+            ? null
+            : { machine: jointMachine(design, together), own: sensorsOf(netlist, circuit, new Set(together.map(({ id }) => id))) },
         own,
         delayed,
         stands: standsOf(design, netlist, circuit, job),
@@ -143,7 +154,7 @@ export function gatherEvidence(design: Design, cache: Cache = new Map()): Eviden
 /** The rest of the vehicle as it stands while the job's own signals are off and its own relays at rest. */
 function around(
   circuit: Circuit,
-  { machine, own }: PreparedJob,
+  { machine, own }: Pick<PreparedJob, 'own'> & { readonly machine: Machine<unknown> },
   base: Uint8Array,
   others: boolean,
   setVolts: Surroundings['setVolts'],
@@ -201,6 +212,23 @@ export function* solveInSteps(
           keep(job, solvedState(state, corner, others, openV(state.on)));
         });
         if (!whole) job.cut = true;
+        if (job.led && !others && job.led.machine.signals.length <= MANY_SIGNALS) {
+          // What hangs on what it switches is on in states of its own signals: they are walked together.
+          const { led } = job;
+          const ledWhole = explore(
+            circuit,
+            led.machine,
+            around(circuit, led, base, others, setVolts),
+            led.machine.remembers || job.walk,
+            (state) => {
+              const { solution, on } = state;
+              const supplyV = voltsFor((signal) => on.has(signal))!.get(supply)!;
+              const key = `led~${stateKey(state)}`;
+              keepPassing(job, { corner, on, othersOn: others, lines: job.stands(solution, supplyV), key, supplyV, path: [], solution });
+            },
+          );
+          if (!ledWhole) job.cut = true;
+        }
         if (
           job.delayed.length > 0 &&
           !whileDelayed(circuit, machine, place, job.delayed, settled, ({ on, solution, key }) => {
@@ -244,10 +272,11 @@ export function* solveInSteps(
   return {
     ...whole,
     jobs: new Map(
-      jobs.map(({ job, machine, walk, states, passing, cut }) => [
-        job.id,
-        { job, signals: machine.signals, sequential: walk, states, passing, cut },
-      ]),
+      jobs.map(({ job, machine, led, walk, states, passing, cut }) => {
+        const together = led?.machine.signals.length ?? 0;
+        const unledSignals = together > MANY_SIGNALS ? together : null;
+        return [job.id, { job, signals: machine.signals, sequential: walk, states, passing, cut, unledSignals }];
+      }),
     ),
     hotWireC,
   };

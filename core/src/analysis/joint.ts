@@ -2,42 +2,20 @@
 import {
   type Intent,
   type Job,
-  type JobIntent,
   type Statement,
   type StatementTerm,
   intentOf,
   signalsOfStatement,
   statementWords,
 } from '../project/index.ts';
-import type { Memory } from '../document/index.ts';
 import { conditionsAt, cornerVolt } from './conditions.ts';
 import { type Evidence, sensorsOf, voltSetter } from './evidence.ts';
-import { type Explored, type Machine, explore } from './explore.ts';
+import { type Explored, explore } from './explore.ts';
+import { jointMachine } from './joint-machine.ts';
 import { lineReader, signalWords } from './verdict.ts';
 
 /** More signals than this are not walked at once. */
 export const MOST_JOINT_SIGNALS = 14;
-
-/** Jobs side by side as one machine; its meaning is each job's load lines. */
-function jointMachine(evidence: Evidence, jobs: readonly Job[], more: readonly string[]): Machine<readonly (readonly Intent[])[]> {
-  const intents: JobIntent[] = jobs.map((job) => intentOf(evidence.design, job));
-  return {
-    signals: [...new Set([...intents.flatMap(({ signals }) => signals), ...more])],
-    remembers: intents.some(({ remembers }) => remembers),
-    step(on, memory: Memory) {
-      let at = 0;
-      const next: boolean[] = [];
-      const meant = intents.map((intent) => {
-        const bits = intent.step(() => false, null).memory.length;
-        const step = intent.step(on, memory && memory.slice(at, at + bits));
-        at += bits;
-        next.push(...step.memory);
-        return step.lines;
-      });
-      return { memory: next, meant };
-    },
-  };
-}
 
 function around(evidence: Evidence, jobs: readonly Job[], others: (signal: string) => boolean) {
   const { circuit, design, netlist, hotWireC } = evidence;
@@ -70,7 +48,7 @@ export function checkStatement(evidence: Evidence, statement: Statement, most = 
   const jobs = [...new Set(terms.flatMap(({ what, id }) => (what === 'job' ? [id] : [])))].map((id) =>
     design.jobs.find((job) => job.id === id)!,
   );
-  const machine = jointMachine(evidence, jobs, signalsOfStatement(statement));
+  const machine = jointMachine(design, jobs, signalsOfStatement(statement));
   const silent = { id: statement.id, words, holds: null, states: 0, against: 0, example: null };
   if (jobs.some(({ id }) => !evidence.jobs.has(id)) || machine.signals.length > most) return silent;
   const readers = new Map(jobs.map((job, at) => [job.id, { at, read: lineReader(evidence, job) }]));

@@ -56,6 +56,8 @@ export interface Netlist {
   /** Parts that a person left out, and parts that a person put a wire in place of. */
   readonly leftOut: ReadonlySet<string>;
   readonly bridged: ReadonlySet<string>;
+  /** Of a job that another one feeds: parts of that one which it uses and that are none of its own, by job. */
+  readonly lent: ReadonlyMap<string, ReadonlySet<string>>;
   /** Edits by hand that no longer fit and were not made. */
   readonly dropped: readonly DroppedEdit[];
 }
@@ -63,3 +65,7 @@ export interface Netlist {
 /** Whether a part is there as it was made: not left out, and with no wire in its place. */
 export const isWhole = ({ leftOut, bridged }: Pick<Netlist, 'leftOut' | 'bridged'>, part: string): boolean =>
   !leftOut.has(part) && !bridged.has(part);
+
+/** Whether a part is a job's own, or shared by it, and no part of a job before it whose contact feeds it. */
+export const belongsTo = ({ lent }: Pick<Netlist, 'lent'>, { id, jobs }: Pick<AnyPart, 'id' | 'jobs'>, job: string): boolean =>
+  jobs.includes(job) && lent.get(job)?.has(id) !== true;

@@ -21,6 +21,23 @@ export {
   outLeg,
 } from './legs.ts';
 export { type Intent, type IntentState, type JobIntent, feedOf, intentOf, linePath, linesOf, nextMove, supplyIdOf } from './intent.ts';
+export {
+  allHangingOn,
+  chainBefore,
+  hangingOn,
+  isOutputOfJob,
+  jobsAfter,
+  jobsBefore,
+  runsForHours,
+  signalsNamed,
+  mayFeed,
+  outputName,
+  spelledOut,
+  switchedBy,
+  whyNoOutput,
+  withOutputOf,
+  withoutJob,
+} from './chains.ts';
 export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
 export { dropBudgetV, isSetByHand, ownRange, setToOther, stringRatedV, takesOf, unitOhm } from './load.ts';

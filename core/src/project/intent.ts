@@ -1,7 +1,8 @@
 /** What a whole job means: each of its load lines, from its clauses and what they remember. */
 import type { Design, Job } from './schema.ts';
 import { type Load, isFeed } from '../kinds/index.ts';
-import { type Memory, type TimedState, meaning, nextOf, remembers, signalsOf, timedMeaning } from '../document/index.ts';
+import { spelledOut, switchedBy } from './chains.ts';
+import { type Memory, type TimedState, type When, meaning, nextOf, remembers, signalsOf, timedMeaning } from '../document/index.ts';
 
 /** `low` is at a second speed, `reverse` backwards. */
 export type Intent = 'on' | 'off' | 'low' | 'reverse';
@@ -54,9 +55,18 @@ export function supplyIdOf(design: Design, job: Job): string {
 }
 
 export function intentOf(design: Design, job: Job): JobIntent {
-  const { when, otherwise } = job;
-  const second = otherwise.kind === 'slower' || otherwise.kind === 'reverse' ? otherwise.when : null;
-  const feed = feedOf(design, job);
+  const { otherwise } = job;
+  const from = feedOf(design, job);
+  // What another job switches is live by that one's clause, which both of this one's stand on; an existing circuit is a signal itself.
+  const behind = from && switchedBy(design, from) ? spelledOut(design, { op: 'signal', signal: from.id }) : null;
+  const feed = behind ? undefined : from;
+  const spelled = (clause: When): When => {
+    const own = spelledOut(design, clause);
+    return behind ? { op: 'and', of: [behind, own] } : own;
+  };
+  const when = spelled(job.when);
+  const second =
+    otherwise.kind === 'slower' || otherwise.kind === 'reverse' ? spelled(otherwise.when) : otherwise.kind === 'loads' ? behind : null;
   const named = [
     ...(feed ? [feed.id] : []),
     ...signalsOf(when),
@@ -81,7 +91,8 @@ export function intentOf(design: Design, job: Job): JobIntent {
           return otherwise satisfies never;
       }
     })();
-    return linesOf(job).map((_, at): Intent => (at < job.loads.length ? main : live && !a ? 'on' : 'off'));
+    const other = live && (behind === null || b) && !a ? 'on' : 'off';
+    return linesOf(job).map((_, at): Intent => (at < job.loads.length ? main : other));
   };
   return {
     signals: [...new Set(named)],

@@ -2,9 +2,10 @@
  * The one gate for a document from outside: version, shape, and references between its parts.
  * What a person can have caused comes back as a value with the path of the field.
  */
-import { linesOf } from './intent.ts';
+import { chainBefore, isOutputOfJob, switchedBy } from './chains.ts';
+import { linesOf, supplyIdOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
-import { type Design, type Job, type ProgramStep, designSchema, devicesOf } from './schema.ts';
+import { type Design, type Job, type ProgramStep, type StatementTerm, designSchema, devicesOf } from './schema.ts';
 import {
   boxOf,
   boxOutsideM2,
@@ -64,7 +65,7 @@ export function parseDesign(raw: unknown): ParseResult {
       problems: parsed.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({ path: pathText(issue.path), message: issue.message })),
     };
   const problems = references(parsed.data);
-  return problems.length ? { ok: false, problems } : { ok: true, design: parsed.data };
+  return problems.length ? { ok: false, problems } : { ok: true, design: withOutputs(parsed.data) };
 }
 
 function failure(path: string, message: string): ParseResult {
@@ -74,6 +75,29 @@ function failure(path: string, message: string): ParseResult {
 /** `['jobs', 1, 'name']` as `jobs[1].name`. */
 export function pathText(path: readonly PropertyKey[]): string {
   return path.map((key, at) => (typeof key === 'number' ? `[${key}]` : `${at ? '.' : ''}${String(key)}`)).join('');
+}
+
+/** Feeds that jobs switch where those jobs are by now: a copy of what follows from them would only go stale. */
+function withOutputs(design: Design): Design {
+  let signals = design.signals;
+  // What hangs on such a feed may switch the next one.
+  for (const _ of design.jobs) {
+    const now = { ...design, signals };
+    signals = signals.map((signal) => {
+      const job = isFeed(signal) ? switchedBy(now, signal) : undefined;
+      if (!job || !isFeed(signal)) return signal;
+      const supply = supplyIdOf(now, job);
+      const { place } = job.device;
+      return signal.supply === supply && signal.place === place ? signal : { ...signal, supply, place };
+    });
+    if (signals.every((signal, at) => signal === now.signals[at])) break;
+  }
+  const jobOf = new Map(signals.flatMap((signal) => (isFeed(signal) && signal.ofJob !== undefined ? [[signal.id, signal.ofJob]] : [])));
+  if (jobOf.size === 0) return design;
+  // It is on while that job is, and no thing beside it.
+  const term = (one: StatementTerm): StatementTerm =>
+    one.what === 'signal' && jobOf.has(one.id) ? { ...one, what: 'job', id: jobOf.get(one.id)! } : one;
+  return { ...design, signals, statements: design.statements.map((one) => ({ ...one, a: term(one.a), b: term(one.b) })) };
 }
 
 /** Problems that are told at once. */
@@ -173,6 +197,14 @@ function references(design: Design): DocumentProblem[] {
         const here = `${where}[${index}]`;
         if ('pin' in step && !own.has(step.pin)) say(`${here}.pin`, `"${step.pin}" is not a pin of this board`);
         if ('signal' in step) needs(signals, 'signal', `${here}.signal`, step.signal);
+        if (
+          'signal' in step &&
+          isOutputOfJob(
+            design,
+            design.signals.find(({ id }) => id === step.signal),
+          )
+        )
+          say(`${here}.signal`, 'is what a job switches: name what works that job');
         if (step.do === 'repeat') steps(step.steps, `${here}.steps`);
         if (step.do === 'repeat' && step.times === 0 && !step.steps.some((inner) => inner.do === 'wait'))
           say(`${here}.steps`, 'go round for ever with no wait between');
@@ -226,9 +258,25 @@ function references(design: Design): DocumentProblem[] {
     whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
     loadReferences(job, path);
   });
+  design.signals.forEach((signal, at) => {
+    if (!isFeed(signal) || signal.ofJob === undefined) return;
+    needs(jobs, 'job', `signals[${at}].ofJob`, signal.ofJob);
+    const own = switchedBy(design, signal);
+    if (own && chainBefore(design, own) === null)
+      say(`signals[${at}].ofJob`, `${own.name} would wait for itself: what it switches comes before it`);
+  });
   function loadReferences(job: Job, path: string): void {
     const { otherwise } = job;
-    if (otherwise.kind === 'original-feed') needs(feeds, 'feed', `${path}.otherwise.signal`, otherwise.signal);
+    if (otherwise.kind === 'original-feed') {
+      needs(feeds, 'feed', `${path}.otherwise.signal`, otherwise.signal);
+      if (
+        isOutputOfJob(
+          design,
+          design.signals.find(({ id }) => id === otherwise.signal),
+        )
+      )
+        say(`${path}.otherwise.signal`, 'is what another job switches, and no circuit that fed it before');
+    }
     if (otherwise.kind === 'slower' || otherwise.kind === 'reverse')
       whenReferences(otherwise.when, `${path}.otherwise.when`, (path_, id) => needs(signals, 'signal', path_, id));
     const lines = linesOf(job);

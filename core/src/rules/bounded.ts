@@ -69,6 +69,17 @@ export const notAllAsked: Rule = {
               ),
             ]
           : []),
+        ...(evidence.unledSignals !== null
+          ? [
+              about(
+                'led',
+                evidence.unledSignals,
+                MANY_SIGNALS,
+                `With ${evidence.unledSignals} signals it is not solved together with all that hangs on what it switches`,
+                'its fuse, its contact and its wires may carry more than is shown: split what hangs on it, or add it up by hand',
+              ),
+            ]
+          : []),
         ...(evidence.cut
           ? [
               about(

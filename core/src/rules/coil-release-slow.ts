@@ -88,7 +88,7 @@ export const coilReleaseSlow: Rule = {
   trail: 'coil',
   check: (context) =>
     context.jobs.flatMap((job) => {
-      if (!job.loads.some(({ spec }) => INDUCTIVE.has(spec.loadKind))) return [];
+      if (!job.carried.some(({ spec }) => INDUCTIVE.has(spec.loadKind))) return [];
       return job.relays
         .filter(({ spec }) => spec.carries === 'load' && needsSuppression(spec.type))
         .map((relay) => check(context, job, relay));

@@ -11,7 +11,7 @@ function currents(context: RuleContext, job: WiredJob, { branch }: PowerContact)
     const through = context.amps(solution, branch);
     if (through === 0) continue;
     const running = new Map<LoadKind, number>();
-    for (const { id, spec } of job.loads) {
+    for (const { id, spec } of job.carried) {
       const ampere = context.amps(solution, branchId(id, 'load'));
       if (ampere > 0) running.set(spec.loadKind, (running.get(spec.loadKind) ?? 0) + ampere);
     }

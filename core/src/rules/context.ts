@@ -4,6 +4,7 @@ import { type Terminal, type Unit, formatQuantity, partOf, terminal } from '../q
 import { wireBranch } from '../wiring/index.ts';
 import {
   type CircuitGraph,
+  belongsTo,
   type Netlist,
   type Wire,
   graphOf,
@@ -13,7 +14,7 @@ import {
   unguardedFrom,
   usedThrows,
 } from '../graph/index.ts';
-import { type Design, type Job, linesOf, supplyIdOf } from '../project/index.ts';
+import { type Design, type Job, allHangingOn, linesOf, runsForHours, supplyIdOf } from '../project/index.ts';
 import { type BranchId, type AnyPart, type Load, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, wireOhmPerM } from '../reference/index.ts';
 import {
@@ -52,6 +53,10 @@ export interface WiredJob {
   /** All fuses that were made for this job: a shared one is its first user's. */
   readonly ownFuses: readonly PartPlaying<'overcurrent device'>[];
   readonly loads: readonly PartPlaying<'load'>[];
+  /** The same with those of the jobs that hang on what it switches: all that its fuse and its contact carry. */
+  readonly carried: readonly PartPlaying<'load'>[];
+  /** Whether any of those runs for three hours and more. */
+  readonly forHours: boolean;
   /** Wires made for this job. */
   readonly wires: readonly Wire[];
 }
@@ -224,10 +229,13 @@ function wiredJob(
   wires: readonly Wire[],
 ): WiredJob {
   const { job } = evidence;
-  const relays = parts.filter((part) => plays(part, 'relay'));
+  // What is a job's that feeds this one is judged there.
+  const own = (part: AnyPart) => belongsTo(graph.netlist, part, job.id);
+  const relays = parts.filter((part) => plays(part, 'relay')).filter(own);
   // A fuse with a wire in its place is none, nor is one that is left out.
   const fuses = parts.filter((part) => plays(part, 'overcurrent device')).filter(({ id }) => isWhole(graph.netlist, id));
-  const loadFuses = fuses.filter(({ spec }) => spec.guards === 'load');
+  const loadFuses = fuses.filter((part) => part.spec.guards === 'load' && own(part));
+  const behind = new Set([job, ...allHangingOn(design, job)].map(({ id }) => id));
   const switching = relays.filter(({ spec }) => spec.carries === 'load');
   return {
     job,
@@ -242,9 +250,11 @@ function wiredJob(
     ),
     relays: [...switching, ...relays.filter((relay) => !switching.includes(relay))],
     loadFuses,
-    controlFuses: fuses.filter(({ spec }) => spec.guards === 'control'),
+    controlFuses: fuses.filter((part) => part.spec.guards === 'control' && own(part)),
     ownFuses: fuses.filter((fuse) => fuse.job === job.id),
     loads: parts.filter((part) => plays(part, 'load')),
+    carried: graph.netlist.parts.filter((part) => plays(part, 'load')).filter((part) => behind.has(part.job!)),
+    forHours: runsForHours(design, job),
     wires,
   };
 }

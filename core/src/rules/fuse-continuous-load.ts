@@ -16,7 +16,7 @@ export const fuseContinuousLoad: Rule = {
   trail: 'load',
   check: (context) =>
     context.jobs.flatMap((job) =>
-      (job.job.continuous ? job.loadFuses : []).map((fuse) => {
+      (job.forHours ? job.loadFuses : []).map((fuse) => {
         const ampere = context.worstAmps(job, branchId(fuse.id, 'link')).value;
         const factor = CONTINUOUS;
         return judge(ID, {

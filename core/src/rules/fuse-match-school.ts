@@ -24,7 +24,7 @@ export const fuseMatchSchool: Rule = {
             // What its makers' plates say, as the app itself chooses; drops on the way take a little from it.
             const fed = context.evidence.sizing.get(job.job.id)?.fed[nth];
             const ampere = fed?.ampere ?? context.worstAmps(job, branchId(fuse.id, 'link')).value;
-            const factor = job.job.continuous ? CONTINUOUS : 1;
+            const factor = job.forHours ? CONTINUOUS : 1;
             const warm = fuseAirFactor(fuse.spec.style, context.hottestC(fuse.place));
             const limit = chooseFuse(ampere * Math.max(factor, 1 / warm), job.job.protection, job.supply);
             return judge(ID, {
@@ -48,7 +48,7 @@ export const fuseMatchSchool: Rule = {
                   },
                   {
                     symbol: 'k',
-                    meaning: job.job.continuous ? 'runs for hours' : 'does not run for hours',
+                    meaning: job.forHours ? 'runs for hours' : 'does not run for hours',
                     value: factor,
                     unit: '',
                     source: computed('the job'),

@@ -18,7 +18,7 @@ export function startBehind(
 ): { starting: Starting[]; mostA: number } {
   const { circuit } = context.evidence;
   const { state, value: through } = context.worstAmps(job, branchId(fuse.id, 'link'));
-  const running = job.loads
+  const running = job.carried
     .map(({ id, spec }) => ({ id, kind: spec.loadKind, ampere: context.amps(state.solution, branchId(id, 'load')) }))
     .filter(({ ampere }) => ampere > 0);
   const total = running.reduce((sum, { ampere }) => sum + ampere, 0);

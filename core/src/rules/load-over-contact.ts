@@ -28,7 +28,7 @@ function check(context: RuleContext, job: WiredJob, contact: PowerContact): Find
       source: rating.source,
     },
   ]);
-  const what = only ? `as ${LOADS[only].title}` : 'counted as resistive';
+  const what = only ? `as ${LOADS[only].title}` : 'as resistive';
   return judge(ID, {
     severity: 'danger',
     job: job.job.id,

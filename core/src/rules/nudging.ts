@@ -1,6 +1,16 @@
 /** Changes that several rules propose. */
 import { type Patch, withSignal } from '../document/index.ts';
-import { type Design, type Edit, type Job, type ProgramStep, controlSupplyOf, linePath, linesOf, ratingsFor } from '../project/index.ts';
+import {
+  type Design,
+  type Edit,
+  type Job,
+  type ProgramStep,
+  controlSupplyOf,
+  linePath,
+  linesOf,
+  ratingsFor,
+  runsForHours,
+} from '../project/index.ts';
 import {
   HELPER_DUTIES,
   type Load,
@@ -40,7 +50,7 @@ export function shelfGuard({ job, at }: Pick<WiredJob, 'job' | 'at'>, which: 'fu
 export function ownRating({ evidence, design }: RuleContext, { job, supply }: WiredJob): number | null {
   const fed = evidence.sizing.get(job.id)?.fed ?? [];
   const ratings = fed.flatMap((one) => {
-    const rating = chooseFuse(leastRating(design.settings, job.continuous, one, job.protection), job.protection, supply);
+    const rating = chooseFuse(leastRating(design.settings, runsForHours(design, job), one, job.protection), job.protection, supply);
     return typeof rating === 'number' ? [rating] : [];
   });
   return ratings.length > 0 ? Math.max(...ratings) : null;

@@ -18,7 +18,7 @@ export const phaseAngleLoadKind: Rule = {
         .filter(({ solid }) => solid.switches === 'ac')
         .map(({ relay, solid }) => {
           const cuts = solid.firing === 'phase angle';
-          const wrong = cuts ? job.loads.filter(({ spec }) => !LOADS[spec.loadKind].phaseAngle) : [];
+          const wrong = cuts ? job.carried.filter(({ spec }) => !LOADS[spec.loadKind].phaseAngle) : [];
           const [first] = wrong;
           return judge(ID, {
             severity: 'danger',

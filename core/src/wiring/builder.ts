@@ -73,8 +73,14 @@ export class NetlistBuilder {
   private readonly groups: ControlGroup[] = [];
   private readonly behindLoad = new Set<OpenWire>();
   private readonly memo = new Map<string, unknown>();
+  private readonly lent = new Map<string, Set<string>>();
   /** Of each place that a cord comes into: the mains in it, and where it is tapped and given back. */
   readonly inlets = new Map<string, { readonly supply: string; readonly line: Terminal; readonly back: Terminal }>();
+  /** Where each job gives out what it switches, behind which of its fuses, A, and what is lost up to there, V. */
+  readonly outputs = new Map<
+    string,
+    { readonly at: Terminal; readonly fuseA: number; readonly legs: readonly string[]; readonly dropV: number }
+  >();
   /** What each job's load side asks of its sizes. */
   readonly sizing = new Map<string, SizingParts>();
 
@@ -100,7 +106,32 @@ export class NetlistBuilder {
   /** Says that a job uses a part that another job made. */
   use(id: string, job: string): void {
     const part = this.parts.get(id)!;
+    this.lent.get(job)?.delete(id);
     if (!part.jobs.includes(job)) this.parts.set(id, { ...part, jobs: [...part.jobs, job] });
+  }
+
+  /** Says that a job is fed by what another one switches: it uses all that makes that live, and none of that one's own loads. */
+  useOutput(of: string, job: string): void {
+    const { legs } = this.outputs.get(of)!;
+    const wires = this.wires.filter((wire) => wire.jobs.includes(of) && (wire.section.side === 'control' || legs.includes(wire.leg)));
+    for (const wire of wires) if (!wire.jobs.includes(job)) wire.jobs.push(job);
+    const used = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]));
+    // What sits across a coil, or on a pin, has no wire.
+    for (const id of used)
+      for (const [a, b] of this.joints)
+        for (const [here, there] of [
+          [partOf(a), partOf(b)],
+          [partOf(b), partOf(a)],
+        ] as const)
+          if (here === id && this.parts.get(there)?.jobs.includes(of)) used.add(there);
+    const lent = this.lent.get(job) ?? new Set();
+    for (const id of used) {
+      const part = this.parts.get(id)!;
+      if (part.job === null || part.jobs.includes(job)) continue;
+      this.use(id, job);
+      lent.add(id);
+    }
+    this.lent.set(job, lent);
   }
 
   /** Makes a thing once for each key. */
@@ -235,6 +266,7 @@ export class NetlistBuilder {
       joints: this.joints,
       leftOut: new Set(),
       bridged: new Set(),
+      lent: this.lent,
       dropped: [],
     };
   }

@@ -2,7 +2,18 @@
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
 import { type Branch, type BranchId, type Sensor, wireBranch, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
-import { type Design, type Job, intentOf, linesOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
+import {
+  type Design,
+  type Job,
+  chainBefore,
+  intentOf,
+  jobsBefore,
+  linesOf,
+  signalPlace,
+  supplyById,
+  supplyIdOf,
+  whyNoOutput,
+} from '../project/index.ts';
 import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
 import type { SizingParts } from './problem.ts';
 import { NetlistBuilder } from './builder.ts';
@@ -32,18 +43,41 @@ export function compile(design: Design): Compiled {
   addReturn(builder, design);
   const unwired: Unwired[] = [];
   const chosen: { job: Job; wiring: Wiring }[] = [];
-  for (const job of design.jobs) {
+  for (const job of inChain(design)) {
     const { wirings, reasons } = wiringsOf(design, job);
-    const missing = [...uncharged(design, job), ...missingWays(builder, design, job)];
+    const missing = [
+      ...uncharged(design, job),
+      ...missingWays(builder, design, job),
+      ...outputless(
+        design,
+        job,
+        chosen.map(({ job: { id } }) => id),
+      ),
+    ];
     const wiring = wirings.find(({ id }) => id === job.way) ?? wirings[0];
     if (wiring && missing.length === 0) chosen.push({ job, wiring });
     else unwired.push({ job: job.id, reasons: [...missing, ...reasons] });
   }
-  const wired = chosen.map(({ job }) => job);
+  const wired = design.jobs.filter((job) => chosen.some((one) => one.job === job));
   const trunks = new Map([...wireTrunks(builder, design, wired), ...wireInlets(builder, design, wired)]);
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
   return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };
+}
+
+/** What feeds a job comes before it. */
+function inChain(design: Design): readonly Job[] {
+  const depth = (job: Job) => chainBefore(design, job)?.length ?? 0;
+  return design.jobs.some((job) => jobsBefore(design, job).length > 0) ? design.jobs.toSorted((a, b) => depth(a) - depth(b)) : design.jobs;
+}
+
+/** Jobs that it is fed by and that have no output that anything could hang on. */
+function outputless(design: Design, job: Job, wired: readonly string[]): WayReason[] {
+  const path = `jobs[${design.jobs.indexOf(job)}].when`;
+  return jobsBefore(design, job).flatMap((before): WayReason[] => {
+    const why = whyNoOutput(before) ?? (wired.includes(before.id) ? null : 'that is not wired');
+    return why === null ? [] : [{ path, message: `${before.name} feeds it, and ${why}.` }];
+  });
 }
 
 /** Batteries of a job that are none, or that alternating current would have to charge. */

@@ -33,6 +33,7 @@ import {
   controllerOf,
   feedOf,
   hertzOf,
+  isOutputOfJob,
   supplyById,
   supplyIdOf,
   usualGuard,
@@ -203,6 +204,7 @@ export class ControlSide {
     const feed = wanted === null ? undefined : (wanted ?? (own ? feedOf(this.design, this.job) : undefined));
     if (!feed) return this.battery(this.supply.id);
     const run = this.tapped(steadyTap(this.builder, this.design, feed), feed);
+    if (isOutputOfJob(this.design, feed)) this.builder.useOutput(feed.ofJob!, this.job.id);
     this.aliveBy(feed.supply);
     return run;
   }
@@ -270,8 +272,8 @@ export class ControlSide {
       lengthM: FUSE_LEAD_M,
       mains: usual === 'cartridge',
     });
-    // From the terminal in a box it hangs on the fuse of the box.
-    if (builder.placeOf(tap) !== of.place) builder.behindLoadFuse(wire);
+    // From the terminal in a box it hangs on the fuse of the box, behind a contact of another job on that one's.
+    if (builder.placeOf(tap) !== of.place || ('kind' in of ? false : isOutputOfJob(design, of))) builder.behindLoadFuse(wire);
     group.wires.push(wire);
     return { at: terminal(id, '2'), group, trail: [{ wire, part: id }] };
   }

@@ -4,16 +4,20 @@ import {
   type Design,
   INLET_BACK,
   INLET_EARTH,
+  INLET_LEGS,
   type Job,
+  allHangingOn,
   backLeg,
   boxEarthLeg,
   earthLeg,
   dropBudgetV,
   entersByCord,
   feedOf,
+  jobsAfter,
   linesOf,
   loadSupplyOf,
   outLeg,
+  runsForHours,
   stringRatedV,
   supplyById,
   takesOf,
@@ -28,13 +32,16 @@ import {
   type Supply,
   type UnitLoad,
   conductorColours,
+  coilTemperature,
   currentOf,
   freewheelDiode,
   isCharged,
   isMains,
   isOnVehicle,
   isTwoHot,
+  leastCoilOhm,
   loadFacets,
+  relayOf,
   meterOhm,
   scaleFor,
   varistorFor,
@@ -90,6 +97,36 @@ export function lineAmpere(design: Design, job: Job, load: Load): number {
   return (load.count * supply.highestV) / unitOhm(load);
 }
 
+/** Legs from a battery to the stud that jobs share. */
+export const TRUNK_LEGS = ['trunk-lead', 'trunk'] as const;
+/** Share of a lamp's drop budget that what several jobs hang on may take, so that what is behind it keeps the rest. */
+export const TRUNK_SHARE = 1 / 3;
+
+/** Most that a job takes, with all that hangs on what it switches, A. */
+export const drawnA = (design: Design, job: Job): number =>
+  [...linesOf(job).map((load) => lineAmpere(design, job, load)), ...hanging(design, job).map(({ ampere }) => ampere)].reduce(
+    (sum, ampere) => sum + ampere,
+    0,
+  );
+
+/** What a job's coils take of what feeds them, A: that of its relay when it is coldest, and as much again for what its clause needs beside it. */
+function coilsA(design: Design, { device }: Job, volt: number): number {
+  const type = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
+  if (!type) return 0;
+  const coldestC = Math.min(...design.places.map((place) => place.coldestC));
+  return (2 * volt) / leastCoilOhm(type, coilTemperature(type, coldestC, 0));
+}
+
+/** What jobs take that hang on what a job switches, and those that hang on theirs: their loads, and coils. */
+export function hanging(design: Design, job: Job): Fed['groups'][number] {
+  const loads = allHangingOn(design, job).flatMap((other) =>
+    linesOf(other).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, other, load) })),
+  );
+  const { highestV } = loadSupplyOf(design, job);
+  const coils = jobsAfter(design, job).reduce((sum, other) => sum + coilsA(design, other, highestV), 0);
+  return coils > 0 ? [...loads, { kind: 'solenoid', ampere: coils }] : loads;
+}
+
 interface Run {
   readonly leg: string;
   readonly role: WireRole;
@@ -124,6 +161,8 @@ export class LoadSide {
   private fuseOhm = 0;
   readonly colours: ReturnType<typeof conductorColours>;
   private units = 0;
+  /** Behind its contact: what other jobs may hang on. */
+  private output: Source | null = null;
   private splices = 0;
 
   constructor(
@@ -209,10 +248,15 @@ export class LoadSide {
     const ampere = Math.max(...groups.map((lines) => this.ampere(lines)));
     const feed = feedOf(design, job);
     const at = feed ? liveTap(builder, design, feed) : (trunk?.at ?? supplyOut(builder, design, supply.id));
+    const behind = (feed && builder.outputs.get(feed.ofJob ?? '')) ?? null;
+    if (behind) builder.useOutput(feed!.ofJob!, job.id);
     new ControlSide(builder, design, job).aliveBy(supply.id);
     const fed: Fed = {
       ampere,
-      groups: groups.map((lines) => lines.map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }))),
+      groups: groups.map((lines) => [
+        ...lines.map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })),
+        ...(lines[0] === job.loads[0] ? hanging(design, job) : []),
+      ]),
       mostA: supply.highestV / supply.internalOhm,
       airC: builder.hottestC(builder.placeOf(at)),
     };
@@ -220,13 +264,13 @@ export class LoadSide {
     if (trunk) builder.use(partOf(trunk.at), job.id);
     // Behind the fuse of the box no other one is.
     if (trunk?.inlet) return { at, fuseA: trunk.inlet.fuseA, legs: [], fixedDropV: trunk.dropV, fuseAmpere: 0 };
-    const before = (trunk?.dropV ?? 0) + (feed ? ampere * feedOhm(feed) : 0);
+    const before = (trunk?.dropV ?? 0) + (behind?.dropV ?? (feed ? ampere * feedOhm(feed) : 0));
     const own = guardOf(design, job.ownGuard);
     const protection = own?.builtAs ?? job.protection;
     const auto = own
       ? own.ratingA
       : job.fuse === 'auto'
-        ? chooseFuse(leastRating(design.settings, job.continuous, fed, job.protection), job.protection, supply)
+        ? chooseFuse(leastRating(design.settings, runsForHours(design, job), fed, job.protection), job.protection, supply)
         : job.fuse;
     if (auto === 'none') return { at, fuseA: 0, legs: [], fixedDropV: before, fuseAmpere: 0 };
     this.fuseOhm = bladeFuseOhm(auto);
@@ -261,6 +305,7 @@ export class LoadSide {
       colour: this.colours.out,
       ampere,
       fuseA: auto,
+      foreignA: behind?.fuseA,
       lengthM: job.fuseLeadM,
     });
     return { ...after, legs: [leg] };
@@ -284,8 +329,13 @@ export class LoadSide {
     return this.beyond(this.toRelay(source, terminal(id, '1'), ampere, '-thermal-fuse'), terminal(id, '2'));
   }
 
+  /** Of some lines of the job, and of the jobs that hang on what it switches. */
   ampere(lines: readonly Load[]): number {
-    return lines.reduce((sum, load) => sum + lineAmpere(this.design, this.job, load), 0);
+    const more = lines[0] === this.job.loads[0] ? hanging(this.design, this.job) : [];
+    return more.reduce(
+      (sum, { ampere }) => sum + ampere,
+      lines.reduce((sum, load) => sum + lineAmpere(this.design, this.job, load), 0),
+    );
   }
 
   /** The same source seen from the other side of a contact or a part. */
@@ -304,6 +354,7 @@ export class LoadSide {
    * second of two units.
    */
   lines(lines: readonly Load[], first: Source, backTo?: Terminal, second?: Source): void {
+    this.output ??= first;
     for (const [at, load] of lines.entries()) {
       const source = second && lines.length > 1 && at % 2 === 1 ? second : first;
       const ampere = lineAmpere(this.design, this.job, load);
@@ -554,8 +605,19 @@ export class LoadSide {
   finish(): void {
     this.earthBoxes();
     const legs = [...this.legs.values()];
-    const { sizes } = chooseSizes(legs, this.paths, this.fuseOhm);
-    this.builder.sizing.set(this.job.id, { legs, paths: this.paths, fed: this.fed });
+    const { output, supply } = this;
+    const isLedOn = hanging(this.design, this.job).length > 0;
+    // So much of a drop that what hangs on it keeps the rest.
+    const budgetV = TRUNK_SHARE * this.design.settings.dropImportant * supply.highestV;
+    const paths = output && isLedOn ? [...this.paths, { ...output, budgetV }] : this.paths;
+    const { sizes, dropV } = chooseSizes(legs, paths, this.fuseOhm);
+    if (output)
+      this.builder.outputs.set(this.job.id, {
+        ...output,
+        legs: [...output.legs, ...TRUNK_LEGS, ...INLET_LEGS],
+        dropV: isLedOn ? dropV.at(-1)! : 0,
+      });
+    this.builder.sizing.set(this.job.id, { legs, paths, fed: this.fed });
     for (const wire of this.wires) wire.sizeMm2 = sizes.get(wire.leg)!;
     for (const earth of this.wires) if (earth.role === 'earth' && !earth.sizeChosen) earth.sizeMm2 = this.earthBeside(earth);
   }

@@ -276,6 +276,8 @@ export function liveTap(builder: NetlistBuilder, design: Design, signal: SignalO
     }
     return terminal(own.id, 'out');
   }
+  const output = builder.outputs.get(signal.ofJob ?? '');
+  if (output) return output.at;
   if (!builder.find(own.id)) {
     const plus = supplyOut(builder, design, signal.supply);
     builder.add({ ...own, kind: 'feed', spec: { signal: signal.id, limitA: signal.limitA, keyOn: signal.keyOn, ohm: feedOhm(signal) } });

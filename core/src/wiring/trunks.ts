@@ -3,13 +3,13 @@
  * thick wire to a distribution stud there; each job's own fuse sits at the stud, where the wire gets thinner.
  */
 import { type Terminal, terminal } from '../quantity/index.ts';
-import { type Design, type Job, linesOf, usualGuard } from '../project/index.ts';
+import { type Design, type Job, linesOf, runsForHours, usualGuard } from '../project/index.ts';
 import { bladeFuseOhm, builtAs, stockFuseAtLeast } from '../reference/index.ts';
 import { type Leg, chooseSizes } from './choose.ts';
 import { CONTINUOUS, chooseFuse, leastRating } from './fuse-choice.ts';
 import type { NetlistBuilder, OpenWire } from './builder.ts';
 import { FUSE_LEAD_M } from './control-side.ts';
-import { lineAmpere } from './load-side.ts';
+import { TRUNK_LEGS, TRUNK_SHARE, drawnA, hanging, lineAmpere } from './load-side.ts';
 import { supplyOut } from './shared-parts.ts';
 import { guardOf, isCharged, isOnVehicle } from '../kinds/index.ts';
 
@@ -30,8 +30,6 @@ export interface Trunk {
   };
 }
 
-/** Share of a lamp's drop budget that a trunk may take, so that the jobs behind it keep the rest. */
-const TRUNK_SHARE = 1 / 3;
 /** A main fuse this much above its largest branch opens after it: common practice for fuses of one kind. */
 const SELECTIVE = 1.6;
 
@@ -59,16 +57,21 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const { place } = owner.device;
   const { dropImportant } = design.settings;
   if (supply.place === place) return null;
-  const amperes = group.map((job) => linesOf(job).reduce((sum, load) => sum + lineAmpere(design, job, load), 0));
+  const amperes = group.map((job) => drawnA(design, job));
   const ampere = amperes.reduce((sum, own) => sum + own, 0);
   const mostA = supply.highestV / supply.internalOhm;
   const branches = group.map((job, at) => {
     const own = guardOf(design, job.ownGuard);
     if (own) return own.ratingA;
     if (typeof job.fuse === 'number') return job.fuse;
-    const loads = linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) }));
+    const loads = [...linesOf(job).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, job, load) })), ...hanging(design, job)];
     return chooseFuse(
-      leastRating(design.settings, job.continuous, { ampere: amperes[at]!, groups: [loads], mostA, airC: builder.hottestC(place) }),
+      leastRating(design.settings, runsForHours(design, job), {
+        ampere: amperes[at]!,
+        groups: [loads],
+        mostA,
+        airC: builder.hottestC(place),
+      }),
     );
   });
   const ratingA = stockFuseAtLeast(Math.max(ampere * CONTINUOUS, SELECTIVE * Math.max(...branches)));
@@ -99,7 +102,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     spec: { fuses: group.length },
   });
   const lead = builder.wire(owner, {
-    leg: 'trunk-lead',
+    leg: TRUNK_LEGS[0],
     role: 'load',
     side: 'load',
     stretch: 'lead',
@@ -109,7 +112,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
     lengthM: FUSE_LEAD_M,
   });
   const main = builder.wire(owner, {
-    leg: 'trunk',
+    leg: TRUNK_LEGS[1],
     role: 'load',
     side: 'load',
     from: terminal(fuse, '2'),
@@ -120,10 +123,7 @@ function wireTrunk(builder: NetlistBuilder, design: Design, group: readonly Job[
   const leg = (wire: OpenWire) => sharedLeg(builder, owner, wire, { ampere, ratingA });
   const fuseDropV = ampere * bladeFuseOhm(ratingA);
   const budgetV = TRUNK_SHARE * dropImportant * supply.highestV;
-  const { sizes, dropV } = chooseSizes(
-    [leg(lead), leg(main)],
-    [{ legs: ['trunk-lead', 'trunk'], fixedDropV: fuseDropV, fuseAmpere: 0, budgetV }],
-  );
+  const { sizes, dropV } = chooseSizes([leg(lead), leg(main)], [{ legs: TRUNK_LEGS, fixedDropV: fuseDropV, fuseAmpere: 0, budgetV }]);
   for (const wire of [lead, main]) {
     wire.sizeMm2 = sizes.get(wire.leg)!;
     wire.jobs.push(...group.slice(1).map(({ id }) => id));

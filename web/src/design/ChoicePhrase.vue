@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { isFeed, powerRelays, protectionOn } from '@iron-nudge/core';
+import { applyPatches, isFeed, powerRelays, protectionOn, switchedBy, withOutputOf } from '@iron-nudge/core';
 import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
+import { mayName, outputChosen, outputsFor } from './outputs.ts';
 
 const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
@@ -13,6 +14,12 @@ const DIRECT = 'direct';
 const shelf = props.kind === 'device' ? useOwnShelf() : null;
 
 function put(value: string): void {
+  const of = outputChosen(value);
+  if (of !== null)
+    return void project.edit(`${project.job!.name}: from`, (now) => {
+      const { design, id } = withOutputOf(now, of);
+      return applyPatches(design, [{ path: ['jobs', project.jobIndex, 'supply'], value: id }]);
+    });
   const { place } = project.job!.device;
   const device = value === DIRECT ? { kind: 'direct', place } : { kind: 'relay', part: value, socket: 'auto', place };
   void project.patch(`${project.job!.name}: ${choice.value.label.toLowerCase()}`, [
@@ -50,8 +57,11 @@ const choice = computed(() => {
         options: [
           ...design.supplies.map(({ id, name, nominalV }) => ({ value: id, text: `${name}, ${nominalV} V` })),
           ...design.signals.flatMap((signal) =>
-            isFeed(signal) ? [{ value: signal.id, text: `${signal.name}: at most ${signal.limitA} A` }] : [],
+            isFeed(signal) && mayName(design, signal, job)
+              ? [{ value: signal.id, text: switchedBy(design, signal) ? signal.name : `${signal.name}: at most ${signal.limitA} A` }]
+              : [],
           ),
+          ...outputsFor(design, job),
         ],
       };
     case 'device':

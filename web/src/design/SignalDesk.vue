@@ -14,6 +14,7 @@ import {
   isPin,
   isRegulator,
   isMomentary,
+  isOutputOfJob,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import LevelSlider from './LevelSlider.vue';
@@ -27,7 +28,8 @@ const project = useProject();
 const own = computed(() => new Set(project.design && project.job ? intentOf(project.design, project.job).signals : []));
 /** The job's own signals first; they get the first keys. */
 const signals = computed<Signal[]>(() => {
-  const all = project.design?.signals ?? [];
+  // What a job switches nobody operates.
+  const all = (project.design?.signals ?? []).filter((signal) => !isOutputOfJob(project.design!, signal));
   return [...all.filter(({ id }) => own.value.has(id)), ...all.filter(({ id }) => !own.value.has(id))];
 });
 const buttons = computed(() => signals.value.filter((signal) => levelsOf(signal) === null));

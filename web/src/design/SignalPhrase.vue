@@ -1,9 +1,21 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { joinTerm, readWhen, removeTerm, replaceTerm, stateWord, writeWhen, type TermPath, type When } from '@iron-nudge/core';
+import {
+  applyPatches,
+  joinTerm,
+  readWhen,
+  removeTerm,
+  replaceTerm,
+  stateWord,
+  withOutputOf,
+  writeWhen,
+  type TermPath,
+  type When,
+} from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
+import { mayName, outputChosen, outputsFor } from './outputs.ts';
 
 /** `path` leads from the job to the term: first to its clause, then into that. */
 const props = defineProps<{ signal: string; path: TermPath }>();
@@ -25,9 +37,27 @@ const put = (when: When) =>
   project.patch(`${job.value.name}: when`, [{ path: ['jobs', project.jobIndex, ...clausePath.value], value: when }]);
 const termOf = (signal: string, inverted: boolean): When =>
   inverted ? { op: 'not', of: { op: 'signal', signal } } : { op: 'signal', signal };
-const spare = () => termOf((signals.value.find(({ id }) => id !== props.signal) ?? signals.value[0]!).id, false);
+const spare = () =>
+  termOf(
+    (signals.value.find((signal) => signal.id !== props.signal && mayName(project.design!, signal, job.value)) ?? signals.value[0]!).id,
+    false,
+  );
 
+/** Those that this job may name: what it switches itself is none. */
+const options = computed(() => [
+  ...named(signals.value.filter((signal) => mayName(project.design!, signal, job.value))),
+  ...outputsFor(project.design!, job.value),
+]);
 function setSignal(signal: string): void {
+  const of = outputChosen(signal);
+  if (of !== null) {
+    // What another job switches becomes a feed of the project, and this one names it.
+    const when = (id: string) => replaceTerm(clause.value, termPath.value, termOf(id, off.value));
+    return void project.edit(`${job.value.name}: when`, (now) => {
+      const { design, id } = withOutputOf(now, of);
+      return applyPatches(design, [{ path: ['jobs', project.jobIndex, ...clausePath.value], value: when(id) }]);
+    });
+  }
   void put(replaceTerm(clause.value, termPath.value, termOf(signal, off.value)));
 }
 function setOff(inverted: boolean): void {
@@ -77,7 +107,7 @@ function takeWords(): void {
 </script>
 
 <template>
-  <SelectField label="Signal" :model-value="signal" :options="named(signals)" @update:model-value="setSignal" />
+  <SelectField label="Signal" :model-value="signal" :options="options" @update:model-value="setSignal" />
   <SelectField
     label="State"
     :model-value="off ? 'off' : 'on'"

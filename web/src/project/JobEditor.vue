@@ -33,6 +33,7 @@ import {
   type Job,
   isMains,
   levelsOf,
+  withoutJob,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import OtherwisePhrase from '../design/OtherwisePhrase.vue';
@@ -213,16 +214,7 @@ async function duplicate(): Promise<void> {
 async function remove(): Promise<void> {
   emit('done');
   const name = job.value.name;
-  project.edit(`delete ${name}`, (now) => {
-    const { id } = now.jobs[props.at]!;
-    const about = ({ what, id: other }: { what: string; id: string }) => what === 'job' && other === id;
-    return {
-      ...now,
-      jobs: now.jobs.filter((_, index) => index !== props.at),
-      accepted: now.accepted.filter(({ key }) => key.split('|')[1] !== id),
-      statements: now.statements.filter(({ a, b }) => !about(a) && !about(b)),
-    };
-  });
+  project.edit(`delete ${name}`, (now) => withoutJob(now, now.jobs[props.at]!.id));
   await router.push({ name: 'design', params: { id: project.id } });
   void message.info(`“${name}” is deleted. Ctrl Z brings it back.`, 5);
 }

@@ -18,6 +18,7 @@ import {
   intentOf,
   mintId,
   signalFacets,
+  signalsNamed,
   supplyById,
   takenSignal,
   takenSupply,
@@ -126,7 +127,7 @@ const alternates = (id: string) => currentOf(supplyById(design.value, id)) === '
 
 const usedBy = (signal: string) =>
   [
-    ...design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal)),
+    ...design.value.jobs.filter((job) => intentOf(design.value, job).signals.includes(signal) || signalsNamed(job).includes(signal)),
     ...design.value.signals.filter((other) => alarmContactOf(other) === signal),
   ].map(({ name }) => name);
 </script>

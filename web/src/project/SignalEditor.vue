@@ -9,9 +9,11 @@ import {
   asNature,
   bootState,
   controllerType,
+  isFeed,
   isPin,
   signalFacets,
   stateWord,
+  switchedBy,
   withItsLevels,
   type Signal,
   type SignalNature,
@@ -41,7 +43,9 @@ const take = (changed: object, typed: string | null) =>
   set(withItsLevels(signal.value, changed as Signal, project.design!.supplies), typed);
 
 const shelf = useOwnShelf();
-const keepable = computed(() => SHELF_NATURES.includes(signal.value.nature));
+/** The job that makes it live; none of a thing of its own. */
+const switching = computed(() => (isFeed(signal.value) ? switchedBy(project.design!, signal.value) : undefined));
+const keepable = computed(() => !switching.value && SHELF_NATURES.includes(signal.value.nature));
 const boards = computed(() => [{ value: '', text: 'not described further' }, ...named(project.design!.controllers)]);
 const taken = (board: string, except = '') =>
   new Set(
@@ -78,7 +82,10 @@ function remove(): void {
 
 <template>
   <TextField label="Name" :model-value="signal.name" @update:model-value="set({ ...signal, name: $event }, 'name')" />
-  <SelectField label="It is" :model-value="signal.nature" :options="NATURES" @update:model-value="change" />
+  <p v-if="switching" class="used">
+    It is what the contact of {{ switching.name }} switches: live while that is, at its place and of its supply, behind its fuse.
+  </p>
+  <SelectField v-else label="It is" :model-value="signal.nature" :options="NATURES" @update:model-value="change" />
   <template v-if="isPin(signal)">
     <SelectField label="On the board" :model-value="signal.controller ?? ''" :options="boards" @update:model-value="chooseBoard" />
     <SelectField
@@ -91,6 +98,7 @@ function remove(): void {
   </template>
   <FieldsEditor :value="signal" :fields="signalFacets(signal).fields" :references="references" @change="take" />
   <SelectField
+    v-if="!switching"
     label="Usually"
     :model-value="signal.usual ? 'on' : 'off'"
     :options="[
@@ -100,7 +108,7 @@ function remove(): void {
     @update:model-value="set({ ...signal, usual: $event === 'on' })"
   />
   <SelectField
-    v-if="alarmContactOf(signal) === null"
+    v-if="alarmContactOf(signal) === null && !switching"
     label="Place"
     :model-value="signal.place"
     :options="references.place"

@@ -30,8 +30,13 @@ const schema = z.strictObject({
   /** Whether its vehicle dims it by switching fast, or watches its current; a filter at the tap mends the first. */
   pulsed: z.boolean(),
   filtered: z.boolean(),
+  /** The job whose contact makes it live: then it is no circuit of the vehicle, and its supply and place are that job's. */
+  ofJob: idSchema.optional(),
 });
 export type FeedSignal = z.infer<typeof schema>;
+
+/** What is asked of a circuit of the vehicle, and of no other. */
+const existing = ({ ofJob }: FeedSignal): boolean => ofJob === undefined;
 
 export const feed = {
   nature: 'feed',
@@ -39,14 +44,23 @@ export const feed = {
   short: 'feed',
   schema,
   fields: [
-    { type: 'reference', path: ['supply'], label: 'Fed from', to: 'supply' },
-    { type: 'tick', path: ['keyOn'], label: 'dies with the key' },
-    { type: 'tick', path: ['starter'], label: 'live just while the engine is cranked' },
-    { type: 'tick', path: ['pulsed'], label: 'dimmed by pulses, or watched by the vehicle' },
+    { type: 'reference', path: ['supply'], label: 'Fed from', to: 'supply', asked: existing },
+    { type: 'tick', path: ['keyOn'], label: 'dies with the key', asked: existing },
+    { type: 'tick', path: ['starter'], label: 'live just while the engine is cranked', asked: existing },
+    { type: 'tick', path: ['pulsed'], label: 'dimmed by pulses, or watched by the vehicle', asked: existing },
     { type: 'tick', path: ['filtered'], label: 'with a filter at the tap', asked: ({ pulsed }) => pulsed },
-    limitField('One may take from it', 200),
-    { type: 'number', path: ['fuseA'], label: 'Its own fuse', unit: 'A', least: 0.5, most: 500, unset: USUAL_FUSE_A },
-    { type: 'number', path: ['ownOhm'], label: 'Its own wire up to here', unit: 'Ω', least: 1e-4, most: 1000, unset: FEED_OHM },
+    { ...limitField('One may take from it', 200), asked: existing },
+    { type: 'number', path: ['fuseA'], label: 'Its own fuse', unit: 'A', least: 0.5, most: 500, unset: USUAL_FUSE_A, asked: existing },
+    {
+      type: 'number',
+      path: ['ownOhm'],
+      label: 'Its own wire up to here',
+      unit: 'Ω',
+      least: 1e-4,
+      most: 1000,
+      unset: FEED_OHM,
+      asked: existing,
+    },
   ],
   begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),
   state: (_, on) => (on ? 'is on' : 'is off'),

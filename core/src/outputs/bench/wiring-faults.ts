@@ -3,7 +3,7 @@
  * the netlist as somebody really left it.
  */
 import { type Terminal, terminal } from '../../quantity/index.ts';
-import { type Link, type Netlist, applyEdit, graphOf, walk } from '../../graph/index.ts';
+import { type Link, type Netlist, applyEdit, belongsTo, graphOf, walk } from '../../graph/index.ts';
 import { postsOf } from '../../wiring/index.ts';
 import { controlSupplyOf, loadSupplyOf } from '../../project/index.ts';
 import { type AnyPart, type FaultKind, isMains, kindOf, plays } from '../../kinds/index.ts';
@@ -40,7 +40,9 @@ export function wiringFaults({ design, netlist }: Evidence, jobId: string): Name
   if (onMains) return found;
   // A wire through to the vehicle's metal takes its fuse with it: what is left to read is the metal, with the fuse out.
   const [, back] = postsOf(loadSupplyOf(design, job));
-  const fuse = netlist.parts.find((part) => plays(part, 'overcurrent device') && part.spec.guards === 'load' && part.jobs.includes(jobId));
+  const fuse = netlist.parts.find(
+    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'load' && belongsTo(netlist, part, jobId),
+  );
   for (const wire of netlist.wires) {
     if (!fuse || !wire.jobs.includes(jobId) || wire.role !== 'load' || wire.to === terminal(fuse.id, '1')) continue;
     found.push({
@@ -65,7 +67,7 @@ function chafedControl({ design, netlist }: Pick<Evidence, 'design' | 'netlist'>
     design.jobs.find(({ id }) => id === jobId)!,
   );
   const fuse = netlist.parts.find(
-    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'control' && part.jobs.includes(jobId),
+    (part) => plays(part, 'overcurrent device') && part.spec.guards === 'control' && belongsTo(netlist, part, jobId),
   );
   if (isMains(supply) || !fuse) return [];
   const [out, back] = postsOf(supply);

@@ -1,5 +1,5 @@
 /** What can hurt in a job, said of its own parts and places, and the order in which mains work is proved before it is plugged in. */
-import type { Netlist } from '../../graph/index.ts';
+import { type Netlist, belongsTo } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { batteryId, boxId, postsOf } from '../../wiring/index.ts';
 import {
@@ -140,7 +140,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
     ];
   const box = placeName(design, job.device.place);
   const place = design.places.find(({ id }) => id === job.device.place)!;
-  const relays = netlist.parts.filter((part) => plays(part, 'relay') && part.jobs.includes(job.id));
+  const relays = netlist.parts.filter((part) => plays(part, 'relay') && belongsTo(netlist, part, job.id));
   const solid = relays.filter((part) => plays(part, 'relay') && part.spec.type.solid).map(({ tag }) => tag);
   const said = [
     ...hands,

@@ -6,7 +6,7 @@ import { type PartPlaying, branchId, isCharged, isMains, panelError, plays } fro
 import { type Terminal, formatQuantity, formatTime, terminal } from '../../quantity/index.ts';
 import { type Job, hangsOnMains, linesOf, loadSupplyOf } from '../../project/index.ts';
 import { type Course, type Evidence, type Verdict, evidenceFor, inTime, jobVerdicts, signalWords } from '../../analysis/index.ts';
-import { primitivesOf } from '../../graph/index.ts';
+import { belongsTo, primitivesOf } from '../../graph/index.ts';
 import { batteryId, postsOf, wireBranch } from '../../wiring/index.ts';
 import { type Broken, type Reader, reader } from '../bench/dictionary.ts';
 import { OPEN_OHM, meterError } from '../bench/meter.ts';
@@ -85,11 +85,11 @@ export function expectedOf(evidence: Evidence): Expected {
   const ask = (stage: BenchStep['stage'], quantity: BenchStep['quantity'], red: Terminal, black: Terminal, path: Path, of: string) =>
     ({ id: `${of}/${stage}/${red}/${black}`, job: of, stage, quantity, red, black, branch: null, path, words: '', mains: false }) as const;
   const relaysOf = (job: Job) =>
-    netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && part.jobs.includes(job.id));
+    netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && belongsTo(netlist, part, job.id));
   const guardsOf = (job: Job) =>
     netlist.parts.filter(
       (part): part is PartPlaying<'overcurrent device'> =>
-        plays(part, 'overcurrent device') && part.spec.guards !== 'control' && part.jobs.includes(job.id),
+        plays(part, 'overcurrent device') && part.spec.guards !== 'control' && belongsTo(netlist, part, job.id),
     );
   const nameOf = (job: Job, load: ReturnType<typeof linesOf>[number]) => {
     const units = netlist.parts.filter((part) => part.job === job.id && plays(part, 'load') && part.spec.line === load.id);

@@ -3,7 +3,7 @@
  * its check, the load side, a tug on every terminal, looms and strain relief, and the supply last of all.
  */
 import { partOf, terminal } from '../../quantity/index.ts';
-import type { Wire } from '../../graph/index.ts';
+import { type Wire, belongsTo } from '../../graph/index.ts';
 import type { Evidence } from '../../analysis/index.ts';
 import { type Design, hangsOnMains, loadSupplyOf } from '../../project/index.ts';
 import {
@@ -97,7 +97,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
   for (const job of wired) {
     const own = netlist.wires.filter((wire) => wire.job === job.id && wire.role !== 'return' && wire.role !== 'earth');
     const control = own.filter(isControl);
-    const relays = netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && part.jobs.includes(job.id));
+    const relays = netlist.parts.filter((part): part is PartPlaying<'relay'> => plays(part, 'relay') && belongsTo(netlist, part, job.id));
     for (const part of netlist.parts.filter((one) => one.job === job.id)) {
       const led = kindOf(part).ledIn?.(part);
       if (!led) continue;

@@ -31,6 +31,7 @@ import {
   RAIL_V,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
+import { withOutputOf } from '../chains.ts';
 import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramStep } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, feedingCoil, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
@@ -65,6 +66,7 @@ export function fittedTo(said: SaidSignal, feeding: Supply, design: Design | nul
     return { ...signal, nature: 'switch' };
   }
   const hasVehicle = isOnVehicle(feeding) || (design?.supplies.some((supply) => isOnVehicle(supply)) ?? false);
+  if (isFeed(begun) && begun.ofJob !== undefined) return signal;
   if (isFeed(begun) && !hasVehicle && !signal.from) {
     assumed.push(`${name}: a switch of two terminals, for there is no vehicle whose feed it could be`);
     return { ...signal, nature: 'switch', begins: {} };
@@ -244,6 +246,14 @@ const fedBy = (design: Design, fresh: readonly string[], by: string): Design => 
 });
 
 export function build(onto: Design, said: Whole): Design {
+  if (said.ofJob === null) return built(onto, said);
+  const output = withOutputOf(onto, said.ofJob);
+  const made = built(output.design, said);
+  const job = made.jobs.at(-1)!;
+  return { ...made, jobs: [...made.jobs.slice(0, -1), { ...job, supply: output.id }] };
+}
+
+function built(onto: Design, said: Whole): Design {
   let design = onto;
   const [origin, key] = [said.supply.slice(0, said.supply.indexOf(' ')), said.supply.slice(said.supply.indexOf(' ') + 1)];
   const alike = origin === 'known' ? undefined : design.supplies.find((known) => variantOf(known) === key);

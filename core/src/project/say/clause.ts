@@ -6,15 +6,19 @@ import {
   WATCHED,
   type Watched,
   formOfSignal,
+  isFeed,
+  isMains,
   isMomentary,
   levelsOf,
   restOf,
   stateWord,
 } from '../../kinds/index.ts';
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
-import { type When, signalsOf } from '../../document/index.ts';
+import { type When, remembers, signalsOf } from '../../document/index.ts';
+import { outputName, whyNoOutput } from '../chains.ts';
 import { feedOf } from '../intent.ts';
 import type { Design } from '../schema.ts';
+import { loadSupplyOf } from '../supply.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { CHARACTER, ofCharacter } from './phrases.ts';
@@ -343,8 +347,25 @@ export function readClause(
   /** *The pump runs*: what another job of the project says by now. */
   const ofJob = (): Clause | null => {
     const named = ownJob(text.slice(at), design);
-    const found = named && JOB_STATE.exec(text.slice(at + named.length));
-    if (!named || !found) return null;
+    if (!named) return null;
+    const contact = CONTACT_STATE.exec(text.slice(at + named.length));
+    const found = contact ?? JOB_STATE.exec(text.slice(at + named.length));
+    if (!found) return null;
+    const stands = (found[2] !== undefined) !== (found[1] !== undefined) ? 'off' : 'on';
+    // Its contact is one that more can hang on; what remembers must not be remembered twice.
+    const hangs = (contact || /\b(?:relay|contactor)$/i.test(named.job.name)) && stands === 'on';
+    if ((hangs || remembers(named.job.when)) && whyNoOutput(named.job) === null && !isMains(loadSupplyOf(design!, named.job))) {
+      const name = outputName(named.job);
+      const known = design!.signals.find((signal) => isFeed(signal) && signal.ofJob === named.job.id);
+      const called = known?.name ?? name;
+      if (!signals.some((one) => one.name === called))
+        signals.push({ name: called, id: known?.id ?? null, nature: 'feed', begins: { keyOn: false, ofJob: named.job.id } });
+      const length = named.length + found[0].length;
+      take(offset + at, length, 'signal', `what the contact of ${named.job.name} switches feeds it, behind a fuse of its own`);
+      at += length;
+      const fed: Clause = { op: 'signal', name: called };
+      return delayed({ ...(stands === 'off' ? { op: 'not', of: fed } : fed), asJob: { job: named.job.id, on: stands === 'on' } });
+    }
     // It runs on what feeds it, too.
     const feed = feedOf(design!, named.job)?.id;
     const runs: When =
@@ -358,7 +379,7 @@ export function readClause(
       const { name } = design!.signals.find((signal) => signal.id === id)!;
       if (!signals.some((known) => known.id === id)) signals.push({ name, id, nature: null, begins: {} });
     }
-    const isOff = (found[2] !== undefined) !== (found[1] !== undefined);
+    const isOff = stands === 'off';
     const length = named.length + found[0].length;
     const words = writeWhen(isOff ? { op: 'not', of: runs } : runs, design!.signals);
     take(
@@ -505,6 +526,9 @@ function knownAs(name: string, design: Design | null): { readonly signal: Signal
   return signal ? { signal, name } : null;
 }
 
+/** *The pump’s relay is in*, *the pump output is live*: its contact itself. */
+const CONTACT_STATE =
+  /^(?:(?:['’]s)? (?:relay|contactor)(?:(?:['’]s)? (?:output|contact))?|(?:['’]s)? (?:output|contact)) (?:(?:is|are|has) )?(not )?(?:(?:switched|turned|pulled) )?(?:on|live|in|closed|energi[sz]ed|(off|dead|out|open|released))(?![\w-])/;
 const JOB_STATE =
   /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|charging|(?:being )?charged|(off|out|at rest|released))(?![\w-])/;
 /** A job of the project whose name the text begins with, with its article. */

@@ -174,6 +174,8 @@ export interface Whole {
   /** A second battery that is joined to the supply. */
   readonly charged: SaidBattery | null;
   readonly supply: string;
+  /** The job whose contact gives it. */
+  readonly ofJob: string | null;
   /** Whether what goes from the relay to the load lies in one cable. */
   readonly cable: boolean;
   /** Room in the box that the relay sits in, as stamped, cm³. */

@@ -404,6 +404,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             others: wholeLoads.slice(loads.length) as WholeLoad[],
             charged,
             supply: supply!,
+            ofJob: supplyFound?.ofJob ?? null,
             suppliedA: supplyFound?.ratedA ?? sizedA,
             capacityAh: supplyFound?.capacityAh ?? null,
             lost: lost ?? 'off',

@@ -12,6 +12,8 @@ import {
 } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import { IN3_CM3 } from '../../reference/index.ts';
+import { whyNoOutput } from '../chains.ts';
+import { supplyIdOf } from '../intent.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
 import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
@@ -98,8 +100,36 @@ interface SaidSupply {
   /** What an outlet, a branch or an adapter gives, A, and what a battery stores, Ah, where they are said. */
   readonly ratedA: number | null;
   readonly capacityAh?: number;
+  /** The job whose contact it is that gives it. */
+  readonly ofJob?: string;
+}
+
+/** *Behind the main relay*, *from the pump’s output*, *through the master contactor*: of a job that the project has by now. */
+function behindJob(text: string, design: Design | null, outside: (at: number) => boolean): SaidSupply | null {
+  const jobs = (design?.jobs ?? []).filter((job) => whyNoOutput(job) === null).sort((one, other) => other.name.length - one.name.length);
+  for (const job of jobs) {
+    const { id, name } = job;
+    const said = name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+    const suffix = String.raw`(?:['’]s)? (?:(?:relay|contactor)(?:(?:['’]s)? (?:output|contact))?|output|contact)`;
+    const own = /\b(?:relay|contactor|master)$/i.test(name) ? String.raw`(?:(?:['’]s)? (?:output|contact))?` : suffix;
+    const article = '(?:the |a |an |my )?';
+    const pattern = `\\b(?:(?:from|off|through|via|(?:fed|powered|supplied) (?:by|from)) ${article}${said}${own}|(?:behind|after) ${article}${said}(?:${suffix})?)(?![\\w-])`;
+    const found = [...text.matchAll(new RegExp(pattern, 'g'))].find(({ index }) => outside(index));
+    if (found)
+      return {
+        at: found.index,
+        length: found[0].length,
+        supply: `known ${supplyIdOf(design!, job)}`,
+        ratedA: null,
+        ofJob: id,
+        means: `what the contact of ${name} switches, behind a fuse of its own there`,
+      };
+  }
+  return null;
 }
 export function readSupply(text: string, design: Design | null, outside: (at: number) => boolean): SaidSupply | null {
+  const behind = behindJob(text, design, outside);
+  if (behind) return behind;
   // A power supply that is turned on is a load.
   const from =
     /(?<!\b(?:turn|switch|power)(?:s|ed)? )\b(?:from|off|on|plugged in(?:to)?|into|(?:fed|powered|supplied) (?:by|from)|connected to|(?<=\0 ?)to(?= (?:the |my )?(?:(?:starter|starting|main|first|engine|vehicle|car|truck|van|12 ?v) )?battery)) (?:the |a |an |my )?|, (?=(?:(?:\d+ ?v )?battery|mains|wall outlet)\s*(?:[,;.\0]|$))/g;

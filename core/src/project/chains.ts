@@ -1,0 +1,158 @@
+/** Chains of jobs: what one switches feeds the next one's coil, or its load. */
+import { type When, mintId, signalsOf, withoutSignal } from '../document/index.ts';
+import { type Signal, type SignalOf, isCharged, isFeed } from '../kinds/index.ts';
+import type { Design, Job } from './schema.ts';
+
+type Of = Pick<Design, 'jobs' | 'signals'>;
+
+/** The job whose contact makes a feed live; none of an existing circuit of the vehicle. */
+export const switchedBy = ({ jobs }: Pick<Design, 'jobs'>, { ofJob }: SignalOf<'feed'>): Job | undefined =>
+  ofJob === undefined ? undefined : jobs.find(({ id }) => id === ofJob);
+
+/** Whether a signal is what another job switches: it stands as that one's signals make it, and nobody operates it. */
+export const isOutputOfJob = (design: Pick<Design, 'jobs'>, signal: Signal | undefined): boolean =>
+  isFeed(signal) && switchedBy(design, signal) !== undefined;
+
+const feedNamed = ({ signals }: Of, id: string): SignalOf<'feed'> | undefined => {
+  const signal = signals.find((one) => one.id === id);
+  return isFeed(signal) ? signal : undefined;
+};
+
+/** Signals that a job's sentence names, its feed among them, as they stand there. */
+export const signalsNamed = ({ when, otherwise, supply }: Job): string[] => [
+  ...new Set([
+    supply,
+    ...signalsOf(when),
+    ...('when' in otherwise ? signalsOf(otherwise.when) : []),
+    ...(otherwise.kind === 'original-feed' ? [otherwise.signal] : []),
+  ]),
+];
+
+/** Jobs right before this one: whose outputs its sentence names. */
+export function jobsBefore(design: Of, job: Job): Job[] {
+  return signalsNamed(job).flatMap((id) => {
+    const feed = feedNamed(design, id);
+    return (feed && switchedBy(design, feed)) ?? [];
+  });
+}
+
+/** All jobs that must be live before this one can be, nearest first; null where one of them waits for itself. */
+export function chainBefore(design: Of, job: Job): Job[] | null {
+  const found = new Set<Job>();
+  const waits = (at: Job, above: readonly Job[]): boolean =>
+    jobsBefore(design, at).some((before) => {
+      if (before === job || above.includes(before)) return true;
+      found.add(before);
+      return waits(before, [...above, before]);
+    });
+  return waits(job, []) ? null : [...found];
+}
+
+/** Jobs that take their load current of what this one switches: it is their supply, or a signal that feeds a load itself. */
+export const hangingOn = (design: Of, job: Job): Job[] =>
+  design.jobs.filter(({ supply, device, when }) =>
+    [supply, ...(device.kind === 'direct' ? signalsOf(when) : [])].some((id) => {
+      const feed = feedNamed(design, id);
+      return feed !== undefined && switchedBy(design, feed) === job;
+    }),
+  );
+
+/** The same, with those that hang on theirs. */
+export const allHangingOn = (design: Of, job: Job): Job[] =>
+  hangingOn(design, job).flatMap((other) => [other, ...allHangingOn(design, other)]);
+
+/** Whether a job, or one that hangs on what it switches, runs for three hours and more. */
+export const runsForHours = (design: Of, job: Job): boolean => [job, ...allHangingOn(design, job)].some(({ continuous }) => continuous);
+
+/** Jobs whose coil or load hangs on what this one switches, or on what those do. */
+export const jobsAfter = (design: Of, job: Job): Job[] => design.jobs.filter((other) => chainBefore(design, other)?.includes(job) === true);
+
+/** A clause with another one in the place of each signal that `by` has one for. */
+function replaced(when: When, by: (signal: string) => When | null): When {
+  switch (when.op) {
+    case 'always':
+      return when;
+    case 'signal':
+      return by(when.signal) ?? when;
+    case 'not':
+    case 'toggle':
+    case 'delay':
+      return { ...when, of: replaced(when.of, by) };
+    case 'held':
+      return { ...when, set: replaced(when.set, by), reset: replaced(when.reset, by) };
+    case 'and':
+    case 'or':
+      return { ...when, of: when.of.map((part) => replaced(part, by)) };
+    default:
+      return when satisfies never;
+  }
+}
+
+/** A clause with what switches them in the place of the feeds that other jobs switch. Expects no job to wait for itself. */
+export function spelledOut(design: Of, when: When): When {
+  return replaced(when, (signal) => {
+    const feed = feedNamed(design, signal);
+    const job = feed && switchedBy(design, feed);
+    if (!job) return null;
+    const own = spelledOut(design, job.when);
+    return feedNamed(design, job.supply) ? { op: 'and', of: [spelledOut(design, { op: 'signal', signal: job.supply }), own] } : own;
+  });
+}
+
+/** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
+export function whyNoOutput({ otherwise, loads, device, when, breaks }: Job): string | null {
+  if (otherwise.kind !== 'off' && otherwise.kind !== 'loads')
+    return 'what that switches is not simply live or dead: let it be on and off alone';
+  if (loads.some(isCharged)) return 'its output is a battery, which is always live: take that battery';
+  if (device.kind === 'direct' && when.op !== 'always') return 'that has no contact of its own which more could hang on: give it a relay';
+  if (breaks === 'neutral') return 'that breaks the neutral: its output is live all the time';
+  return null;
+}
+
+/** Whether what one job switches may feed another one: it can, and does not wait for it itself. */
+export const mayFeed = (design: Of, before: Job, job: Job): boolean =>
+  before !== job && whyNoOutput(before) === null && chainBefore(design, before)?.includes(job) === false;
+
+/** The design with what a job switches as a feed that others may name, and its id; one that is there serves. */
+export function withOutputOf(design: Design, of: string): { readonly design: Design; readonly id: string } {
+  const known = design.signals.find((signal) => isFeed(signal) && signal.ofJob === of);
+  if (known) return { design, id: known.id };
+  const job = design.jobs.find(({ id }) => id === of)!;
+  const id = mintId('signal', design.signals);
+  const feed: SignalOf<'feed'> = {
+    ...{ id, name: outputName(job), nature: 'feed' as const, ofJob: of, usual: false, place: job.device.place },
+    // What its own supply and place are follows from the job.
+    ...{ supply: design.supplies[0]!.id, limitA: 1, keyOn: false, starter: false, pulsed: false, filtered: false },
+  };
+  return { design: { ...design, signals: [...design.signals, feed] }, id };
+}
+export const outputName = ({ name }: Pick<Job, 'name'>): string => `${name} output`.slice(0, 60);
+
+/** The project without a job: what hung on what it switches does what it did by the signals of its sentence. */
+export function withoutJob(design: Design, id: string): Design {
+  const job = design.jobs.find((one) => one.id === id)!;
+  const feeds = design.signals.filter((signal) => isFeed(signal) && signal.ofJob === id).map((signal) => signal.id);
+  const instead = (when: When): When =>
+    job.when.op === 'always'
+      ? feeds.reduce<When>((left, feed) => withoutSignal(left, feed) ?? { op: 'always' }, when)
+      : replaced(when, (signal) => (feeds.includes(signal) ? job.when : null));
+  const jobs = design.jobs
+    .filter((one) => one !== job)
+    .map((one): Job => {
+      const { otherwise } = one;
+      const when = instead(one.when);
+      const second = 'when' in otherwise ? { otherwise: { ...otherwise, when: instead(otherwise.when) } } : {};
+      if (!feeds.includes(one.supply)) return { ...one, when, ...second };
+      const both: When = job.when.op === 'always' ? when : when.op === 'always' ? job.when : { op: 'and', of: [job.when, when] };
+      return { ...one, ...second, supply: job.supply, when: both };
+    });
+  const isAbout = ({ what, id: other }: { readonly what: string; readonly id: string }) =>
+    what === 'job' ? other === id : feeds.includes(other);
+  return {
+    ...design,
+    jobs,
+    signals: design.signals.filter((signal) => !feeds.includes(signal.id)),
+    accepted: design.accepted.filter(({ key }) => key.split('|')[1] !== id),
+    statements: design.statements.filter(({ a, b }) => !isAbout(a) && !isAbout(b)),
+  };
+}
