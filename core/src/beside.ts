@@ -4,7 +4,7 @@ import { analyse } from './analyse.ts';
 import type { Netlist } from './graph/index.ts';
 import { COPPER_G_PER_MM2_M, plays } from './kinds/index.ts';
 import { type Change, totalPrice, wireFacts } from './outputs/index.ts';
-import { type Design, linesOf } from './project/index.ts';
+import { type Design, linesOf, withOnly } from './project/index.ts';
 import { ruleContext } from './rules/index.ts';
 
 /** What a welded contact does, tried in every state of its job on a usual day. */
@@ -73,7 +73,7 @@ function weldedIn(evidence: Evidence, jobId: string): Welded[] | null {
 
 export function sideOf({ title, design, jobs }: Variant): VariantSide {
   const kept = new Set(jobs);
-  const alone = { ...design, jobs: design.jobs.filter(({ id }) => kept.has(id)), statements: [] };
+  const alone = { ...withOnly(design, kept), statements: [] };
   const { analysis, evidence } = analyse(alone);
   const { netlist, findings } = analysis;
   const relays = netlist.parts.filter((part) => plays(part, 'relay')).length;

@@ -3,6 +3,7 @@
  * checked against Kirchhoff's current law: what flows in it is the sum of what hangs on it.
  */
 import { describe, expect, test } from '@jest/globals';
+import { withSafeRelay } from './advice/index.ts';
 import { analyse } from './analyse.ts';
 import { terminal } from './quantity/index.ts';
 import {
@@ -211,6 +212,14 @@ describe('kept whole', () => {
     expect(mayFeed(design, design.jobs[1]!, design.jobs[0]!)).toBe(false);
     expect(mayFeed(design, design.jobs[0]!, design.jobs[1]!)).toBe(true);
     expect(mayFeed(design, design.jobs[0]!, design.jobs[0]!)).toBe(false);
+  });
+
+  test('the relay that it begins with is tried with what feeds it there', () => {
+    expect(withSafeRelay(design, 'job-2').jobs).toEqual(design.jobs);
+    // By itself it would hang on a feed of the vehicle that gives an ampere.
+    const large = withAmperes(design, 1, 25);
+    const begun = withSafeRelay(large, 'job-2').jobs[1]!.device;
+    expect(begun).not.toEqual(large.jobs[1]!.device);
   });
 
   test('it follows its job to another place', () => {

@@ -1,6 +1,6 @@
 /** A job that was only said: the first relay of the shelf that its rules find nothing dangerous with. */
 import { relayOf } from '../kinds/index.ts';
-import type { Design } from '../project/index.ts';
+import { type Design, withOnly } from '../project/index.ts';
 import { gatherEvidence } from '../analysis/index.ts';
 import { checkEvidence } from '../rules/index.ts';
 import { shelfFor } from './size.ts';
@@ -15,9 +15,7 @@ export function withSafeRelay(design: Design, jobId: string): Design {
   if (device.kind !== 'relay') return design;
   const part = relayOf(design, device.part)!;
   const isSafe = (one: Design): boolean =>
-    !checkEvidence(gatherEvidence({ ...one, jobs: one.jobs.filter(({ id }) => id === jobId) })).some(
-      ({ severity }) => severity === 'danger',
-    );
+    !checkEvidence(gatherEvidence(withOnly(one, new Set([jobId])))).some(({ severity, job: of }) => severity === 'danger' && of === jobId);
   if (isSafe(design)) return design;
   const alike = shelfFor(design, job)
     .filter(({ id, build, coilV }) => id !== part.id && build === part.build && coilV === part.coilV)

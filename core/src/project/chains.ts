@@ -48,6 +48,13 @@ export function chainBefore(design: Of, job: Job): Job[] | null {
   return waits(job, []) ? null : [...found];
 }
 
+/** A design with these jobs alone, and with what must be live before them. */
+export function withOnly(design: Design, ids: ReadonlySet<string>): Design {
+  const own = design.jobs.filter(({ id }) => ids.has(id));
+  const kept = new Set([...own, ...own.flatMap((job) => chainBefore(design, job) ?? [])]);
+  return { ...design, jobs: design.jobs.filter((job) => kept.has(job)) };
+}
+
 /** Jobs that take their load current of what this one switches: it is their supply, or a signal that feeds a load itself. */
 export const hangingOn = (design: Of, job: Job): Job[] =>
   design.jobs.filter(({ supply, device, when }) =>

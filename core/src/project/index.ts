@@ -35,6 +35,7 @@ export {
   spelledOut,
   switchedBy,
   whyNoOutput,
+  withOnly,
   withOutputOf,
   withoutJob,
 } from './chains.ts';

@@ -375,7 +375,11 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     }
   }
   // Contacts that click several times a minute are gone within weeks.
-  const worn = deviceFound === null && others.length === 0 && second === null && lost !== 'on' && isSeries(clause) && fitting.some(isQuick);
+  // An input that hangs on direct current gets all of it.
+  const isBorne =
+    feeding === null || isMains(feeding) || partsNamed(PLAIN_SOLID, feeding).some(({ coilMostV }) => coilMostV >= feeding.highestV);
+  const worn =
+    isBorne && deviceFound === null && others.length === 0 && second === null && lost !== 'on' && isSeries(clause) && fitting.some(isQuick);
   if (worn) assumed.push('a solid-state relay: contacts wear out by clicking so often');
   if (never) assumed.push(`everything else of ${never.name} stays as it is`);
   else if (lost === null) assumed.push('off if the signal is lost');

@@ -91,6 +91,15 @@ describe('the mains said in the project of a vehicle', () => {
   });
 });
 
+test('what flashes has a solid-state relay where the shelf has one whose input bears its supply', () => {
+  const part = (volt: number) => {
+    const { device } = projectOf(hear(`when the switch is on, flash a 10 W ${volt} V lamp from the battery`, null))!.jobs[0]!;
+    return device.kind === 'relay' ? device.part : null;
+  };
+  expect(part(12)).toMatch(/^ssr-/);
+  expect(part(48)).not.toMatch(/^ssr-/);
+});
+
 describe('either of two of a kind', () => {
   test.each([
     ['either ground switch is closed', ['ground switch 1', 'ground switch 2']],

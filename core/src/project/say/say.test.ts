@@ -381,9 +381,17 @@ test.each([
   expect(both.signals.filter(({ name }) => name === 'key')).toHaveLength(1);
 });
 
-test('a job that remembers is no condition of another', () => {
+test('a job that remembers is a condition of another by its contact, and by no copy of its sentence', () => {
   const first = read('when the start button is pressed, run a 6 A pump from the battery until the stop button is pressed').design!;
-  expect(hear('when the pump runs, light a 5 W lamp from the battery', first).add).toBeNull();
+  const after = (said: string) => {
+    const design = hear(`when ${said}, light a 5 W lamp from the battery`, first).add!(first);
+    return writeWhen(design.jobs[1]!.when, design.signals);
+  };
+  expect(after('the pump runs')).toBe('Pump output is on');
+  expect(after('the pump is off')).toBe('Pump output is off');
+  // One without a relay has none that more could hang on.
+  const bare = { ...first, jobs: first.jobs.map((job) => ({ ...job, device: { kind: 'direct' as const, place: job.device.place } })) };
+  expect(hear('when the pump runs, light a 5 W lamp from the battery', bare).add).toBeNull();
   // A switch that is called like a job, with more behind it, is a switch.
   expect(
     hear('when the pump switch is on, light a 5 W lamp from the battery', first).add!(first).signals.map(({ name }) => name),
