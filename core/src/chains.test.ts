@@ -88,10 +88,17 @@ describe('wired and solved', () => {
   const design = made(MAIN, FAN, PUMP);
   const { evidence, analysis } = analyse(design);
 
-  test('the fuse and the coil of the next hang on the contact of the first', () => {
+  test('the fuse and the coil of the next hang on the contact of the first, at one splice, for a pin takes one wire', () => {
     const from = (leg: string, job: string) => evidence.netlist.wires.find((wire) => wire.leg === leg && wire.job === job)!.from;
-    expect(from('feed', 'job-2')).toBe(terminal('job-1-relay', '87'));
-    expect(from('control-feed', 'job-2')).toBe(terminal('job-1-relay', '87'));
+    const splice = terminal('job-1-output', '1');
+    for (const [leg, job] of [
+      ['feed', 'job-2'],
+      ['control-feed', 'job-2'],
+      ['load-load-1', 'job-1'],
+    ] as const)
+      expect([leg, from(leg, job)]).toEqual([leg, splice]);
+    const pin = terminal('job-1-relay', '87');
+    expect(evidence.netlist.wires.filter((wire) => wire.from === pin || wire.to === pin).map(({ leg }) => leg)).toEqual(['output']);
     // What both take comes through one control fuse there.
     expect(from('control-signal-4', 'job-3')).toBe(terminal('job-2-control-fuse', '2'));
     expect(from('to-relay', 'job-3')).toBe(terminal('job-3-fuse', '2'));
@@ -138,6 +145,9 @@ describe('judged with what hangs on it', () => {
     expect(alone).toBeCloseTo(0.51, 1);
     expect(both).toBeGreaterThan(0.93 * (0.51 + 12.3 + 14.8 / 85));
     expect(both).toBeLessThan(0.51 + 12.3 + 14.8 / 68);
+    // What the staircase begins with, and what stands beside its name.
+    expect(analyse(design).analysis.jobs[0]!.ampere).toBeCloseTo(both, 1);
+    expect(analyse(design).analysis.jobs[0]!.steps[0]!.ampere).toBeCloseTo(both, 1);
     const ratings = (one: Design) =>
       analyse(one).evidence.netlist.parts.flatMap((part) =>
         part.id === 'job-1-fuse' && 'ratingA' in part.spec ? [part.spec.ratingA] : [],

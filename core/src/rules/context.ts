@@ -57,6 +57,8 @@ export interface WiredJob {
   readonly carried: readonly PartPlaying<'load'>[];
   /** Whether any of those runs for three hours and more. */
   readonly forHours: boolean;
+  /** Whether a load fuse of it is another job's as well; what hangs on its contact has one of its own. */
+  readonly isFuseShared: boolean;
   /** Wires made for this job. */
   readonly wires: readonly Wire[];
 }
@@ -255,6 +257,7 @@ function wiredJob(
     loads: parts.filter((part) => plays(part, 'load')),
     carried: graph.netlist.parts.filter((part) => plays(part, 'load')).filter((part) => behind.has(part.job!)),
     forHours: runsForHours(design, job),
+    isFuseShared: loadFuses.some((fuse) => fuse.jobs.some((other) => other !== job.id && belongsTo(graph.netlist, fuse, other))),
     wires,
   };
 }
@@ -275,10 +278,10 @@ export const worstLoad = (context: RuleContext, job: WiredJob): Worst =>
   context.worst(job, ({ solution }) =>
     job.loadFuses.length > 0 && !sharesFuse(job)
       ? Math.max(...job.loadFuses.map(({ id }) => context.amps(solution, branchId(id, 'link'))))
-      : job.loads.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0),
+      : job.carried.reduce((sum, { id }) => sum + context.amps(solution, branchId(id, 'load')), 0),
   );
 /** Whether other jobs hang on its load fuse too. */
-export const sharesFuse = ({ loadFuses }: WiredJob): boolean => loadFuses.some(({ jobs }) => jobs.length > 1);
+export const sharesFuse = ({ isFuseShared }: WiredJob): boolean => isFuseShared;
 export const wireSubject = (wire: Wire) => ({ kind: 'wire', id: wire.id, label: wire.tag }) as const;
 export const partSubject = (part: AnyPart) => ({ kind: 'part', id: part.id, label: part.tag }) as const;
 export const jobSubject = (job: Job) => ({ kind: 'job', id: job.id, label: job.name }) as const;

@@ -353,7 +353,8 @@ export class LoadSide {
    * Each line from a contact out to its units and back to ground. From a second pin of the same metal goes every other line, or the
    * second of two units.
    */
-  lines(lines: readonly Load[], first: Source, backTo?: Terminal, second?: Source): void {
+  lines(lines: readonly Load[], switched: Source, backTo?: Terminal, second?: Source): void {
+    const first = this.output === null && jobsAfter(this.design, this.job).length > 0 ? this.sharedOut(switched, lines) : switched;
     this.output ??= first;
     for (const [at, load] of lines.entries()) {
       const source = second && lines.length > 1 && at % 2 === 1 ? second : first;
@@ -379,6 +380,16 @@ export class LoadSide {
         this.path(load, { ...source, legs: [...source.legs, out, ...legs, back] }, ampere);
       }
     }
+  }
+
+  /** One wire from the contact to a splice beside it: a pin takes one, and more than the job's own loads hang there. */
+  private sharedOut(source: Source, lines: readonly Load[]): Source {
+    const { builder, job, number } = this;
+    const leg = 'output';
+    const ampere = this.ampere(lines);
+    const to = builder.splice(job, { id: `${job.id}-output`, tag: `X${number}.O`, name: 'output', place: builder.placeOf(source.at) });
+    this.run({ leg, role: 'load', from: source.at, to, colour: this.colours.switched, ampere, fuseA: source.fuseA });
+    return { ...source, at: to, legs: [...source.legs, leg] };
   }
 
   /** The way back from a load line to its ground; answers its leg. */
