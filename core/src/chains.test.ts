@@ -140,7 +140,7 @@ describe('judged with what hangs on it', () => {
   const design = made(MAIN, FAN);
 
   test('its fuse carries the sum, and is chosen for it', () => {
-    const [alone, both] = [made(MAIN), design].map((one) => through(one, 0));
+    const [alone, both] = [through(made(MAIN), 0), through(design, 0)];
     // 0.51 A of the lamp at 14.8 V; with the fan’s 10 A at 12 V, 12.3 at that, and a coil of 85 Ω, less what is lost on the way.
     expect(alone).toBeCloseTo(0.51, 1);
     expect(both).toBeGreaterThan(0.93 * (0.51 + 12.3 + 14.8 / 85));
@@ -255,6 +255,16 @@ describe('kept whole', () => {
     const { jobs } = analyse(changed(design, 0, changes)).analysis;
     expect(jobs[1]!.unwired.join()).toMatch(reason);
     expect(jobs[2]!.unwired.join()).toMatch(reason);
+  });
+
+  test('on the mains nothing hangs on another’s contact: by its name what works it is copied', () => {
+    const boiler = made('when the boiler switch is on, run a 1000 W boiler from 230 V mains');
+    const after = 'when the boiler contact is closed, light a 40 W lamp from the mains';
+    expect(hear(after, boiler).add!(boiler).signals.some((signal) => 'ofJob' in signal)).toBe(false);
+    expect(hear('when the lamp switch is on, light a 40 W lamp behind the boiler relay', boiler).add).toBeNull();
+    const forced = withOutputOf(hear(after, boiler).add!(boiler), 'job-1');
+    const { jobs } = analyse(changed(gated(forced.design), 1, { supply: forced.id })).analysis;
+    expect(jobs[1]!.unwired.join()).toMatch(/on the mains every load has a contact of its own/);
   });
 
   test('a statement about what it switches is one about the job', () => {

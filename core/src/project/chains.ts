@@ -1,6 +1,6 @@
 /** Chains of jobs: what one switches feeds the next one's coil, or its load. */
 import { type When, mintId, signalsOf, withoutSignal } from '../document/index.ts';
-import { type Signal, type SignalOf, isCharged, isFeed } from '../kinds/index.ts';
+import { type Signal, type SignalOf, isCharged, isFeed, isMains } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 
 type Of = Pick<Design, 'jobs' | 'signals'>;
@@ -107,18 +107,22 @@ export function spelledOut(design: Of, when: When): When {
 }
 
 /** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
-export function whyNoOutput({ otherwise, loads, device, when, breaks }: Job): string | null {
+export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'supplies'>, job: Job): string | null {
+  const { otherwise, loads, device, when, supply } = job;
+  const fed = signals.find(({ id }) => id === supply);
+  // A plug's fuse, its cord and its earth are a circuit's own.
+  if (supplies.some((one) => one.id === (isFeed(fed) ? fed.supply : supply) && isMains(one)))
+    return 'on the mains every load has a contact of its own: name what works that one';
   if (otherwise.kind !== 'off' && otherwise.kind !== 'loads')
     return 'what that switches is not simply live or dead: let it be on and off alone';
   if (loads.some(isCharged)) return 'its output is a battery, which is always live: take that battery';
   if (device.kind === 'direct' && when.op !== 'always') return 'that has no contact of its own which more could hang on: give it a relay';
-  if (breaks === 'neutral') return 'that breaks the neutral: its output is live all the time';
   return null;
 }
 
 /** Whether what one job switches may feed another one: it can, and does not wait for it itself. */
-export const mayFeed = (design: Of, before: Job, job: Job): boolean =>
-  before !== job && whyNoOutput(before) === null && chainBefore(design, before)?.includes(job) === false;
+export const mayFeed = (design: Of & Pick<Design, 'supplies'>, before: Job, job: Job): boolean =>
+  before !== job && whyNoOutput(design, before) === null && chainBefore(design, before)?.includes(job) === false;
 
 /** The design with what a job switches as a feed that others may name, and its id; one that is there serves. */
 export function withOutputOf(design: Design, of: string): { readonly design: Design; readonly id: string } {

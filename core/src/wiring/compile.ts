@@ -75,7 +75,7 @@ function inChain(design: Design): readonly Job[] {
 function outputless(design: Design, job: Job, wired: readonly string[]): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}].when`;
   return jobsBefore(design, job).flatMap((before): WayReason[] => {
-    const why = whyNoOutput(before) ?? (wired.includes(before.id) ? null : 'that is not wired');
+    const why = whyNoOutput(design, before) ?? (wired.includes(before.id) ? null : 'that is not wired');
     return why === null ? [] : [{ path, message: `${before.name} feeds it, and ${why}.` }];
   });
 }

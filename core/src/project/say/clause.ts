@@ -7,7 +7,6 @@ import {
   type Watched,
   formOfSignal,
   isFeed,
-  isMains,
   isMomentary,
   levelsOf,
   restOf,
@@ -18,7 +17,6 @@ import { type When, remembers, signalsOf } from '../../document/index.ts';
 import { outputName, whyNoOutput } from '../chains.ts';
 import { feedOf } from '../intent.ts';
 import type { Design } from '../schema.ts';
-import { loadSupplyOf } from '../supply.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { CHARACTER, ofCharacter } from './phrases.ts';
@@ -354,7 +352,7 @@ export function readClause(
     const stands = (found[2] !== undefined) !== (found[1] !== undefined) ? 'off' : 'on';
     // Its contact is one that more can hang on; what remembers must not be remembered twice.
     const hangs = (contact || /\b(?:relay|contactor)$/i.test(named.job.name)) && stands === 'on';
-    if ((hangs || remembers(named.job.when)) && whyNoOutput(named.job) === null && !isMains(loadSupplyOf(design!, named.job))) {
+    if ((hangs || remembers(named.job.when)) && whyNoOutput(design!, named.job) === null) {
       const name = outputName(named.job);
       const known = design!.signals.find((signal) => isFeed(signal) && signal.ofJob === named.job.id);
       const called = known?.name ?? name;

@@ -332,6 +332,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   });
   const notOf = ({ at, length }: { readonly at: number; readonly length: number }) =>
     unclear.push({ at, end: at + length, text: text.slice(at, at + length) });
+  if (supplyFound?.hasNone) notOf(supplyFound);
   if (deviceFound && isSensing && !charged) notOf(deviceFound);
   // What the shelf has none of; a regulator cuts into half waves, and direct current has none.
   if (feeding && deviceFound && (device === 'phase' || isDescribed(deviceFound)) && partsNamed(deviceFound, feeding).length === 0)

@@ -102,11 +102,13 @@ interface SaidSupply {
   readonly capacityAh?: number;
   /** The job whose contact it is that gives it. */
   readonly ofJob?: string;
+  /** That job has no output that anything could hang on. */
+  readonly hasNone?: true;
 }
 
 /** *Behind the main relay*, *from the pump’s output*, *through the master contactor*: of a job that the project has by now. */
 function behindJob(text: string, design: Design | null, outside: (at: number) => boolean): SaidSupply | null {
-  const jobs = (design?.jobs ?? []).filter((job) => whyNoOutput(job) === null).sort((one, other) => other.name.length - one.name.length);
+  const jobs = (design?.jobs ?? []).toSorted((one, other) => other.name.length - one.name.length);
   for (const job of jobs) {
     const { id, name } = job;
     const said = name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
@@ -122,6 +124,7 @@ function behindJob(text: string, design: Design | null, outside: (at: number) =>
         supply: `known ${supplyIdOf(design!, job)}`,
         ratedA: null,
         ofJob: id,
+        ...(whyNoOutput(design!, job) !== null && { hasNone: true as const }),
         means: `what the contact of ${name} switches, behind a fuse of its own there`,
       };
   }
