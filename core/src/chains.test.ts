@@ -19,7 +19,7 @@ import {
   withoutJob,
 } from './project/index.ts';
 import { drawCurrentPaths, orderOfWork } from './outputs/index.ts';
-import { loadVolts } from './analysis/index.ts';
+import { evidenceFor, loadVolts, withBroken } from './analysis/index.ts';
 
 const MAIN = 'main relay: when the key is on, light a 5 W lamp from the battery';
 const FAN = 'when the fan switch is on, run a 10 A fan from the main relay';
@@ -230,6 +230,43 @@ describe('kept whole', () => {
     const large = withAmperes(design, 1, 25);
     const begun = withSafeRelay(large, 'job-2').jobs[1]!.device;
     expect(begun).not.toEqual(large.jobs[1]!.device);
+  });
+
+  test('a chain of three: the last one has all that makes the first one live', () => {
+    // The first sits at the battery and has a lead of its own there; the others share a wire to the dash.
+    const three = made(
+      MAIN,
+      'pump relay: when the main relay is in and the pump switch is on, run an 8 A pump from the battery',
+      'when the pump relay is in and the lamp switch is on, light a 5 W lamp from the battery',
+    );
+    const at = { ...three.jobs[0]!.device, place: 'place-1' } as Job['device'];
+    const { evidence, analysis } = analyse(changed(three, 0, { device: at }));
+    expect(analysis.jobs[2]).toMatchObject({ unwired: [], combinations: 8, matching: 8 });
+    const alone = evidenceFor(evidence, new Set(['job-3']));
+    const own = evidence.jobs.get('job-3')!;
+    let lit = 0;
+    withBroken(alone, own, [null], (_, { solution }) => {
+      if (loadVolts(alone.circuit, solution, 'job-3-load-1-1') > 10) lit++;
+    });
+    // In the one state of eight that its sentence and those before it ask for.
+    expect(lit).toBe(1);
+  });
+
+  test('a chain that says too much is refused with a way out, and at once', () => {
+    const many = Array.from({ length: 14 }).reduce<Design>((now, _, at) => {
+      const { design: next, id } = withOutputOf(now, `job-${at + 1}`);
+      const first = next.jobs[0]!;
+      const when = { op: 'or' as const, of: [id, id].map((signal) => ({ op: 'signal' as const, signal })) };
+      return { ...next, jobs: [...next.jobs, { ...first, id: `job-${at + 2}`, name: `Job ${at + 2}`, when }] };
+    }, made(MAIN));
+    // Twice as much each time, and the battery: 2, 5, 11 … 191 of the seventh, 383 of the eighth.
+    const upTo = (jobs: number) => parseDesign({ ...many, jobs: many.jobs.slice(0, jobs), signals: many.signals.slice(0, jobs) });
+    expect(upTo(7)).toMatchObject({ ok: true });
+    expect(upTo(8)).toMatchObject({
+      ok: false,
+      problems: [{ path: 'jobs[7].when', message: expect.stringMatching(/hang on fewer jobs/) }],
+    });
+    expect(parseDesign(many)).toMatchObject({ ok: false });
   });
 
   test('it follows its job to another place', () => {

@@ -1,5 +1,5 @@
 /** Chains of jobs: what one switches feeds the next one's coil, or its load. */
-import { type When, mintId, signalsOf, withoutSignal } from '../document/index.ts';
+import { type When, mintId, partsOf, signalsOf, withoutSignal } from '../document/index.ts';
 import { type Signal, type SignalOf, isCharged, isFeed, isMains } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 
@@ -39,14 +39,40 @@ export function jobsBefore(design: Of, job: Job): Job[] {
 /** All jobs that must be live before this one can be, nearest first; null where one of them waits for itself. */
 export function chainBefore(design: Of, job: Job): Job[] | null {
   const found = new Set<Job>();
-  const waits = (at: Job, above: readonly Job[]): boolean =>
+  const path = new Set<Job>([job]);
+  const waits = (at: Job): boolean =>
     jobsBefore(design, at).some((before) => {
-      if (before === job || above.includes(before)) return true;
+      if (path.has(before)) return true;
+      if (found.has(before)) return false;
       found.add(before);
-      return waits(before, [...above, before]);
+      path.add(before);
+      const isRound = waits(before);
+      path.delete(before);
+      return isRound;
     });
-  return waits(job, []) ? null : [...found];
+  return waits(job) ? null : [...found];
 }
+
+/** How many signals a job names once all that feeds it is spelled out, each as often as it stands there. Expects no job to wait for itself. */
+export function spelledLength(design: Of): (job: Job) => number {
+  const known = new Map<Job, number>();
+  const ofSignal = (id: string): number => {
+    const feed = feedNamed(design, id);
+    const before = feed && switchedBy(design, feed);
+    return before ? ofJob(before) : 1;
+  };
+  const ofWhen = (when: When): number =>
+    when.op === 'signal' ? ofSignal(when.signal) : partsOf(when).reduce((sum, part) => sum + ofWhen(part), 0);
+  const ofJob = (job: Job): number => {
+    const { when, otherwise, supply } = job;
+    const length = known.get(job) ?? ofSignal(supply) + ofWhen(when) + ('when' in otherwise ? ofWhen(otherwise.when) : 0);
+    known.set(job, length);
+    return length;
+  };
+  return ofJob;
+}
+/** A chain that says more than this is not spelled out. */
+export const MOST_SPELLED = 200;
 
 /** A design with these jobs alone, and with what must be live before them. */
 export function withOnly(design: Design, ids: ReadonlySet<string>): Design {
@@ -132,8 +158,15 @@ export function withOutputOf(design: Design, of: string): { readonly design: Des
   const id = mintId('signal', design.signals);
   const feed: SignalOf<'feed'> = {
     ...{ id, name: outputName(job), nature: 'feed' as const, ofJob: of, usual: false, place: job.device.place },
-    // What its own supply and place are follows from the job.
-    ...{ supply: design.supplies[0]!.id, limitA: 1, keyOn: false, starter: false, pulsed: false, filtered: false },
+    // Its own supply and place follow from the job.
+    ...{
+      supply: feedNamed(design, job.supply)?.supply ?? job.supply,
+      limitA: 1,
+      keyOn: false,
+      starter: false,
+      pulsed: false,
+      filtered: false,
+    },
   };
   return { design: { ...design, signals: [...design.signals, feed] }, id };
 }

@@ -73,6 +73,8 @@ export class NetlistBuilder {
   private readonly groups: ControlGroup[] = [];
   private readonly behindLoad = new Set<OpenWire>();
   private readonly memo = new Map<string, unknown>();
+  /** Jobs whose outputs a job hangs on. */
+  private readonly behind = new Map<string, Set<string>>();
   private readonly lent = new Map<string, Set<string>>();
   /** Of each place that a cord comes into: the mains in it, and where it is tapped and given back. */
   readonly inlets = new Map<string, { readonly supply: string; readonly line: Terminal; readonly back: Terminal }>();
@@ -112,6 +114,8 @@ export class NetlistBuilder {
 
   /** Says that a job is fed by what another one switches: it uses all that makes that live, and none of that one's own loads. */
   useOutput(of: string, job: string): void {
+    for (const before of this.behind.get(of) ?? []) this.useOutput(before, job);
+    this.behind.set(job, (this.behind.get(job) ?? new Set()).add(of));
     const { legs } = this.outputs.get(of)!;
     const wires = this.wires.filter((wire) => wire.jobs.includes(of) && (wire.section.side === 'control' || legs.includes(wire.leg)));
     for (const wire of wires) if (!wire.jobs.includes(job)) wire.jobs.push(job);

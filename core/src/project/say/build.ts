@@ -119,6 +119,13 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     const known = signal.id ?? design.signals.find(({ name }) => name.toLowerCase() === signal.name.toLowerCase())?.id;
     ids.set(signal.name, known ?? mintId('signal', design.signals));
     if (known) continue;
+    const { ofJob } = signal.begins;
+    if (typeof ofJob === 'string') {
+      const output = withOutputOf(design, ofJob);
+      design = output.design;
+      ids.set(signal.name, output.id);
+      continue;
+    }
     const base = { id: ids.get(signal.name)!, name: signal.name, place: at, usual: false };
     const own = signal.from && mintId('supply', design.supplies);
     if (own) {
