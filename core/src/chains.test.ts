@@ -267,6 +267,11 @@ describe('kept whole', () => {
       problems: [{ path: 'jobs[7].when', message: expect.stringMatching(/hang on fewer jobs/) }],
     });
     expect(parseDesign(many)).toMatchObject({ ok: false });
+    // A sentence that hangs on none may be as long as a clause may.
+    const long = (op: 'and' | 'or') => ({ op, of: Array.from({ length: 38 }, () => ({ op: 'signal' as const, signal: 'signal-1' })) });
+    const third = { op: 'and' as const, of: [long('or'), long('and'), long('or')] };
+    const job = { ...made(MAIN).jobs[0]!, when: third, otherwise: { kind: 'slower' as const, when: third, ohm: 1, endsItself: true } };
+    expect(parseDesign({ ...made(MAIN), jobs: [job] })).toMatchObject({ ok: true });
   });
 
   test('it follows its job to another place', () => {

@@ -13,6 +13,9 @@ export const switchedBy = ({ jobs }: Pick<Design, 'jobs'>, { ofJob }: SignalOf<'
 export const isOutputOfJob = (design: Pick<Design, 'jobs'>, signal: Signal | undefined): boolean =>
   isFeed(signal) && switchedBy(design, signal) !== undefined;
 
+/** Signals that are things of their own, which somebody or something operates. */
+export const thingsOf = ({ jobs, signals }: Of): Signal[] => signals.filter((signal) => !isOutputOfJob({ jobs }, signal));
+
 const feedNamed = ({ signals }: Of, id: string): SignalOf<'feed'> | undefined => {
   const signal = signals.find((one) => one.id === id);
   return isFeed(signal) ? signal : undefined;

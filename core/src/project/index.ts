@@ -34,6 +34,7 @@ export {
   outputName,
   spelledOut,
   switchedBy,
+  thingsOf,
   whyNoOutput,
   withOnly,
   withOutputOf,

@@ -2,7 +2,7 @@
  * The one gate for a document from outside: version, shape, and references between its parts.
  * What a person can have caused comes back as a value with the path of the field.
  */
-import { MOST_SPELLED, chainBefore, isOutputOfJob, spelledLength, switchedBy } from './chains.ts';
+import { MOST_SPELLED, chainBefore, isOutputOfJob, jobsBefore, spelledLength, switchedBy } from './chains.ts';
 import { linesOf, supplyIdOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, type StatementTerm, designSchema, devicesOf } from './schema.ts';
@@ -268,7 +268,7 @@ function references(design: Design): DocumentProblem[] {
   if (problems.length === 0) {
     const lengthOf = spelledLength(design);
     design.jobs.forEach((job, at) => {
-      if (lengthOf(job) > MOST_SPELLED)
+      if (jobsBefore(design, job).length > 0 && lengthOf(job) > MOST_SPELLED)
         say(
           `jobs[${at}].when`,
           `says more than ${MOST_SPELLED} things with all that feeds it: let it hang on fewer jobs, one behind the other`,

@@ -4,10 +4,14 @@ import { computed } from 'vue';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
+import { mayName } from './outputs.ts';
 
 const emit = defineEmits<{ done: [] }>();
 const project = useProject();
-const options = computed(() => [{ value: '', text: 'nothing: it is always on' }, ...named(project.design!.signals)]);
+const options = computed(() => [
+  { value: '', text: 'nothing: it is always on' },
+  ...named(project.design!.signals.filter((signal) => mayName(project.design!, signal, project.job!))),
+]);
 function choose(signal: string): void {
   if (signal === '') return;
   void project.patch(`${project.job!.name}: when`, [{ path: ['jobs', project.jobIndex, 'when'], value: { op: 'signal', signal } }]);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the loads do when the clause does not hold. */
 import { computed } from 'vue';
-import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, isOutputOfJob, loadFacets, withRelay } from '@iron-nudge/core';
+import { hasResting, mintId, relayOf, type Job, type Otherwise, isFeed, loadFacets, thingsOf, withRelay } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import NumberField from '../ui/NumberField.vue';
 import TickField from '../ui/TickField.vue';
@@ -10,7 +10,7 @@ import { named } from '../ui/options.ts';
 
 const project = useProject();
 const job = computed<Job>(() => project.job!);
-const feeds = computed(() => project.design!.signals.filter((signal) => isFeed(signal) && !isOutputOfJob(project.design!, signal)));
+const feeds = computed(() => thingsOf(project.design!).filter(isFeed));
 const spare = computed(
   () =>
     project.design!.signals.find((signal) => JSON.stringify(job.value.when).includes(`"${signal.id}"`) === false) ??

@@ -14,7 +14,7 @@ import {
   isPin,
   isRegulator,
   isMomentary,
-  isOutputOfJob,
+  thingsOf,
 } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import LevelSlider from './LevelSlider.vue';
@@ -29,7 +29,7 @@ const own = computed(() => new Set(project.design && project.job ? intentOf(proj
 /** The job's own signals first; they get the first keys. */
 const signals = computed<Signal[]>(() => {
   // What a job switches nobody operates.
-  const all = (project.design?.signals ?? []).filter((signal) => !isOutputOfJob(project.design!, signal));
+  const all = project.design ? thingsOf(project.design) : [];
   return [...all.filter(({ id }) => own.value.has(id)), ...all.filter(({ id }) => !own.value.has(id))];
 });
 const buttons = computed(() => signals.value.filter((signal) => levelsOf(signal) === null));

@@ -16,10 +16,10 @@ import {
   pinsOf,
   portableCpp,
   stepWords,
+  thingsOf,
   type Controller,
   type ControllerLink,
   type ProgramStep,
-  isOutputOfJob,
   isPin,
   withBoardType,
   withDevice,
@@ -68,7 +68,7 @@ const KINDS = [
   { value: 'repeat', text: 'repeat the steps before it' },
 ] as const;
 const adding = ref<(typeof KINDS)[number]['value']>('set');
-const inputs = computed(() => named(project.design!.signals.filter((signal) => !isPin(signal) && !isOutputOfJob(project.design!, signal))));
+const inputs = computed(() => named(thingsOf(project.design!).filter((signal) => !isPin(signal))));
 const outputs = computed(() => pins.value.map(({ id, name, gpio }) => ({ value: id, text: `${name} (${gpio})` })));
 const problem = computed(() =>
   pins.value.length === 0

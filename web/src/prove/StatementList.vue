@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What must hold in every state, said by the person and checked over all of it. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import { isOutputOfJob, mintId, stateWord, type Statement, type StatementResult, type StatementTerm } from '@iron-nudge/core';
+import { mintId, stateWord, thingsOf, type Statement, type StatementResult, type StatementTerm } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 import SelectField from '../ui/SelectField.vue';
@@ -26,11 +26,9 @@ const options = computed(() => [
   ...(project.design?.jobs ?? []).flatMap((job) =>
     [true, false].map((on) => ({ value: `job|${job.id}|${on}`, text: `${job.name} ${on ? 'on' : 'off'}` })),
   ),
-  ...(project.design?.signals ?? [])
-    .filter((signal) => !isOutputOfJob(project.design!, signal))
-    .flatMap((signal) =>
-      [true, false].map((on) => ({ value: `signal|${signal.id}|${on}`, text: `${signal.name} ${stateWord(signal, on)}` })),
-    ),
+  ...(project.design ? thingsOf(project.design) : []).flatMap((signal) =>
+    [true, false].map((on) => ({ value: `signal|${signal.id}|${on}`, text: `${signal.name} ${stateWord(signal, on)}` })),
+  ),
 ]);
 const first = ref('');
 const second = ref('');

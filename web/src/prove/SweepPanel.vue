@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Every combination of many signals over all jobs at once, in the worker, with its progress and a way to stop it. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
-import { isOutputOfJob, type SweepRow } from '@iron-nudge/core';
+import { thingsOf, type SweepRow } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import SeverityMark from '../ui/SeverityMark.vue';
 
 const MOST = 18;
 const project = useProject();
-const signals = computed(() => (project.design?.signals ?? []).filter((signal) => !isOutputOfJob(project.design!, signal)));
+const signals = computed(() => (project.design ? thingsOf(project.design) : []));
 const vary = ref<readonly string[]>(signals.value.slice(0, 12).map(({ id }) => id));
 type Run = { kind: 'idle' } | { kind: 'running' | 'done' | 'stopped'; done: number; total: number; differing: number; seconds: number };
 const run = ref<Run>({ kind: 'idle' });
