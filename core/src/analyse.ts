@@ -23,6 +23,8 @@ export interface JobView {
   /** States of the job, and those that do what is meant at every corner. */
   readonly combinations: number;
   readonly matching: number;
+  /** Whether it can stand in more states than were looked at. */
+  readonly cut: boolean;
 }
 
 export interface Analysis {
@@ -118,6 +120,7 @@ function jobViews(context: RuleContext, findings: readonly Finding[]): JobView[]
       wiring: evidence.wiring.get(job.id) ?? '',
       sequential: at?.evidence.sequential ?? false,
       ...statesOf(verdicts),
+      cut: at?.evidence.cut ?? false,
     };
   });
 }

@@ -2,7 +2,7 @@
  * Every state that some signals can bring a circuit to, beside what they were meant to do.
  *
  * Expects a circuit whose conditions are set. A job that remembers nothing is solved once for each
- * combination of its signals; one that remembers is walked from power-up, one signal changing at a time,
+ * combination of its signals, of too many for those that `combinationsOfSignals` takes; one that remembers is walked from power-up, one signal changing at a time,
  * until no new state comes. A state is the signals, what the clauses remember, and how the relays stand.
  */
 import type { Circuit, Solution } from '../solve/index.ts';
@@ -49,8 +49,29 @@ function standing({ signals }: Machine<unknown>, { others }: Surroundings) {
   };
 }
 
-/** More states than this are not walked. */
+/** More states than this are not looked at. */
 export const MOST_STATES = 4096;
+
+/**
+ * Combinations of signals, as bits: all where there are no more than `most`, in Gray's order, so that one signal changes from each to
+ * the next and little is solved again. Of more: those in which the fewest are on or the fewest are off, which is where an *or* turns
+ * and where an *and* does, and then some of all the rest, the same ones each time.
+ */
+export function combinationsOfSignals(count: number, most: number): { readonly combinations: readonly number[]; readonly all: boolean } {
+  if (count < 31 && 2 ** count <= most)
+    return { combinations: Array.from({ length: 2 ** count }, (_, turn) => turn ^ (turn >> 1)), all: true };
+  const every = 2 ** count - 1;
+  const taken = new Set<number>();
+  for (let ones: readonly number[] = [0], depth = 0; depth <= 2; depth++) {
+    for (const bits of ones) for (const either of [bits, every - bits]) if (taken.size < most) taken.add(either);
+    ones = ones.flatMap((bits) => Array.from({ length: count }, (_, at) => 2 ** at).flatMap((bit) => (bit > bits ? [bits + bit] : [])));
+  }
+  for (let state = count; taken.size < most;) {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    taken.add(Math.floor((state / 2 ** 32) * (every + 1)));
+  }
+  return { combinations: [...taken], all: false };
+}
 
 /** What stands for as long as a delay runs. */
 export interface Passing {
@@ -107,6 +128,7 @@ export function explore<Meant>(
   around: Surroundings,
   walk: boolean,
   each: (state: Explored<Meant>) => void,
+  most = MOST_STATES,
 ): boolean {
   const { signals } = machine;
   const isOn = standing(machine, around);
@@ -118,12 +140,12 @@ export function explore<Meant>(
     return { bits, on: new Set(signals.filter((_, at) => (bits >> at) & 1)), memory: next.memory, meant: next.meant, path, solution };
   };
   if (!walk) {
-    // In Gray's order one signal changes from each state to the next, and little is solved again.
-    for (let turn = 0; turn < 2 ** signals.length; turn++) {
-      const state = visit(turn ^ (turn >> 1), null, around.rest, []);
+    const { combinations, all } = combinationsOfSignals(signals.length, most);
+    for (const bits of combinations) {
+      const state = visit(bits, null, around.rest, []);
       if (state) each(state);
     }
-    return true;
+    return all;
   }
   let whole = true;
   const seen = new Set<string>();
@@ -132,7 +154,7 @@ export function explore<Meant>(
     if (!state) return;
     const key = `${state.bits}|${state.memory.map(Number).join('')}|${around.own.map((sensor) => state.solution.sensed[sensor]).join('')}`;
     if (seen.has(key)) return;
-    if (seen.size >= MOST_STATES) {
+    if (seen.size >= most) {
       whole = false;
       return;
     }

@@ -28,7 +28,7 @@ function around(evidence: Evidence, jobs: readonly Job[], others: (signal: strin
 export interface StatementResult {
   readonly id: string;
   readonly words: string;
-  /** Null where it was not asked: a job is not wired, or there are too many signals. */
+  /** Null where it was not asked, or not of every state: a job is not wired, or there are too many signals. */
   readonly holds: boolean | null;
   readonly states: number;
   readonly against: number;
@@ -62,7 +62,7 @@ export function checkStatement(evidence: Evidence, statement: Statement, most = 
   let states = 0;
   let against = 0;
   let example: StatementResult['example'] = null;
-  explore(
+  const whole = explore(
     evidence.circuit,
     machine,
     around(evidence, jobs, () => false),
@@ -75,8 +75,9 @@ export function checkStatement(evidence: Evidence, statement: Statement, most = 
       against++;
       example ??= { signals: machine.signals, on: [...state.on], words: signalWords(evidence, machine.signals, state.on) };
     },
+    2 ** MOST_JOINT_SIGNALS,
   );
-  return { ...silent, holds: against === 0, states, against, example };
+  return { ...silent, holds: against > 0 ? false : whole ? true : null, states, against, example };
 }
 
 export interface SweepRow {

@@ -3,7 +3,7 @@
  * What a person can have caused comes back as a value with the path of the field.
  */
 import { MOST_SPELLED, chainBefore, isOutputOfJob, jobsBefore, spelledLength, switchedBy } from './chains.ts';
-import { linesOf, supplyIdOf } from './intent.ts';
+import { intentOf, linesOf, supplyIdOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, type StatementTerm, designSchema, devicesOf } from './schema.ts';
 import {
@@ -104,6 +104,8 @@ function withOutputs(design: Design): Design {
 const MOST_PROBLEMS = 100;
 /** Values in a document, fields and entries of lists alike. */
 const MOST_VALUES = 100_000;
+/** Their states are told apart by the bits of a number of 32. */
+const MOST_SIGNALS_A_JOB = 30;
 
 /** Looked at before anything else reads it: what is hostile costs no more than a walk. */
 function sizeOf(raw: object): 'fits' | 'too deep' | 'too many' {
@@ -275,6 +277,12 @@ function references(design: Design): DocumentProblem[] {
         );
     });
   }
+  if (problems.length === 0 && design.signals.length > MOST_SIGNALS_A_JOB)
+    design.jobs.forEach((job, at) => {
+      const count = intentOf(design, job).signals.length;
+      if (count > MOST_SIGNALS_A_JOB)
+        say(`jobs[${at}].when`, `hangs on ${count} signals; a job takes up to ${MOST_SIGNALS_A_JOB}: divide it into several`);
+    });
   function loadReferences(job: Job, path: string): void {
     const { otherwise } = job;
     if (otherwise.kind === 'original-feed') {

@@ -2,11 +2,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { gatherEvidence } from '../analysis/evidence.ts';
-import { parseDesignText } from '../project/parse.ts';
+import { parseDesign, parseDesignText } from '../project/parse.ts';
 import type { Design } from '../project/schema.ts';
 import { and, design, job, on } from '../testing/designs.ts';
 import { answersOf } from './answers.ts';
+import { notAllAsked } from './bounded.ts';
 import { checkEvidence } from './check.ts';
+import { clauseNoEffect } from './clause-no-effect.ts';
 import { ruleContext } from './context.ts';
 import { RULES } from './registry.ts';
 import { GROUPS } from './rule.ts';
@@ -48,7 +50,7 @@ test('each question stands in one group, and no two ask the same', () => {
 });
 
 describe('what is bounded', () => {
-  const switches = Array.from({ length: 13 }, (_, at) => ({
+  const switches = Array.from({ length: 31 }, (_, at) => ({
     ...design().signals.find(({ id }) => id === 'dash')!,
     id: `s-${at}`,
     name: `switch ${at}`,
@@ -71,6 +73,31 @@ describe('what is bounded', () => {
   test('eight are solved with the other jobs on as well; with nine it is said that they are not', () => {
     expect(caution(series(8), 'others')).toBeUndefined();
     expect(caution(series(9), 'others')).toMatchObject({ severity: 'caution', value: 9, limit: 8 });
+  });
+  test.each([
+    [12, false],
+    [13, true],
+    [30, true],
+  ])('of %d signals 4096 states are solved; whether there are more is said: %s', (count, more) => {
+    const evidence = gatherEvidence(series(count));
+    const own = evidence.jobs.get('job-1')!;
+    expect([own.cut, new Set(own.states.map(({ key }) => key)).size]).toEqual([more, 4096]);
+    // Where the load turns is among them.
+    expect(own.states.filter(({ lines }) => lines[0] === 'on').map(({ on: signals }) => signals.size)).toContain(count);
+    const context = ruleContext(evidence);
+    const findings = [notAllAsked, clauseNoEffect].flatMap((rule) => rule.check(context));
+    expect(findings.filter(({ code }) => code === 'states').map(({ severity, limit }) => [severity, limit])).toEqual(
+      more ? [['caution', 4096]] : [],
+    );
+    expect(findings.filter(({ rule }) => rule === 'clause-no-effect').map(({ severity }) => severity)).toEqual(more ? [] : ['hold']);
+  });
+  test('thirty-one signals are refused, with the field and the way out', () => {
+    const thirty = series(30);
+    expect(parseDesign(thirty).ok).toBe(true);
+    expect(parseDesign({ ...thirty, jobs: [{ ...thirty.jobs[0]!, when: and(...switches.map(({ id }) => on(id))) }] })).toEqual({
+      ok: false,
+      problems: [{ path: 'jobs[0].when', message: expect.stringMatching(/hangs on 31 signals.*up to 30: divide it/) }],
+    });
   });
 });
 

@@ -86,8 +86,8 @@ export const notAllAsked: Rule = {
                 'states',
                 MOST_STATES + 1,
                 MOST_STATES,
-                `It can stand in more states than the ${MOST_STATES} that were walked`,
-                'those that were not reached are not proved',
+                `It can stand in more states than the ${MOST_STATES} that were looked at`,
+                'the others are not proved: divide it into jobs of fewer signals',
               ),
             ]
           : []),

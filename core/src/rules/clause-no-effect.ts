@@ -32,10 +32,11 @@ export const clauseNoEffect: Rule = {
   id: ID,
   group: 'works',
   asks: 'Does every signal of the sentence have an effect?',
-  notAsked: 'nothing works it: it is said to be always on',
+  notAsked: (_, { evidence }) =>
+    evidence.cut ? 'it can stand in more states than were looked at' : 'nothing works it: it is said to be always on',
   check: ({ jobs, design }) =>
     jobs.flatMap((job) => {
-      if (job.job.when.op === 'always') return [];
+      if (job.job.when.op === 'always' || job.evidence.cut) return [];
       const said = pointless(job, (id) => design.signals.find((signal) => signal.id === id)!.name);
       return judge(ID, {
         severity: 'caution',

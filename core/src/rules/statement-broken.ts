@@ -35,7 +35,10 @@ function check(context: RuleContext, statement: Statement): Finding[] {
         severity: 'caution',
         value: 1,
         title: `It is not asked here whether ${words}`,
-        detail: `with more than ${MOST_SIGNALS} signals there are too many states for a check at each change: Prove asks it of up to ${MOST_JOINT_SIGNALS}`,
+        detail:
+          states > 0
+            ? `they can stand in more states than the ${states} that were looked at, in which it holds`
+            : `with more than ${MOST_SIGNALS} signals there are too many states for a check at each change: Prove asks it of up to ${MOST_JOINT_SIGNALS}`,
         working: noneAllowed(1, 'statements that were not asked', computed('counted')),
       }),
     ];

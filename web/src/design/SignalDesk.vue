@@ -125,7 +125,8 @@ const summary = computed(() => {
   const view = project.jobView;
   if (!view || view.combinations === 0) return '';
   const settled = !project.reading || project.reading.outcome === 'settled' ? '' : ' · the relays do not come to rest';
-  return `${view.matching} of ${view.combinations} states match the sentence${settled}`;
+  const more = view.cut ? '; there are more than were looked at' : '';
+  return `${view.matching} of ${view.combinations} states match the sentence${more}${settled}`;
 });
 const waiting = computed(() => {
   const next = project.reading?.waiting[0];

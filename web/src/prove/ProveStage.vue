@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { linesOf, sentenceOf, sentenceText, type StateRow, type StateTable } from '@iron-nudge/core';
+import { type JobView, type Severity, linesOf, sentenceOf, sentenceText, type StateRow, type StateTable } from '@iron-nudge/core';
 import { useProject } from '../stores/project.ts';
 import CurrentPaths from '../design/CurrentPaths.vue';
 import SeverityMark from '../ui/SeverityMark.vue';
@@ -105,12 +105,20 @@ const isNarrow = useNarrow();
 const ALL = ' all';
 const shownJob = computed(() => (view.value === 'all' ? ALL : (project.job?.id ?? '')));
 const jobChoices = computed(() => [
-  ...(project.analysis?.jobs ?? []).map(({ id, matching, combinations }) => ({
-    value: id,
-    text: `${project.design?.jobs.find((job) => job.id === id)?.name}: ${combinations === 0 ? 'not wired' : `${matching}/${combinations}`}`,
+  ...(project.analysis?.jobs ?? []).map((view_) => ({
+    value: view_.id,
+    text: `${project.design?.jobs.find((job) => job.id === view_.id)?.name}: ${proved(view_).text}`,
   })),
   { value: ALL, text: 'All jobs together' },
 ]);
+/** How far a job is proved, in a mark and in short. */
+function proved({ matching, combinations, cut }: JobView): { severity: Severity; text: string } {
+  if (combinations === 0) return { severity: 'danger', text: 'not wired' };
+  return {
+    severity: matching < combinations ? 'danger' : cut ? 'caution' : 'hold',
+    text: `${matching}/${combinations}${cut ? ' of more' : ''}`,
+  };
+}
 function pick(id: string): void {
   view.value = id === ALL ? 'all' : 'states';
   if (id !== ALL) void show(id);
@@ -139,9 +147,9 @@ const draw = () => router.push({ name: 'design', params: { id: project.id, job: 
         :aria-current="view === 'states' && entry.id === project.job?.id ? 'true' : undefined"
         @click="((view = 'states'), show(entry.id))"
       >
-        <SeverityMark :severity="entry.matching === entry.combinations && entry.combinations > 0 ? 'hold' : 'danger'" />
+        <SeverityMark :severity="proved(entry).severity" />
         <span>{{ project.design?.jobs.find(({ id }) => id === entry.id)?.name }}</span>
-        <span class="mono count">{{ entry.combinations === 0 ? 'not wired' : `${entry.matching}/${entry.combinations}` }}</span>
+        <span class="mono count">{{ proved(entry).text }}</span>
       </button>
       <button class="bare job all" :aria-current="view === 'all' ? 'true' : undefined" @click="view = 'all'">All jobs together</button>
     </nav>

@@ -67,7 +67,10 @@ function put({ example }: StatementResult): void {
         <SeverityMark :severity="result.holds === null ? 'caution' : result.holds ? 'hold' : 'danger'" />
         <span class="words">{{ result.words }}</span>
         <span class="found">
-          <template v-if="result.holds === null">not asked: a job is not wired, or too many signals</template>
+          <template v-if="result.holds === null && result.states > 0">
+            holds in the {{ result.states }} states that were looked at; there are more
+          </template>
+          <template v-else-if="result.holds === null">not asked: a job is not wired, or too many signals</template>
           <template v-else-if="result.holds">holds in all {{ result.states }} states</template>
           <template v-else>not so in {{ result.against }} of {{ result.states }} states: {{ result.example?.words }}</template>
         </span>

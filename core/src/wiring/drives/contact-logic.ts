@@ -43,7 +43,11 @@ export const contactLogic: Drive = {
   rank: () => 5,
   refuse(design: Design, job: Job, clause) {
     if (signalsOf(clause).length > MOST_SIGNALS)
-      return cannot(design, job, `A clause over more than ${MOST_SIGNALS} signals is not wired with relays here.`);
+      return cannot(
+        design,
+        job,
+        `A clause over more than ${MOST_SIGNALS} signals is not wired with relays here: divide it into several jobs, or let a board’s pin say it.`,
+      );
     const { module, solid } = typeOf(design, job);
     if (module || solid) return cannot(design, job, 'Helper relays have no place before this input.');
     const supply = controlSupplyOf(design, job);
