@@ -28,8 +28,11 @@ const LAYERS = [
 /** What supplies, signals and loads are discriminated by, and their kinds. */
 const KIND_NAMES = [
   ['nature', 'switch|feed|ground-switch|threshold|pressure|quantity|pin|receiver|regulator|timer|two-hand'],
-  ['kind', 'battery|alternator|converter|mains|adapter|heater|filament|heat-lamp|led|motor|solenoid|electronics|transformer|outlet'],
-  ['loadKind', 'battery|heater|filament|heat-lamp|led|motor|solenoid|electronics|transformer|outlet'],
+  [
+    'kind',
+    'battery|alternator|converter|mains|adapter|heater|filament|heat-lamp|led|motor|solenoid|electronics|transformer|variable-transformer|outlet',
+  ],
+  ['loadKind', 'battery|heater|filament|heat-lamp|led|motor|solenoid|electronics|transformer|variable-transformer|outlet'],
 ];
 /** Kinds of part. A branch of the model has kinds of its own, and a job's device is a relay or none. */
 const PART_KINDS =

@@ -69,6 +69,8 @@ export interface LoadFacets<K extends string> {
   readonly phaseAngle: boolean;
   /** Whether its two leads are alike, so that changing them about does nothing. */
   readonly leadsAlike: boolean;
+  /** Whether it feeds another side that we do not solve: by a winding of its own, or by a slider on the same. */
+  readonly secondary: 'none' | 'apart' | 'joined';
   /** What an ohmmeter reads of it, as shares of its working resistance; null where that reading says nothing. */
   readonly ohms: { readonly least: number; readonly most: number } | null;
 }

@@ -92,5 +92,6 @@ export const resistive = {
   startsHard: false,
   phaseAngle: true,
   leadsAlike: true,
+  secondary: 'none',
   ohms: { least: 1, most: 1 },
 } as const satisfies Partial<LoadFacets<string>>;

@@ -12,8 +12,21 @@ import { motor } from './motor.ts';
 import { outlet } from './outlet.ts';
 import { solenoid } from './solenoid.ts';
 import { transformer } from './transformer.ts';
+import { variableTransformer } from './variable-transformer.ts';
 
-const REGISTRY = { heater, filament, 'heat-lamp': heatLamp, led, motor, solenoid, electronics, transformer, outlet, battery } as const;
+const REGISTRY = {
+  heater,
+  filament,
+  'heat-lamp': heatLamp,
+  led,
+  motor,
+  solenoid,
+  electronics,
+  transformer,
+  'variable-transformer': variableTransformer,
+  outlet,
+  battery,
+} as const;
 
 export type LoadKind = keyof typeof REGISTRY;
 export const LOADS: { readonly [K in LoadKind]: LoadFacets<K> } = REGISTRY;

@@ -18,6 +18,7 @@ export const transformer = {
   otherCurrent: 'direct current meets nothing but the copper of its winding, and burns it',
   startsHard: true,
   phaseAngle: false,
+  secondary: 'apart',
   // The copper of the primary: a tenth to a fiftieth of what it takes with its load on, from memory.
   ohms: { least: 1 / 50, most: 1 / 10 },
 } as const satisfies LoadFacets<'transformer'>;

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { analyse } from '../../analyse.ts';
 import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
+import { typed } from '../../testing/pieces.ts';
 import { cautionsFor, mainsSteps } from './cautions.ts';
 
 function read(file: string): Design {
@@ -21,6 +22,19 @@ const steps = (file: string) => {
 };
 
 describe('cautions', () => {
+  test.each([
+    ['a 700 W transformer', [true, false]],
+    ['a 700 W variable transformer', [false, true]],
+    ['a 700 W motor', [false, false]],
+  ])('what %s gives on its other side is told apart from the mains, or not parted from them', (load, says) => {
+    const design = typed([`when the hand switch is on, run ${load} from the mains`]);
+    const words = cautionsFor(design, design.jobs[0]!, analyse(design).analysis.netlist).join(' ');
+    expect(
+      [/gives is not asked here: above 50 V its other side kills/, /not parted from the mains, whatever it is set to/].map((said) =>
+        said.test(words),
+      ),
+    ).toEqual(says);
+  });
   test('low voltage that is worked on beside the mains: what is opened is unplugged first', () => {
     const design = read('circuits/19-oven');
     const { netlist } = analyse(design).analysis;

@@ -117,6 +117,10 @@ const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.sourc
 /** *In one cable*, *over a 7-core trailer cable*. */
 const ONE_CABLE =
   /,? ?\b(?:in|by|through|over|with) (?:a |an |one |the )?(?:(?:\d{1,2}[- ]core|multi-?core) )?(?:(?:trailer|single|one|multi-?core) )?cable(?: to the (?:load|trailer|caravan|roof|mast))?(?=\s*(?:[\0,;.]|$))/;
+/** What is switched, then, is the transformer: what hangs on its slider is at another voltage, and behind another fuse. */
+const THROUGH_VARIABLE =
+  /,? ?\b(?:through|via|behind|after|over|by|with|on) (?:a |an |the |its )?variable (?:auto-?)?transformer(?: before it)?(?![\w-])/;
+const onSlider = (load: SaidLoad): SaidLoad => ({ ...load, name: `${load.name} on a variable transformer`, kind: 'variable-transformer' });
 const ABOVE_VOLTS = new RegExp(String.raw`,? ?\b(?:above|over|at) (${NUMBER}) ?v(?:olts?)?(?= ?(?:[\0,;.]|$))`);
 const OTHERWISE = /[,;.]? ?\b(?:otherwise|or else)\b,?/;
 
@@ -181,6 +185,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     assumed.push(
       'the lamp in the switch is not wired: its terminal stays free; “with a pilot lamp” is one that shows when the load has power',
     );
+  const variable = reading.match(THROUGH_VARIABLE);
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const cable = reading.match(ONE_CABLE);
@@ -223,6 +228,11 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
         )
       : [];
   if (other && others.length > 0) take(other.index, other[0].length, 'words', 'while that is not so, in their place:');
+  // Heat wants an end of its own whatever feeds it: behind a slider it would be asked for none.
+  if (variable && !heats && loads.length > 0 && loads.every(({ kind }) => kind !== null && !LOADS[kind].heats)) {
+    reading.takeFound(variable, 'load', 'a variable transformer, which is what is switched: the load hangs on its slider');
+    loads.splice(0, loads.length, ...loads.map(onSlider));
+  }
   if (pilot && loads.length > 0) loads.push(pilot.lamp);
   const unclear = [...unclearOf(reading, wrong), ...condition.senseless];
 

@@ -225,6 +225,29 @@ test('on a transformer of low voltage the relay has a coil for alternating curre
   expect(dangers(sentence)).toEqual([]);
 });
 
+describe('a variable transformer', () => {
+  const start = 'when the hand switch is on, run';
+  test('is what is switched where the load hangs on its slider', () => {
+    for (const words of ['through a variable transformer', 'behind its variable autotransformer'])
+      expect(read(`${start} a 700 W transformer from the mains ${words}`).load).toMatchObject({
+        kind: 'variable-transformer',
+        name: 'transformer on a variable transformer',
+        plate: { value: 700, unit: 'W', ratedV: 230 },
+      });
+    expect(read(`${start} a 500 W variable transformer from the mains`).load).toMatchObject({ kind: 'variable-transformer' });
+  });
+  test('takes the place of nothing that heats, nor of what nobody knows: that would lose the end of its heat', () => {
+    for (const load of ['a 500 W heater', 'a 500 W heat lamp', 'a 500 W unit'])
+      expect(read(`${start} ${load} from the mains through a variable transformer`).heard).toMatchObject({
+        add: null,
+        unclear: [{ text: 'through a variable transformer' }],
+      });
+  });
+  test('is no load for a battery', () => {
+    expect(dangers(`${start} a 60 W lamp from the battery through a variable transformer`).join()).toMatch(/is no load for direct current/);
+  });
+});
+
 test('how many is never lost behind a verb that is not known', () => {
   expect(
     read('alternate two 12 V 10 A pumps from the battery')

@@ -20,6 +20,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
     /\bradios?\b|\bcameras?\b|\b(?:dash ?|web)?cams?\b|\blaptops?\b|\bphones?\b|\btablets?\b|\btelevisions?\b|\btvs?\b|\bprinters?\b|\bmodems?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
     'electronics',
   ],
+  [/\bvariable (?:auto-?)?transformers?\b/, 'variable-transformer'],
   [/\btransformers?\b/, 'transformer'],
   [/\boutlets?\b|\breceptacles?\b|\bsockets?\b|\bpower points?\b/, 'outlet'],
 ];
