@@ -84,6 +84,21 @@ test('the battery slider moves the volts', async ({ page, request }) => {
   await expect(page.getByLabel('Meter')).toContainText('12.12');
 });
 
+test('a drawing that is larger than its room is seen whole, and as large as it reads again', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Whole');
+  await openJob(page, project, 'roof');
+  const drawing = page.locator('.drawing');
+  const isCut = () => drawing.evaluate((box) => box.scrollWidth > box.clientWidth + 1 || box.scrollHeight > box.clientHeight + 1);
+  await expect.poll(isCut).toBe(true);
+  await page.getByRole('button', { name: 'See it whole' }).click();
+  await expect.poll(isCut).toBe(false);
+  await page.getByRole('button', { name: 'As large as it reads' }).click();
+  await expect.poll(isCut).toBe(true);
+  // What has room is not offered to be made smaller.
+  await page.setViewportSize({ width: 2600, height: 1800 });
+  await expect(page.getByRole('button', { name: 'See it whole' })).toHaveCount(0);
+});
+
 test('what cannot be wired yet is said in words, and nothing of it is drawn', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Unwired');
   await openJob(page, project, 'dew');

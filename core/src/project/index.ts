@@ -42,7 +42,7 @@ export {
 } from './chains.ts';
 export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
-export { dropBudgetV, isSetByHand, ownRange, setToOther, stringRatedV, takesOf, unitOhm } from './load.ts';
+export { dropBudgetV, isByHeat, isSetByHand, ownRange, setToOther, stringRatedV, takesOf, unitOhm } from './load.ts';
 export { type DocumentProblem, type ParseResult, parseDesign, parseDesignText, pathText } from './parse.ts';
 export { type ProgramState, pinsOf, powerUp, restLevels, runProgram, stepWords } from './program.ts';
 export {

@@ -1,5 +1,6 @@
 import { type Load, loadFacets } from '../kinds/index.ts';
-import type { Settings } from './schema.ts';
+import { linesOf } from './intent.ts';
+import type { Design, Job, Settings } from './schema.ts';
 
 /** Voltage at which one string of a line takes what its plate says, V. */
 export const stringRatedV = ({ plate, series }: Load): number => series * plate.ratedV;
@@ -72,3 +73,10 @@ export function dropBudgetV(settings: Settings, load: Load, supplyV: number): nu
   if (settings.dropBudget === 'half-volt') return FLAT_DROP_V;
   return (load.important ? settings.dropImportant : settings.dropOther) * supplyV;
 }
+
+/**
+ * Whether a job's loads stand there and heat it: they are of glass fibre for that, and what joins them there is of
+ * ceramic. A chamber heats what its tails are joined in, whatever its room is entered as. Common practice.
+ */
+export const isByHeat = ({ jobs }: Pick<Design, 'jobs'>, id: Job['id'], place: string): boolean =>
+  jobs.some((job) => job.id === id && job.insulation === 'glass' && linesOf(job).some((load) => load.place === place));

@@ -1,5 +1,5 @@
 import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
-import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, waysBetween } from '../project/index.ts';
+import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, isByHeat, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
 import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
 import {
@@ -330,7 +330,8 @@ export class NetlistBuilder {
 
   /** Where wires of a job meet, made as its place asks for. */
   splice(job: Job, as: { readonly id: string; readonly tag: string; readonly name: string; readonly place: string }): Terminal {
-    this.add({ ...as, kind: 'splice', job: job.id, spec: { inCeramic: joinedInCeramic(this.hottestC(as.place)) } });
+    const inCeramic = joinedInCeramic(this.hottestC(as.place)) || isByHeat(this.design, job.id, as.place);
+    this.add({ ...as, kind: 'splice', job: job.id, spec: { inCeramic } });
     return terminal(as.id, '1');
   }
 

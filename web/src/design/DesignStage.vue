@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useProject } from '../stores/project.ts';
 import ProjectSide from '../project/ProjectSide.vue';
@@ -16,6 +17,14 @@ import { useNarrow } from '../ui/narrow.ts';
 const project = useProject();
 const isNarrow = useNarrow();
 const view = computed(() => project.jobView);
+/** A drawing that is larger than its room is read a part at a time, or seen whole. */
+const room = ref<HTMLElement | null>(null);
+const { width, height } = useElementSize(room);
+const isLarger = computed(() => {
+  const { drawing } = project;
+  return drawing !== null && width.value > 0 && (drawing.width > width.value || drawing.height > height.value);
+});
+const whole = ref(false);
 const router = useRouter();
 const show = (job: string) => router.push({ name: 'design', params: { id: project.id, job } });
 </script>
@@ -31,7 +40,12 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
         <div class="place-of-editors narrow"></div>
         <CautionStrip />
       </div>
-      <CurrentPaths v-if="project.drawing && view?.unwired.length === 0" :drawing="project.drawing" :job="project.job.id" />
+      <div v-if="project.drawing && view?.unwired.length === 0" ref="room" class="sheet">
+        <CurrentPaths :drawing="project.drawing" :job="project.job.id" :fits="whole" />
+        <button v-if="isLarger" class="plain-button size" @click="whole = !whole">
+          {{ whole ? 'As large as it reads' : 'See it whole' }}
+        </button>
+      </div>
       <div v-else-if="view?.unwired.length" class="unwired" role="status">
         <h2>Not wired yet</h2>
         <p v-for="reason in view?.unwired ?? []" :key="reason">{{ reason }}</p>
@@ -68,6 +82,18 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
   grid-template-rows: auto minmax(0, 1fr) auto;
   min-height: 0;
   min-width: 0;
+}
+.sheet {
+  position: relative;
+  display: grid;
+  min-height: 0;
+  min-width: 0;
+}
+.size {
+  position: absolute;
+  right: 8px;
+  bottom: 8px;
+  background: var(--sheet);
 }
 .centre.none {
   display: block;

@@ -299,6 +299,17 @@ ul {
   line-height: 1.2;
   min-width: 0;
 }
+/* Where a long word leaves a current no room beside it, that stands below. */
+.pick {
+  flex-wrap: wrap;
+  row-gap: 0;
+}
+.pick .name {
+  min-width: min-content;
+}
+.pick .value {
+  margin-left: auto;
+}
 .value {
   font-size: 12px;
   color: var(--iron);

@@ -1,7 +1,7 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { FOOT_M, type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type Wire, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
-import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
+import { type Design, type ModuleSettings, assumptionsOf, isByHeat } from '../../project/index.ts';
 import {
   type AnyPart,
   CONNECTOR_PRICES,
@@ -184,13 +184,16 @@ function isOwnLead(parts: ReadonlyMap<string, AnyPart>, { from, to }: Wire): boo
 }
 
 /** What is crimped on, or put on the strands for a screw. */
-function endStyle({ settings, places }: Design, part: AnyPart, { sizeMm2, mains }: Wire): string {
+function endStyle(design: Design, part: AnyPart, wire: Wire): string {
+  const { settings, places } = design;
+  const { sizeMm2, mains } = wire;
   const { hasLeads, leadMostMm2, screwed, terminalStyle } = kindOf(part);
   if (hasLeads?.(part.spec) || (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec))) {
     // The sleeve of a splice softens there; and joints of the mains are screwed, so that a load can be changed.
     const { hottestC } = places.find(({ id }) => id === part.place)!;
-    if (!mains && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
-    return `${blockFor(hottestC) === 'ceramic' ? 'ceramic ' : ''}terminal block on its lead`;
+    const heated = isByHeat(design, wire.job, part.place);
+    if (!mains && !heated && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
+    return `${heated || blockFor(hottestC) === 'ceramic' ? 'ceramic ' : ''}terminal block on its lead`;
   }
   if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2);
   return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
