@@ -86,7 +86,7 @@ test('the battery slider moves the volts', async ({ page, request }) => {
 
 test('a drawing that is larger than its room is seen whole, and as large as it reads again', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Whole');
-  await openJob(page, project, 'roof');
+  await openJob(page, project, 'heater');
   const drawing = page.locator('.drawing');
   const isCut = () => drawing.evaluate((box) => box.scrollWidth > box.clientWidth + 1 || box.scrollHeight > box.clientHeight + 1);
   await expect.poll(isCut).toBe(true);

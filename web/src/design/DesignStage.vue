@@ -86,6 +86,7 @@ const show = (job: string) => router.push({ name: 'design', params: { id: projec
 .sheet {
   position: relative;
   display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr);
   min-height: 0;
   min-width: 0;
 }
