@@ -4,7 +4,9 @@
  */
 import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
+import { applyPatches } from '../document/index.ts';
 import { blankDesign, hear } from '../project/index.ts';
+import { findNudge } from './nudge.ts';
 
 const CONDITIONS = [
   'the key is on',
@@ -107,4 +109,23 @@ test('a pin that has to be low works its relay from a board on a computer’s po
   expect(analysis.findings.filter(({ rule, severity }) => rule === 'state-mismatch' && severity !== 'hold')).toEqual([]);
   // And it is said that the lamp is on while the board starts.
   expect(analysis.findings.find(({ rule }) => rule === 'boot-energises')!.severity).toBe('danger');
+});
+
+test('a module on a battery that falls too low to pull it in: no wire is told to lose its volts, and the board’s rail is the way out', () => {
+  const blank = blankDesign('Page', 'battery-12');
+  const design = hear('When pin D6 is high, run a 15 W fan from the battery through a 12 V relay module.', blank).add!(blank);
+  const { analysis, evidence } = analyse(design);
+  const wrong = analysis.findings.filter(({ severity }) => severity !== 'hold');
+  expect(wrong.map(({ rule }) => rule).sort()).toEqual(['coil-pull-in-low-battery-hot', 'state-mismatch']);
+  // Of what runs at a higher voltage the drop is told as ever.
+  expect(analysis.findings.find(({ rule }) => rule === 'wire-drop')!.severity).toBe('hold');
+  for (const finding of wrong) {
+    const nudge = findNudge(evidence, analysis.findings, finding)!;
+    expect(nudge.label).toBe('Nudge to a 10 A relay module, 5 V, on the board’s own supply');
+    const then = analyse(applyPatches(design, nudge.patches)).analysis;
+    expect(then.findings.filter(({ severity }) => severity !== 'hold')).toEqual([]);
+  }
+  // One that is held up needs none.
+  const held = { ...design, supplies: design.supplies.map((supply) => ({ ...supply, lowestV: 11.9 })) };
+  expect(analyse(held).analysis.findings.filter(({ severity }) => severity !== 'hold')).toEqual([]);
 });

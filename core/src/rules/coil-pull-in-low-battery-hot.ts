@@ -1,9 +1,10 @@
 import type { SolvedState } from '../analysis/index.ts';
 import { type PartPlaying, branchId, hotPullIn, isCopperCoil } from '../kinds/index.ts';
+import { controlSupplyOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, bladeFuseOhm, commonPractice, computed, entered, ofPart, wireOhmPerM } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, coilTerminals, statesOfCoil, partSubject, supplyOf } from './context.ts';
-import { chooseAgain, coilFits, otherRelays, thickerLegs } from './nudging.ts';
+import { chooseAgain, coilFits, otherRelays, railModules, thickerLegs } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
@@ -124,8 +125,12 @@ export const coilPullIn: Rule = {
     context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => [
-        ...thickerLegs(job, [...new Set(job.wires.filter(({ section }) => section.side === 'control').map(({ leg }) => leg))]),
+        // No wire gives it more than its supply has.
+        ...(finding.limit < controlSupplyOf(context.design, job.job).lowestV
+          ? thickerLegs(job, [...new Set(job.wires.filter(({ section }) => section.side === 'control').map(({ leg }) => leg))])
+          : []),
         ...otherRelays(context.design, job, coilFits(context.design, job)),
+        ...railModules(context.design, job),
         chooseAgain(job),
       ]),
 };

@@ -16,6 +16,7 @@ import {
   type Load,
   largestRating,
   type PartPlaying,
+  RAIL_V,
   type RelayType,
   alikeBuilt,
   coilCurrent,
@@ -184,6 +185,24 @@ export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayTyp
         patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
       })),
   ];
+}
+
+/** Modules that a board feeds from its own rail, in the place of one on a supply that sags: the rail is held where it is. */
+export function railModules(design: Design, { job, at }: WiredJob): Nudge[] {
+  const { device } = job;
+  if (device.kind !== 'relay' || !modulePowered(job)) return [];
+  const present = relayOf(design, device.part)!;
+  if (!present.module) return [];
+  return powerRelays(design)
+    .filter((type) => type.module && type.coilV === RAIL_V && largestRating(type) >= largestRating(present))
+    .map((type) => ({
+      label: `Nudge to a ${type.name}, on the board’s own supply`,
+      patches: [
+        { path: ['jobs', at, 'device'], value: withRelay(design, device, type.id) },
+        { path: ['jobs', at, 'module', 'jumper'], value: true },
+        { path: ['jobs', at, 'controlSupply'], value: 'same' },
+      ],
+    }));
 }
 
 /** An earth conductor to each load of a job that wants one. */

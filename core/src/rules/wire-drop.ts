@@ -10,6 +10,8 @@ import { chooseAgain, thickerLegs } from './nudging.ts';
 import { type Finding, type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'wire-drop';
+/** Share of its supply that a load does without where a contact on its way is open. */
+const LEADS_NOWHERE = 0.95;
 
 function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const lines = linesOf(job.job);
@@ -19,13 +21,15 @@ function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const [plus, minus] = postsOf(job.supply);
   const across = (solution: Solution, unit: string) => Math.abs(context.volts(solution, terminal(unit, '+'), terminal(unit, '-')) || 0);
   const lost = (solution: Solution, unit: string) => context.volts(solution, plus, minus) - across(solution, unit);
-  // Worst share of the supply lost on the way, over the states in which the load is meant to run at full.
+  // Worst share of the supply lost on the way, over the states in which the load is meant to run at full and gets anything: where
+  // nothing leads to it there is no way on which it could be lost, and that is what is found of it.
   let worst: { unit: string; share: number; state: SolvedState } | null = null;
   for (const state of everyState(job)) {
     const meant = state.lines[lineAt];
     if (meant !== 'on' && meant !== 'reverse') continue;
     for (const { id } of units) {
       const share = lost(state.solution, id) / context.volts(state.solution, plus, minus);
+      if (share > LEADS_NOWHERE) continue;
       // A resistive load loses the same share at any voltage: the first of equals, not the luck of rounding.
       if (!worst || share > worst.share * (1 + 1e-4)) worst = { unit: id, share, state };
     }
