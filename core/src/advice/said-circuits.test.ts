@@ -6,7 +6,7 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../analyse.ts';
 import { applyPatches } from '../document/index.ts';
 import { blankDesign, hear } from '../project/index.ts';
-import { findNudge } from './nudge.ts';
+import { findNudge, nudgeAll } from './nudge.ts';
 
 const CONDITIONS = [
   'the key is on',
@@ -128,4 +128,21 @@ test('a module on a battery that falls too low to pull it in: no wire is told to
   // One that is held up needs none.
   const held = { ...design, supplies: design.supplies.map((supply) => ({ ...supply, lowestV: 11.9 })) };
   expect(analyse(held).analysis.findings.filter(({ severity }) => severity !== 'hold')).toEqual([]);
+});
+
+test.each([
+  ['battery-12', 'a 60 W lamp', 'a 12 V relay module', 'the hand switch is on'],
+  ['battery-12', 'a 60 W lamp', 'a 5 V relay module', 'pin D5 is high'],
+  ['battery-48', 'a 60 W lamp', 'a solid-state relay', 'the hand switch is on'],
+  ['mains-230', 'a 2 A fan', 'a 12 V relay module', 'pin D5 is high'],
+])('%s: %s through %s is a danger, and another build of relay its way out', (variant, load, device, condition) => {
+  const blank = blankDesign('Page', variant);
+  const from = variant.startsWith('mains') ? 'the mains' : 'the battery';
+  const design = hear(`When ${condition}, run ${load} from ${from} through ${device}.`, blank).add!(blank);
+  const { analysis, evidence } = analyse(design);
+  const dangers = (of: typeof analysis) => of.findings.filter(({ severity }) => severity === 'danger').map(({ title }) => title);
+  expect(dangers(analysis).length).toBeGreaterThan(0);
+  const plan = nudgeAll(evidence, analysis.findings, design.jobs[0]!.id);
+  expect(plan.steps.map(({ label }) => label).join()).toMatch(/ in its place/);
+  expect(dangers(analyse(applyPatches(design, plan.patches)).analysis)).toEqual([]);
 });

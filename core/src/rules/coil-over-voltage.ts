@@ -1,7 +1,7 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, ofPart } from '../reference/index.ts';
 import { coilTerminals, partSubject } from './context.ts';
-import { otherRelays } from './nudging.ts';
+import { otherRelays, relaysInstead } from './nudging.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'coil-over-voltage';
@@ -46,5 +46,8 @@ export const coilOverVoltage: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(context.design, job, (type) => type.coilMostV >= finding.value && type.coilV <= job.supply.nominalV)),
+      .flatMap((job) => [
+        ...otherRelays(context.design, job, (type) => type.coilMostV >= finding.value && type.coilV <= job.supply.nominalV),
+        ...relaysInstead(context.design, job),
+      ]),
 };

@@ -4,7 +4,7 @@ import { controlSupplyOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, bladeFuseOhm, commonPractice, computed, entered, ofPart, wireOhmPerM } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, coilTerminals, statesOfCoil, partSubject, supplyOf } from './context.ts';
-import { chooseAgain, coilFits, otherRelays, railModules, thickerLegs } from './nudging.ts';
+import { chooseAgain, coilFits, otherRelays, railModules, relaysInstead, thickerLegs } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
 const ID = 'coil-pull-in-low-battery-hot';
@@ -131,6 +131,7 @@ export const coilPullIn: Rule = {
           : []),
         ...otherRelays(context.design, job, coilFits(context.design, job)),
         ...railModules(context.design, job),
+        ...relaysInstead(context.design, job),
         chooseAgain(job),
       ]),
 };

@@ -20,7 +20,7 @@ import { formatQuantity } from '../quantity/index.ts';
 import { type Source, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import { type PowerContact, type RuleContext, type WiredJob, partSubject } from './context.ts';
-import { coilFits, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, relaysInstead } from './nudging.ts';
 import { type Finding, type Given, type Rule, failingOrTightest, judge } from './rule.ts';
 import { voltsWithin } from './shared-working.ts';
 
@@ -251,6 +251,7 @@ export const contactVoltage: Rule = {
             label: `${label}, its coil on ${job.supply.name}`,
             patches: [...patches, { path: ['jobs', job.at, 'controlSupply'], value: 'same' }],
           })),
+          ...relaysInstead(context.design, job),
         ];
       }),
 };

@@ -3,7 +3,7 @@ import { LOADS, currentOf, throwRating } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, ofPart } from '../reference/index.ts';
 import { type PowerContact, type RuleContext, type WiredJob, partSubject } from './context.ts';
-import { coilFits, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, relaysInstead } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'load-over-contact';
@@ -71,5 +71,5 @@ export const loadOverContact: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
+      .flatMap((job) => [...otherRelays(context.design, job, coilFits(context.design, job)), ...relaysInstead(context.design, job)]),
 };

@@ -1,7 +1,7 @@
 import { formatQuantity } from '../quantity/index.ts';
 import { TRACK_RISE_K, TRACK_SOURCE, computed, ofPart, trackAmpere } from '../reference/index.ts';
 import { partSubject } from './context.ts';
-import { coilFits, otherRelays } from './nudging.ts';
+import { coilFits, otherRelays, relaysInstead } from './nudging.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'module-track-or-terminal';
@@ -59,5 +59,5 @@ export const moduleTrackOrTerminal: Rule = {
   nudges: (context, finding) =>
     context.jobs
       .filter(({ job }) => job.id === finding.job)
-      .flatMap((job) => otherRelays(context.design, job, coilFits(context.design, job))),
+      .flatMap((job) => [...otherRelays(context.design, job, coilFits(context.design, job)), ...relaysInstead(context.design, job)]),
 };

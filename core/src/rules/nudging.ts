@@ -10,6 +10,7 @@ import {
   linesOf,
   ratingsFor,
   runsForHours,
+  supplyById,
 } from '../project/index.ts';
 import {
   HELPER_DUTIES,
@@ -185,6 +186,36 @@ export function otherRelays(design: Design, job: WiredJob, fits: (type: RelayTyp
         patches: [{ path: ['jobs', job.at, 'device'], value: withRelay(design, device, type.id) }],
       })),
   ];
+}
+
+/**
+ * A relay with contacts and a coil of its own in the place of what is built otherwise (a module, a solid-state relay, a small relay), for
+ * where none of that build does: its coil on the load's own supply where that has its voltage, or where the coil was.
+ */
+export function relaysInstead(design: Design, { job, at, supply }: WiredJob): Nudge[] {
+  const { device } = job;
+  if (device.kind !== 'relay') return [];
+  const present = relayOf(design, device.part)!;
+  const coils = [
+    { coil: supply, patches: job.controlSupply === 'same' ? [] : [{ path: ['jobs', at, 'controlSupply'], value: 'same' }] },
+    ...(job.controlSupply === 'same' ? [] : [{ coil: supplyById(design, job.controlSupply), patches: [] }]),
+  ];
+  return coils.flatMap(({ coil, patches }) =>
+    powerRelays(design)
+      .filter(
+        (type) =>
+          !alikeBuilt(type, present) &&
+          !type.module &&
+          !type.solid &&
+          type.coilV === coil.nominalV &&
+          coilCurrent(type) === currentOf(coil),
+      )
+      .sort((a, b) => largestRating(a) - largestRating(b) || a.price - b.price)
+      .map((type) => ({
+        label: `Nudge to a ${type.name} in its place`,
+        patches: [{ path: ['jobs', at, 'device'], value: withRelay(design, device, type.id) }, ...patches],
+      })),
+  );
 }
 
 /** Modules that a board feeds from its own rail, in the place of one on a supply that sags: the rail is held where it is. */
