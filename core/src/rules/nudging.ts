@@ -210,7 +210,7 @@ export function relaysInstead(design: Design, { job, at, supply }: WiredJob): Nu
           type.coilV === coil.nominalV &&
           coilCurrent(type) === currentOf(coil),
       )
-      .sort((a, b) => largestRating(a) - largestRating(b) || a.price - b.price)
+      .sort((a, b) => a.price - b.price || largestRating(a) - largestRating(b))
       .map((type) => ({
         label: `Nudge to a ${type.name} in its place`,
         patches: [{ path: ['jobs', at, 'device'], value: withRelay(design, device, type.id) }, ...patches],

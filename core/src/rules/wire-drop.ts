@@ -11,7 +11,7 @@ import { type Finding, type Given, type Rule, judge } from './rule.ts';
 
 const ID = 'wire-drop';
 /** Share of its supply that a load does without where a contact on its way is open. */
-const LEADS_NOWHERE = 0.95;
+const LEADS_NOWHERE = 0.99;
 
 function check(context: RuleContext, job: WiredJob, line: string): Finding[] {
   const lines = linesOf(job.job);

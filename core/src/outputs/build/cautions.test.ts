@@ -30,9 +30,10 @@ describe('cautions', () => {
     const design = typed([`when the hand switch is on, run ${load} from the mains`]);
     const words = cautionsFor(design, design.jobs[0]!, analyse(design).analysis.netlist).join(' ');
     expect(
-      [/gives is not asked here: above 50 V its other side kills/, /not parted from the mains, whatever it is set to/].map((said) =>
-        said.test(words),
-      ),
+      [
+        /gives is not asked here: above 50 V its other side kills/,
+        /not parted from wall outlet, whatever it is set to: at zero it is live too/,
+      ].map((said) => said.test(words)),
     ).toEqual(says);
   });
   test('low voltage that is worked on beside the mains: what is opened is unplugged first', () => {

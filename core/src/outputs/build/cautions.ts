@@ -14,6 +14,7 @@ import {
 } from '../../project/index.ts';
 import {
   LOADS,
+  type Supply,
   feedingOf,
   isCharged,
   isMomentary,
@@ -127,7 +128,7 @@ function setByHand(job: Job): string[] {
 }
 
 /** The other side of a transformer, which nobody has said anything of. Common practice. */
-function behindIt(job: Job): string[] {
+function behindIt(job: Job, supply: Supply): string[] {
   return linesOf(job).flatMap((load) => {
     const { secondary } = loadFacets(load);
     if (secondary === 'none') return [];
@@ -136,7 +137,7 @@ function behindIt(job: Job): string[] {
           `What ${load.name} gives is not asked here: above 50 V its other side kills as the mains do, with no residual-current device to end it, and wound for thousands of volts it kills through its cover. It wants a fuse, a cover and an end for its fault on that side.`,
         ]
       : [
-          `What hangs on the slider of ${load.name} is not parted from the mains, whatever it is set to: at zero it is live too where line and neutral are changed about. Turn it down before it is switched on. Its slider bears the same current at any setting, so the fuse before it does not guard it: it wants one of its own on its output.`,
+          `What hangs on the slider of ${load.name} is not parted from ${supply.name}, whatever it is set to${isMains(supply) ? ': at zero it is live too where line and neutral are changed about' : ''}. Turn it down before it is switched on. Its slider bears the same current at any setting, so the fuse before it does not guard it: it wants one of its own on its output.`,
         ];
   });
 }
@@ -149,7 +150,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
     return [
       ...hands,
       ...atThePosts(design, job),
-      ...behindIt(job),
+      ...behindIt(job, supply),
       ...setByHand(job),
       ...betweenBatteries(design, job),
       ...besideMains(design, job, netlist),
@@ -179,7 +180,7 @@ export function cautionsFor(design: Design, job: Job, netlist: Netlist): string[
     said.push(
       `Mark ${outlets.map(({ name }) => name).join(' and ')} with what may be plugged in. It can come on by itself: what is plugged in is unplugged before anybody works on it.`,
     );
-  said.push(...behindIt(job));
+  said.push(...behindIt(job, supply));
   if (linesOf(job).some((load) => loadFacets(load).heats))
     said.push(
       job.cutOut.kind === 'none'
