@@ -43,8 +43,9 @@ const DOES = new RegExp(
 );
 /** *The float switch in the bilge is closed*: where it is belongs to its name. */
 const OF_NAME = String.raw`(?! (?:the|my|an?|its) [a-z]+(?: [a-z]+){0,2} (?:is|are|gets?|goes|closes|opens|grounds|rises|falls|drops|reaches|reads|calls|sees|senses|detects)\b)`;
+/** *Plugged in*, and *is in* with nothing behind it, is a state and no place. */
 const NAMES = new RegExp(
-  String.raw`[;.](?=\s|$)|,?\s*\b(?:from|through|via|(?:at(?! (?:least|most)\b)|in(?! (?:switch|button|relay)\b)|inside)${OF_NAME})\b(?! a delay)`,
+  String.raw`[;.](?=\s|$)|,?\s*\b(?:from|through|via|(?:at(?! (?:least|most)\b)|(?<!\bplugged |\b(?:is|are) (?=in\s*(?:[\0,;.]|$|and\b|or\b)))in(?! (?:switch|button|relay)\b)|inside)${OF_NAME})\b(?! a delay)`,
 );
 
 const ON = String.raw`(?:(?:closes|goes|switches|pulls) )?to ground|(?<=\b(?:is|are|gets?|goes|comes?|turns?|stays?|was|both|all|not|switched|turned) )on|on(?! (?:the|my|an?|its) )|closed|closes|live|pressed|pushed|held|pulled|high(?! beams?\b)|hot|warm|there|made|operated|charging|running|runs|up|plugged in|connected|engaged|sensed|detected|grounded|grounds|full|(?:wide|fully) open|floored|armed|(?:sees|senses|detects) (?:somebody|someone|something|anybody|movement|motion)|(?<=\b(?:is|are) )in`;

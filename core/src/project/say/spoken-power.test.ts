@@ -296,3 +296,29 @@ test('isolated supplies of two voltages have two names', () => {
   const both = hear('when the pump runs, light a 120 V 5 W lamp', pump).add!(pump);
   expect(both.supplies.map(({ name }) => name)).toEqual(['wall outlet', 'isolated supply', 'isolated supply, 12 V']);
 });
+
+describe('what is in', () => {
+  test.each([
+    'light a 5 W lamp from the battery when the charger is plugged in',
+    'light a 5 W lamp from the battery when the charger is plugged in and the key is on, off if a wire breaks',
+    'light a 5 W lamp from the battery when the plug is in',
+    'run a 5 A fan when the charger is plugged in from the battery at the dash',
+  ])('%s: a state at the end of a sentence as at its beginning, and no place', (sentence) => {
+    const { unclear, blanks } = read(sentence).heard;
+    expect(unclear).toEqual([]);
+    expect(blanks.map(({ asks }) => asks)).toEqual([expect.stringMatching(/^what is “(?:charger|plug)”\?$/)]);
+  });
+  test('a place it is in stays with its name, or is not understood', () => {
+    expect(read('light a 5 W lamp from the battery when the float in the bilge is closed').heard.blanks).toEqual([]);
+    expect(read('light a 5 W lamp from the battery when the plug is in the socket').heard.unclear).not.toEqual([]);
+    expect(
+      read('run a 5 A fan from the battery when the switch is on in a plastic box')
+        .heard.told.map(({ means }) => means)
+        .join(),
+    ).toMatch(/the relay sits at the plastic box/);
+  });
+  test('a reverse buzzer is one, and a fan in reverse is not run forwards', () => {
+    expect(read('sound a 10 W reverse buzzer from the battery when the switch is on').load).toMatchObject({ name: 'reverse buzzer' });
+    expect(read('run a 5 A fan in reverse from the battery when the switch is on').heard.unclear).not.toEqual([]);
+  });
+});

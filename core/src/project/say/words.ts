@@ -17,7 +17,7 @@ export const LOAD_WORDS: readonly (readonly [words: RegExp, kind: LoadKind])[] =
   ],
   [/\bsolenoids?\b|\bvalves?\b|\bhorns?\b|\block(?:s|ing)?\b|\bclutch(?:es)?\b|\bfuel cut\b|\bbells?\b|\bcontactors?\b/, 'solenoid'],
   [
-    /\bradios?\b|\bcameras?\b|\b(?:dash ?|web)?cams?\b|\blaptops?\b|\bphones?\b|\btablets?\b|\btelevisions?\b|\btvs?\b|\bprinters?\b|\bmodems?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
+    /\bradios?\b|\bcameras?\b|\b(?:dash ?|web)?cams?\b|\blaptops?\b|\bphones?\b|\btablets?\b|\btelevisions?\b|\btvs?\b|\bprinters?\b|\bmodems?\b|\bamplifiers?\b|\bcomputers?\b|\bscreens?\b|\brouters?\b|\bfridges?\b|\bchargers?\b|\bbuzzers?\b|\bbeepers?\b|\bsirens?\b|\balarms?\b|\belectronics\b|\bpower suppl(?:y|ies)\b|\binverters?\b|\bconverters?\b|\bignition (?:box|module|unit)(?:es|s)?\b/,
     'electronics',
   ],
   [/\bvariable (?:auto-?)?transformers?\b/, 'variable-transformer'],
@@ -227,7 +227,7 @@ export const TURNING =
   /\b(?:exactly|precisely|just|alone|one of|two of|no|not|never|neither|nor|none|nothing|without|except|unless|until|till|but|only|otherwise|else|instead|stops?|off|when|while|if|is|are|was|any|all|every|than|less|more|least|most|about)\b|n't\b/;
 /** The same for a load, whose words also end where its wiring begins. */
 export const NO_LOAD =
-  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|twice|brighter|darker|louder|quieter|during|between|(?!(?:supply|assembly|family|belly|dolly|butterfly)\b)[a-z]{3,}ly|(?:mon|tues|wednes|thurs|fri|satur|sun)days?|(?:at|by|on|in|every|each)(?: the)? (?:weekdays?|weekends?|nights?|mornings?|evenings?|afternoons?|noon|midnight|dawn|dusk|winter|summer)|o'clock|reverse(?! (?:lamps?|lights?|bulbs?|contactors?|switch|relays?|gear))|half|dim(?:med)?)\b|%|\bpercent\b|\b(?:above|below|over|under) -?\d|\d:\d\d|\bin (?:series|turns?|sequence|order|pairs|pulses)\b|\binside out\b|\b(?:in|at) (?:(?:the|a|an|this|that) )?(?:\w+ )?(?:directions?|ways?|manner|case|fashion|modes?|speeds?|pressure|temperature|rate|stages)\b|[-=]>|→/;
+  /\b(?:with|via|through|fuses?|wires?|cables?|breakers?|together|total|for|after|before|slowly|slower|faster|backwards?|twice|brighter|darker|louder|quieter|during|between|(?!(?:supply|assembly|family|belly|dolly|butterfly)\b)[a-z]{3,}ly|(?:mon|tues|wednes|thurs|fri|satur|sun)days?|(?:at|by|on|in|every|each)(?: the)? (?:weekdays?|weekends?|nights?|mornings?|evenings?|afternoons?|noon|midnight|dawn|dusk|winter|summer)|o'clock|reverse(?! (?:lamps?|lights?|bulbs?|buzzers?|beepers?|alarms?|bells?|horns?|sirens?|cameras?|contactors?|switch|relays?|gear))|half|dim(?:med)?)\b|%|\bpercent\b|\b(?:above|below|over|under) -?\d|\d:\d\d|\bin (?:series|turns?|sequence|order|pairs|pulses)\b|\binside out\b|\b(?:in|at) (?:(?:the|a|an|this|that) )?(?:\w+ )?(?:directions?|ways?|manner|case|fashion|modes?|speeds?|pressure|temperature|rate|stages)\b|[-=]>|→/;
 
 /** What stands behind *at* and *in* and is no place: when and how. */
 export const NO_PLACE =
