@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { analyse } from '../analyse.ts';
 import { roomTaken, type Netlist, type Wire } from '../graph/index.ts';
 import { boxRoomCm3 } from '../document/index.ts';
-import { type Design, hear, parseDesignText, projectOf } from '../project/index.ts';
+import { type Design, blankDesign, hear, parseDesignText, projectOf } from '../project/index.ts';
 import { IN3_CM3, wireRoomCm3 } from '../reference/index.ts';
 import { awgMm2 } from '../reference/wire-sizes.ts';
 import { boxViews } from '../outputs/build/boxes.ts';
@@ -104,6 +104,14 @@ describe('said and shown', () => {
     const { place } = placeOf(said);
     expect(place.boxCm3).toBeCloseTo(cm3, 0);
     expect(place.box).toBe('plastic');
+  });
+  test('on an empty page as with none; where there is work already, no place of it takes another name', () => {
+    const text = `${SAID} 18 cu in with an extension ring of 21 cu in`;
+    const page = blankDesign('Page', 'mains-230');
+    const first = hear(text, page).add!(page);
+    expect(first.places.map(({ name, boxCm3 }) => [name, boxCm3])).toContainEqual(['wall box', expect.closeTo(639.1, 0)]);
+    const heard = hear('when the door switch is on, run a 40 W lamp from the mains in a cellar box', first);
+    expect([heard.add, heard.unclear.map((one) => one.text).join()]).toEqual([null, expect.stringMatching(/in a cellar box/)]);
   });
   test('a ring of which nobody said how much counts for nothing, and that is said', () => {
     const { place, heard } = placeOf(`${SAID} 300 cm³ with an extension ring`);

@@ -234,7 +234,7 @@ const roomCm3 = (count: string, unit: string): number => toNumber(count) * (/^l/
 
 const NEW_PLACE = new RegExp(String.raw`\b(?:at|in|inside) ((?:the |a |my )?([a-z][a-z]*(?: [a-z]+)?))(?=\s*(?:[,.;\0]|$)|${ROOM})`);
 
-/** A place of the project; with no project, one that the page then names so. */
+/** A place of the project; with nothing in it yet, one that the page then names so. */
 export function readPlace(text: string, typed: string, design: Design | null, outside: (at: number) => boolean): SaidPlace | null {
   const plain = (name: string) => name.toLowerCase().replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
   const names = [...(design?.places ?? [])].sort((one, other) => other.name.length - one.name.length);
@@ -242,7 +242,7 @@ export function readPlace(text: string, typed: string, design: Design | null, ou
     const found = new RegExp(`\\b(?:at|in|inside|on) (?:the |a |my )?${plain(name)}(?![\\w-])`).exec(text);
     if (found && outside(found.index)) return { at: found.index, length: found[0].length, id, name };
   }
-  if (design) return null;
+  if (design && design.jobs.length > 0) return null;
   const found = NEW_PLACE.exec(text);
   if (!found || !outside(found.index) || NO_PLACE.test(found[1]!) || NO_PLACE.test(found[2]!)) return null;
   const end = found.index + found[0].length;
