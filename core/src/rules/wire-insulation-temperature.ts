@@ -1,10 +1,12 @@
 import { familyOf } from '../graph/index.ts';
-import { isMains } from '../kinds/index.ts';
-import { formatQuantity } from '../quantity/index.ts';
+import { CHAMBER_C, isMains } from '../kinds/index.ts';
+import { formatQuantity, partOf } from '../quantity/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
-import { entered, standard, wireFamily } from '../reference/index.ts';
+import { commonPractice, entered, standard, wireFamily } from '../reference/index.ts';
 import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
+import { heatSettings } from './heat-settings.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
+import { noneAllowed } from './shared-working.ts';
 
 const ID = 'wire-insulation-temperature';
 
@@ -57,6 +59,38 @@ function forMains(context: RuleContext, job: WiredJob): Finding[] {
 /** What cords and building wire are made for between conductors (IEC 60227, IEC 60245), V. */
 const FOR_MAINS_V = 500;
 
+/** No wire lies in a chamber, but each element is led to through its wall: what lands there is as hot as that makes it, whatever the room is. */
+function atElements(context: RuleContext, job: WiredJob): Finding[] {
+  const settings = heatSettings(context, job).filter(({ setC }) => setC > CHAMBER_C);
+  const [hottest] = settings.toSorted((a, b) => b.setC - a.setC);
+  if (!hottest) return [];
+  const lines = new Set(settings.flatMap(({ heaters }) => heaters.map(({ id }) => id)));
+  const units = new Set(job.loads.filter(({ spec }) => lines.has(spec.line)).map(({ id }) => id));
+  const wires = job.wires.filter(({ from, to }) => [from, to].some((end) => units.has(partOf(end))));
+  const bare = wires.filter(({ insulation }) => insulation !== 'glass');
+  const wire = bare[0] ?? wires[0];
+  if (!wire) return [];
+  const family = wireFamily(familyOf(context.design.settings, wire));
+  const setC = context.says(hottest.setC, '°C');
+  return [
+    judge(ID, {
+      code: 'element',
+      severity: 'danger',
+      job: job.job.id,
+      subject: { ...wireSubject(wire), id: `${wire.id}/element` },
+      value: bare.length,
+      limit: 0,
+      unit: '',
+      title:
+        bare.length > 0
+          ? `${wire.tag} ends at what heats to ${setC}, in insulation for ${context.says(family.insulationC, '°C')}`
+          : `What ends at what heats to ${setC} is of glass fibre`,
+      detail: bare.length > 0 ? 'it melts off the tails of the element: glass-fibre insulation, and joints of ceramic' : family.title,
+      working: noneAllowed(bare.length, 'wires in ordinary insulation at what heats a chamber', commonPractice('tails of elements')),
+    }),
+  ];
+}
+
 /** The air that a wire lies in where it is hottest, against what its insulation bears with no current at all. */
 export const wireInsulationTemperature: Rule = {
   id: ID,
@@ -67,6 +101,7 @@ export const wireInsulationTemperature: Rule = {
   check: (context) =>
     context.jobs.flatMap((job) => [
       ...forMains(context, job),
+      ...atElements(context, job),
       ...failingOrTightest(
         job.wires.map((wire) => {
           const family = wireFamily(familyOf(context.design.settings, wire));
