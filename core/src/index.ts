@@ -186,10 +186,14 @@ export {
   linkLevels,
   type Controller,
   devicesOf,
+  dividerVolts,
+  pinsTaken,
   type ControllerLink,
   DEFAULT_MODULE,
   MOST_DEVICES,
   MOST_LINKS,
+  withDevice,
+  withoutDevice,
   DEFAULT_SETTINGS,
   type Design,
   type DocumentProblem,
@@ -456,7 +460,7 @@ export {
   wireBought,
   wireListCsv,
 } from './outputs/index.ts';
-export { type Circuit, type Solution, dividerVolts, prepareCircuit, prepareNetwork } from './solve/index.ts';
+export { type Circuit, type Solution, prepareCircuit, prepareNetwork } from './solve/index.ts';
 export { type SizingProblem, compile, toCircuit, wireBranch } from './wiring/index.ts';
 export { hasCable, loadedWays, type Netlist, type Strip, type StripPosition, type Wire } from './graph/index.ts';
 export {
@@ -508,8 +512,6 @@ export {
   comparePlaces,
   compareWirings,
   findNudge,
-  withDevice,
-  withoutDevice,
   nudgeAll,
   nudgeAllInSteps,
   nudgeInSteps,

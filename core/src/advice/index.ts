@@ -1,5 +1,4 @@
 /** The public face of this layer. */
-export { withDevice, withoutDevice } from './board-device.ts';
 export { type WiringView, compareWirings } from './compare.ts';
 export { type MountPlace, comparePlaces } from './mount.ts';
 export { type MendingNudge, type NudgePlan, findNudge, nudgeAll, nudgeAllInSteps, nudgeInSteps } from './nudge.ts';

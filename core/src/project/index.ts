@@ -130,7 +130,9 @@ export {
   feedingCoil,
 } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
-export { freePins } from './free-pins.ts';
+export { withDevice, withoutDevice } from './board-device.ts';
+export { dividerFor, dividerVolts, levelEnds } from './divider.ts';
+export { freePins, pinsTaken } from './free-pins.ts';
 export { linkLevels } from './link-levels.ts';
 export { hertzOf } from './mains-hz.ts';
 export { MEASURES, type Measure, measuredIn, settingPatches, wireSeriesPatches } from './setting-patches.ts';

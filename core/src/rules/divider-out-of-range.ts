@@ -1,7 +1,6 @@
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, entered, fromMemory } from '../reference/index.ts';
-import { dividerFor, dividerVolts, levelEnds } from '../solve/index.ts';
-import { type ControllerLink, linkLevels } from '../project/index.ts';
+import { type ControllerLink, dividerFor, dividerVolts, levelEnds, linkLevels } from '../project/index.ts';
 import { type WiredJob, jobSubject } from './context.ts';
 import { firstOnBoard } from './nudging.ts';
 import { INPUT_MARGIN_V } from './pin-level-mismatch.ts';

@@ -1,8 +1,7 @@
 import { branchId, plays } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { commonPractice, computed, fromMemory, ofPart } from '../reference/index.ts';
-import { dividerFor, dividerVolts } from '../solve/index.ts';
-import { linkLevels } from '../project/index.ts';
+import { dividerFor, dividerVolts, linkLevels } from '../project/index.ts';
 import { type RuleContext, type WiredJob, jobSubject, partSubject } from './context.ts';
 import { firstOnBoard, modulePatch, withPinTurned } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';

@@ -10,7 +10,7 @@ import {
   thermocoupleRange,
 } from '../reference/thermocouples.ts';
 import { trackAmpere } from '../reference/tracks.ts';
-import { dividerFor, dividerVolts } from '../solve/divider.ts';
+import { dividerFor, dividerVolts } from '../project/divider.ts';
 import { type HeatControl, type HeatFaults, type HeatPlant, coldStart, firingDegrees, runHeat, tuned } from './heat-up.ts';
 import { angleForPower, phasePowerShare, phaseVoltShare } from '../solve/phase-angle.ts';
 

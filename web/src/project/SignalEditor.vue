@@ -11,10 +11,12 @@ import {
   controllerType,
   isFeed,
   isPin,
+  pinsTaken,
   signalFacets,
   stateWord,
   switchedBy,
   withItsLevels,
+  type Controller,
   type Signal,
   type SignalNature,
 } from '@iron-nudge/core';
@@ -47,17 +49,15 @@ const shelf = useOwnShelf();
 const switching = computed(() => (isFeed(signal.value) ? switchedBy(project.design!, signal.value) : undefined));
 const keepable = computed(() => !switching.value && SHELF_NATURES.includes(signal.value.nature));
 const boards = computed(() => [{ value: '', text: 'not described further' }, ...named(project.design!.controllers)]);
-const taken = (board: string, except = '') =>
-  new Set(
-    project.design!.signals.flatMap((other) => (isPin(other) && other.id !== except && other.controller === board ? [other.gpio] : [])),
-  );
-/** Pins of the chosen board that no other signal has, with what they do while it starts. */
+const taken = (board: Controller, except = '') =>
+  new Set(pinsTaken({ signals: project.design!.signals.filter(({ id }) => id !== except) }, board));
+/** Pins of the chosen board that no other signal and no data line has, with what they do while it starts. */
 const freePins = computed(() => {
   const own = signal.value;
   const board = isPin(own) ? project.design!.controllers.find(({ id }) => id === own.controller) : undefined;
   if (!board) return [];
   const type = controllerType(project.design!, board.type);
-  const gone = taken(board.id, own.id);
+  const gone = taken(board, own.id);
   return type.pins.filter((pin) => !gone.has(pin)).map((pin) => ({ value: pin, text: `${pin}: ${bootState(type, pin)} while it starts` }));
 });
 function chooseBoard(id: string): void {
@@ -66,7 +66,7 @@ function chooseBoard(id: string): void {
   const board = project.design!.controllers.find((candidate) => candidate.id === id);
   if (!board) return void set({ ...own, controller: null, gpio: '' });
   const type = controllerType(project.design!, board.type);
-  const gone = taken(id);
+  const gone = taken(board);
   const quiet = type.pins.find((pin) => !gone.has(pin) && bootState(type, pin) === 'floats') ?? type.pins[0]!;
   void set({ ...own, controller: id, gpio: quiet, volt: type.pinV, limitA: type.pinA, place: board.place });
 }

@@ -3,9 +3,6 @@ import { type Units, formatQuantity } from '../../quantity/index.ts';
 import {
   CHAMBER_C,
   heatsTo,
-  CONTROLLERS,
-  type ControllerType,
-  controllerType,
   LOADS,
   POWER_RELAYS,
   type RelayType,
@@ -32,12 +29,13 @@ import {
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
 import { withOutputOf } from '../chains.ts';
-import { DEFAULT_MODULE, type Controller, type Design, type Job, type ProgramStep } from '../schema.ts';
+import { DEFAULT_MODULE, type Design, type Job } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, entersByCord, feedingCoil, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withRooms, withSecondBattery } from '../starters.ts';
 import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
+import { lacksRadio, namedPin, pinsOf, withBoard, withRadio } from './boards.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
   type Clause,
@@ -78,6 +76,7 @@ export function fittedTo(said: SaidSignal, feeding: Supply, design: Design | nul
   }
   if (isPin(begun) && !signal.program && namedPin(design ?? blankDesign(''), name) === undefined)
     assumed.push(`${name}: no pin of the board is called so; one that is free of other duties`);
+  if (signal.byRadio && lacksRadio(design ?? blankDesign(''), name)) assumed.push('a serial radio at the board, which hears what is sent');
   if (signal.charging) {
     const usual = chargeSensor(begun, feeding);
     const { delayS } = usual;
@@ -145,6 +144,7 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
   }
   for (const [signal, gpio] of pinsOf(design, said))
     design = withBoard(design, ids.get(signal.name)!, gpio, at, signal.program?.(ids.get(signal.name)!) ?? []);
+  for (const { name } of said.filter(({ byRadio }) => byRadio)) design = withRadio(design, name);
   const when = (clause: Clause): When => {
     switch (clause.op) {
       case 'always':
@@ -437,59 +437,6 @@ function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean 
 /** *When pin D5 is low*: a module that is triggered so. */
 const isLow = ({ clause }: Whole, outputs: readonly Signal[]): boolean =>
   clause.op === 'not' && clause.of.op === 'signal' && outputs.length === 1 && isPin(outputs[0]);
-/** The board that a pin is of by its name: the project's first whose pins are at the level that is said, or a new one. */
-function boardFor({ controllers, parts }: Design, name: string): { readonly known: Controller | undefined; readonly type: ControllerType } {
-  const said = BOARD_VOLTS.exec(name);
-  const volt = said ? toNumber(said[1]!) : null;
-  const typeOf = (id: string) => controllerType({ parts }, id);
-  const known = controllers.find(({ type }) => volt === null || typeOf(type).pinV === volt);
-  if (known) return { known, type: typeOf(known.type) };
-  const alike = CONTROLLERS.filter(({ pinV }) => pinV === (volt ?? USUAL_BOARD_V));
-  const hasRadio = (words: string) => /\bradio\b/i.test(words);
-  return { known, type: alike.find((type) => hasRadio(type.name) === hasRadio(name)) ?? alike[0]! };
-}
-const USUAL_BOARD_V = 5;
-const BOARD_VOLTS = /\b(3[.,]3|5) ?v(?:olts?)?\b/i;
-
-/** Each new pin with the board's pin that it is: the one that its name says, else one with no other duty that is free. */
-function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal: SaidSignal, gpio: string][] {
-  const takenOf = new Map<string, Set<string>>();
-  return signals.flatMap((signal): [SaidSignal, string][] => {
-    const begun = begunOf(signal);
-    if (!begun || !isPin(begun)) return [];
-    const { known, type } = boardFor(design, signal.name);
-    const key = known?.id ?? type.id;
-    const ofBoard = design.signals.flatMap((one) => (isPin(one) && known && one.controller === known.id ? [one.gpio] : []));
-    const taken = takenOf.get(key) ?? new Set(ofBoard);
-    takenOf.set(key, taken);
-    // What its board's program gives a name is no pin's.
-    const named = signal.program ? undefined : namedPin(design, signal.name);
-    const idle = type.pins.filter((pin) => !(pin in type.boot) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin));
-    const gpio = named ?? idle.find((pin) => !taken.has(pin)) ?? type.pins[0]!;
-    taken.add(gpio);
-    return [[signal, gpio]];
-  });
-}
-/** The pin of the board that a name says, by its letter and number or its number alone. */
-function namedPin(design: Design, name: string): string | undefined {
-  const said = /\b[a-z]{0,4}\d+\b/i.exec(name.replace(BOARD_VOLTS, ''))?.[0].toUpperCase();
-  return said === undefined ? undefined : boardFor(design, name).type.pins.find((pin) => pin === said || pin.replace(/^\D+/, '') === said);
-}
-function withBoard(design: Design, signal: string, gpio: string, place: string, steps: readonly ProgramStep[]): Design {
-  const { known, type } = boardFor(design, design.signals.find(({ id }) => id === signal)!.name);
-  const board = known?.id ?? mintId('board', design.controllers);
-  const name = design.controllers.length === 0 ? 'controller board' : `controller board, ${type.pinV} V`;
-  return {
-    ...design,
-    controllers: known
-      ? design.controllers.map((one) => (one.id === board ? { ...one, program: [...one.program, ...steps] } : one))
-      : [...design.controllers, { id: board, name, type: type.id, place, supply: 'usb', links: [], program: [...steps] }],
-    signals: design.signals.map((one) =>
-      one.id === signal && isPin(one) ? { ...one, volt: type.pinV, limitA: type.pinA, controller: board, gpio } : one,
-    ),
-  };
-}
-
 /** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
 function onMains(
   onto: Design,

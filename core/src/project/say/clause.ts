@@ -19,7 +19,7 @@ import { feedOf } from '../intent.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
-import { CHARACTER, ofCharacter } from './phrases.ts';
+import { BY_RADIO, CHARACTER, ofCharacter } from './phrases.ts';
 import { COUNTS, MEASURED, SENSED, SIGNAL_WORDS, type SignalWord, TURNING, UNITS_WATCHED, isAside } from './words.ts';
 
 /** Where a condition ends at the latest: where what is done begins, or where a supply, a device or a place is named. */
@@ -240,7 +240,7 @@ export function readClause(
     if (sent) {
       const end = at + sent[0].replace(/['"“”]$/, '').length;
       const letter = typed.slice(offset + end - 1, offset + end);
-      const pin = ofCharacter(letter, null);
+      const pin = { ...ofCharacter(letter, null), ...(BY_RADIO.test(sent[0]) ? { byRadio: true as const } : {}) };
       if (!signals.some(({ name }) => name === pin.name)) signals.push(pin);
       take(offset + at, sent[0].length, 'signal', `a pin of a board that the character ${letter} of the link sets`);
       at += sent[0].length;

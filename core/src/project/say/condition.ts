@@ -494,7 +494,7 @@ function characters(reading: Reading, off: RegExpExecArray | null): void {
   if (sent === -1) return reading.putFoundBack(off);
   const said = off && text.slice(off.index, off.index + off[0].length).replace(/['"“”]$/, '');
   const { low, ...pin } = ofCharacter(signals[sent]!.name.slice(-1), said ? said.slice(-1) : null);
-  signals[sent] = pin;
+  signals[sent] = { ...signals[sent]!, ...pin };
   if (off) reading.takeFound(off, 'signal', `${low} turns it off`);
   else assumed.push(`the character ${low} turns it off again`);
 }

@@ -51,6 +51,8 @@ export interface SaidSignal {
   readonly charging?: true;
   /** A small supply that it is live from: 5 V out of a machine. */
   readonly from?: { readonly variant: string; readonly name: string };
+  /** What it sends comes through the air, to a radio at the board. */
+  readonly byRadio?: true;
   /** What the board does with its pin. */
   readonly program?: (pin: string) => ProgramStep[];
 }

@@ -202,7 +202,34 @@ describe('pulses and characters', () => {
     const both = read('when the phone sends B, light a 60 W lamp', first).design!;
     expect(both.controllers).toHaveLength(1);
     expect(both.controllers[0]!.program.map((step) => ('high' in step ? step.high : ''))).toEqual(['A', 'B']);
-    expect(both.signals.map((signal) => ('gpio' in signal ? signal.gpio : ''))).toEqual(['D2', 'D3']);
+    // The radio's two data lines have D3 and D4, and one radio hears both.
+    expect(both.signals.map((signal) => ('gpio' in signal ? signal.gpio : ''))).toEqual(['D2', 'D5']);
+    expect(both.controllers[0]!.links.map(({ wired }) => wired?.pin)).toEqual(['D4', 'D3']);
+    expect(both.controllers[0]!.devices).toHaveLength(1);
+    const bought = analyse(both).analysis.parts.map(({ description }) => description);
+    expect(bought.filter((words) => /radio/.test(words))).toEqual([
+      'serial radio: module fed with 5 V, inputs and outputs of 3.3 V, takes at most 40 mA',
+    ]);
+  });
+  test.each([
+    ['the phone', true],
+    ['my app', true],
+    // By a cable, or nobody knows how.
+    ['the computer', false],
+    ['the link', false],
+  ])('%s is heard by a radio: %s', (link, radio) => {
+    const { design, heard } = read(`when ${link} sends A, run a 60 W fan from the mains until it sends B`);
+    expect(design!.controllers[0]!.devices ?? []).toHaveLength(radio ? 1 : 0);
+    expect(heard.assumed.filter((words) => /radio/.test(words))).toEqual(
+      radio ? ['a serial radio at the board, which hears what is sent'] : [],
+    );
+  });
+  test('a board with a radio of its own takes no second one', () => {
+    const first = read('when pin 5 of a 3.3 V radio board is high, run a 60 W fan from the mains').design!;
+    expect(first.controllers[0]!.type).toMatch(/radio/);
+    const { design, heard } = read('when the phone sends A, light a 60 W lamp', first);
+    expect(design!.controllers.map(({ devices }) => devices ?? [])).toEqual([[]]);
+    expect(heard.assumed.join()).not.toMatch(/radio/);
   });
 });
 

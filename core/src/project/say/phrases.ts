@@ -180,6 +180,8 @@ export function halfRound([, often, times, per, every, unit]: RegExpExecArray): 
 const LINK = String.raw`(?:the |a |my )?(?:(?:phone|radio|serial|bluetooth|computer)(?: link)?|link|phone app|app)`;
 const SENDS = String.raw`(?:sends?|says?|types?) (?:the (?:letter|character) |an? )?['"“”]?([a-z0-9])['"“”]?(?![\w-])`;
 export const CHARACTER = new RegExp(`^${LINK} ${SENDS}`);
+/** A link that needs a radio at the board; what comes by a cable, or nobody knows how, does not. */
+export const BY_RADIO = /^(?:the |a |my )?(?:phone|radio|bluetooth|app)\b/;
 /** What turns it off again. */
 export const CHARACTER_OFF = new RegExp(
   String.raw`,? ?\b(?:until|and (?:it )?(?:(?:turns?|goes|switch(?:es)?) )?(?:it )?off (?:again )?(?:when|if|once)) (?:it|${LINK}) ${SENDS}`,

@@ -1,7 +1,8 @@
 import { mintId } from '../document/index.ts';
 import { controllerType } from '../kinds/index.ts';
-import { type Controller, type Design, MOST_DEVICES, MOST_LINKS, devicesOf, freePins } from '../project/index.ts';
-import { dividerFor } from '../solve/index.ts';
+import { dividerFor } from './divider.ts';
+import { freePins } from './free-pins.ts';
+import { type Controller, type Design, MOST_DEVICES, MOST_LINKS, devicesOf } from './schema.ts';
 
 /** What a serial radio takes at most (from memory), A. */
 const RADIO_A = 0.04;
