@@ -121,6 +121,8 @@ export const cutOutSchema = z.discriminatedUnion('kind', [
 
 /** What takes the turn-off spike of a coil. */
 export const SUPPRESSIONS = ['none', 'diode', 'resistor', 'zener'] as const;
+/** Ground studs of a job in a vehicle's metal: those of its places, which others share, or its own. */
+export const GROUNDS = ['shared', 'own'] as const;
 
 /** Unfused lead to the load fuse where nobody measured it, m. */
 export const ASSUMED_LEAD_M = 0.15;
@@ -146,6 +148,8 @@ export const jobSchema = z.strictObject({
   /** How often it comes on in a day, on average. */
   operationsPerDay: z.number().positive().max(1e6),
   suppression: z.enum(SUPPRESSIONS),
+  /** Where its returns go in a vehicle's metal: to the stud of each place, which others share, or to studs of its own. */
+  grounds: z.enum(GROUNDS).optional(),
   /** Where a controller's pin drives a transistor: which, its base or gate resistor, and what holds it off while the pin is not driven. */
   driver: z.union([z.literal('auto'), z.enum(TRANSISTOR_IDS)]).default('auto'),
   driverOhm: z.union([z.literal('auto'), positive]).default('auto'),

@@ -1,4 +1,4 @@
-import { POWER_RELAYS, type PartPlaying, branchId, plays } from '../kinds/index.ts';
+import { POWER_RELAYS, type PartPlaying, branchId, isOnVehicle, plays } from '../kinds/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { figures, partOf } from '../quantity/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
@@ -97,8 +97,11 @@ export const sharedGroundBackfeed: Rule = {
       ];
     });
   },
-  // A relay between a feed and its lamp: what then comes back through the ground stops at an open contact.
   nudges: ({ jobs }, finding) => {
+    const sharing = jobs.filter(({ job, supply }) => job.grounds !== 'own' && isOnVehicle(supply));
+    const apart = ({ at }: WiredJob) => ({ path: ['jobs', at, 'grounds'], value: 'own' });
+    const ofIt = sharing.filter(({ job }) => job.id === finding.job);
+    // A relay between a feed and its lamp: what then comes back through the ground stops at an open contact.
     const direct = jobs.filter(({ job }) => job.device.kind === 'direct');
     const own = direct.filter(({ job }) => job.id === finding.job);
     const between = ({ job, at, supply }: WiredJob) => {
@@ -106,6 +109,11 @@ export const sharedGroundBackfeed: Rule = {
       return { path: ['jobs', at, 'device'], value: { kind: 'relay', part, socket: 'auto', place: job.device.place } };
     };
     return [
+      ...ofIt.map((job) => ({ label: 'Nudge to ground points of its own', patches: [apart(job)] })),
+      ...sharing
+        .filter((job) => !ofIt.includes(job))
+        .map((job) => ({ label: `Nudge ${job.job.name} to ground points of its own`, patches: [apart(job)] })),
+      { label: 'Nudge each job to ground points of its own', patches: sharing.map(apart) },
       { label: 'Nudge a relay in between', patches: own.map(between) },
       { label: 'Nudge a relay into each job without one', patches: direct.map(between) },
     ].filter(({ patches }) => patches.length > 0);

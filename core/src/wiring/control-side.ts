@@ -350,7 +350,7 @@ export class ControlSide {
       return {
         to:
           tapsInBox(this.builder, this.design, this.job, this.supply)?.back ??
-          returnTo(this.builder, this.design, this.supply, this.job.device.place),
+          returnTo(this.builder, this.design, this.supply, this.job.device.place, this.job),
         role: 'return',
         colour: conductorColours(this.supply).back,
       };

@@ -407,7 +407,7 @@ export class LoadSide {
 
   /** From a contact in the way back on to the supply. */
   backFrom(at: Terminal, ampere: number, fuseA: number): void {
-    const to = this.trunk?.inlet?.back ?? returnTo(this.builder, this.design, this.supply, this.job.device.place);
+    const to = this.trunk?.inlet?.back ?? returnTo(this.builder, this.design, this.supply, this.job.device.place, this.job);
     this.run({ leg: 'return', role: 'return', from: at, to, colour: this.colours.back, ampere, fuseA });
   }
 
@@ -415,7 +415,7 @@ export class LoadSide {
   private returnFrom(place: string, fuseA: number): Terminal {
     const { builder, design, job, supply, number, trunk } = this;
     if (trunk?.inlet) return trunk.inlet.back;
-    if (!entersByCord(design, supply, job.device.place)) return returnTo(builder, design, supply, place);
+    if (!entersByCord(design, supply, job.device.place)) return returnTo(builder, design, supply, place, job);
     const id = `${job.id}-${INLET_BACK}`;
     const at = boxTerminal(builder, job, id, number, isTwoHot(supply) ? 'second hot' : 'neutral');
     if (!this.legs.has(INLET_BACK)) {

@@ -119,13 +119,13 @@ function supplyBar(builder: NetlistBuilder, design: Design, supply: Supply, pin:
   });
 }
 
-/** Where current of a supply goes back to from a place: its neutral or minus, or the vehicle's ground there. */
-export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply, place: string): Terminal {
+/** Where current of a supply, of a job or of what jobs share, goes back to from a place: its neutral or minus, or the vehicle's ground there. */
+export function returnTo(builder: NetlistBuilder, design: Design, supply: Supply, place: string, job: Job | null = null): Terminal {
   if (hasOwnReturn(design, supply)) {
     supplyOut(builder, design, supply.id);
     return minusOf(builder, design, supply);
   }
-  if (isOnVehicle(supply)) return groundAt(builder, design, place);
+  if (isOnVehicle(supply)) return groundAt(builder, design, place, job);
   return supplyBar(builder, design, supply, supplyFacets(supply).pins(supply)[1]);
 }
 
@@ -224,14 +224,20 @@ export function sourceReturn(builder: NetlistBuilder, design: Design, signal: Si
 /** Whether current comes back from there through metal. */
 export const hasMetal = ({ settings }: Design, { noMetal }: Place): boolean => settings.returnPath === 'chassis' && noMetal !== true;
 
-/** Where a return at `place` goes: a ground stud there, or the battery's negative post. */
-export function groundAt(builder: NetlistBuilder, design: Design, place: string): Terminal {
+/** Where a return at `place` goes: the ground stud there, a job's own where it is to have one, or the battery's negative post. */
+export function groundAt(builder: NetlistBuilder, design: Design, place: string, job: Job | null = null): Terminal {
   const at = design.places.findIndex((candidate) => candidate.id === place);
   if (!hasMetal(design, design.places[at]!)) return RETURN_TERMINAL;
-  const id = `gnd-${place}`;
+  const own = job?.grounds === 'own' ? job : null;
+  const id = own ? `gnd-${place}-${own.id}` : `gnd-${place}`;
   if (!builder.find(id)) {
     const spec = { ohm: groundOhmAt(design.places[at]!) };
-    builder.add({ id, kind: 'ground-point', tag: `G${at + 1}`, name: `ground at ${design.places[at]!.name}`, place, job: null, spec });
+    const [tag, name] = [`G${at + 1}`, `ground at ${design.places[at]!.name}`];
+    const number = design.jobs.findIndex((other) => other.id === own?.id) + 1;
+    builder.add({
+      ...(own ? { tag: `${tag}.${number}`, name: `${own.name}’s own ${name}` } : { tag, name }),
+      ...{ id, kind: 'ground-point', place, job: own?.id ?? null, spec },
+    });
     builder.join(terminal(id, '31'), RETURN_TERMINAL);
   }
   return terminal(id, 'G');

@@ -32,6 +32,7 @@ import {
   type HelperDuty,
   type Job,
   isMains,
+  isOnVehicle,
   levelsOf,
   withoutJob,
 } from '@iron-nudge/core';
@@ -53,6 +54,8 @@ const job = computed<Job>(() => project.design!.jobs[props.at]!);
 const set = (field: keyof Job, value: unknown, typed = false) =>
   project.patch(`${job.value.name}: ${field}`, [{ path: ['jobs', props.at, field], value }], typed ? `job-${job.value.id}-${field}` : null);
 
+/** Whether what it takes comes back through a vehicle’s metal. */
+const inMetal = computed(() => isOnVehicle(loadSupplyOf(project.design!, job.value)) && project.design!.settings.returnPath === 'chassis');
 const onMains = computed(() => isMains(loadSupplyOf(project.design!, job.value)));
 type FuseChoice = Job['fuse'];
 const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() => [
@@ -379,6 +382,16 @@ async function remove(): Promise<void> {
       @update:model-value="set('insulation', $event)"
     />
   </template>
+  <SelectField
+    v-if="inMetal"
+    label="Its returns go to"
+    :model-value="job.grounds ?? 'shared'"
+    :options="[
+      { value: 'shared', text: 'the ground point of each place, which others share' },
+      { value: 'own', text: 'ground points of its own' },
+    ]"
+    @update:model-value="set('grounds', $event)"
+  />
   <SelectField
     v-if="!type || needsDiode"
     label="Coil’s turn-off spike"

@@ -78,17 +78,24 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
   }
 
   const ground = netlist.wires.filter(({ role }) => role === 'return' || role === 'earth');
-  for (const [place, wires] of groupBy(ground, (wire) => parts.get(partOf(wire.to))!.place)) {
+  // A job's own stud stands apart from its place's: what goes to which is told.
+  const ownStud = ({ to }: Wire) => {
+    const part = parts.get(partOf(to))!;
+    return plays(part, 'ground') && part.job !== null ? part : null;
+  };
+  for (const [where, wires] of groupBy(ground, (wire) => ownStud(wire)?.id ?? parts.get(partOf(wire.to))!.place)) {
+    const stud = ownStud(wires[0]!);
+    const to = stud ? `${stud.tag}, ${stud.name}` : placeName(where);
     const earth = wires.some(({ role }) => role === 'earth');
     say({
-      id: `ground/${place}`,
+      id: `ground/${where}`,
       phase: 'ground',
       job: null,
-      title: `${earth ? 'Earths and returns' : 'Returns'} to ${placeName(place)}`,
-      text: `${wires.length} ${wires.length === 1 ? 'wire' : 'wires'}, on clean bare metal or its bar.`,
+      title: `${earth ? 'Earths and returns' : 'Returns'} to ${to}`,
+      text: `${wires.length} ${wires.length === 1 ? 'wire' : 'wires'}, on clean bare metal${stud ? ' of its own, on no other stud' : ' or its bar'}.`,
       wires: wires.map(({ id }) => id),
       parts: [],
-      check: `from the far end of each to ${placeName(place)} ${expected.wires(wires.map(({ id }) => id))}`,
+      check: `from the far end of each to ${stud ? stud.tag : to} ${expected.wires(wires.map(({ id }) => id))}`,
       caution: earth ? 'Earth first on, last off.' : null,
     });
   }

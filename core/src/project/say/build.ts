@@ -339,6 +339,7 @@ function built(onto: Design, said: Whole): Design {
     loads: withPath(loads),
     supply,
     lost: said.lost,
+    ...(said.ownGrounds && { grounds: 'own' as const }),
     ...(said.others.length > 0 && { otherwise: { kind: 'loads' as const, loads: withPath(lines(said.others, loads.length)) } }),
     // What is always on runs for more than three hours.
     continuous: said.continuous || said.clause.op === 'always',

@@ -180,6 +180,8 @@ export interface Whole {
   readonly ofJob: string | null;
   /** Whether what goes from the relay to the load lies in one cable. */
   readonly cable: boolean;
+  /** Whether its returns go to ground points that no other job shares. */
+  readonly ownGrounds: boolean;
   /** Room in the box that the relay sits in, as stamped, cm³. */
   readonly roomCm3: number | null;
   /** What an outlet, a branch or an adapter gives, where it is said, A. */

@@ -26,6 +26,7 @@ import {
   isCharged,
   isFeed,
   isMains,
+  isOnVehicle,
   isOutput,
   isPin,
   isStored,
@@ -59,6 +60,7 @@ import {
   type Heard,
   type SaidLoad,
   type WholeLoad,
+  COUNT,
   NUMBER,
   VERB,
   begunOf,
@@ -112,8 +114,13 @@ const ELSE_OFF = /[,;.]? ?\b(?:or )?(?:else|otherwise) (?:(?:it|they) (?:is|are|
 const OPENING =
   /^(?:(?:please|hi|hello|ok|so),? )*(?:(?:can|could|would|will) you (?:please )?|how (?:do|can|would|should) i |(?:i|we)(?: want| need| would like|'d like| wish) (?:to )?)(?=[a-z\d])/;
 /** *Wipers: run a motor …*: what the job is called. */
-const LABEL = new RegExp(String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless)\b)`);
+const LABEL = new RegExp(
+  String.raw`^([a-z][a-z0-9 -]{0,58}): (?=(?:${VERB.source})|(?:when|while|whenever|if|unless|once|after|as soon as|every|between|from)\b|(?:${COUNT}) (?:s|sec(?:ond)?s?|min(?:ute)?s?|h|hours?) after\b)`,
+);
 
+/** *With its own ground*, *on ground points of its own*: studs in a vehicle's metal that no other job shares. */
+const OWN_GROUNDS =
+  /\b(?:with|on|to|through|using) (?:(?:its own|their own|an? (?:separate|isolated)|separate|isolated) ground(?:ing)?(?: points?| studs?| bolts?)?s?|(?:a )?ground(?: points?| studs?| bolts?)?s? of (?:its|their) own)(?![\w-])/;
 /** *In one cable*, *over a 7-core trailer cable*. */
 const ONE_CABLE =
   /,? ?\b(?:in|by|through|over|with) (?:a |an |one |the )?(?:(?:\d{1,2}[- ]core|multi-?core) )?(?:(?:trailer|single|one|multi-?core) )?cable(?: to the (?:load|trailer|caravan|roof|mast))?(?=\s*(?:[\0,;.]|$))/;
@@ -188,6 +195,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   const variable = reading.match(THROUGH_VARIABLE);
   const connector = reading.found(readConnector(reading.rest));
   if (connector) take(connector.at, connector.length, 'device', connector.means);
+  const apart = reading.match(OWN_GROUNDS);
+  if (apart) reading.takeFound(apart, 'device', 'its returns to ground points of its own');
   const cable = reading.match(ONE_CABLE);
   if (cable) reading.takeFound(cable, 'device', 'its wires to the load as cores of one cable');
   const placeFound = readPlace(reading.rest, text, design, outside);
@@ -353,6 +362,9 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     const none = underHand(partsNamed(deviceFound, feeding)).length === 0;
     if ((device === 'contactor' && (byPin || none)) || (device === 'relay' && byPin)) notOf(deviceFound);
   }
+  // Through other metal than a vehicle's nothing comes back.
+  if (feeding && apart && (never || !isOnVehicle(feeding) || design?.settings.returnPath === 'wire'))
+    notOf({ at: apart.index, length: apart[0].length });
   // Of the mains it would be a cord.
   if (feeding && cable && isMains(feeding)) notOf({ at: cable.index, length: cable[0].length });
   if (feeding && guard && protectionSaid(guard, feeding) === null) notOf(guard);
@@ -433,6 +445,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             second,
             place: placeFound,
             cable: cable !== null,
+            ownGrounds: apart !== null,
             roomCm3: room?.cm3 ?? null,
             called,
           });

@@ -692,3 +692,50 @@ describe('how it is said on a slip of paper', () => {
     expect(heard.unclear.map(({ text }) => text)).toEqual(['with an emergency switch']);
   });
 });
+
+describe('ground points of its own', () => {
+  test.each([
+    'with its own ground',
+    'on a ground point of its own',
+    'with a separate ground',
+    'to ground studs of its own',
+    'with an isolated ground',
+  ])('%s', (words) => {
+    const { heard, job } = read(`when the key is on, run a 9 A fan from the battery ${words}`);
+    expect(heard.unclear).toEqual([]);
+    expect(job!.grounds).toBe('own');
+  });
+  test('is not understood where nothing comes back through metal', () => {
+    const { heard, design } = read('when the switch is on, run a 60 W fan from the mains with an isolated ground');
+    expect(design).toBeNull();
+    expect(heard.unclear.map(({ text }) => text)).toEqual(['with an isolated ground']);
+    const page = blankDesign('Page', 'battery-12');
+    const wired: Design = { ...page, settings: { ...page.settings, returnPath: 'wire' } };
+    expect(read('when the switch is on, run a 60 W fan with its own ground', wired).design).toBeNull();
+    expect(read('when the switch is on, run a 60 W fan with its own ground', page).design).not.toBeNull();
+  });
+  test('nobody who does not ask for it gets it', () => {
+    const { job } = read('when the key is on, run a 9 A fan from the battery');
+    expect(job).not.toHaveProperty('grounds');
+  });
+});
+
+describe('what a job is called and what it is fed from', () => {
+  test.each([
+    ['main contactor: 2 seconds after the main switch is on, feed a 60 W converter from the battery', 'Main contactor'],
+    ['pump: once the key is on, run a 4 A pump from the battery', 'Pump'],
+    ['night lamp: from 22:00 to 6:00 light a 5 W lamp from the battery', 'Night lamp'],
+  ])('%s', (said, name) => {
+    const { job, heard } = read(said);
+    expect(heard.unclear).toEqual([]);
+    expect(job!.name).toBe(name);
+  });
+  test.each(['48 V to 12 V converter', '48/12 V converter', '48V-to-12V converter', '12 V converter'])('from a %s', (words) => {
+    const { design, heard } = read(
+      `when the light switch is on, light a 12 V 10 W lamp from a ${words}`,
+      blankDesign('Page', 'battery-48'),
+    );
+    expect(heard.unclear).toEqual([]);
+    expect(design!.supplies.find(({ id }) => id === design!.jobs[0]!.supply)).toMatchObject({ kind: 'converter', nominalV: 12 });
+  });
+});

@@ -45,7 +45,9 @@ const ELECTRONIC_WORDS: readonly (readonly [words: RegExp, variant: string])[] =
     adapter: String.raw`(?:(?:isolated|bench|plug-top|wall|power|lab) )?(?:power )?(?:supply|adapter|power pack)`,
   }[made as 'converter' | 'solar' | 'adapter'];
   const voltage = String.raw`${volt} ?v(?:olts?)? `;
-  return [[new RegExp(`${volt === '12' ? `(?:${voltage})?` : voltage}(?:${words})`), key]];
+  // *A 48 V to 12 V converter*: what it is fed with is said first.
+  const from = made === 'converter' ? String.raw`(?:\d+ ?(?:v(?:olts?)?)?(?:[- ]to[- ]|/))?` : '';
+  return [[new RegExp(`${from}${volt === '12' ? `(?:${voltage})?` : voltage}(?:${words})`), key]];
 });
 /** Words for a supply that is not in the project, and which one they mean. */
 const SUPPLY_WORDS: readonly (readonly [words: RegExp, variant: string])[] = [

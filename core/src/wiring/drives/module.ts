@@ -118,7 +118,7 @@ export const relayModule: Drive = {
       const run = side.source(null);
       run.feeds(side.coilA(type));
       run.wire(leg('coil'), at('JD'), 'BU/WH');
-      run.from(at('GND')).wire(leg('return'), returnTo(builder, design, side.supply, job.device.place), 'BN', 'return');
+      run.from(at('GND')).wire(leg('return'), returnTo(builder, design, side.supply, job.device.place, job), 'BN', 'return');
     }
     if (sharedGround || !powered) side.loose(at('GND')).wire(leg('ground'), ground, 'BK', 'return');
   },

@@ -50,6 +50,6 @@ export const onePiece: Drive = {
     builder.join(terminal(sensor, '2'), plus);
     builder.join(terminal(sensor, '-'), minus);
     // Its lead to ground is its own, as long as it is sold.
-    builder.join(minus, returnTo(builder, design, supply, job.device.place));
+    builder.join(minus, returnTo(builder, design, supply, job.device.place, job));
   },
 };

@@ -174,7 +174,7 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
     builder.join(terminal(down, '2'), low);
   }
   run.wire(`control-driver${suffix}`, out, 'BU/BK');
-  const back = returnTo(builder, design, side.supply, job.device.place);
+  const back = returnTo(builder, design, side.supply, job.device.place, job);
   run.from(ground).wire(`control-return${suffix}`, back, 'BN', 'return');
   // The output's current comes back to where it comes from: the two grounds are one.
   const board = isPin(pin) ? boardOf(design, pin) : null;

@@ -46,7 +46,7 @@ export const reversing: Way = {
     const fused = side.source([job.loads]);
     const { fuseA } = fused;
     const { pluses, minus, legs } = side.unitsOf(load, fuseA, ampere);
-    const ground = returnTo(builder, design, loadSupplyOf(design, job), job.device.place);
+    const ground = returnTo(builder, design, loadSupplyOf(design, job), job.device.place, job);
     const ways = ENDS.map(([suffix, end]) => {
       const relay = relayId(job, suffix);
       const source = side.toRelay(fused, terminal(relay, closing), ampere, suffix, type);
