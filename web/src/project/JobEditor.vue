@@ -387,7 +387,7 @@ async function remove(): Promise<void> {
     label="Its returns go to"
     :model-value="job.grounds ?? 'shared'"
     :options="[
-      { value: 'shared', text: 'the ground point of each place, which others share' },
+      { value: 'shared', text: 'ground points that others share' },
       { value: 'own', text: 'ground points of its own' },
     ]"
     @update:model-value="set('grounds', $event)"

@@ -136,6 +136,12 @@ export const PLAIN_FAMILIES: readonly { readonly id: string; readonly title: str
         price: SMALL_PRICES['blade receptacle'],
         per: 'piece',
       },
+      {
+        name: 'Blade receptacle, 9.5 mm',
+        rating: `70 A, wire to ${TERMINAL_MOST_MM2.wide} mm²`,
+        price: SMALL_PRICES['wide receptacle'],
+        per: 'piece',
+      },
       { name: 'Ring terminal, M5 to M10', rating: `wire to ${TERMINAL_MOST_MM2.ring} mm²`, price: SMALL_PRICES.ring, per: 'piece' },
       ...[...sizesFrom('metric', 'signal'), ...sizesFrom('awg', 'signal')].map((size): PlainPart => ({
         name: `Wire ${sizeName(size)}`,

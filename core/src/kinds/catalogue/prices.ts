@@ -61,6 +61,7 @@ export const SMALL_PRICES = {
   resistor: 0.06,
   varistor: 0.6,
   'blade receptacle': 0.15,
+  'wide receptacle': 0.4,
   ring: 0.35,
   ferrule: 0.04,
   'strip terminal': 0.9,

@@ -232,7 +232,7 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** Whether it sits at a tap of the vehicle, so that the lead behind it is the tap's. */
   readonly atTap?: true;
   /** Pins that carry terminals to crimp, for the wire list. */
-  readonly terminalStyle: string | ((spec: Spec, sizeMm2: number) => string);
+  readonly terminalStyle: string | ((spec: Spec, sizeMm2: number, pin: string) => string);
   /** Whether it has leads of its own, which wires are joined to. */
   hasLeads?(spec: Spec): boolean;
   /** Whether it is bought for as much as the fuse or breaker before it. */

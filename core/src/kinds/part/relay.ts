@@ -79,8 +79,9 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
   plays: 'relay',
   title: 'plug-in relay',
-  // The coil of a relay on studs has blades of its own: thin wire lands on those.
-  terminalStyle({ type }, sizeMm2) {
+  // The coil of a relay on studs has blades of its own: thin wire lands on those. So has one whose contacts have wide blades.
+  terminalStyle({ type }, sizeMm2, pin) {
+    if (type.socket === 'blade-wide' && !type.coil.includes(pin)) return '9.5 mm socket receptacle';
     if (type.socket === 'blade' || type.socket === 'blade-wide') return 'socket receptacle';
     if (type.socket !== 'stud-m8' && type.socket !== 'stud-m10') return 'screw clamp, ferrule';
     if (sizeMm2 <= THIN_MM2) return '6.3 mm blade receptacle';

@@ -11,6 +11,7 @@ import type { Design } from '../../project/schema.ts';
 import { referencesIn } from '../drawing/references.ts';
 import { drawingSvg } from '../formats/drawing-svg.ts';
 import { HEATER, and, design, job, on } from '../../testing/designs.ts';
+import { typed } from '../../testing/pieces.ts';
 import { compareDesigns } from './compare.ts';
 import { PHASES, orderOfWork } from './order.ts';
 import { stripsOf } from '../../graph/strips.ts';
@@ -99,6 +100,32 @@ describe('parts to buy', () => {
     expect(stocked).toMatchObject({ inDrawer: 100, toBuy: 0 });
     const none = analyse({ ...plain, build: { ...plain.build, spares: { [fuse.description]: 0 } } }).analysis.parts;
     expect(none.find(({ description }) => description === fuse.description)).toMatchObject({ spare: 0, toBuy: fuse.count });
+  });
+  test('what is pushed on a wide load blade is as wide as that, and on the coil’s it is not', () => {
+    const made = typed(['when the key is on, run a 36 A fan from the battery through a 70 A relay'], 'battery-12');
+    const { wires, parts } = analyse(made).analysis;
+    const at = (pin: string) =>
+      wires.flatMap(({ from, to, fromTerminal, toTerminal }) => [
+        ...(from === `K1 ${pin}` ? [fromTerminal] : []),
+        ...(to === `K1 ${pin}` ? [toTerminal] : []),
+      ]);
+    expect(['30', '87'].flatMap(at)).toEqual(['9.5 mm socket receptacle', '9.5 mm socket receptacle']);
+    expect(['86', '85'].flatMap(at)).toEqual(['socket receptacle', 'socket receptacle']);
+    const bought = (width: string) =>
+      parts.filter(({ description }) => description.startsWith(`Blade receptacle, ${width}`)).reduce((sum, { count }) => sum + count, 0);
+    expect(bought('9.5 mm')).toBe(2);
+    // A receptacle more of the usual width is at the control fuse’s lead or the switch, and none on a wide blade.
+    expect(bought('6.3 mm')).toBe(
+      wires
+        .flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal])
+        .filter((style) => /receptacle/.test(style) && !/9\.5/.test(style)).length,
+    );
+    const inches = { ...made, settings: { ...made.settings, wireSeries: 'awg' as const } };
+    expect(
+      analyse(inches)
+        .analysis.parts.map(({ description }) => description)
+        .join(),
+    ).toMatch(/Blade receptacle, 3\/8 in, for/);
   });
   test('terminals are two a wire but for what is soldered, spliced or in the shelf’s own sockets', () => {
     const { wires, parts } = analyse(plain).analysis;

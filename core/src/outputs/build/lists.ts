@@ -102,7 +102,7 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
     return {
       name: endName(part, pinOf(at)),
       place: placeName(design, part.place),
-      terminal: asBought(design, endStyle(design, part, wire)),
+      terminal: asBought(design, endStyle(design, part, wire, pinOf(at))),
     };
   };
   return netlist.wires.flatMap((wire) => {
@@ -184,7 +184,7 @@ function isOwnLead(parts: ReadonlyMap<string, AnyPart>, { from, to }: Wire): boo
 }
 
 /** What is crimped on, or put on the strands for a screw. */
-function endStyle(design: Design, part: AnyPart, wire: Wire): string {
+function endStyle(design: Design, part: AnyPart, wire: Wire, pin: string): string {
   const { settings, places } = design;
   const { sizeMm2, mains } = wire;
   const { hasLeads, leadMostMm2, screwed, terminalStyle } = kindOf(part);
@@ -195,7 +195,7 @@ function endStyle(design: Design, part: AnyPart, wire: Wire): string {
     if (!mains && !heated && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
     return `${heated || blockFor(hottestC) === 'ceramic' ? 'ceramic ' : ''}terminal block on its lead`;
   }
-  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2);
+  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2, pin);
   return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
 }
 
@@ -387,6 +387,7 @@ const INCHES: readonly (readonly [RegExp, string])[] = [
   [/200 × 150 × 75 mm/g, '8 × 6 × 3 in'],
   [/100 × 100 × 50 mm/g, '4 × 4 × 2 in'],
   [/6\.3 mm/g, '1/4 in'],
+  [/9\.5 mm/g, '3/8 in'],
   [/\bM4\b/g, 'No. 8'],
   [/\bM5\b/g, 'No. 10'],
   [/\b200 mm\b/g, '8 in'],
@@ -428,6 +429,8 @@ interface BoughtTerminal {
 }
 function boughtTerminal(design: Design, style: string, sizeMm2: number): BoughtTerminal | null {
   const size = sizeName(sizeMm2);
+  if (/^(?:9\.5 mm|3\/8 in) .*receptacle/.test(style))
+    return { description: asBought(design, `Blade receptacle, 9.5 mm, for ${size}`), price: SMALL_PRICES['wide receptacle'] };
   if (/receptacle/.test(style))
     return { description: asBought(design, `Blade receptacle, 6.3 mm, for ${size}`), price: SMALL_PRICES['blade receptacle'] };
   if (/\bring\b/.test(style))
