@@ -65,6 +65,9 @@ export const SMALL_PRICES = {
   ring: 0.35,
   ferrule: 0.04,
   'strip terminal': 0.9,
+  'jumper lead': 0.15,
+  'port supply': 9,
+  'perforated board': 0.8,
 } as const;
 
 /** Density of copper, g/cm³ (from memory): one mm² of a metre weighs that many grams. */

@@ -1,7 +1,7 @@
 import { formatQuantity, terminal } from '../../quantity/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { SELF } from '../fed.ts';
-import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, branchId, ON_HEADER, type PartKind } from './kind.ts';
 
 export interface BoardDeviceSpec {
   /** Level of its own inputs and outputs, V. */
@@ -17,7 +17,7 @@ export const boardDevice: PartKind<'board-device', BoardDeviceSpec> = {
   plays: null,
   title: 'module on a board’s rail',
   beside: true,
-  terminalStyle: 'pin header',
+  terminalStyle: ON_HEADER,
   pins: () => ['+', '-'],
   unread: () => [{ key: SELF, as: 'electronics' }],
   model({ id, spec: { railV, takesA } }, into) {

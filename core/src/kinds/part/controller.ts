@@ -1,8 +1,9 @@
-import { terminal } from '../../quantity/index.ts';
+import { formatQuantity, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { ControllerType } from '../catalogue/controllers.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
-import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, branchId, ON_HEADER, type PartKind } from './kind.ts';
 
 export interface ControllerSpec extends MaybeFed {
   readonly type: ControllerType;
@@ -20,7 +21,7 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   kind: 'controller',
   plays: 'board',
   title: 'controller board',
-  terminalStyle: 'pin header',
+  terminalStyle: ON_HEADER,
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
   pins: (spec) => ['5V', 'GND', ...fedPins(spec).slice(0, 1)],
   hidden: ({ fed }) => (fed ? ['regulator'] : []),
@@ -53,4 +54,14 @@ export const controller: PartKind<'controller', ControllerSpec, 'board'> = {
   faults: () => [],
   asWires: () => AS_A_DEVICE,
   listed: ({ spec: { type } }) => type.name,
+  // Without them nothing runs it once it is off the bench.
+  boughtWith: ({ type, fed }) =>
+    fed
+      ? []
+      : [
+          {
+            description: `USB cable, and a 5 V supply with such a port for ${formatQuantity(type.portA, 'A')} or more`,
+            price: SMALL_PRICES['port supply'],
+          },
+        ],
 };

@@ -1,5 +1,5 @@
 import { terminal } from '../../quantity/index.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { branchId, ON_HEADER, type PartKind } from './kind.ts';
 
 export interface DataInputSpec {
   /** As its board prints it: D0, RX. */
@@ -16,7 +16,7 @@ export const dataInput: PartKind<'data-input', DataInputSpec> = {
   title: 'data input',
   beside: true,
   lineEnds: ['in', '-'],
-  terminalStyle: 'pin header',
+  terminalStyle: ON_HEADER,
   pins: () => ['in', '-'],
   unread: () => [{ key: 'input', as: 'electronics' }],
   model({ id }, into) {

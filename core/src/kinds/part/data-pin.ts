@@ -1,5 +1,5 @@
 import { terminal } from '../../quantity/index.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { branchId, ON_HEADER, type PartKind } from './kind.ts';
 import { PIN_OHM } from './pin.ts';
 
 export interface DataPinSpec {
@@ -15,7 +15,7 @@ export const dataPin: PartKind<'data-pin', DataPinSpec> = {
   plays: null,
   title: 'data output',
   beside: true,
-  terminalStyle: 'pin header',
+  terminalStyle: ON_HEADER,
   pins: () => ['out', '-'],
   model({ id, spec: { levelV } }, into) {
     const [a, b] = [terminal(id, 'out'), terminal(id, '-')];

@@ -215,6 +215,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   listed(part: Part<Kind, Spec>): string | null;
   /** Of one of what `listed` names, invented like all prices; what has none is bought by its own data sheet, and an own part may be typed without: null. */
   price?(part: Part<Kind, Spec>): number | null;
+  /** What is bought beside each for it to work. */
+  boughtWith?(spec: Spec): readonly { readonly description: string; readonly price: number }[];
   /** How many to have over where nobody says otherwise. */
   spare?(spec: Spec): number;
   /** What it takes of a box's room beside its wires: so many times what the thickest of them takes; nothing where it does not say. */
@@ -241,6 +243,9 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
 
 /** What a device takes of a box, as of the thickest wire at it (NEC 314.16(B)(4): two of them). */
 export const AS_A_DEVICE = 2;
+
+/** On a pin of a header, which no wire of a vehicle’s size goes onto: a jumper lead is cut, and soldered to the wire (common practice). */
+export const ON_HEADER = 'jumper socket, soldered on';
 
 /** Contacts that one hand moves, two pins for each. */
 export const poleFaults = (name: string, poles: number): PartFault[] =>

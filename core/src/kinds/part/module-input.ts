@@ -1,7 +1,7 @@
 /** One channel of a relay module without its relay: an input through a resistor and diodes, and the driver of the coil. */
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { type PartKind, branchId } from './kind.ts';
+import { branchId, ON_HEADER, type PartKind } from './kind.ts';
 import type { ModuleType } from '../catalogue/shelf.ts';
 
 export interface ModuleInputSpec {
@@ -17,7 +17,7 @@ export const moduleInput: PartKind<'module-input', ModuleInputSpec, 'logic input
   kind: 'module-input',
   plays: 'logic input',
   title: 'input of a relay module',
-  terminalStyle: 'pin header',
+  terminalStyle: ON_HEADER,
   takesMm2: () => TERMINAL_MOST_MM2.clamp,
   // VCC and IN are its logic side; JD and GND feed its relays; K is the driven end of the coil.
   pins: () => ['VCC', 'IN', 'JD', 'GND', 'K', 'led'],

@@ -2,7 +2,7 @@ import { terminal } from '../../quantity/index.ts';
 import type { BootState } from '../catalogue/controllers.ts';
 import { LINK_OHM, type MaybeFed, drawnFed, fedPins, fedWords, modelFed } from '../fed.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
-import { AS_A_DEVICE, type PartKind, branchId } from './kind.ts';
+import { AS_A_DEVICE, ON_HEADER, type PartKind, branchId } from './kind.ts';
 
 export interface PinSpec extends MaybeFed {
   readonly signal: string;
@@ -23,7 +23,7 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
   kind: 'pin',
   plays: 'output',
   title: 'controller pin',
-  terminalStyle: 'screw terminal',
+  terminalStyle: ({ sold }) => (sold === undefined ? ON_HEADER : 'screw terminal'),
   pins: (spec) => ['rail', 'out', '-', ...fedPins(spec)],
   hidden: ({ alive }) => (alive === undefined ? [] : ['driver']),
   model({ id, spec }, into) {

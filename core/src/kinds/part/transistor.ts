@@ -5,6 +5,7 @@
 import { type Terminal, terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { type PartKind, branchId } from './kind.ts';
+import { SMALL_PRICES } from '../catalogue/prices.ts';
 import type { TransistorType } from '../catalogue/transistor-types.ts';
 
 export interface TransistorSpec {
@@ -104,6 +105,7 @@ export const transistor: PartKind<'transistor', TransistorSpec, 'transistor'> = 
     },
   ],
   price: ({ spec: { type } }) => type.price,
+  boughtWith: () => [{ description: 'Piece of perforated board, for what is soldered', price: SMALL_PRICES['perforated board'] }],
   faults: ({ tag }) => [
     { key: 'channel', kind: 'driver dead', words: `${tag} does not conduct`, fault: 'open', weight: 1 },
     { key: 'channel', kind: 'short', words: `${tag} is shorted`, fault: 'closed', weight: 1 },

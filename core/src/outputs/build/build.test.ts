@@ -127,11 +127,35 @@ describe('parts to buy', () => {
         .join(),
     ).toMatch(/Blade receptacle, 3\/8 in, for/);
   });
+  test('a board has its cable and supply, a pin header its jumper leads, and what is soldered its board', () => {
+    const made = typed(['when pin D4 is high, run a 2 A fan from the battery'], 'battery-12');
+    const buy = (one: Design) => {
+      const { wires, parts } = analyse(one).analysis;
+      const count = (words: RegExp) => parts.filter(({ description }) => words.test(description)).reduce((sum, row) => sum + row.count, 0);
+      return { ends: wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]), count };
+    };
+    const [byPort, fed] = [buy(made), buy({ ...made, controllers: made.controllers.map((one) => ({ ...one, supply: 'supply-1' })) })];
+    expect(byPort.count(/^5 V controller board/)).toBe(1);
+    expect([byPort, fed].map(({ count }) => count(/^USB cable, and a 5 V supply with such a port for 500 mA/))).toEqual([1, 0]);
+    const onHeader = byPort.ends.filter((style) => style === 'jumper socket, soldered on').length;
+    expect(onHeader).toBeGreaterThan(0);
+    expect(byPort.count(/^Jumper lead/)).toBe(onHeader);
+    expect(byPort.count(/transistor/i)).toBe(1);
+    expect(byPort.count(/^Piece of perforated board/)).toBe(1);
+    expect(buy(typed(['when the key is on, run a 2 A fan'], 'battery-12')).count(/USB|Jumper|perforated/)).toBe(0);
+  });
+  test('a thermal fuse has the two crimps that bear what it opens at', () => {
+    const { wires, parts } = analyse(typed(['when the switch is on, heat a 1.2 kW element to 120 °C'], 'mains-230')).analysis;
+    const ends = wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]);
+    expect(parts.find(({ description }) => description.startsWith('Thermal fuse'))).toBeDefined();
+    expect(ends.filter((style) => style === 'high-temperature crimp')).toHaveLength(2);
+    expect(parts.find(({ description }) => description.startsWith('Bare high-temperature crimp'))).toMatchObject({ count: 2, spare: 2 });
+  });
   test('terminals are two a wire but for what is soldered, spliced or in the shelf’s own sockets', () => {
     const { wires, parts } = analyse(plain).analysis;
     const crimped = parts.filter(({ tags }) => tags === '').reduce((sum, { count }) => sum + count, 0);
     const ends = wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]);
-    expect(crimped).toBe(ends.filter((style) => /receptacle|ring|ferrule|butt/.test(style)).length);
+    expect(crimped).toBe(ends.filter((style) => /receptacle|ring|ferrule|butt|jumper/.test(style)).length);
   });
 });
 

@@ -215,6 +215,8 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     const many = kind.gathers ? `, ${gathered(design, netlist, part)}` : kind.boughtForGuard?.(part.spec) ? behindGuard(netlist, part) : '';
     const description = asBought(design, `${listed}${many}`);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
+    for (const beside of kind.boughtWith?.(part.spec) ?? [])
+      count(rows, asBought(design, beside.description), 1, beside.price, 0, part.tag, placeName(design, part.place));
     const held = plays(part, 'overcurrent device') && part.spec.holder?.takes === part.spec.style ? part.spec.holder : undefined;
     if (held) count(rows, asBought(design, holderWords(held)), 1, held.price || null, 0, part.tag, placeName(design, part.place));
     const sink = plays(part, 'relay') && part.spec.type.solid ? coolingOf(design, part.jobs) : null;
@@ -440,6 +442,11 @@ function boughtTerminal(design: Design, style: string, sizeMm2: number): BoughtT
     };
   const [block] = /(?:ceramic )?terminal block/.exec(style) ?? [];
   if (block) return blockPole(block.startsWith('ceramic') ? 'ceramic' : 'block', sizeMm2);
+  if (/jumper/.test(style))
+    return { description: 'Jumper lead with a socket for a pin header, and shrink sleeve', price: SMALL_PRICES['jumper lead'] };
+  // Solder would open the link as it is put on.
+  if (/high-temperature crimp/.test(style))
+    return { description: `Bare high-temperature crimp for ${size}, with a glass sleeve`, price: SMALL_PRICES.splice };
   if (/butt splice/.test(style)) return { description: `Butt splice for ${size}`, price: SMALL_PRICES.splice };
   if (/ferrule/.test(style)) return { description: `Ferrule for ${size}`, price: SMALL_PRICES.ferrule };
   return null;
