@@ -55,8 +55,8 @@ const LISTED: Readonly<Record<FuseSpec['style'], (spec: FuseSpec) => string>> = 
   blade: ({ ratingA }) => `Blade fuse ${ratingA} A (${bladeFuseColour(ratingA) ?? 'marked'}) in a sealed in-line holder`,
   bolt: ({ ratingA }) => `Bolt-down strip fuse ${ratingA} A in a covered holder`,
   'high-breaking': ({ ratingA }) => `Battery fuse of high breaking capacity ${ratingA} A, class T, on a covered block`,
-  breaker: ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, by hand resettable`,
-  'self-resetting': ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, that resets itself`,
+  breaker: ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, by hand resettable, on M6 studs`,
+  'self-resetting': ({ ratingA }) => `Thermal breaker ${ratingA} A for direct current, that resets itself, on M5 studs`,
   plug: ({ ratingA }) => `Plug with a ${ratingA} A cartridge fuse`,
   cartridge: ({ ratingA }) => `Cartridge fuse ${ratingA} A, 5 × 20 mm, in a panel holder for mains`,
   'breaker-b': miniature,
@@ -88,14 +88,20 @@ const BEARS_AIR_C: Readonly<Record<FuseSpec['style'], number>> = {
   'breaker-d': 60,
 };
 
-const STUDS: ReadonlySet<FuseSpec['style']> = new Set(['bolt', 'high-breaking', 'breaker', 'self-resetting']);
+/** What stands on studs, and how thick these are (from memory, usual for their kind). */
+const RINGS: Partial<Record<FuseSpec['style'], string>> = {
+  bolt: 'M8 ring',
+  'high-breaking': 'M8 ring',
+  breaker: 'M6 ring',
+  'self-resetting': 'M5 ring',
+};
 
 export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   kind: 'fuse',
   plays: 'overcurrent device',
   title: 'fuse',
   inLine: true,
-  terminalStyle: ({ style }) => (style === 'blade' ? '6.3 mm blade receptacle' : STUDS.has(style) ? 'M8 ring' : 'screw clamp, ferrule'),
+  terminalStyle: ({ style }) => (style === 'blade' ? '6.3 mm blade receptacle' : (RINGS[style] ?? 'screw clamp, ferrule')),
   takesMm2: ({ style }) => (style === 'bolt' || style === 'high-breaking' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
   pins: () => ['1', '2'],
   model({ id, spec }, into) {

@@ -144,6 +144,20 @@ describe('parts to buy', () => {
     expect(byPort.count(/^Piece of perforated board/)).toBe(1);
     expect(buy(typed(['when the key is on, run a 2 A fan'], 'battery-12')).count(/USB|Jumper|perforated/)).toBe(0);
   });
+  test.each([
+    ['with a 40 A breaker', /^Thermal breaker 40 A .* on M6 studs$/, 'M6 ring'],
+    ['with a 40 A self-resetting breaker', /^Thermal breaker 40 A .* on M5 studs$/, 'M5 ring'],
+  ])('a breaker %s has rings for its studs', (words, breaker, ring) => {
+    const { wires, parts } = analyse(
+      typed([`when the key is on, run a 28 A fan from the battery through a 70 A relay ${words}`], 'battery-12'),
+    ).analysis;
+    expect(parts.filter(({ description }) => breaker.test(description))).toHaveLength(1);
+    const at = wires.flatMap(({ from, to, fromTerminal, toTerminal }) => [
+      ...(from.startsWith('F1 ') ? [fromTerminal] : []),
+      ...(to.startsWith('F1 ') ? [toTerminal] : []),
+    ]);
+    expect(at).toEqual([ring, ring]);
+  });
   test('a thermal fuse has the two crimps that bear what it opens at', () => {
     const { wires, parts } = analyse(typed(['when the switch is on, heat a 1.2 kW element to 120 °C'], 'mains-230')).analysis;
     const ends = wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]);
