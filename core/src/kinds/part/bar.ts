@@ -1,4 +1,4 @@
-import type { PartKind } from './kind.ts';
+import { ON_HEADER, type PartKind } from './kind.ts';
 
 export interface BarSpec {
   /** What it is the bar of: `N`, `PE`, `L2`, `−`, `GND`. */
@@ -10,7 +10,7 @@ export const bar: PartKind<'bar', BarSpec> = {
   kind: 'bar',
   plays: null,
   title: 'bar',
-  terminalStyle: 'screw clamp, ferrule',
+  terminalStyle: ({ conductor }) => (conductor === 'GND' ? ON_HEADER : 'screw clamp, ferrule'),
   pins: () => ['B'],
   model: () => undefined,
   drawn: () => [],

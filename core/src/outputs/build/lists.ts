@@ -84,6 +84,18 @@ export interface PartRow {
   readonly toBuy: number;
 }
 
+/** How many wires share a crimp at most (common practice): more of them meet in a splice, and one lead goes from it to the pin. */
+const MOST_IN_A_CRIMP = 2;
+const ONE_ON_A_PIN = /receptacle|jumper/;
+const SPLICED = /^splice of (\d+), its lead: /;
+
+/** How many wires end at each terminal. */
+function wiresAt({ wires }: Netlist): ReadonlyMap<Terminal, number> {
+  const many = new Map<Terminal, number>();
+  for (const { from, to } of wires) for (const at of [from, to]) many.set(at, (many.get(at) ?? 0) + 1);
+  return many;
+}
+
 interface End {
   readonly name: string;
   readonly place: string;
@@ -97,12 +109,15 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const cords = new Map(cordsOf(design, netlist).flatMap((cord) => cord.cores.map(({ id }) => [id, cord] as const)));
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
+  const meeting = wiresAt(netlist);
   const end = (at: Terminal, wire: Wire): End => {
     const part = parts.get(partOf(at))!;
+    const style = asBought(design, endStyle(design, part, wire, pinOf(at)));
+    const many = meeting.get(at)!;
     return {
       name: endName(part, pinOf(at)),
       place: placeName(design, part.place),
-      terminal: asBought(design, endStyle(design, part, wire, pinOf(at))),
+      terminal: many > MOST_IN_A_CRIMP && ONE_ON_A_PIN.test(style) ? `splice of ${many}, its lead: ${style}` : style,
     };
   };
   return netlist.wires.flatMap((wire) => {
@@ -236,10 +251,21 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
   for (const { description, tag, place, price } of boxesIn(design, netlist))
     count(rows, asBought(design, description), 1, price ?? null, 0, tag, place);
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
+  const spliced = new Set<string>();
   for (const wire of wires) {
     if (wire.existing) continue;
-    for (const style of [wire.fromTerminal, wire.toTerminal]) {
-      const terminal = boughtTerminal(design, style, wire.sizeMm2);
+    for (const [style, end] of [
+      [wire.fromTerminal, `${wire.fromPlace} ${wire.from}`],
+      [wire.toTerminal, `${wire.toPlace} ${wire.to}`],
+    ] as const) {
+      const [before, many] = SPLICED.exec(style) ?? ['', ''];
+      if (before !== '') {
+        if (spliced.has(end)) continue;
+        spliced.add(end);
+        const description = `Splice for ${Number(many) + 1} wires to ${soldName(noThinner(design.settings.wireSeries, wire.sizeMm2))}`;
+        count(rows, description, 1, SMALL_PRICES.splice, 0, '', '');
+      }
+      const terminal = boughtTerminal(design, style.slice(before.length), wire.sizeMm2);
       if (terminal) count(rows, terminal.description, 1, terminal.price, 0, '', '');
     }
   }
