@@ -105,6 +105,7 @@ function changed(design: Design, dice: Dice): Design {
     () =>
       put({
         suppression: pick(['none', 'diode', 'resistor', 'zener']),
+        grounds: pick(['shared', 'own']),
         driver: pick(['auto', ...TRANSISTOR_IDS]),
         pullDown: bit(),
         lost: pick(['on', 'off']),
