@@ -66,6 +66,25 @@ test('what is grounded by its body, without a wire, stands on its own too', () =
   expect(groundsOf(withOwn(design, 0)).studs.map(({ job }) => job)).toEqual(['job-1']);
 });
 
+test('the relays of a module have the ground of their board, which other jobs share, and its load has its own', () => {
+  const design = typed(
+    ['first', 'second'].map(
+      (name, at) => `when pin D${4 + at} is high, run a 9 A ${name} fan from the battery through a 12 V relay module`,
+    ),
+    'battery-12',
+  );
+  const own = withOwn(design, 0);
+  const { netlist } = analyse(own).analysis;
+  const backOf = (job: string, from: RegExp) =>
+    netlist.wires.filter((wire) => wire.role === 'return' && wire.job === job && from.test(wire.from)).map(({ to }) => partOf(to));
+  const place = design.jobs[0]!.device.place;
+  // The module's two channels at the place of the relays; each fan where it is.
+  expect(backOf('job-1', /-input\.GND/)).toContain(`gnd-${place}`);
+  expect(backOf('job-2', /-input\.GND/)).toContain(`gnd-${place}`);
+  expect(backOf('job-1', /-load-/)).toEqual([`gnd-${design.jobs[0]!.loads[0]!.place}-job-1`]);
+  expect(backOf('job-2', /-load-/)).toEqual([`gnd-${design.jobs[1]!.loads[0]!.place}`]);
+});
+
 test('nothing that a state shows is otherwise, and no size of a wire', () => {
   const [before, after] = [shared, withOwn(shared, 1)].map((design) => analyse(design).analysis);
   expect(after!.jobs.map(({ matching, combinations }) => [matching, combinations])).toEqual(

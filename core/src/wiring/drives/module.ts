@@ -118,7 +118,8 @@ export const relayModule: Drive = {
       const run = side.source(null);
       run.feeds(side.coilA(type));
       run.wire(leg('coil'), at('JD'), 'BU/WH');
-      run.from(at('GND')).wire(leg('return'), returnTo(builder, design, side.supply, job.device.place, job), 'BN', 'return');
+      // Channels of several jobs are bought on one board, and have one ground there: it is no job's own.
+      run.from(at('GND')).wire(leg('return'), returnTo(builder, design, side.supply, job.device.place), 'BN', 'return');
     }
     if (sharedGround || !powered) side.loose(at('GND')).wire(leg('ground'), ground, 'BK', 'return');
   },
