@@ -35,7 +35,7 @@ test('all returns of the job, of coil and loads, end at studs that no other job 
   const { endsAt, studs } = groundsOf(withOwn(shared, 1));
   const mine = endsAt.filter(({ job }) => job === own.id);
   expect(mine.length).toBeGreaterThanOrEqual(2);
-  expect(mine.every(({ stud }) => stud.job === own.id && stud.name.startsWith('Fan’s own ground at '))).toBe(true);
+  expect(mine.every(({ stud }) => stud.job === own.id && stud.name.startsWith('own ground of Fan at '))).toBe(true);
   expect(endsAt.filter(({ job }) => job !== own.id).every(({ stud }) => stud.job === null)).toBe(true);
   // Each is told from its place's.
   expect(new Set(studs.map(({ tag }) => tag)).size).toBe(studs.length);
@@ -110,7 +110,7 @@ test('its studs are bought, and fastened where no other return goes', () => {
   const bought = analysis.parts.find(({ description }) => description.startsWith('Ground stud'))!;
   expect(bought.count).toBe(groundsOf(withOwn(shared, 1)).studs.length);
   const steps = workOf(evidence, analysis.wires).steps.filter(({ phase }) => phase === 'ground');
-  const its = steps.filter(({ title }) => title.includes('Fan’s own'));
+  const its = steps.filter(({ title }) => title.includes('own ground of Fan'));
   expect(its.length).toBeGreaterThan(0);
   expect(its.every(({ text }) => text.includes('of its own, on no other stud'))).toBe(true);
   expect(steps.filter((step) => !its.includes(step)).every(({ text }) => text.includes('or its bar'))).toBe(true);

@@ -235,7 +235,7 @@ export function groundAt(builder: NetlistBuilder, design: Design, place: string,
     const [tag, name] = [`G${at + 1}`, `ground at ${design.places[at]!.name}`];
     const number = design.jobs.findIndex((other) => other.id === own?.id) + 1;
     builder.add({
-      ...(own ? { tag: `${tag}.${number}`, name: `${own.name}’s own ${name}` } : { tag, name }),
+      ...(own ? { tag: `${tag}.${number}`, name: `own ground of ${own.name} at ${design.places[at]!.name}` } : { tag, name }),
       ...{ id, kind: 'ground-point', place, job: own?.id ?? null, spec },
     });
     builder.join(terminal(id, '31'), RETURN_TERMINAL);

@@ -59,6 +59,7 @@ export const SMALL_PRICES = {
   'ground stud': 1.1,
   'distribution stud': 6.8,
   resistor: 0.06,
+  'wire-wound resistor': 5.4,
   varistor: 0.6,
   'blade receptacle': 0.15,
   'wide receptacle': 0.4,

@@ -30,7 +30,7 @@ export const resistor: PartKind<'resistor', ResistorSpec> = {
   drawn: ({ id, tag, spec }) => [
     { key: 'wire', from: '1', to: '2', symbol: 'resistor', branch: branchId(id, 'wire'), labels: [tag, formatQuantity(spec.ohm, 'Ω')] },
   ],
-  price: ({ spec }) => (spec.inside ? 0 : SMALL_PRICES.resistor),
+  price: ({ spec }) => (spec.inside ? 0 : SMALL_PRICES[spec.watt < SMALL_W ? 'resistor' : 'wire-wound resistor']),
   faults: ({ tag }) => [{ key: 'wire', kind: 'driver dead', words: `${tag} is broken`, fault: 'open', weight: 0.5 }],
   listed: ({ spec }) =>
     spec.inside

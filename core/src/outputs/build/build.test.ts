@@ -180,6 +180,11 @@ describe('parts to buy', () => {
     const leads = three.ends.filter(({ style }) => /jumper/.test(style));
     expect(three.count(/^Jumper lead/)).toBe(leads.filter(({ style }) => !/^splice/.test(style)).length + 2);
   });
+  test('a resistor that half a motor’s power goes through is not priced as one of a quarter of a watt', () => {
+    const made = typed(['when the key is on, run a 9 A fan slowly, and at full speed when the fan switch is on'], 'battery-12');
+    const priceOf = (words: RegExp) => analyse(made).analysis.parts.find(({ description }) => words.test(description))!.price!;
+    expect(priceOf(/^Wire-wound resistor/)).toBeGreaterThan(priceOf(/^Rectifier diode/) * 10);
+  });
   test('a thermal fuse has the two crimps that bear what it opens at', () => {
     const { wires, parts } = analyse(typed(['when the switch is on, heat a 1.2 kW element to 120 °C'], 'mains-230')).analysis;
     const ends = wires.flatMap(({ fromTerminal, toTerminal }) => [fromTerminal, toTerminal]);
