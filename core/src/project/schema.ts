@@ -148,7 +148,7 @@ export const jobSchema = z.strictObject({
   /** How often it comes on in a day, on average. */
   operationsPerDay: z.number().positive().max(1e6),
   suppression: z.enum(SUPPRESSIONS),
-  /** Where its returns go in a vehicle's metal: to the stud of each place, which others share, or to studs of its own. */
+  /** Where its returns go in a vehicle's metal: to the stud of each place, which others share, or to studs of its own (a relay module's go where its board's do). */
   grounds: z.enum(GROUNDS).optional(),
   /** Where a controller's pin drives a transistor: which, its base or gate resistor, and what holds it off while the pin is not driven. */
   driver: z.union([z.literal('auto'), z.enum(TRANSISTOR_IDS)]).default('auto'),

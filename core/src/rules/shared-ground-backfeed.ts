@@ -54,7 +54,8 @@ export const sharedGroundBackfeed: Rule = {
         }
     return context.netlist.parts.flatMap((part): Finding[] => {
       const jobs = users.get(part.id);
-      if (!plays(part, 'ground') || !jobs || jobs.size < 2) return [];
+      // A job's own is asked as well: what its loss does must not go unasked because nobody shares it.
+      if (!plays(part, 'ground') || !jobs || (jobs.size < 2 && part.job === null)) return [];
       const asked = context.jobs.filter(({ job, evidence }) => jobs.has(job.id) && evidence.signals.length <= MOST_FAULT_SIGNALS);
       const [first] = asked;
       if (!first) return [];
@@ -74,7 +75,10 @@ export const sharedGroundBackfeed: Rule = {
             victim && found.share > LIMIT
               ? `If ${part.name} comes loose, ${victim.tag} ${victim.name} gets ${figures(100 * found.share, 2)} % of what it needs backwards`
               : `${part.name} may come loose and nothing else comes on`,
-          detail: `${jobs.size} jobs share it${found.share > LIMIT ? ': give them ground points of their own' : ''}`,
+          detail:
+            jobs.size < 2
+              ? `it is the job’s own${found.share > LIMIT ? ': what its loss does comes of its own relays' : ''}`
+              : `${jobs.size} jobs share it${found.share > LIMIT ? ': give them ground points of their own' : ''}`,
           working: {
             formula: 'V / V_needed ≤ 25 % on everything that is meant off',
             given: [],

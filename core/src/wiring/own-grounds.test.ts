@@ -1,4 +1,5 @@
 /** Ground points that a job shares with no other: where its returns end, what that mends, and what is bought and built for it. */
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@jest/globals';
 import { findNudge } from '../advice/index.ts';
 import { analyse } from '../analyse.ts';
@@ -6,7 +7,9 @@ import { applyPatches } from '../document/index.ts';
 import { workOf } from '../outputs/index.ts';
 import type { Design } from '../project/index.ts';
 import { partOf } from '../quantity/index.ts';
-import { typed } from '../testing/pieces.ts';
+import { type Piece, builtOf, typed } from '../testing/pieces.ts';
+
+const pieces = JSON.parse(readFileSync(new URL('../../../examples/pieces/pieces.json', import.meta.url), 'utf8')) as readonly Piece[];
 
 /** Beams whose changeover contact joins their grounds, and a fan beside them. */
 const shared = typed(
@@ -94,15 +97,27 @@ test('nothing that a state shows is otherwise, and no size of a wire', () => {
   expect(sizes(after!)).toEqual(sizes(before!));
 });
 
-test('it is the nudge where a stud that comes loose feeds another job backwards, and no relay is put in', () => {
+test('it is no nudge where the loss of the own stud does just the same: the relay of the beams rests', () => {
   const [found] = loosely(shared);
-  expect(found!.title).toMatch(/comes loose/);
+  expect(found!.title).toMatch(/^If ground at dash comes loose, E1.3 low beams gets/);
   const { evidence, analysis } = analyse(shared);
-  const nudge = findNudge(evidence, analysis.findings, found!)!;
+  expect(findNudge(evidence, analysis.findings, found!)).toBeNull();
+  // It is asked of its own stud as well.
+  const [own] = loosely(withOwn(shared, 0));
+  expect(own!.title).toMatch(/^If own ground of High beams at dash comes loose, E1.3 low beams gets/);
+  expect(own!.detail).toMatch(/^it is the job’s own/);
+});
+
+test('it is the nudge where a stud that comes loose feeds another job backwards, and no relay is put in', () => {
+  const barrow = builtOf(pieces.find(({ id }) => id === '17-electric-barrow')!);
+  const { evidence, analysis } = analyse(barrow);
+  const found = loosely(barrow).find(({ job }) => job === 'job-2')!;
+  expect(found.title).toMatch(/^If ground at dash comes loose, K3\.2/);
+  const nudge = findNudge(evidence, analysis.findings, found)!;
   expect(nudge.label).toMatch(/ground points of its own$/);
-  const mended = applyPatches<Design>(shared, nudge.patches);
-  expect(loosely(mended)).toEqual([]);
-  expect(mended.jobs.map(({ device }) => device)).toEqual(shared.jobs.map(({ device }) => device));
+  const mended = applyPatches<Design>(barrow, nudge.patches);
+  expect(loosely(mended).some(({ key }) => key === found.key)).toBe(false);
+  expect(mended.jobs.map(({ device }) => device)).toEqual(barrow.jobs.map(({ device }) => device));
 });
 
 test('its studs are bought, and fastened where no other return goes', () => {

@@ -1,7 +1,7 @@
 import { formatQuantity, terminal } from '../../quantity/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { SELF } from '../fed.ts';
-import { AS_A_DEVICE, branchId, ON_HEADER, type PartKind } from './kind.ts';
+import { AS_A_DEVICE, ON_HEADER, type PartKind, branchId } from './kind.ts';
 
 export interface BoardDeviceSpec {
   /** Level of its own inputs and outputs, V. */

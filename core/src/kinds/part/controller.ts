@@ -3,7 +3,7 @@ import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import type { ControllerType } from '../catalogue/controllers.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import { LINK_OHM, type MaybeFed, aliveId, drawnFed, fedPins, modelFed } from '../fed.ts';
-import { AS_A_DEVICE, branchId, ON_HEADER, type PartKind } from './kind.ts';
+import { AS_A_DEVICE, ON_HEADER, type PartKind, branchId } from './kind.ts';
 
 export interface ControllerSpec extends MaybeFed {
   readonly type: ControllerType;

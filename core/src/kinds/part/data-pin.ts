@@ -1,5 +1,5 @@
 import { terminal } from '../../quantity/index.ts';
-import { branchId, ON_HEADER, type PartKind } from './kind.ts';
+import { ON_HEADER, type PartKind, branchId } from './kind.ts';
 import { PIN_OHM } from './pin.ts';
 
 export interface DataPinSpec {

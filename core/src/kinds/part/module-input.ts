@@ -1,7 +1,7 @@
 /** One channel of a relay module without its relay: an input through a resistor and diodes, and the driver of the coil. */
 import { terminal } from '../../quantity/index.ts';
 import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
-import { branchId, ON_HEADER, type PartKind } from './kind.ts';
+import { ON_HEADER, type PartKind, branchId } from './kind.ts';
 import type { ModuleType } from '../catalogue/shelf.ts';
 
 export interface ModuleInputSpec {

@@ -2,7 +2,7 @@
 import { mintId } from '../../document/index.ts';
 import { CONTROLLERS, type ControllerType, controllerType, isPin } from '../../kinds/index.ts';
 import { withDevice } from '../board-device.ts';
-import { pinsTaken } from '../free-pins.ts';
+import { idlePins, pinsTaken } from '../free-pins.ts';
 import { type Controller, type Design, type ProgramStep, devicesOf } from '../schema.ts';
 import { type SaidSignal, begunOf, toNumber } from './heard.ts';
 
@@ -32,8 +32,7 @@ export function pinsOf(design: Design, signals: readonly SaidSignal[]): [signal:
     takenOf.set(key, taken);
     // What its board's program gives a name is no pin's.
     const named = signal.program ? undefined : namedPin(design, signal.name);
-    const idle = type.pins.filter((pin) => !(pin in type.boot) && !type.uploadPins.includes(pin) && !type.memoryPins.includes(pin));
-    const gpio = named ?? idle.find((pin) => !taken.has(pin)) ?? type.pins[0]!;
+    const gpio = named ?? idlePins(type).find((pin) => !taken.has(pin)) ?? type.pins[0]!;
     taken.add(gpio);
     return [[signal, gpio]];
   });

@@ -438,6 +438,7 @@ function isHot({ settings }: Design, feeding: Supply, celsius: number): boolean 
 /** *When pin D5 is low*: a module that is triggered so. */
 const isLow = ({ clause }: Whole, outputs: readonly Signal[]): boolean =>
   clause.op === 'not' && clause.of.op === 'signal' && outputs.length === 1 && isPin(outputs[0]);
+
 /** What a mains job takes beside its relay: what drives it below 50 V, and an end to heat. */
 function onMains(
   onto: Design,
