@@ -391,6 +391,7 @@ export {
   type BoxWire,
   type Crossing,
   boxViews,
+  screwBlocks,
   socketsOf,
   stepPicture,
   mendingOf,

@@ -68,7 +68,15 @@ export {
   joinedInCeramic,
   poleBears,
 } from './connectors.ts';
-export { BAD_JOINT_OHM, TERMINAL_MOST_MM2, THERMAL_FUSE, THERMAL_FUSE_SOURCE, TERMINAL_SOURCE } from './terminals.ts';
+export {
+  BAD_JOINT_OHM,
+  MOST_IN_A_CRIMP,
+  MOST_ON_A_STUD,
+  TERMINAL_MOST_MM2,
+  THERMAL_FUSE,
+  THERMAL_FUSE_SOURCE,
+  TERMINAL_SOURCE,
+} from './terminals.ts';
 export {
   THERMOCOUPLE_LEADS,
   THERMOCOUPLE_MOST_C,

@@ -22,3 +22,9 @@ export const BAD_JOINT_OHM = 0.4;
 /** The usual thermal fuse: what it carries for good, A, where it breaks that, V, and the hottest that one is made for, °C. */
 export const THERMAL_FUSE = { ratedA: 15, acV: 250, dcV: 32, mostC: 300 } as const;
 export const THERMAL_FUSE_SOURCE = fromMemory('thermal links of 10 to 15 A, 250 V~, of vehicles 24 V⎓, IEC 60691');
+
+/** Wires that one crimp, one pin of a header or one clamp takes at most (common practice: one, or two in a twin ferrule). */
+export const MOST_IN_A_CRIMP = 2;
+
+/** Rings on one stud at most (ABYC E-11, from memory). */
+export const MOST_ON_A_STUD = 4;

@@ -24,6 +24,7 @@ import {
   sentenceText,
   sizeName,
   boxViews,
+  screwBlocks,
   socketsOf,
   stateWord,
   stepPicture,
@@ -306,6 +307,30 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       : []),
   ]);
 
+  const blocks = screwBlocks(design, netlist).map(({ place, screws }): Content => ({
+    stack: [
+      { text: `Screws of the mains, ${placeOf(place)}`, style: 'section' },
+      {
+        text: 'In a row; screws of one terminal are one piece of metal. Mains has no strip in common with low voltage.',
+        color: IRON,
+        margin: [0, 0, 0, 4],
+      },
+      table(
+        ['Screw', 'Terminal', 'Wire', 'Cord', 'From or to'],
+        screws.map(({ number, terminal: on, wire, cord, to, toPlace, way }) => [
+          { text: String(number), bold: true },
+          on,
+          `${wire.tag} ${wire.colour} ${sizeName(wire.sizeMm2)}`,
+          cord,
+          `${way === 'in' ? 'in from' : way === 'out' ? 'out to' : 'to'} ${to}, ${toPlace}`,
+        ]),
+        [36, 60, 130, 40, '*'],
+      ),
+    ],
+    // A longer one than a page has room for has to be broken.
+    unbreakable: screws.length <= 20,
+  }));
+
   const sockets: Content[] = socketsOf(netlist).flatMap(({ part, relay, socket, pins }, index): Content[] => [
     ...(index === 0
       ? [
@@ -520,6 +545,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ...wires,
       ...boxes,
       ...strips,
+      ...blocks,
       ...sockets,
       ...cuts,
       ...parts,

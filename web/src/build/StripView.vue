@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { partOf, pinOf, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
+import { partOf, pinOf, screwBlocks, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
 import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
@@ -13,11 +13,14 @@ const netlist = computed(() => project.analysis!.netlist);
 const tagOf = (id: string) => netlist.value.parts.find((part) => part.id === id)?.tag ?? id;
 const at = (terminal: Terminal) => `${tagOf(partOf(terminal))} ${pinOf(terminal)}`;
 const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)!.name;
+/** How a wire at a screw of the mains lies. */
+const WAYS = { in: 'in from', inside: 'to', out: 'out to' } as const;
 const toggle = (id: string) =>
   project.edit('terminal strip', (now) => ({
     ...now,
     places: now.places.map((place) => (place.id === id ? { ...place, strip: !place.strip } : place)),
   }));
+const blocks = computed(() => screwBlocks(project.checked!, netlist.value));
 const sockets = computed(() => socketsOf(netlist.value));
 const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), 'text/csv', stripsCsv(strips.value));
 </script>
@@ -84,6 +87,39 @@ const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), '
       </p>
       <p v-for="clash in strip.clashes" :key="clash.colour" class="clash">▲ {{ clash.words }}</p>
       <p v-if="strip.beside.length" class="place">Beside it, too thick or mains: {{ strip.beside.join(', ') }}</p>
+    </article>
+    <article v-for="block in blocks" :key="block.place">
+      <h2>
+        Screws of the mains, {{ placeName(block.place) }} <span class="mono count">{{ block.screws.length }} in a row</span>
+      </h2>
+      <div class="scroll" tabindex="0" :aria-label="`Screws of the mains in ${placeName(block.place)}`">
+        <table class="sheet strip">
+          <thead>
+            <tr>
+              <th scope="col">Screw</th>
+              <th scope="col">Terminal</th>
+              <th scope="col">Wire</th>
+              <th scope="col">Cord</th>
+              <th scope="col">From or to</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="screw in block.screws" :key="screw.number" @click="project.selection = { kind: 'wire', id: screw.wire.id }">
+              <td class="screw mono">{{ screw.number }}</td>
+              <td class="mono">{{ screw.terminal }}</td>
+              <td>
+                <span class="swatch" :style="{ background: swatch(screw.wire.colour) }" aria-hidden="true" />{{ screw.wire.tag }}
+                {{ screw.wire.colour }} {{ sizeName(screw.wire.sizeMm2) }}
+              </td>
+              <td class="mono">{{ screw.cord }}</td>
+              <td>
+                {{ WAYS[screw.way] }} {{ screw.to }} <span class="place">{{ screw.toPlace }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="common">Screws of one terminal are one piece of metal. Mains has no strip in common with low voltage.</p>
     </article>
     <h2>Sockets, seen from the wire side</h2>
     <p class="empty">

@@ -25,4 +25,5 @@ export const boxTerminal: PartKind<'box-terminal', BoxTerminalSpec> = {
   asWires: () => 1,
   listed: ({ spec }) => `Insulated terminal for mains, ${spec.conductor}`,
   gathers: true,
+  marked: ({ conductor }) => BOX_CONDUCTORS[conductor],
 };

@@ -1,9 +1,9 @@
-import { TERMINAL_MOST_MM2 } from '../../reference/index.ts';
+import { MOST_ON_A_STUD, TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { SMALL_PRICES } from '../catalogue/prices.ts';
 import type { PartKind } from './kind.ts';
 
 export interface DistributionStudSpec {
-  /** Fuses that hang on it, each by a lead of its holder. */
+  /** How many fuses hang on it. */
   readonly fuses: number;
 }
 
@@ -17,8 +17,13 @@ export const distributionStud: PartKind<'distribution-stud', DistributionStudSpe
   pins: () => ['1'],
   model: () => undefined,
   drawn: () => [],
-  price: () => SMALL_PRICES['distribution stud'],
+  price: ({ spec }) => SMALL_PRICES[isBar(spec) ? 'distribution bar' : 'distribution stud'],
+  fusesHang: true,
   faults: () => [],
   endName: ({ tag }) => tag,
-  listed: ({ spec: { fuses } }) => `Insulated distribution stud M8 with a cover, and ${fuses} M8 rings for the leads of fuse holders`,
+  listed: ({ spec }) =>
+    isBar(spec) ? `Insulated distribution bar with a cover, ${spec.fuses + 1} studs M8` : 'Insulated distribution stud M8 with a cover',
 };
+
+/** Whether the wire that feeds it and what hangs on it are more than one stud takes. */
+const isBar = ({ fuses }: DistributionStudSpec): boolean => fuses + 1 > MOST_ON_A_STUD;

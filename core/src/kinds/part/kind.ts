@@ -203,6 +203,12 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly madeWithWires?: true;
   /** Several wires meet at it: a list says how many, and up to what size. */
   readonly gathers?: true;
+  /** What its screws are marked, of a terminal of the mains in a box. */
+  marked?(spec: Spec): string;
+  /** Fuses hang on it: a list says by what. */
+  readonly fusesHang?: true;
+  /** Its pins that a board of several such channels has once for all of them. */
+  readonly onceABoard?: readonly string[];
   /** How a list names one of its terminals; by tag and pin where it does not say. */
   endName?(part: Part<Kind, Spec>, pin: string): string;
   /** Largest wire that goes on its own terminals, mm²: a heavier one is spliced to its leads. */

@@ -67,6 +67,7 @@ export const moduleInput: PartKind<'module-input', ModuleInputSpec, 'logic input
     inputOhm: type.inputOhm,
     closesA: type.closesA,
   }),
+  onceABoard: ['VCC', 'JD', 'GND'],
   sinksThrough: ({ trigger }) => (trigger === 'low' ? 'IN' : null),
   listed: () => null,
 };

@@ -23,7 +23,7 @@ export const pin: PartKind<'pin', PinSpec, 'output'> = {
   kind: 'pin',
   plays: 'output',
   title: 'controller pin',
-  terminalStyle: ({ sold }) => (sold === undefined ? ON_HEADER : 'screw terminal'),
+  terminalStyle: ({ sold }) => (sold === undefined ? ON_HEADER : 'screw clamp, ferrule'),
   pins: (spec) => ['rail', 'out', '-', ...fedPins(spec)],
   hidden: ({ alive }) => (alive === undefined ? [] : ['driver']),
   model({ id, spec }, into) {

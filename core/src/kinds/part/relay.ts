@@ -1,6 +1,6 @@
 import { figures, formatQuantity, terminal } from '../../quantity/index.ts';
 import type { BranchId, Delays } from '../primitives.ts';
-import { BAD_JOINT_OHM, copperAtTemperature, fromMemory } from '../../reference/index.ts';
+import { BAD_JOINT_OHM, copperAtTemperature, fromMemory, TERMINAL_MOST_MM2 } from '../../reference/index.ts';
 import { AS_A_DEVICE, type DrawnElement, type Misbuilt, type PartFault, type PartKind, branchId } from './kind.ts';
 import { coilCurrent } from '../catalogue/own-relay.ts';
 import type { RelayType, SocketType } from '../catalogue/shelf.ts';
@@ -62,9 +62,6 @@ export const contactBranchId = (relay: string, pin: string): BranchId => branchI
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
 const OTHER_COIL = { ohm: 4, volt: 2 };
 
-/** Thickest wire that is crimped on a blade of a coil, mm² (common practice). */
-const THIN_MM2 = 2.5;
-
 const PLUG_IN_AIR_C = 85;
 const BUILD_AIR_C = { module: 70, sensing: PLUG_IN_AIR_C, contactor: 60, solid: 80, board: 70 } as const;
 
@@ -79,12 +76,13 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   kind: 'relay',
   plays: 'relay',
   title: 'plug-in relay',
-  // The coil of a relay on studs has blades of its own: thin wire lands on those. So has one whose contacts have wide blades.
+  // The coil of a relay on studs has blades of its own. So has one whose contacts have wide blades.
   terminalStyle({ type }, sizeMm2, pin) {
     if (type.socket === 'blade-wide' && !type.coil.includes(pin)) return '9.5 mm socket receptacle';
+    if (type.socket === 'blade' && sizeMm2 > TERMINAL_MOST_MM2.blade) return 'heavy socket receptacle';
     if (type.socket === 'blade' || type.socket === 'blade-wide') return 'socket receptacle';
     if (type.socket !== 'stud-m8' && type.socket !== 'stud-m10') return 'screw clamp, ferrule';
-    if (sizeMm2 <= THIN_MM2) return '6.3 mm blade receptacle';
+    if (type.coil.includes(pin)) return '6.3 mm blade receptacle';
     return type.socket === 'stud-m10' ? 'M10 ring' : 'M8 ring';
   },
   takesMm2: ({ socket }) => socket.mostMm2,

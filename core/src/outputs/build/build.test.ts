@@ -158,28 +158,6 @@ describe('parts to buy', () => {
     ]);
     expect(at).toEqual([ring, ring]);
   });
-  test('more than two wires at a pin meet in a splice, and one lead goes on from it', () => {
-    const channel = (pin: string, name: string) =>
-      `when pin ${pin} is high, run a 15 W ${name} fan from the battery through a relay module`;
-    const at = (design: Design) => {
-      const { wires, parts } = analyse(design).analysis;
-      const ends = wires.flatMap((row) => [
-        { at: row.from, style: row.fromTerminal },
-        { at: row.to, style: row.toTerminal },
-      ]);
-      const count = (words: RegExp) => parts.filter(({ description }) => words.test(description)).reduce((sum, row) => sum + row.count, 0);
-      return { rail: ends.filter((end) => end.at === 'A1 5V'), ends, count };
-    };
-    const two = at(typed([channel('D4', 'first'), channel('D5', 'second')], 'battery-12'));
-    expect(two.rail.map(({ style }) => style)).toEqual(Array(2).fill('jumper socket, soldered on'));
-    expect(two.count(/^Splice for/)).toBe(0);
-    const three = at(typed([channel('D4', 'first'), channel('D5', 'second'), channel('D6', 'third')], 'battery-12'));
-    expect(three.rail.map(({ style }) => style)).toEqual(Array(3).fill('splice of 3, its lead: jumper socket, soldered on'));
-    // One at the rail, one at its ground, each with one lead in the place of three.
-    expect(three.count(/^Splice for 4 wires/)).toBe(2);
-    const leads = three.ends.filter(({ style }) => /jumper/.test(style));
-    expect(three.count(/^Jumper lead/)).toBe(leads.filter(({ style }) => !/^splice/.test(style)).length + 2);
-  });
   test('a resistor that half a motor’s power goes through is not priced as one of a quarter of a watt', () => {
     const made = typed(['when the key is on, run a 9 A fan slowly, and at full speed when the fan switch is on'], 'battery-12');
     const priceOf = (words: RegExp) => analyse(made).analysis.parts.find(({ description }) => words.test(description))!.price!;

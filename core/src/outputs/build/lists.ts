@@ -1,12 +1,12 @@
 /** What is needed to build it: wires to cut, parts to buy. */
 import { FOOT_M, type Terminal, formatQuantity, partOf, pinOf, terminal, wholeCut } from '../../quantity/index.ts';
 import { INSIDE_M, type Netlist, type Wire, cordsOf, type OnStrip, type Strip, stripEnds, waysOfWires } from '../../graph/index.ts';
-import { type Design, type ModuleSettings, assumptionsOf, isByHeat } from '../../project/index.ts';
+import { type Design, type ModuleSettings, assumptionsOf } from '../../project/index.ts';
 import {
   type AnyPart,
-  CONNECTOR_PRICES,
   type FuseSpec,
   HELD_NAMES,
+  type PartPlaying,
   SMALL_PRICES,
   boxOf,
   boxSizeMm,
@@ -16,24 +16,21 @@ import {
   wirePrice,
 } from '../../kinds/index.ts';
 import {
-  CONNECTORS,
-  CONNECTOR_IDS,
   STRIP_MOST_MM2,
   awgName,
-  blockFor,
   colourName,
   isBlock,
-  joinedInCeramic,
   nearestAwg,
   noThicker,
   noThinner,
-  sizeName,
   soldName,
   wireFamily,
 } from '../../reference/index.ts';
 import { boxTag } from '../../document/index.ts';
+import { asBought } from './as-bought.ts';
 import { boxViews } from './boxes.ts';
 import { endName } from './end-name.ts';
+import { type EndFit, boughtJoint, boughtTerminal, endFit, fitWords, ringSize, wiresAt } from './ends.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
 
 export interface WireRow {
@@ -48,6 +45,8 @@ export interface WireRow {
   readonly to: string;
   readonly toPlace: string;
   readonly toTerminal: string;
+  /** What is bought for its two ends. */
+  readonly ends: readonly [EndFit, EndFit];
   readonly colour: string;
   readonly colourName: string;
   readonly sizeMm2: number;
@@ -84,22 +83,10 @@ export interface PartRow {
   readonly toBuy: number;
 }
 
-/** How many wires share a crimp at most (common practice): more of them meet in a splice, and one lead goes from it to the pin. */
-const MOST_IN_A_CRIMP = 2;
-const ONE_ON_A_PIN = /receptacle|jumper/;
-const SPLICED = /^splice of (\d+), its lead: /;
-
-/** How many wires end at each terminal. */
-function wiresAt({ wires }: Netlist): ReadonlyMap<Terminal, number> {
-  const many = new Map<Terminal, number>();
-  for (const { from, to } of wires) for (const at of [from, to]) many.set(at, (many.get(at) ?? 0) + 1);
-  return many;
-}
-
 interface End {
   readonly name: string;
   readonly place: string;
-  readonly terminal: string;
+  readonly fit: EndFit;
 }
 
 export function wireList(design: Design, netlist: Netlist, strips: readonly Strip[]): WireRow[] {
@@ -109,15 +96,15 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const cords = new Map(cordsOf(design, netlist).flatMap((cord) => cord.cores.map(({ id }) => [id, cord] as const)));
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
-  const meeting = wiresAt(netlist);
+  const tracks = boardTracks(design, netlist);
+  const isThere = (wire: Wire) => design.build.wires[wire.id]?.existing ?? (tracks.has(wire) || isOwnLead(parts, wire));
+  const meeting = wiresAt(netlist.wires.filter((wire) => !isThere(wire)));
   const end = (at: Terminal, wire: Wire): End => {
     const part = parts.get(partOf(at))!;
-    const style = asBought(design, endStyle(design, part, wire, pinOf(at)));
-    const many = meeting.get(at)!;
     return {
       name: endName(part, pinOf(at)),
       place: placeName(design, part.place),
-      terminal: many > MOST_IN_A_CRIMP && ONE_ON_A_PIN.test(style) ? `splice of ${many}, its lead: ${style}` : style,
+      fit: endFit(design, part, wire, pinOf(at), meeting.get(at) ?? 0),
     };
   };
   return netlist.wires.flatMap((wire) => {
@@ -136,10 +123,11 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       job: design.jobs.find(({ id }) => id === wire.job)!.name,
       from: from.name,
       fromPlace: from.place,
-      fromTerminal: from.terminal,
+      fromTerminal: fitWords(from.fit),
       to: to.name,
       toPlace: to.place,
-      toTerminal: to.terminal,
+      toTerminal: fitWords(to.fit),
+      ends: [from.fit, to.fit],
       colour: wire.colour,
       colourName: colourName(wire.colour),
       sizeMm2: wire.sizeMm2,
@@ -152,13 +140,13 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
       loom,
       cord: suffix === '' ? (cords.get(wire.id)?.tag ?? '') : '',
       coreOf: suffix === '' ? (cords.get(wire.id)?.built ?? null) : null,
-      existing: said?.existing ?? isOwnLead(parts, wire),
+      existing: isThere(wire),
     });
     const [first, last] = [end(wire.from, wire), end(wire.to, wire)];
     const strip = (on: OnStrip, side: 'front' | 'back', place: string): End => ({
       name: `${on.strip} ${on[side]}`,
       place,
-      terminal: clamp,
+      fit: { style: clamp, joined: null },
     });
     const inside = (atFrom ? INSIDE_M : 0) + (atTo ? INSIDE_M : 0);
     return [
@@ -198,20 +186,26 @@ function isOwnLead(parts: ReadonlyMap<string, AnyPart>, { from, to }: Wire): boo
   );
 }
 
-/** What is crimped on, or put on the strands for a screw. */
-function endStyle(design: Design, part: AnyPart, wire: Wire, pin: string): string {
-  const { settings, places } = design;
-  const { sizeMm2, mains } = wire;
-  const { hasLeads, leadMostMm2, screwed, terminalStyle } = kindOf(part);
-  if (hasLeads?.(part.spec) || (leadMostMm2 && sizeMm2 > leadMostMm2(part.spec))) {
-    // The sleeve of a splice softens there; and joints of the mains are screwed, so that a load can be changed.
-    const { hottestC } = places.find(({ id }) => id === part.place)!;
-    const heated = isByHeat(design, wire.job, part.place);
-    if (!mains && !heated && !joinedInCeramic(hottestC)) return 'butt splice on its lead';
-    return `${heated || blockFor(hottestC) === 'ceramic' ? 'ceramic ' : ''}terminal block on its lead`;
+/** Wires to pins that a board of several channels has once, past the first of them: they are tracks of the board. */
+function boardTracks(design: Design, netlist: Netlist): ReadonlySet<Wire> {
+  const tracks = new Set<Wire>();
+  const led = new Map<string, Terminal>();
+  for (const part of netlist.parts) {
+    const once = kindOf(part).onceABoard;
+    const channel = once && moduleChannel(design, netlist, part.job);
+    if (!channel) continue;
+    for (const wire of netlist.wires)
+      for (const [own, far] of [
+        [wire.from, wire.to],
+        [wire.to, wire.from],
+      ] as const) {
+        if (partOf(own) !== part.id || !once.includes(pinOf(own))) continue;
+        const pin = `${channel} ${pinOf(own)}`;
+        if (led.get(pin) === far) tracks.add(wire);
+        else led.set(pin, far);
+      }
   }
-  if (!screwed?.(part.spec)) return typeof terminalStyle === 'string' ? terminalStyle : terminalStyle(part.spec, sizeMm2, pin);
-  return settings.strandEnds === 'ferrule' ? 'ferrule' : 'bare strands, twisted';
+  return tracks;
 }
 
 function placeName(design: Design, id: string): string {
@@ -227,7 +221,13 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     const kind = kindOf(part);
     const listed = kind.listed(part);
     if (listed === null || isTappedOnly(netlist, part)) continue;
-    const many = kind.gathers ? `, ${gathered(design, netlist, part)}` : kind.boughtForGuard?.(part.spec) ? behindGuard(netlist, part) : '';
+    const many = kind.gathers
+      ? `, ${gathered(design, netlist, part)}`
+      : kind.boughtForGuard?.(part.spec)
+        ? behindGuard(netlist, part)
+        : kind.fusesHang
+          ? hung(design, netlist, part)
+          : '';
     const description = asBought(design, `${listed}${many}`);
     count(rows, description, 1, kind.price?.(part) ?? null, kind.spare?.(part.spec) ?? 0, part.tag, placeName(design, part.place));
     for (const beside of kind.boughtWith?.(part.spec) ?? [])
@@ -238,7 +238,16 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (sink) count(rows, asBought(design, `Heatsink: ${sink.name}`), 1, sink.price, 0, part.tag, placeName(design, part.place));
   }
   for (const { name, ways, place } of strips)
-    if (ways > 0)
+    if (ways > 0) {
+      count(
+        rows,
+        'Mounting rail TH 35 of IEC 60715, with an end plate and two end stops',
+        1,
+        SMALL_PRICES['strip rail'],
+        0,
+        name,
+        placeName(design, place),
+      );
       count(
         rows,
         `Feed-through strip terminal, to ${soldName(stripMost(design))}`,
@@ -248,24 +257,26 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
         name,
         placeName(design, place),
       );
+    }
   for (const { description, tag, place, price } of boxesIn(design, netlist))
     count(rows, asBought(design, description), 1, price ?? null, 0, tag, place);
   for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
-  const spliced = new Set<string>();
+  const joined = new Set<string>();
   for (const wire of wires) {
     if (wire.existing) continue;
-    for (const [style, end] of [
-      [wire.fromTerminal, `${wire.fromPlace} ${wire.from}`],
-      [wire.toTerminal, `${wire.toPlace} ${wire.to}`],
+    const [from, to] = wire.ends;
+    for (const [fit, at, place] of [
+      [from, wire.from, wire.fromPlace],
+      [to, wire.to, wire.toPlace],
     ] as const) {
-      const [before, many] = SPLICED.exec(style) ?? ['', ''];
-      if (before !== '') {
-        if (spliced.has(end)) continue;
-        spliced.add(end);
-        const description = `Splice for ${Number(many) + 1} wires to ${soldName(noThinner(design.settings.wireSeries, wire.sizeMm2))}`;
-        count(rows, description, 1, SMALL_PRICES.splice, 0, '', '');
+      // Of a splice one lead goes on for all of its wires; on a bar each has its ring.
+      const again = joined.has(`${place} ${at}`);
+      const joint = again ? null : boughtJoint(design, fit, wire.sizeMm2);
+      if (joint) {
+        joined.add(`${place} ${at}`);
+        count(rows, joint.description, 1, joint.price, joint.spare, at, place);
       }
-      const terminal = boughtTerminal(design, style.slice(before.length), wire.sizeMm2);
+      const terminal = again && fit.joined?.by === 'splice' ? null : boughtTerminal(design, fit.style, wire.sizeMm2);
       if (terminal) count(rows, terminal.description, 1, terminal.price, 0, '', '');
     }
   }
@@ -296,6 +307,30 @@ function behindGuard({ parts }: Netlist, part: AnyPart): string {
       : [],
   );
   return ratings.length > 0 ? `, for ${formatQuantity(Math.max(...ratings), 'A')} or more` : '';
+}
+
+/** What the fuses at a stud hang on it by: the leads of their holders, or leads of their own where they stand on studs too. */
+function hung(design: Design, { parts, joints, wires }: Netlist, { id }: AnyPart): string {
+  const leads = new Map<string, number>();
+  for (const joint of joints) {
+    const at = joint.find((end) => partOf(end) !== id);
+    const fuse = joint.some((end) => partOf(end) === id) && at ? parts.find((part) => part.id === partOf(at)) : undefined;
+    const behind = fuse && wires.find(({ from, to }) => [from, to].some((end) => partOf(end) === fuse.id));
+    if (!fuse || !behind) continue;
+    const ring = ringSize(endFit(design, fuse, behind, pinOf(at!), 1).style);
+    const lead =
+      ring === null
+        ? ''
+        : `of ${soldName(behind.sizeMm2)} with ${ring === 'M8' ? 'M8 rings at both ends' : `an M8 ring at one end and an ${ring} ring at the other`}`;
+    leads.set(lead, (leads.get(lead) ?? 0) + 1);
+  }
+  return [...leads]
+    .map(([lead, many]) =>
+      lead === ''
+        ? `, and ${many === 1 ? 'an M8 ring for the lead of a fuse holder' : `${many} M8 rings for the leads of fuse holders`}`
+        : `, and ${many} short ${many === 1 ? 'lead' : 'leads'} ${lead}`,
+    )
+    .join('');
 }
 
 /** How many wires meet at a part, and the thickest of them. */
@@ -410,93 +445,30 @@ function coolingOf(design: Design, jobs: readonly string[]) {
   return cooling === undefined || cooling === 'none' ? null : heatsinkOf(design, cooling);
 }
 
-/** Widths and studs as they are asked for where wire is sold by gauge: of the sizes that go together in practice (common practice). */
-const INCHES: readonly (readonly [RegExp, string])[] = [
-  [/200 × 150 × 75 mm/g, '8 × 6 × 3 in'],
-  [/100 × 100 × 50 mm/g, '4 × 4 × 2 in'],
-  [/6\.3 mm/g, '1/4 in'],
-  [/9\.5 mm/g, '3/8 in'],
-  [/\bM4\b/g, 'No. 8'],
-  [/\bM5\b/g, 'No. 10'],
-  [/\b200 mm\b/g, '8 in'],
-  [/\b100 mm\b/g, '4 in'],
-  [/\bM6\b/g, '1/4 in'],
-  [/\bM8\b/g, '5/16 in'],
-  [/\bM10\b/g, '3/8 in'],
-];
-function asBought({ settings }: Design, words: string): string {
-  // A part is marked in °C, wherever it is sold.
-  const warm =
-    settings.temperatureUnit === 'C'
-      ? words
-      : words.replace(/(\d+(?:\.\d+)?) °C/g, (marked, degrees: string) => `${formatQuantity(Number(degrees), '°C', settings)} (${marked})`);
-  const long =
-    settings.lengthUnit === 'm'
-      ? warm
-      : warm.replace(/(\d+(?:\.\d+)?) m\b/g, (_, metres: string) => formatQuantity(Number(metres), 'm', settings));
-  if (settings.wireSeries === 'metric') return long;
-  const asSold = INCHES.reduce((text, [metric, inch]) => text.replace(metric, inch), long);
-  // A box of one's own, as it was measured.
-  return asSold.replace(
-    /(\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) × (\d+(?:\.\d+)?) mm/g,
-    (_, ...sides: string[]) =>
-      `${sides
-        .slice(0, 3)
-        .map((mm) => Number(((12 * Number(mm)) / (1000 * FOOT_M)).toFixed(1)))
-        .join(' × ')} in`,
-  );
-}
 /** The thickest wire that goes under a terminal of a strip, as the project buys it, mm². */
 const stripMost = ({ settings }: Design): number => noThicker(settings.wireSeries, STRIP_MOST_MM2);
 
-/** What is crimped or pressed on an end; null where nothing is bought for it. */
-interface BoughtTerminal {
-  readonly description: string;
-  /** Null where the shelf has none. */
-  readonly price: number | null;
-}
-function boughtTerminal(design: Design, style: string, sizeMm2: number): BoughtTerminal | null {
-  const size = sizeName(sizeMm2);
-  if (/^(?:9\.5 mm|3\/8 in) .*receptacle/.test(style))
-    return { description: asBought(design, `Blade receptacle, 9.5 mm, for ${size}`), price: SMALL_PRICES['wide receptacle'] };
-  if (/receptacle/.test(style))
-    return { description: asBought(design, `Blade receptacle, 6.3 mm, for ${size}`), price: SMALL_PRICES['blade receptacle'] };
-  if (/\bring\b/.test(style))
-    return {
-      description: `${/^(?:M\d+|No\. \d+|\d+\/\d+ in)/.exec(style)?.[0] ?? asBought(design, 'M6')} ring terminal, for ${size}`,
-      price: SMALL_PRICES.ring,
-    };
-  const [block] = /(?:ceramic )?terminal block/.exec(style) ?? [];
-  if (block) return blockPole(block.startsWith('ceramic') ? 'ceramic' : 'block', sizeMm2);
-  if (/jumper/.test(style))
-    return { description: 'Jumper lead with a socket for a pin header, and shrink sleeve', price: SMALL_PRICES['jumper lead'] };
-  // Solder would open the link as it is put on.
-  if (/high-temperature crimp/.test(style))
-    return { description: `Bare high-temperature crimp for ${size}, with a glass sleeve`, price: SMALL_PRICES.splice };
-  if (/butt splice/.test(style)) return { description: `Butt splice for ${size}`, price: SMALL_PRICES.splice };
-  if (/ferrule/.test(style)) return { description: `Ferrule for ${size}`, price: SMALL_PRICES.ferrule };
-  return null;
-}
-
-/** A pole of the smallest block that the wire goes into; one that the shelf has not, for that wire, where it goes into none. */
-function blockPole(built: 'block' | 'ceramic', sizeMm2: number): BoughtTerminal {
-  const id = CONNECTOR_IDS.find((one) => CONNECTORS[one].built === built && CONNECTORS[one].mostMm2 >= sizeMm2);
-  if (id) return { description: `${CONNECTORS[id].name}, a pole`, price: CONNECTOR_PRICES[id] };
-  return { description: `${built === 'ceramic' ? 'Ceramic terminal' : 'Terminal'} block for ${sizeName(sizeMm2)}, a pole`, price: null };
-}
-
 /** Channels that modules are sold with. */
 const CHANNELS = [16, 8, 4, 2, 1];
+
+/** The board that the channel of a job is on, in words; null where it has none. */
+const moduleChannel = (design: Design, { parts }: Netlist, job: string | null): string | null => {
+  const relay = parts.find((part) => part.job === job && plays(part, 'relay') && part.spec.type.module);
+  return plays(relay, 'relay') ? channelKey(relay, askedOf(design, relay)) : null;
+};
+const channelKey = ({ place, spec: { type } }: PartPlaying<'relay'>, asked: string): string => `${type.name}|${asked}|${place}`;
+/** Channels that are triggered or fed otherwise are on another board. */
+const askedOf = (design: Design, { job, spec: { type } }: PartPlaying<'relay'>): string =>
+  moduleWords(type.module!, design.jobs.find(({ id }) => id === job)!.module);
 
 /** Channels of one kind at one place, made up of the fewest boards. */
 function moduleBoards(design: Design, netlist: Netlist): Counted[] {
   const groups = new Map<string, { name: string; price: number; asked: string; place: string; tags: string[] }>();
   for (const part of netlist.parts) {
     if (!plays(part, 'relay') || !part.spec.type.module) continue;
-    const { name, price, module } = part.spec.type;
-    // Channels that are triggered or fed otherwise are on another board.
-    const asked = moduleWords(module, design.jobs.find(({ id }) => id === part.job)!.module);
-    const key = `${name}|${asked}|${part.place}`;
+    const { name, price } = part.spec.type;
+    const asked = askedOf(design, part);
+    const key = channelKey(part, asked);
     const group = groups.get(key) ?? { name, price, asked, place: placeName(design, part.place), tags: [] };
     group.tags.push(part.tag);
     groups.set(key, group);

@@ -398,6 +398,7 @@ function built(onto: Design, said: Whole): Design {
       ...(named !== null && one.id === place ? { name: named } : {}),
       ...(one.id === loadPlace ? { hottestC: Math.max(one.hottestC, setC) } : {}),
       ...(wetPlaces.includes(one.id) ? { wet: true } : {}),
+      ...(said.strip && one.id === place ? { strip: true } : {}),
       ...(said.roomCm3 !== null && one.id === place
         ? { boxCm3: said.roomCm3, ...(one.box === 'open' && { box: 'plastic' as const }) }
         : {}),

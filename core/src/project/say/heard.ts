@@ -182,6 +182,8 @@ export interface Whole {
   readonly cable: boolean;
   /** Whether its returns go to ground points that no other job shares. */
   readonly ownGrounds: boolean;
+  /** Whether what leaves the relay's place goes over a terminal strip there. */
+  readonly strip: boolean;
   /** Room in the box that the relay sits in, as stamped, cm³. */
   readonly roomCm3: number | null;
   /** What an outlet, a branch or an adapter gives, where it is said, A. */

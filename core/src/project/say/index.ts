@@ -121,6 +121,9 @@ const LABEL = new RegExp(
 /** *With its own ground*, *on ground points of its own*: studs in a vehicle's metal that no other job shares. */
 const OWN_GROUNDS =
   /\b(?:with|on|to|through|using) (?:(?:its own|their own|an? (?:separate|isolated)|separate|isolated) ground(?:ing)?(?: points?| studs?| bolts?)?s?|(?:a )?ground(?: points?| studs?| bolts?)?s? of (?:its|their) own)(?![\w-])/;
+/** *Over a numbered terminal strip*: what leaves the relay’s place lands behind on it, and what is inside in front. */
+const STRIP =
+  /,? ?\b(?:with|on|over|through|via|by|and|using) (?:an? |its own |the )?(?:numbered )?(?:terminal|connection|wiring) strips?(?: (?:at|in) (?:the|its) (?:relay|box|case))?(?![\w-])/;
 /** *In one cable*, *over a 7-core trailer cable*. */
 const ONE_CABLE =
   /,? ?\b(?:in|by|through|over|with) (?:a |an |one |the )?(?:(?:\d{1,2}[- ]core|multi-?core) )?(?:(?:trailer|single|one|multi-?core) )?cable(?: to the (?:load|trailer|caravan|roof|mast))?(?=\s*(?:[\0,;.]|$))/;
@@ -197,6 +200,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const apart = reading.match(OWN_GROUNDS);
   if (apart) reading.takeFound(apart, 'device', 'its returns to ground points of its own');
+  const strip = reading.match(STRIP);
+  if (strip) reading.takeFound(strip, 'device', 'what leaves the relay’s place over a terminal strip, numbered');
   const cable = reading.match(ONE_CABLE);
   if (cable) reading.takeFound(cable, 'device', 'its wires to the load as cores of one cable');
   const placeFound = readPlace(reading.rest, text, design, outside);
@@ -446,6 +451,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             place: placeFound,
             cable: cable !== null,
             ownGrounds: apart !== null,
+            strip: strip !== null,
             roomCm3: room?.cm3 ?? null,
             called,
           });
