@@ -391,6 +391,7 @@ export {
   type BoxWire,
   type Crossing,
   boxViews,
+  endName,
   screwBlocks,
   socketsOf,
   stepPicture,

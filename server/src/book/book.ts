@@ -16,14 +16,16 @@ import {
   leftLength,
   type MainsStep,
   workOf,
-  partOf,
-  pinOf,
   predictions,
   referencesIn,
   sentenceOf,
   sentenceText,
   sizeName,
   boxViews,
+  type Terminal,
+  endName,
+  partOf,
+  pinOf,
   screwBlocks,
   socketsOf,
   stateWord,
@@ -79,6 +81,11 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const { analysis, evidence } = analyse(design);
   const { netlist } = analysis;
   const date = new Date(at).toISOString().slice(0, 10);
+  const endAt = (end: Terminal) =>
+    endName(
+      netlist.parts.find(({ id }) => id === partOf(end))!,
+      pinOf(end),
+    );
   const tagOf = (id: string) => netlist.parts.find((part) => part.id === id)?.tag ?? id;
   const wired = design.jobs.filter(({ id }) => evidence.jobs.has(id));
   const sheets = wired.map((job) => ({ job, sheet: design.jobs.indexOf(job) + 1, drawing: drawJobs(netlist, [job.id]) }));
@@ -290,9 +297,9 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       strip.positions.map(({ back, tag, colour, sizeMm2, toPlace, outside, front, inside, ratedA }) => [
         String(back),
         `${tag} ${colour} ${sizeName(sizeMm2)}`,
-        `${tagOf(partOf(outside))} ${pinOf(outside)}, ${toPlace}`,
+        `${endAt(outside)}, ${toPlace}`,
         { text: String(front), bold: true },
-        `${tagOf(partOf(inside))} ${pinOf(inside)}`,
+        endAt(inside),
         formatQuantity(ratedA, 'A'),
       ]),
       [30, 130, '*', 32, 90, 74],

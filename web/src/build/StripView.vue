@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { partOf, pinOf, screwBlocks, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
+import { endName, partOf, pinOf, screwBlocks, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
 import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
@@ -10,8 +10,11 @@ import TickField from '../ui/TickField.vue';
 const project = useProject();
 const strips = computed(() => project.analysis?.strips ?? []);
 const netlist = computed(() => project.analysis!.netlist);
-const tagOf = (id: string) => netlist.value.parts.find((part) => part.id === id)?.tag ?? id;
-const at = (terminal: Terminal) => `${tagOf(partOf(terminal))} ${pinOf(terminal)}`;
+const at = (terminal: Terminal) =>
+  endName(
+    netlist.value.parts.find(({ id }) => id === partOf(terminal))!,
+    pinOf(terminal),
+  );
 const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)!.name;
 /** How a wire at a screw of the mains lies. */
 const WAYS = { in: 'in from', inside: 'to', out: 'out to' } as const;

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse } from '../../analyse.ts';
 import { typed } from '../../testing/pieces.ts';
 import { screwBlocks } from './screw-blocks.ts';
+import { type SocketView, socketsOf } from './sockets.ts';
 
 const blocksOf = (says: readonly string[], page = 'mains-230') => {
   const made = typed(says, page);
@@ -49,4 +50,15 @@ test('two hot conductors have no neutral; a battery has none of it', () => {
   const [box] = blocksOf(['when the switch is on, switch a 15 A outlet'], 'mains-240').blocks;
   expect([...new Set(box!.screws.map(({ marked }) => marked))]).toEqual(['L', 'L2', 'PE']);
   expect(blocksOf(['when the key is on, run a 3 A motor'], 'battery-12').blocks).toEqual([]);
+});
+
+test('at a socket the other end of a wire is called as the wire list calls it', () => {
+  const { netlist } = blocksOf(['when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse']);
+  const [{ pins }] = socketsOf(netlist) as [SocketView];
+  expect(pins.map(({ pin, wires }) => `${pin}: ${wires.map(({ to }) => to).join()}`)).toEqual([
+    'A1: F1C 2',
+    'A2: machine’s 5 V −',
+    '11: F1 2',
+    '14: E1.1 vacuum +',
+  ]);
 });

@@ -2,6 +2,7 @@
 import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
+import { endName } from './end-name.ts';
 
 export interface SocketPin {
   readonly pin: string;
@@ -18,8 +19,8 @@ export interface SocketView {
 }
 
 export function socketsOf(netlist: Netlist): SocketView[] {
-  const tags = new Map(netlist.parts.map(({ id, tag }) => [id, tag]));
-  const words = (at: Terminal) => `${tags.get(partOf(at)) ?? partOf(at)} ${pinOf(at)}`;
+  const parts = new Map(netlist.parts.map((part) => [part.id, part]));
+  const words = (at: Terminal) => endName(parts.get(partOf(at))!, pinOf(at));
   return netlist.parts.flatMap((part): SocketView[] => {
     if (!plays(part, 'relay')) return [];
     const { type, socket } = part.spec;
