@@ -21,7 +21,7 @@ import {
   formOfSignal,
 } from './kinds/index.ts';
 import type { When } from './document/index.ts';
-import { CONNECTOR_IDS, DC_PROTECTIONS, MAINS_PROTECTIONS } from './reference/index.ts';
+import { CONNECTOR_IDS, DC_PROTECTIONS, MAINS_PROTECTIONS, WIRE_SIZES_MM2 } from './reference/index.ts';
 import { benchPlan, cautionsFor, workOf } from './outputs/index.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
 import { compile } from './wiring/index.ts';
@@ -106,6 +106,7 @@ function changed(design: Design, dice: Dice): Design {
       put({
         suppression: pick(['none', 'diode', 'resistor', 'zener']),
         grounds: pick(['shared', 'own']),
+        wireMm2: pick([undefined, ...WIRE_SIZES_MM2]),
         driver: pick(['auto', ...TRANSISTOR_IDS]),
         pullDown: bit(),
         lost: pick(['on', 'off']),

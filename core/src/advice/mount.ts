@@ -28,7 +28,7 @@ export function comparePlaces(design: Design, jobId: string): MountPlace[] {
   const wires = Object.fromEntries(Object.entries(job.wires).map(([leg, { sizeMm2: _, secondMm2: __, ...rest }]) => [leg, rest]));
   return design.places.map(({ id: place, name }): MountPlace => {
     // Alone, so that what it shares with others does not count for or against a place.
-    const moved = { ...job, wires, fuse: 'auto' as const, device: { ...job.device, place } };
+    const moved = { ...job, wires, wireMm2: undefined, fuse: 'auto' as const, device: { ...job.device, place } };
     const evidence = gatherEvidence({ ...design, jobs: [moved], statements: [] });
     const findings = checkEvidence(evidence);
     const { netlist, unwired } = evidence;

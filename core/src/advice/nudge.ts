@@ -140,6 +140,7 @@ export function* nudgeAllInSteps(evidence: Evidence, findings: readonly Finding[
 export const nudgeAll = (evidence: Evidence, findings: readonly Finding[], job: string): NudgePlan =>
   toEnd(nudgeAllInSteps(evidence, findings, job));
 
+const AT_STAKE: ReadonlySet<string> = new Set(RULES.flatMap(({ id, atStake }) => (atStake ? [id] : [])));
 function worsened(before: readonly Finding[], after: readonly Finding[]): boolean {
   const was = new Map(before.map((finding) => [finding.key, finding]));
   // A job that was not wired was not checked: what is found of it now is no step back.
@@ -149,7 +150,9 @@ function worsened(before: readonly Finding[], after: readonly Finding[]): boolea
     const old = was.get(finding.key);
     if (ORDER[finding.severity] !== ORDER[old?.severity ?? 'hold']) return ORDER[finding.severity] < ORDER[old?.severity ?? 'hold'];
     // What failed before must not fail by more than one would see.
-    return old !== undefined && finding.severity !== 'hold' && isFurtherPast(finding, old) && moved(old, finding);
+    return (
+      old !== undefined && finding.severity !== 'hold' && !AT_STAKE.has(finding.rule) && isFurtherPast(finding, old) && moved(old, finding)
+    );
   });
 }
 

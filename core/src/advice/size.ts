@@ -113,7 +113,7 @@ function open(job: Job, relay: string | null): Job {
       Object.keys(rest).length > 0 ? [[leg, rest] as const] : [],
     ),
   );
-  return { ...job, device, fuse: 'auto', wires };
+  return { ...job, device, fuse: 'auto', wires, wireMm2: undefined };
 }
 
 function withJob(design: Design, job: Job): Design {

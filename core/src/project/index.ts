@@ -13,6 +13,8 @@ export {
   INLET_FUSED,
   INLET_LINE,
   backLeg,
+  FEED_LEG,
+  TO_RELAY_LEG,
   boxEarthLeg,
   earthLeg,
   isBoxEarth,

@@ -14,6 +14,10 @@ export const INLET_EARTH = 'inlet-earth';
 /** From a fuse in the box on to the terminal where all takes its line. */
 export const INLET_FUSED = 'inlet-fused';
 export const INLET_LEGS: readonly string[] = [INLET_LINE, INLET_BACK, INLET_EARTH, INLET_FUSED];
+/** From what feeds a job to its fuse, and from there to its relay. */
+export const FEED_LEG = 'feed';
+export const TO_RELAY_LEG = 'to-relay';
+
 /** Of the metal of a box to earth. */
 export const boxEarthLeg = (place: string): string => `earth-box-${place}`;
 export const isBoxEarth = (leg: string): boolean => leg.startsWith(boxEarthLeg(''));

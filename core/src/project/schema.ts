@@ -183,6 +183,8 @@ export const jobSchema = z.strictObject({
       connector: z.strictObject({ type: id, end: z.enum(['from', 'to']) }).optional(),
     }),
   ),
+  /** What the wires of its load circuit are of where a leg has no size of its own, mm²; the app chooses each where it is left out. */
+  wireMm2: stockSize.optional(),
   edits: z.array(editSchema).max(40),
   /** What the coil or the input hangs on; the load's own supply where it is `same`. */
   controlSupply: z.union([z.literal('same'), id]).default('same'),

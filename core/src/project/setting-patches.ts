@@ -7,14 +7,15 @@ import type { Design, Settings } from './schema.ts';
 /** Buying wire the other way: every size that a person chose becomes the one of the other series that is no thinner. */
 export function wireSeriesPatches({ jobs, settings }: Design, series: WireSeriesId): Patch[] {
   const other = (size: number | undefined) => (size === undefined || seriesOf(size) === series ? size : noThinner(series, size));
-  const changed = jobs.flatMap(({ wires }, at) =>
-    Object.entries(wires).flatMap(([leg, said]): Patch[] => {
+  const changed = jobs.flatMap(({ wires, wireMm2 }, at) => [
+    ...(other(wireMm2) === wireMm2 ? [] : [{ path: ['jobs', at, 'wireMm2'], value: other(wireMm2) }]),
+    ...Object.entries(wires).flatMap(([leg, said]): Patch[] => {
       const [sizeMm2, secondMm2] = [other(said.sizeMm2), other(said.secondMm2)];
       if (sizeMm2 === said.sizeMm2 && secondMm2 === said.secondMm2) return [];
       const value = { ...said, ...(sizeMm2 === undefined ? {} : { sizeMm2 }), ...(secondMm2 === undefined ? {} : { secondMm2 }) };
       return [{ path: ['jobs', at, 'wires', leg], value }];
     }),
-  );
+  ]);
   const sizes = [...new Set(settings.sizes.map((size) => other(size)!))];
   return [
     { path: ['settings', 'wireSeries'], value: series },

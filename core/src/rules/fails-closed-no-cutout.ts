@@ -127,6 +127,8 @@ export const failsClosedNoCutout: Rule = {
   group: 'fire',
   asks: 'Can the heat end if the relay sticks?',
   notAsked: 'nothing in it heats',
+  // Thicker wire lets a heater have what is on its plate.
+  atStake: true,
   check: (context) => context.jobs.flatMap((job) => check(context, job)),
   nudges: (context, finding) =>
     context.jobs

@@ -126,7 +126,21 @@ function otherSizes(job: WiredJob, legs: readonly string[], fits: (sizeMm2: numb
   return options.sort((a, b) => a.copper - b.copper).map(({ nudge }) => nudge);
 }
 
-export const thickerLegs = (job: WiredJob, legs: readonly string[]): Nudge[] => otherSizes(job, legs, (size, present) => size > present);
+/** Thicker wire in one piece, where a person said one size for all of a job; for it, else, one leg at a time. */
+export const thickerLegs = (job: WiredJob, legs: readonly string[]): Nudge[] => [
+  ...thickerAll(job),
+  ...otherSizes(job, legs, (size, present) => size > present),
+];
+function thickerAll({ at, job: { name, wireMm2 } }: WiredJob): Nudge[] {
+  if (wireMm2 === undefined) return [];
+  const path = ['jobs', at, 'wireMm2'];
+  return [
+    ...sizesFrom(seriesOf(wireMm2), 'usual')
+      .filter((size) => size > wireMm2)
+      .map((size) => ({ label: `Nudge the load circuit of ${name} to ${sizeName(size)}`, patches: [{ path, value: size }] })),
+    { label: `Nudge the load circuit of ${name} to sizes that are chosen`, patches: [{ path, value: undefined }] },
+  ];
+}
 export const thinnerLegs = (job: WiredJob, legs: readonly string[]): Nudge[] => otherSizes(job, legs, (size, present) => size < present);
 
 /** Lets the app choose the fuse and every size of the load side again. */
@@ -143,6 +157,7 @@ export function chooseAgain(job: WiredJob): Nudge {
       ...shelfGuard(job, 'controlFuse'),
       fusePatch(job, 'controlFuse', 'auto'),
       ...legs.map((leg) => leftToApp(job, leg)),
+      ...(job.job.wireMm2 === undefined ? [] : [{ path: ['jobs', job.at, 'wireMm2'], value: undefined }]),
     ],
   };
 }

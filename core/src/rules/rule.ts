@@ -69,6 +69,8 @@ export interface Rule {
   readonly asks: string;
   /** Why it is not asked of a job of which it says nothing. */
   readonly notAsked: string | ((context: RuleContext, job: WiredJob) => string);
+  /** Whether its number, once past its limit, says what is at stake and not how far from right it is: a nudge that moves it there makes nothing worse. */
+  readonly atStake?: true;
   /** Whether its answer for a job takes the solved states of other jobs as well. */
   readonly acrossJobs?: true;
   /** What its solved numbers come from, for the trail down to the plate; none where it counts. */

@@ -1,10 +1,15 @@
 import { computed, entered, sizeName, standard, wireOhmPerM } from '../reference/index.ts';
-import { wireSubject } from './context.ts';
+import type { Wire } from '../graph/index.ts';
+import { type WiredJob, wireSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'wire-parallel-unequal';
 
 /** Asked of wires that lie beside one another under the same terminals. */
+/** Where a size that a person chose is entered: at its leg, or for all of the job. */
+const sizePath = ({ at, job }: WiredJob, { leg }: Wire): string =>
+  job.wires[leg]?.sizeMm2 === undefined ? `jobs[${at}].wireMm2` : `jobs[${at}].wires.${leg}.sizeMm2`;
+
 export const wireParallelUnequal: Rule = {
   id: ID,
   group: 'fire',
@@ -42,7 +47,7 @@ export const wireParallelUnequal: Rule = {
                   meaning: wire.tag,
                   value: wire.sizeMm2,
                   unit: 'mm²',
-                  source: wire.sizeChosen ? entered(`jobs[${job.at}].wires.${wire.leg}.sizeMm2`) : computed('chosen by the app'),
+                  source: wire.sizeChosen ? entered(sizePath(job, wire)) : computed('chosen by the app'),
                 },
                 {
                   symbol: 'S_2',

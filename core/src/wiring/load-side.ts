@@ -8,7 +8,10 @@ import {
   type Job,
   allHangingOn,
   backLeg,
+  FEED_LEG,
+  TO_RELAY_LEG,
   boxEarthLeg,
+  isBoxEarth,
   earthLeg,
   dropBudgetV,
   entersByCord,
@@ -180,7 +183,11 @@ export class LoadSide {
   run({ leg, role, stretch = 'run', from, to, colour, ampere, fuseA, lengthM, foreignA = 0 }: Run): void {
     const { builder, job } = this;
     const wire = builder.wire(job, { leg, role, side: 'load', stretch, from, to, colour, lengthM, mains: isMains(this.supply) });
-    if (this.isOfCordIn(wire)) builder.ordinary(wire, fuseA);
+    const comesIn = this.isOfCordIn(wire);
+    if (comesIn) builder.ordinary(wire, fuseA);
+    // A cord that jobs share, and the bond of a box, are no wires of one load.
+    const chosenMm2 = job.wires[leg]?.sizeMm2 ?? (comesIn || isBoxEarth(leg) ? undefined : job.wireMm2);
+    if (chosenMm2 !== undefined) [wire.sizeMm2, wire.sizeChosen] = [chosenMm2, true];
     this.wires.push(wire);
     // A fuse that jobs share is none of this one’s own: no choice of it moves that.
     const sharedA = this.trunk?.inlet?.isShared ? fuseA : 0;
@@ -196,7 +203,7 @@ export class LoadSide {
       fuseA: Math.max(fuseA, foreignA),
       own: fuseA > sharedA,
       foreignA: Math.max(sharedA, foreignA),
-      chosenMm2: job.wires[leg]?.sizeMm2,
+      chosenMm2,
     });
   }
 
@@ -295,7 +302,7 @@ export class LoadSide {
       builder.join(at, terminal(id, '1'));
       return { ...after, legs: [] };
     }
-    const leg = `feed${suffix}`;
+    const leg = `${FEED_LEG}${suffix}`;
     this.run({
       leg,
       role: 'load',
@@ -313,7 +320,7 @@ export class LoadSide {
 
   /** From a source to a pin of a relay. */
   toRelay(source: Source, to: Terminal, ampere: number, suffix = '', type?: RelayType): Source {
-    const leg = `to-relay${suffix}`;
+    const leg = `${TO_RELAY_LEG}${suffix}`;
     this.run({ leg, role: 'load', from: source.at, to, colour: this.colours.out, ampere, fuseA: source.fuseA });
     return { ...source, at: to, legs: [...source.legs, leg], fixedDropV: source.fixedDropV + ampere * (type?.contactOhm ?? 0) };
   }

@@ -39,6 +39,9 @@ const sizesFor = ({ sizeMm2 }: Wire) => {
   const series = WIRE_SERIES[project.design!.settings.wireSeries];
   return series.includes(sizeMm2) ? series : [...series, sizeMm2].sort((a, b) => a - b);
 };
+const isOwnSize = ({ leg, sizeChosen }: Wire) => sizeChosen && project.job?.wires[leg]?.sizeMm2 !== undefined;
+const autoText = (wire: Wire) =>
+  isOwnSize(wire) ? 'auto: as its job has it' : `${wire.sizeChosen ? 'as its job has it' : 'auto'}: ${sizeName(wire.sizeMm2)}`;
 const wireAt = (id: string) => wires.value.find((wire) => wire.id === id);
 
 /** What lies under the pointer, else what is selected, else the job's first load. */
@@ -151,11 +154,8 @@ const colours = computed(() => [...new Set([chosenWire.value?.colour ?? 'RD', ..
         <SelectField
           :label="`Size of ${chosenWire.tag}`"
           quiet
-          :model-value="chosenWire.sizeChosen ? chosenWire.sizeMm2 : 'auto'"
-          :options="[
-            { value: 'auto', text: `auto: ${chosenWire.sizeChosen ? 'chosen by the app' : sizeName(chosenWire.sizeMm2)}` },
-            ...each(sizesFor(chosenWire), sizeName),
-          ]"
+          :model-value="isOwnSize(chosenWire) ? chosenWire.sizeMm2 : 'auto'"
+          :options="[{ value: 'auto', text: autoText(chosenWire) }, ...each(sizesFor(chosenWire), sizeName)]"
           @update:model-value="choose(`size of ${chosenWire.tag}`, chosenWire.leg, { sizeMm2: sizeOrNone($event) })"
         />
         <SelectField

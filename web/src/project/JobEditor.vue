@@ -28,6 +28,8 @@ import {
   relayOf,
   socketsFor,
   THERMAL_FUSE,
+  WIRE_SERIES,
+  sizeName,
   TRANSISTORS,
   type HelperDuty,
   type Job,
@@ -43,7 +45,7 @@ import NumberField from '../ui/NumberField.vue';
 import SelectField from '../ui/SelectField.vue';
 import TickField from '../ui/TickField.vue';
 import TextField from '../ui/TextField.vue';
-import { named } from '../ui/options.ts';
+import { each, named } from '../ui/options.ts';
 
 const props = defineProps<{ at: number }>();
 const emit = defineEmits<{ done: [] }>();
@@ -57,6 +59,12 @@ const set = (field: keyof Job, value: unknown, typed = false) =>
 /** Whether what it takes comes back through a vehicle’s metal. */
 const inMetal = computed(() => isOnVehicle(loadSupplyOf(project.design!, job.value)) && project.design!.settings.returnPath === 'chassis');
 const onMains = computed(() => isMains(loadSupplyOf(project.design!, job.value)));
+/** Sizes as this project buys wire, and the one that is chosen where it is another. */
+const wireSizes = computed(() => {
+  const series = WIRE_SERIES[project.design!.settings.wireSeries];
+  const { wireMm2 } = job.value;
+  return wireMm2 === undefined || series.includes(wireMm2) ? series : [...series, wireMm2].sort((a, b) => a - b);
+});
 type FuseChoice = Job['fuse'];
 const loadFuses = computed<readonly { value: FuseChoice; text: string }[]>(() => [
   { value: 'auto', text: 'chosen by the app' },
@@ -382,6 +390,12 @@ async function remove(): Promise<void> {
       @update:model-value="set('insulation', $event)"
     />
   </template>
+  <SelectField
+    label="Wire of its load circuit"
+    :model-value="job.wireMm2 ?? 'auto'"
+    :options="[{ value: 'auto', text: 'chosen by the app, each for itself' }, ...each(wireSizes, sizeName)]"
+    @update:model-value="set('wireMm2', $event === 'auto' ? undefined : $event)"
+  />
   <SelectField
     v-if="inMetal"
     label="Its returns go to"

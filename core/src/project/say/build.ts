@@ -50,6 +50,7 @@ import {
   toNumber,
 } from './heard.ts';
 import { WET_WORDS } from './words.ts';
+import { wired } from './wire.ts';
 
 /** Where the app sets a controller that the sentence gives no temperature, °C: from memory, to be changed. */
 const SET_C = 120;
@@ -370,6 +371,7 @@ function built(onto: Design, said: Whole): Design {
     }),
   };
   const { distanceM } = said;
+  const wiredJob = said.wire === null ? job : wired(job, said.wire);
   const loadPlace = loads[0]!.place;
   const named = said.place && said.place.id === null ? said.place.name : null;
   // What a controller heats is as hot as it is set to.
@@ -392,7 +394,7 @@ function built(onto: Design, said: Whole): Design {
   const fresh = said.signals.flatMap(({ name: called, id }) => (id === null ? [ids.get(called)!] : []));
   return {
     ...proportioned(fedBy(design, fresh, controlSupplyOf(design, job).id), fresh, job),
-    jobs: [...design.jobs, job],
+    jobs: [...design.jobs, wiredJob],
     places: design.places.map((one) => ({
       ...one,
       ...(named !== null && one.id === place ? { name: named } : {}),

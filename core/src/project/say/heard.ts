@@ -4,6 +4,15 @@ import type { Connector } from '../../reference/index.ts';
 import type { Design, ProgramStep } from '../schema.ts';
 import type { Cells } from '../starters.ts';
 
+/** Wire of a load circuit as a sentence says it. */
+export interface SaidWire {
+  /** Of all that is not said by itself, mm². */
+  readonly restMm2: number | null;
+  /** Before its fuse or breaker, and from there to its relay, mm². */
+  readonly fuseMm2: number | null;
+  readonly relayMm2: number | null;
+}
+
 /** A stretch of the text and what it was taken for. */
 export interface Told {
   readonly at: number;
@@ -182,6 +191,8 @@ export interface Whole {
   readonly cable: boolean;
   /** Whether its returns go to ground points that no other job shares. */
   readonly ownGrounds: boolean;
+  /** Wire of its load circuit. */
+  readonly wire: SaidWire | null;
   /** Whether what leaves the relay's place goes over a terminal strip there. */
   readonly strip: boolean;
   /** Room in the box that the relay sits in, as stamped, cm³. */

@@ -67,6 +67,7 @@ import {
   toNumber,
 } from './heard.ts';
 import { withFollowed } from './follows.ts';
+import { readWire } from './wire.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
 import { hearSeveral, sentencesOf } from './several.ts';
@@ -200,6 +201,8 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (connector) take(connector.at, connector.length, 'device', connector.means);
   const apart = reading.match(OWN_GROUNDS);
   if (apart) reading.takeFound(apart, 'device', 'its returns to ground points of its own');
+  const wire = reading.found(readWire(reading.rest));
+  if (wire) take(wire.at, wire.length, 'device', wire.means);
   const strip = reading.match(STRIP);
   if (strip) reading.takeFound(strip, 'device', 'what leaves the relay’s place over a terminal strip, numbered');
   const cable = reading.match(ONE_CABLE);
@@ -451,6 +454,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             place: placeFound,
             cable: cable !== null,
             ownGrounds: apart !== null,
+            wire,
             strip: strip !== null,
             roomCm3: room?.cm3 ?? null,
             called,
