@@ -152,10 +152,6 @@ watch(
         :data-mains="rail.mains"
       >
         <line v-for="[x1, x2] in rail.pieces" :key="x1" :x1="x1" :x2="x2" :y1="rail.y" :y2="rail.y" />
-        <text :x="rail.nameX" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
-          {{ rail.label }} · {{ rail.name }}
-          <template v-if="rail.side !== 'return' || isLive(rail.terminal)">· {{ railVolts(rail.terminal) }}</template>
-        </text>
       </g>
       <polyline v-for="(link, at) in drawing.links" :key="at" class="link" :points="points(link.points)" />
       <g
@@ -239,6 +235,20 @@ watch(
       <g v-for="{ x, y, words } in drawing.bonds" :key="words" class="bond">
         <path :d="`M${x} ${y - 10} V${y} ${EARTH_MARK}`" />
         <text :x="x + 14" :y="y">{{ words }}</text>
+      </g>
+      <!-- Over the wires: one that has no way around the name of a rail ends before it and goes on behind. -->
+      <g
+        v-for="rail in drawing.rails"
+        :key="`name ${rail.part}${rail.terminal}`"
+        class="rail"
+        :data-side="rail.side"
+        :data-live="rail.side === 'return' && !isLive(rail.terminal) ? 'return' : liveness(reading, rail.terminal, null)"
+        :data-mains="rail.mains"
+      >
+        <text :x="rail.nameX" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
+          {{ rail.label }} · {{ rail.name }}
+          <template v-if="rail.side !== 'return' || isLive(rail.terminal)">· {{ railVolts(rail.terminal) }}</template>
+        </text>
       </g>
       <g class="numbers">
         <text v-for="path in drawing.paths" :key="path.number" :x="path.x" :y="drawing.foot - 6">{{ path.number }}</text>
