@@ -12,6 +12,7 @@ import {
   orderOfWork,
   parseDesign,
   parseDesignText,
+  screwBlocks,
   sentenceOf,
   sentenceText,
   type Tick,
@@ -19,6 +20,7 @@ import {
 import { makeBook, type BookOrder } from './book.ts';
 import fuseAboveWire from '../../../examples/mistakes/fuse-above-wire.json' with { type: 'json' };
 import mainsLamp from '../../../examples/circuits/13-mains-lamp-by-module.json' with { type: 'json' };
+import oven from '../../../examples/circuits/19-oven.json' with { type: 'json' };
 import switchedLoad from '../../../examples/circuits/01-switched-load.json' with { type: 'json' };
 import owlBox from '../../../examples/demo/owl-box.json' with { type: 'json' };
 
@@ -52,6 +54,19 @@ async function read(order: Partial<BookOrder> = {}) {
   }
   return { pdf, pages, all: pages.map(({ text }) => text).join('\n') };
 }
+
+test('the screws of the mains are in it in a row, and in the book of a vehicle there are none', async () => {
+  const made = parseDesign(oven);
+  if (!made.ok) throw new Error(JSON.stringify(made.problems));
+  const { all } = await read({ design: made.design });
+  const [block] = screwBlocks(made.design, analyse(made.design).evidence.netlist);
+  expect(block!.screws.length).toBeGreaterThan(3);
+  for (const { number, terminal, wire, to } of block!.screws)
+    expect(all).toMatch(
+      new RegExp(`${number} ${terminal} ${wire.tag.replace('.', '\\.')} ${wire.colour} .{1,60}${to.replace(/[+.]/g, '\\$&')}`),
+    );
+  expect((await read()).all).not.toContain('Screws of the mains');
+});
 
 test('a box is in it as one opens it: its holes, its terminals, the other end of each wire', async () => {
   const lamp = parseDesign(mainsLamp);
