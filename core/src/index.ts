@@ -391,7 +391,7 @@ export {
   type BoxWire,
   type Crossing,
   boxViews,
-  endName,
+  terminalName,
   screwBlocks,
   socketsOf,
   stepPicture,

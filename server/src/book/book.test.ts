@@ -61,9 +61,9 @@ test('the screws of the mains are in it in a row, and in the book of a vehicle t
   const { all } = await read({ design: made.design });
   const [block] = screwBlocks(made.design, analyse(made.design).evidence.netlist);
   expect(block!.screws.length).toBeGreaterThan(3);
-  for (const { number, terminal, wire, to } of block!.screws)
+  for (const { number, terminal, wire, words } of block!.screws)
     expect(all).toMatch(
-      new RegExp(`${number} ${terminal} ${wire.tag.replace('.', '\\.')} ${wire.colour} .{1,60}${to.replace(/[+.]/g, '\\$&')}`),
+      new RegExp(`${number} ${terminal} ${wire.tag.replace('.', '\\.')} ${wire.colour} .{1,60}${words.replace(/[+.]/g, '\\$&')}`),
     );
   expect((await read()).all).not.toContain('Screws of the mains');
 });

@@ -22,11 +22,8 @@ import {
   sentenceText,
   sizeName,
   boxViews,
-  type Terminal,
-  endName,
-  partOf,
-  pinOf,
   screwBlocks,
+  terminalName,
   socketsOf,
   stateWord,
   stepPicture,
@@ -81,11 +78,6 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
   const { analysis, evidence } = analyse(design);
   const { netlist } = analysis;
   const date = new Date(at).toISOString().slice(0, 10);
-  const endAt = (end: Terminal) =>
-    endName(
-      netlist.parts.find(({ id }) => id === partOf(end))!,
-      pinOf(end),
-    );
   const tagOf = (id: string) => netlist.parts.find((part) => part.id === id)?.tag ?? id;
   const wired = design.jobs.filter(({ id }) => evidence.jobs.has(id));
   const sheets = wired.map((job) => ({ job, sheet: design.jobs.indexOf(job) + 1, drawing: drawJobs(netlist, [job.id]) }));
@@ -297,9 +289,9 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       strip.positions.map(({ back, tag, colour, sizeMm2, toPlace, outside, front, inside, ratedA }) => [
         String(back),
         `${tag} ${colour} ${sizeName(sizeMm2)}`,
-        `${endAt(outside)}, ${toPlace}`,
+        `${terminalName(netlist, outside)}, ${toPlace}`,
         { text: String(front), bold: true },
-        endAt(inside),
+        terminalName(netlist, inside),
         formatQuantity(ratedA, 'A'),
       ]),
       [30, 130, '*', 32, 90, 74],
@@ -324,12 +316,12 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       },
       table(
         ['Screw', 'Terminal', 'Wire', 'Cord', 'From or to'],
-        screws.map(({ number, terminal: on, wire, cord, to, toPlace, way }) => [
+        screws.map(({ number, terminal: on, wire, cord, words, toPlace }) => [
           { text: String(number), bold: true },
           on,
           `${wire.tag} ${wire.colour} ${sizeName(wire.sizeMm2)}`,
           cord,
-          `${way === 'in' ? 'in from' : way === 'out' ? 'out to' : 'to'} ${to}, ${toPlace}`,
+          `${words}, ${toPlace}`,
         ]),
         [36, 60, 130, 40, '*'],
       ),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Terminal strips, front and back, and what goes into each receptacle of each socket. */
 import { computed } from 'vue';
-import { endName, partOf, pinOf, screwBlocks, sizeName, socketsOf, stripsCsv, type Terminal } from '@iron-nudge/core';
+import { screwBlocks, sizeName, socketsOf, stripsCsv, type Terminal, terminalName } from '@iron-nudge/core';
 import { swatch } from '../ui/swatch.ts';
 import { useProject } from '../stores/project.ts';
 import { download, fileName } from '../ui/download.ts';
@@ -10,14 +10,8 @@ import TickField from '../ui/TickField.vue';
 const project = useProject();
 const strips = computed(() => project.analysis?.strips ?? []);
 const netlist = computed(() => project.analysis!.netlist);
-const at = (terminal: Terminal) =>
-  endName(
-    netlist.value.parts.find(({ id }) => id === partOf(terminal))!,
-    pinOf(terminal),
-  );
+const at = (terminal: Terminal) => terminalName(netlist.value, terminal);
 const placeName = (id: string) => project.checked!.places.find((place) => place.id === id)!.name;
-/** How a wire at a screw of the mains lies. */
-const WAYS = { in: 'in from', inside: 'to', out: 'out to' } as const;
 const toggle = (id: string) =>
   project.edit('terminal strip', (now) => ({
     ...now,
@@ -116,7 +110,7 @@ const save = () => download(fileName(`${project.design!.name} strips`, 'csv'), '
               </td>
               <td class="mono">{{ screw.cord }}</td>
               <td>
-                {{ WAYS[screw.way] }} {{ screw.to }} <span class="place">{{ screw.toPlace }}</span>
+                {{ screw.words }} <span class="place">{{ screw.toPlace }}</span>
               </td>
             </tr>
           </tbody>

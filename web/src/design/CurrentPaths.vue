@@ -7,6 +7,7 @@ import {
   sizeName,
   wireBranch,
   type Drawing,
+  type DrawnRail,
   type DrawnSymbol,
   type DrawnWire,
   type Wire,
@@ -81,6 +82,12 @@ const railVolts = (at: string) => {
 };
 /** A conductor that current comes back on and that bites: the second hot one. */
 const isLive = (at: string) => Math.abs(reading.value?.volts[at] ?? 0) > 25;
+/** What the look of a rail, and of its name, goes by. */
+const railMarks = ({ side, terminal, mains }: DrawnRail) => ({
+  'data-side': side,
+  'data-live': side === 'return' && !isLive(terminal) ? 'return' : liveness(reading.value, terminal, null),
+  'data-mains': mains,
+});
 /** Middle of what is drawn of a wire or a part. */
 const marks = computed(() =>
   [...(props.ranks ?? [])].flatMap(([id, rank]) => {
@@ -143,14 +150,7 @@ watch(
       role="group"
       aria-label="Current paths, a table of the same follows"
     >
-      <g
-        v-for="rail in drawing.rails"
-        :key="rail.part + rail.terminal"
-        class="rail"
-        :data-side="rail.side"
-        :data-live="rail.side === 'return' && !isLive(rail.terminal) ? 'return' : liveness(reading, rail.terminal, null)"
-        :data-mains="rail.mains"
-      >
+      <g v-for="rail in drawing.rails" :key="rail.part + rail.terminal" class="rail" v-bind="railMarks(rail)">
         <line v-for="[x1, x2] in rail.pieces" :key="x1" :x1="x1" :x2="x2" :y1="rail.y" :y2="rail.y" />
       </g>
       <polyline v-for="(link, at) in drawing.links" :key="at" class="link" :points="points(link.points)" />
@@ -237,14 +237,7 @@ watch(
         <text :x="x + 14" :y="y">{{ words }}</text>
       </g>
       <!-- Over the wires: one that has no way around the name of a rail ends before it and goes on behind. -->
-      <g
-        v-for="rail in drawing.rails"
-        :key="`name ${rail.part}${rail.terminal}`"
-        class="rail"
-        :data-side="rail.side"
-        :data-live="rail.side === 'return' && !isLive(rail.terminal) ? 'return' : liveness(reading, rail.terminal, null)"
-        :data-mains="rail.mains"
-      >
+      <g v-for="rail in drawing.rails" :key="`name ${rail.part}${rail.terminal}`" class="rail" v-bind="railMarks(rail)">
         <text :x="rail.nameX" :y="rail.side === 'return' ? rail.y + 16 : rail.y - 8">
           {{ rail.label }} · {{ rail.name }}
           <template v-if="rail.side !== 'return' || isLive(rail.terminal)">· {{ railVolts(rail.terminal) }}</template>

@@ -19,7 +19,7 @@ export const diode: PartKind<'diode', DiodeSpec, 'diode'> = {
   kind: 'diode',
   plays: 'diode',
   title: 'diode',
-  terminalStyle: 'soldered in the socket',
+  terminalStyle: ({ inLine }) => (inLine ? 'soldered, in sleeve' : 'soldered in the socket'),
   pins: () => ['A', 'K'],
   model({ id, spec }, into) {
     into.branch({

@@ -123,3 +123,9 @@ test('wire that no usual receptacle takes has a heavy one on a heavy socket', ()
   expect(made.rows(/^Blade receptacle, heavy, for 10 mm²/)).toMatchObject([{ count: 2 }]);
   expect(made.rows(/^Blade receptacle, 6\.3 mm, for 10 mm²/)).toEqual([]);
 });
+
+test('a diode between two feeds lies in the wire, in sleeve; one across a coil is in its socket and has no wire', () => {
+  const made = endsOf(typed(['when the dip wire or the high beam wire is live, light a 55 W dip lamp'], 'battery-12'));
+  expect(made.ends.filter(({ at }) => /^D\d+\.F/.test(at)).map(({ style }) => style)).toEqual(Array(2).fill('soldered, in sleeve'));
+  expect(made.ends.filter(({ style }) => /socket$/.test(style) && /soldered/.test(style))).toEqual([]);
+});

@@ -14,9 +14,9 @@ const blocksOf = (says: readonly string[], page = 'mains-230') => {
 describe('the screws of a box', () => {
   const { netlist, blocks } = blocksOf(['when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse']);
   test('stand in a row, the neutral and the earth going through beside their cords', () => {
-    expect(
-      blocks.map(({ screws }) => screws.map(({ number, marked, cord, way, to }) => `${number} ${marked} ${cord} ${way} ${to}`)),
-    ).toEqual([['1 N C1 in wall outlet N', '2 N C2 out E1.1 vacuum −', '3 PE C1 in wall outlet PE', '4 PE C2 out E1.1 vacuum PE']]);
+    expect(blocks.map(({ screws }) => screws.map(({ number, marked, cord, words }) => `${number} ${marked} ${cord} ${words}`))).toEqual([
+      ['1 N C1 in from wall outlet N', '2 N C2 out to E1.1 vacuum −', '3 PE C1 in from wall outlet PE', '4 PE C2 out to E1.1 vacuum PE'],
+    ]);
   });
   test('are as many as the ends that the list counts there', () => {
     const ids = netlist.parts.filter(({ tag }) => /^X1(?:N|PE|L)$/.test(tag)).map(({ id }) => id);

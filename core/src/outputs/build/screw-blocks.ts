@@ -14,10 +14,11 @@ export interface Screw {
   readonly wire: Wire;
   /** The cord that the wire is a core of; empty for one by itself. */
   readonly cord: string;
-  readonly to: string;
   readonly toPlace: string;
   /** Of what comes from the supply, of what stays in the box, and of what leaves it for a load. */
   readonly way: 'in' | 'inside' | 'out';
+  /** That and its other end in words. */
+  readonly words: string;
 }
 export interface ScrewBlock {
   readonly place: string;
@@ -26,6 +27,7 @@ export interface ScrewBlock {
 
 const ORDER: readonly string[] = Object.values(BOX_CONDUCTORS);
 const WAYS = ['in', 'inside', 'out'] as const;
+const WAY_WORDS = { in: 'in from', inside: 'to', out: 'out to' } as const;
 
 /** Line, second hot, neutral, earth; of each what comes in first and what goes out last, so that the earth goes through beside its cords. */
 export function screwBlocks(design: Design, netlist: Netlist): ScrewBlock[] {
@@ -46,7 +48,7 @@ export function screwBlocks(design: Design, netlist: Netlist): ScrewBlock[] {
           return {
             ...{ terminal: part.tag, marked, wire, way },
             cord: cords.get(wire.id) ?? '',
-            to: endName(other, pinOf(far)),
+            words: `${WAY_WORDS[way]} ${endName(other, pinOf(far))}`,
             toPlace: design.places.find(({ id }) => id === other.place)!.name,
           };
         });

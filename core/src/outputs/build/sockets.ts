@@ -1,8 +1,8 @@
 /** What goes into each receptacle of each relay's socket, by the number that is moulded beside it. */
 import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
-import { type Terminal, partOf, pinOf, terminal } from '../../quantity/index.ts';
+import { terminal } from '../../quantity/index.ts';
 import type { Netlist, Wire } from '../../graph/index.ts';
-import { endName } from './end-name.ts';
+import { terminalName } from './end-name.ts';
 
 export interface SocketPin {
   readonly pin: string;
@@ -19,8 +19,6 @@ export interface SocketView {
 }
 
 export function socketsOf(netlist: Netlist): SocketView[] {
-  const parts = new Map(netlist.parts.map((part) => [part.id, part]));
-  const words = (at: Terminal) => endName(parts.get(partOf(at))!, pinOf(at));
   return netlist.parts.flatMap((part): SocketView[] => {
     if (!plays(part, 'relay')) return [];
     const { type, socket } = part.spec;
@@ -41,7 +39,11 @@ export function socketsOf(netlist: Netlist): SocketView[] {
         pins: pins.map((pin) => {
           const at = terminal(part.id, pin);
           const landing = netlist.wires.filter(({ from, to }) => from === at || to === at);
-          return { pin, what: whatOf(pin), wires: landing.map((wire) => ({ wire, to: words(wire.from === at ? wire.to : wire.from) })) };
+          return {
+            pin,
+            what: whatOf(pin),
+            wires: landing.map((wire) => ({ wire, to: terminalName(netlist, wire.from === at ? wire.to : wire.from) })),
+          };
         }),
       },
     ];

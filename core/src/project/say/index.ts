@@ -121,7 +121,7 @@ const LABEL = new RegExp(
 
 /** *With its own ground*, *on ground points of its own*: studs in a vehicle's metal that no other job shares. */
 const OWN_GROUNDS =
-  /\b(?:with|on|to|through|using) (?:(?:its own|their own|an? (?:separate|isolated)|separate|isolated) ground(?:ing)?(?: points?| studs?| bolts?)?s?|(?:a )?ground(?: points?| studs?| bolts?)?s? of (?:its|their) own)(?![\w-])/;
+  /\b(?:with|and|on|to|through|using) (?:(?:its own|their own|an? (?:separate|isolated)|separate|isolated) ground(?:ing)?(?: points?| studs?| bolts?)?s?|(?:a )?ground(?: points?| studs?| bolts?)?s? of (?:its|their) own)(?![\w-])/;
 /** *Over a numbered terminal strip*: what leaves the relay’s place lands behind on it, and what is inside in front. */
 const STRIP =
   /,? ?\b(?:with|on|over|through|via|by|and|using) (?:an? |its own |the )?(?:numbered )?(?:terminal|connection|wiring) strips?(?: (?:at|in) (?:the|its) (?:relay|box|case))?(?![\w-])/;

@@ -696,6 +696,7 @@ describe('how it is said on a slip of paper', () => {
 describe('ground points of its own', () => {
   test.each([
     'with its own ground',
+    'with 4 mm² wire and its own ground',
     'on a ground point of its own',
     'with a separate ground',
     'to ground studs of its own',

@@ -33,18 +33,18 @@ export function readWire(text: string): (SaidWire & { readonly at: number; reado
     sizeMm2: sold(toNumber(number ?? awg!), gauge !== undefined || awg !== undefined),
     to: end === undefined ? null : /^(?:fuse|breaker)$/.test(end) ? ('fuse' as const) : end === 'relay' ? ('relay' as const) : null,
   }));
-  const of = (to: 'fuse' | 'relay' | null) => stretches.filter((stretch) => stretch.to === to);
-  if (stretches.some(({ sizeMm2 }) => sizeMm2 === null) || (['fuse', 'relay', null] as const).some((to) => of(to).length > 1)) return null;
-  const [fuse, relay, rest] = (['fuse', 'relay', null] as const).map((to) => of(to)[0]?.sizeMm2 ?? null);
-  const words = [
-    ...(fuse === null ? [] : [`${sizeName(fuse!)} to its fuse`]),
-    ...(relay === null ? [] : [`${sizeName(relay!)} to its relay`]),
-    ...(rest === null ? [] : [`${sizeName(rest!)}${stretches.length > 1 ? ' for the rest' : ''}`]),
-  ];
-  return {
-    ...{ restMm2: rest!, fuseMm2: fuse!, relayMm2: relay! },
-    ...{ at: found.index, length: found[0].length, means: `wire of ${words.join(', ')} in its load circuit` },
-  };
+  const ends = stretches.map(({ to }) => to);
+  if (stretches.some(({ sizeMm2 }) => sizeMm2 === null) || new Set(ends).size < ends.length) return null;
+  const of = (end: 'fuse' | 'relay' | null) => stretches.find(({ to }) => to === end)?.sizeMm2 ?? null;
+  const said: SaidWire = { restMm2: of(null), fuseMm2: of('fuse'), relayMm2: of('relay') };
+  const words = (
+    [
+      [said.fuseMm2, ' to its fuse'],
+      [said.relayMm2, ' to its relay'],
+      [said.restMm2, stretches.length > 1 ? ' for the rest' : ''],
+    ] as const
+  ).flatMap(([size, where]) => (size === null ? [] : [`${sizeName(size)}${where}`]));
+  return { ...said, at: found.index, length: found[0].length, means: `wire of ${words.join(', ')} in its load circuit` };
 }
 
 /** The job with wire as it is said; what is said to the relay alone is that before the fuse too. */
