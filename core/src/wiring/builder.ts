@@ -190,8 +190,8 @@ export class NetlistBuilder {
     const chosen = job.wires[order.leg];
     const id = `${job.id}/${order.from}>${order.to}`;
     const said = this.design.build.wires[id];
-    // Over each strip that it passes it goes once more from the strip to its part.
-    const strips = from === to ? 0 : [from, to].filter((place) => this.places.get(place)!.strip).length;
+    // Over each strip that it passes it goes once more from the strip to its part; the mains passes beside.
+    const strips = from === to || order.mains ? 0 : [from, to].filter((place) => this.places.get(place)!.strip).length;
     const wire: OpenWire = {
       id,
       tag: `W${this.design.jobs.indexOf(job) + 1}.${number}`,

@@ -35,3 +35,16 @@ test('what is said of it is told back, and nothing of it is left over', () => {
   expect(heard.unclear).toEqual([]);
   expect(heard.told.map(({ means }) => means)).toContain('what leaves the relay’s place over a terminal strip, numbered');
 });
+
+test('the mains passes beside it: its wires are as long as without, and those of low voltage go once more to it', () => {
+  const LAMP = 'when the machine gives 5 V, run a 500 W vacuum from the mains with a 5 A fuse';
+  const lengths = (words: string) => {
+    const { wires } = analyse(typed([words])).analysis.netlist;
+    return (mains: boolean) => wires.filter((wire) => wire.mains === mains).map(({ lengthM }) => lengthM);
+  };
+  const [plain, over] = [LAMP, `${LAMP} and a terminal strip`].map(lengths);
+  expect(plain!(true).length).toBeGreaterThan(3);
+  expect(over!(true)).toEqual(plain!(true));
+  // To the coil and back from the machine; the lead at its fuse stays.
+  expect(over!(false).map((lengthM, at) => Number((lengthM - plain!(false)[at]!).toFixed(3)))).toEqual([0, 0.3, 0.3]);
+});
