@@ -123,7 +123,7 @@ function searchSizes(
   const options = legs.map((leg, index) => {
     const fixed = held.sizesMm2?.get(index);
     const needed = neededA(leg, fuseA);
-    return sized[index]!.filter(({ sizeMm2, ampacityA }) => ampacityA >= needed && (fixed === undefined || fixed === sizeMm2));
+    return sized[index]!.filter(({ sizeMm2, bearsA }) => bearsA >= needed && (fixed === undefined || fixed === sizeMm2));
   });
   if (options.some((list) => list.length === 0)) return null;
   const least = options.map((list) => list[list.length - 1]!.dropV);
@@ -279,7 +279,7 @@ export function searchByTrying(problem: SizingProblem, order: SizeOrder): Whole 
           return;
         }
         for (const option of sized[leg]!) {
-          if (option.ampacityA < neededA(variant.parts.legs[leg]!, fuseA)) continue;
+          if (option.bearsA < neededA(variant.parts.legs[leg]!, fuseA)) continue;
           picked[leg] = option;
           visit(leg + 1);
         }

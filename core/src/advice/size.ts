@@ -359,7 +359,7 @@ function candidateSteps(
       steps.push({
         id: leg.key,
         title: `Wire ${leg.key.replace(/-/g, ' ')}`,
-        candidates: sizedLegs(leg).map(({ sizeMm2, ampacityA }): Candidate => {
+        candidates: sizedLegs(leg).map(({ sizeMm2, bearsA, byStrip }): Candidate => {
           const found = whole({ variant: best.variant, fuseA: best.fuseA, sizesMm2: new Map([[at, sizeMm2]]) });
           const needed = neededA(leg, best.fuseA);
           return {
@@ -368,7 +368,7 @@ function candidateSteps(
             whole: found,
             why: found
               ? ''
-              : `bears ${formatQuantity(ampacityA, 'A')} where it is hottest; ${needed === best.fuseA && leg.own ? 'its fuse is' : 'it has to bear'} ${formatQuantity(needed, 'A')}`,
+              : `bears ${formatQuantity(bearsA, 'A')} ${byStrip ? 'under a terminal of a strip' : 'where it is hottest'}; ${needed === best.fuseA && leg.own ? 'its fuse is' : 'it has to bear'} ${formatQuantity(needed, 'A')}`,
             chosen: best.sizesMm2[at] === sizeMm2,
           };
         }),

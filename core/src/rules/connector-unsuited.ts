@@ -25,13 +25,11 @@ import {
 } from '../reference/index.ts';
 import { airAbout } from './box-heat.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
-import { otherFuses } from './nudging.ts';
+import { feedBefore, fuseBefore, otherFusesBefore } from './fuse-before.ts';
 import { type Finding, type Given, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating, noneAllowed, voltsWithin } from './shared-working.ts';
-import { tapped } from './tapped.ts';
 
 const ID = 'connector-unsuited';
-type Fuse = PartPlaying<'overcurrent device'>;
 interface Placed {
   readonly part: PartPlaying<'connector'>;
   readonly type: ConnectorType;
@@ -51,20 +49,6 @@ const placedIn = ({ netlist }: RuleContext, { job }: WiredJob): Placed[] =>
         ]
       : [],
   );
-
-/** An existing feed that it hangs on past every fuse of ours, by the largest of their fuses. */
-const feedBefore = (context: RuleContext, job: WiredJob, { wires }: Placed) =>
-  tapped(context, job)
-    .filter(({ wire }) => wires.includes(wire))
-    .sort((a, b) => feedFuseA(b.signal) - feedFuseA(a.signal))[0];
-
-/** The largest of the fuses that its wires hang on; null where none does. */
-function fuseBefore(context: RuleContext, { wires }: Placed): { readonly fuse: Fuse; readonly of: WiredJob } | null {
-  const fuses = context.jobs.flatMap((of) =>
-    of.ownFuses.flatMap((fuse) => (context.guardedBy(fuse).some((wire) => wires.includes(wire)) ? [{ fuse, of }] : [])),
-  );
-  return fuses.length === 0 ? null : fuses.reduce((a, b) => (b.fuse.spec.ratingA > a.fuse.spec.ratingA ? b : a));
-}
 
 /** Which half stays live when it is pulled. */
 const liveHalf = (wires: readonly Wire[]): string =>
@@ -108,8 +92,8 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
   const kept = screwed
     ? 'tightened, and once more when it has been hot: copper gives under a screw'
     : `pull it with nothing on: it is no switch; ${liveHalf(wires)}`;
-  const before = fuseBefore(context, placed);
-  const feed = feedBefore(context, job, placed);
+  const before = fuseBefore(context, wires);
+  const feed = feedBefore(context, job, wires);
   const place = context.design.places.find(({ id }) => id === part.place)!;
   return [
     judge(ID, {
@@ -272,19 +256,11 @@ export const connectorUnsuited: Rule = {
       .flatMap((job) => {
         const placed = placedIn(context, job).find(({ part }) => part.id === finding.subject.id);
         if (!placed) return [];
-        const before = fuseBefore(context, placed);
+        const before = fuseBefore(context, placed.wires);
         const { airC } = airAbout(context, placed.part.place);
         return [
           ...others(context, job, placed, (type) => isBetter(airC, type, finding)),
-          ...(finding.code === 'fuse' && before?.of === job
-            ? otherFuses(
-                context,
-                job,
-                before.fuse,
-                before.fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse',
-                (rating) => rating <= finding.limit,
-              )
-            : []),
+          ...(finding.code === 'fuse' && before?.of === job ? otherFusesBefore(context, before, (rating) => rating <= finding.limit) : []),
           { label: `Nudge ${placed.part.tag} out: one wire`, patches: changed(job, placed, null) },
         ];
       }),

@@ -1,7 +1,8 @@
 import { partOf } from '../quantity/index.ts';
-import { EARTH_SIZE_SOURCE, computed, earthMm2, entered, sizeName } from '../reference/index.ts';
+import { EARTH_SIZE_SOURCE, computed, earthMm2, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thickerLegs } from './nudging.ts';
+import { sizeSource } from './shared-working.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'earth-thin';
@@ -12,14 +13,14 @@ export const earthThin: Rule = {
   group: 'shock',
   asks: 'Is every earth conductor as thick as its line?',
   notAsked: 'it has no earth conductor',
-  check: ({ jobs, netlist }) =>
-    jobs.flatMap((job) =>
+  check: (context) =>
+    context.jobs.flatMap((job) =>
       failingOrTightest(
         job.wires
           .filter(({ role }) => role === 'earth')
           .flatMap((earth) => {
             // What lies side by side in one leg counts together.
-            const beside = netlist.wires.filter(({ role, to }) => role === 'load' && partOf(to) === partOf(earth.from));
+            const beside = context.netlist.wires.filter(({ role, to }) => role === 'load' && partOf(to) === partOf(earth.from));
             // A box has no line of its own: the thickest that enters it counts.
             const thickest = job.wires.filter(({ role, mains }) => role === 'load' && mains).sort((a, b) => b.sizeMm2 - a.sizeMm2);
             const lines = beside.length > 0 ? beside : thickest.slice(0, 1);
@@ -47,7 +48,7 @@ export const earthThin: Rule = {
                     meaning: `section of ${earth.tag}`,
                     value: earth.sizeMm2,
                     unit: 'mm²',
-                    source: earth.sizeChosen ? entered(`jobs[${job.at}].wires.${earth.leg}`) : computed('chosen by the app'),
+                    source: sizeSource(context, earth),
                   },
                   limit: { symbol: 'S_PE', meaning: 'least', value: earthMm2(lineMm2), unit: 'mm²', source: EARTH_SIZE_SOURCE },
                 },

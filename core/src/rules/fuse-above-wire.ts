@@ -1,15 +1,23 @@
+import type { Patch } from '../document/index.ts';
 import { type AnyPart, type PartPlaying, plays, supplyFacets } from '../kinds/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { CARTRIDGE_OPENS_AT, sizeName, standard, wireForA } from '../reference/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
-import { type Wire, coresOf, laidOf } from '../graph/index.ts';
+import { type Wire, coresOf, laidOf, stripsOf } from '../graph/index.ts';
 import { smallestForAmpacity } from '../wiring/index.ts';
-import { ampacityGiven, fuseRating } from './shared-working.ts';
+import { ampacityGiven, fuseRating, sizeSaidAt } from './shared-working.ts';
 import { opensAt } from './motor-stall.ts';
 import { chooseAgain, otherFuses, sizePatch } from './nudging.ts';
 import { type Finding, type Rule, judge } from './rule.ts';
 
 type Fuse = PartPlaying<'overcurrent device'>;
+
+/** A size that bears the fuse, for one leg or for what a person said one size of. */
+interface Thicker {
+  readonly of: string;
+  readonly size: number;
+  readonly patch: Patch;
+}
 
 const ID = 'fuse-above-wire';
 const IN_THE_NEUTRAL = ': its plug goes in either way round, and the fuse of the box may stand in the neutral';
@@ -107,24 +115,30 @@ export const fuseAboveWire: Rule = {
         const which = fuse.spec.guards === 'control' ? 'controlFuse' : 'fuse';
         const weak = guarded(context, fuse).filter((wire) => context.behindFuse(wire) * shareBehind(fuse) < fuse.spec.ratingA);
         const { style, ratingA, isThere } = fuse.spec;
-        const patches = new Map(
-          weak.flatMap((wire) => {
-            // A cord that hangs on the branch may be another job's.
-            const owner = context.jobs.find((one) => one.job.id === wire.job);
-            if (!owner) return [];
-            const leg = { currentA: 0, laid: laidOf(context.design, wire), mostMm2: Infinity, fuseA: wireForA(style, ratingA) };
-            const size = smallestForAmpacity(leg);
-            return [[`${wire.job}|${wire.leg}`, { tag: wire.tag, size, patch: sizePatch(owner, wire.leg, size) }] as const];
-          }),
-        );
-        const [thicker] = patches.values();
+        const overStrips = new Set(stripsOf(context.design, context.netlist).flatMap(({ positions }) => positions.map(({ wire }) => wire)));
+        const thicker = new Map<string, Thicker>();
+        for (const wire of weak) {
+          // A cord that hangs on the branch may be another job's.
+          const owner = context.jobs.find((one) => one.job.id === wire.job);
+          if (!owner) continue;
+          const laid = { ...laidOf(context.design, wire), overStrip: overStrips.has(wire.id) };
+          const size = smallestForAmpacity({ currentA: 0, laid, mostMm2: Infinity, fuseA: wireForA(style, ratingA) });
+          // What a person said of the whole load circuit is said anew of all of it.
+          const whole = sizeSaidAt(context.jobs, wire) === 'job';
+          const key = whole ? wire.job : `${wire.job}|${wire.leg}`;
+          const { size: known = 0, of = whole ? `the load circuit of ${owner.job.name}` : wire.tag } = thicker.get(key) ?? {};
+          const most = Math.max(size, known);
+          const patch = whole ? { path: ['jobs', owner.at, 'wireMm2'], value: most } : sizePatch(owner, wire.leg, most);
+          thicker.set(key, { size: most, of, patch });
+        }
+        const [first, ...others] = thicker.values();
         return [
           ...(isThere ? [] : otherFuses(context, job, fuse, which, (rating) => rating <= finding.limit)),
-          ...(thicker
+          ...(first
             ? [
                 {
-                  label: patches.size === 1 ? `Nudge ${thicker.tag} to ${sizeName(thicker.size)}` : `Nudge ${patches.size} legs thicker`,
-                  patches: [...patches.values()].map(({ patch }) => patch),
+                  label: others.length === 0 ? `Nudge ${first.of} to ${sizeName(first.size)}` : `Nudge ${thicker.size} legs thicker`,
+                  patches: [...thicker.values()].map(({ patch }) => patch),
                 },
               ]
             : []),

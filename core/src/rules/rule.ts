@@ -124,6 +124,9 @@ export function usedShare(finding: Pick<Finding, 'value' | 'limit' | 'sense'>): 
 export function failingOrTightest(findings: readonly Finding[]): Finding[] {
   const failing = findings.filter(({ severity }) => severity !== 'hold');
   if (failing.length > 0) return failing;
-  const [first, ...rest] = findings;
-  return first ? [rest.reduce((tight, finding) => (usedShare(finding) > usedShare(tight) ? finding : tight), first)] : [];
+  return findings.length > 0 ? [tightest(findings)] : [];
 }
+
+/** The one of several that uses most of its limit; there has to be one. */
+export const tightest = (findings: readonly Finding[]): Finding =>
+  findings.reduce((tight, finding) => (usedShare(finding) > usedShare(tight) ? finding : tight));

@@ -98,3 +98,18 @@ export const voltsWithin = (
   rated: { readonly value: number; readonly meaning: string; readonly source: Source },
   formula = 'V ≤ V_r',
 ): Working => ({ formula, given: [], result: volts, limit: { symbol: 'V_r', unit: 'V', ...rated } });
+
+/** Where a person said a wire's size: of the job's whole load circuit, or of one leg; null where the app chose it. */
+export function sizeSaidAt(jobs: readonly WiredJob[], wire: Wire): 'job' | 'leg' | null {
+  if (!wire.sizeChosen) return null;
+  const { job } = jobs.find((one) => one.job.id === wire.job)!;
+  return wire.beside === null && job.wires[wire.leg]?.sizeMm2 === undefined && job.wireMm2 !== undefined ? 'job' : 'leg';
+}
+export function sizeSource({ jobs }: RuleContext, wire: Wire): Source {
+  const said = sizeSaidAt(jobs, wire);
+  const { at } = jobs.find((one) => one.job.id === wire.job)!;
+  if (said === null) return computed('chosen by the app');
+  return entered(
+    said === 'job' ? `jobs[${at}].wireMm2` : `jobs[${at}].wires.${wire.leg}.${wire.beside === null ? 'sizeMm2' : 'secondMm2'}`,
+  );
+}

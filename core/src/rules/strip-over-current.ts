@@ -1,68 +1,117 @@
+import { feedFuseA } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { STRIP_TERMINAL_SOURCE, computed, sizeName } from '../reference/index.ts';
-import { stripsOf } from '../graph/index.ts';
-import { wireSubject } from './context.ts';
+import { STRIP_TERMINAL_SOURCE, computed, entered, sizeName } from '../reference/index.ts';
+import { type StripPosition, type Wire, stripsOf } from '../graph/index.ts';
+import { type RuleContext, wireSubject } from './context.ts';
+import { feedBefore, fuseBefore, otherFusesBefore } from './fuse-before.ts';
 import { thickerLegs } from './nudging.ts';
-import { worstShared } from './shared-working.ts';
-import { type Rule, judge } from './rule.ts';
+import { fuseRating, worstShared } from './shared-working.ts';
+import { type Finding, type Given, type Rule, failingOrTightest, judge, tightest } from './rule.ts';
 
 const ID = 'strip-over-current';
 
-/** A terminal of a strip carries less than a short wire in free air of the same size does. */
+/** The worst, for one terminal, of what flows through it, what its fuse would let through for good, and what that of an existing feed would. */
+function check(context: RuleContext, strip: string, { front, back, ratedA }: StripPosition, wire: Wire): Finding {
+  const common = { severity: 'danger', job: wire.job, subject: wireSubject(wire), limit: ratedA, unit: 'A' } as const;
+  const at = `${strip} ${front}/${back}`;
+  const bears = formatQuantity(ratedA, 'A');
+  const detail = `a strip terminal for ${sizeName(wire.sizeMm2)}, with ${wire.tag} under it`;
+  const working = (symbol: string, result: Given) => ({
+    formula: `${symbol} ≤ I_terminal`,
+    given: [],
+    result,
+    limit: {
+      symbol: 'I_terminal',
+      meaning: `of a strip terminal for ${sizeName(wire.sizeMm2)}`,
+      value: ratedA,
+      unit: 'A' as const,
+      source: STRIP_TERMINAL_SOURCE,
+    },
+  });
+  const value = worstShared(context, wire);
+  const before = fuseBefore(context, [wire]);
+  const job = context.jobs.find((one) => one.job.id === wire.job);
+  const feed = job && feedBefore(context, job, [wire]);
+  return tightest([
+    judge(ID, {
+      ...common,
+      value,
+      title: `${at} carries ${formatQuantity(value, 'A')} of ${bears}`,
+      detail,
+      working: working('I', {
+        symbol: 'I',
+        meaning: `largest in ${wire.tag}`,
+        value,
+        unit: 'A',
+        source: computed('solved over every state and corner'),
+      }),
+    }),
+    ...(before === null
+      ? []
+      : [
+          judge(ID, {
+            ...common,
+            code: 'fuse',
+            value: before.fuse.spec.ratingA,
+            title: `${before.fuse.tag} passes ${formatQuantity(before.fuse.spec.ratingA, 'A')}; ${at} bears ${bears}`,
+            detail,
+            working: working('I_n', fuseRating(before.of, before.fuse)),
+          }),
+        ]),
+    ...(feed === undefined
+      ? []
+      : [
+          judge(ID, {
+            ...common,
+            code: 'feed',
+            value: feedFuseA(feed.signal),
+            title: `${feed.signal.name} passes ${formatQuantity(feedFuseA(feed.signal), 'A')}; ${at} bears ${bears}`,
+            detail: `${detail}; the feed’s own fuse is what stands before it`,
+            working: working('I_feed', {
+              symbol: 'I_feed',
+              meaning: `own fuse of ${feed.signal.name}`,
+              value: feedFuseA(feed.signal),
+              unit: 'A',
+              source: entered(`signals[${feed.at}]${feed.signal.fuseA === undefined ? '' : '.fuseA'}`),
+            }),
+          }),
+        ]),
+  ]);
+}
+
+/** A terminal of a strip carries less than a short wire in free air of the same size does, and its fuse is chosen for that wire. */
 export const stripOverCurrent: Rule = {
   id: ID,
   group: 'fire',
-  asks: 'Does every terminal of a strip bear what passes?',
+  asks: 'Does every terminal of a strip bear what passes, and the fuse before it?',
   notAsked: 'no wire of it passes a strip',
   acrossJobs: true,
   trail: 'load',
   check: (context) => {
     const { netlist } = context.evidence;
-    return stripsOf(context.design, netlist).flatMap(({ name, positions }) => {
-      const shares = positions.flatMap((position) => {
-        const wire = netlist.wires.find(({ id }) => id === position.wire)!;
-        const value = worstShared(context, wire);
-        return [{ position, wire, value, share: value / position.ratedA }];
-      });
-      const over = shares.filter(({ share }) => share > 1);
-      const [tightest] = [...shares].sort((a, b) => b.share - a.share);
-      return (over.length > 0 ? over : tightest ? [tightest] : []).map(({ position: { front, back, ratedA }, wire, value }) =>
-        judge(ID, {
-          severity: 'danger',
-          job: wire.job,
-          subject: wireSubject(wire),
-          value,
-          limit: ratedA,
-          unit: 'A',
-          title: `${name} ${front}/${back} carries ${formatQuantity(value, 'A')} of ${formatQuantity(ratedA, 'A')}`,
-          detail: `a strip terminal for ${sizeName(wire.sizeMm2)}, with ${wire.tag} under it`,
-          working: {
-            formula: 'I ≤ I_terminal',
-            given: [],
-            result: {
-              symbol: 'I',
-              meaning: `largest in ${wire.tag}`,
-              value,
-              unit: 'A',
-              source: computed('solved over every state and corner'),
-            },
-            limit: {
-              symbol: 'I_terminal',
-              meaning: `of a strip terminal for ${sizeName(wire.sizeMm2)}`,
-              value: ratedA,
-              unit: 'A',
-              source: STRIP_TERMINAL_SOURCE,
-            },
-          },
-        }),
-      );
-    });
+    return stripsOf(context.design, netlist).flatMap(({ name, positions }) =>
+      failingOrTightest(
+        positions.map((position) =>
+          check(
+            context,
+            name,
+            position,
+            netlist.wires.find(({ id }) => id === position.wire)!,
+          ),
+        ),
+      ),
+    );
   },
-  nudges: ({ jobs }, finding) =>
-    jobs
+  nudges: (context, finding) =>
+    context.jobs
       .filter(({ job }) => job.id === finding.job)
       .flatMap((job) => {
         const wire = job.wires.find(({ id }) => id === finding.subject.id);
-        return wire ? thickerLegs(job, [wire.leg]) : [];
+        if (!wire) return [];
+        const before = finding.code === 'fuse' ? fuseBefore(context, [wire]) : null;
+        return [
+          ...thickerLegs(job, [wire.leg]),
+          ...(before === null ? [] : otherFusesBefore(context, before, (rating) => rating <= finding.limit)),
+        ];
       }),
 };

@@ -1,8 +1,9 @@
 import { figures, partOf } from '../quantity/index.ts';
 import { kindOf } from '../kinds/index.ts';
-import { TERMINAL_SOURCE, computed, entered, noThicker, sizeName } from '../reference/index.ts';
+import { TERMINAL_SOURCE, computed, noThicker, sizeName } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { chooseAgain, thinnerLegs } from './nudging.ts';
+import { sizeSource } from './shared-working.ts';
 import { type Rule, failingOrTightest, judge } from './rule.ts';
 
 const ID = 'wire-above-terminal';
@@ -46,7 +47,7 @@ export const wireAboveTerminal: Rule = {
                   meaning: together.map(({ tag }) => tag).join(' and '),
                   value: size,
                   unit: 'mm²',
-                  source: wire.sizeChosen ? entered(`jobs[${job.at}].wires.${wire.leg}`) : computed('chosen by the app'),
+                  source: together.length > 1 ? computed('all that lies under one terminal') : sizeSource(context, wire),
                 },
                 limit: {
                   symbol: 'S_terminal',

@@ -1,20 +1,11 @@
 import type { PartPlaying } from '../kinds/index.ts';
 import { hertzOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
-import {
-  ADIABATIC_SOURCE,
-  adiabaticK,
-  computed,
-  entered,
-  letThrough,
-  seriesOf,
-  sizeName,
-  sizesFrom,
-  wireFamily,
-} from '../reference/index.ts';
+import { ADIABATIC_SOURCE, adiabaticK, computed, letThrough, seriesOf, sizeName, sizesFrom, wireFamily } from '../reference/index.ts';
 import { laidOf } from '../graph/index.ts';
 import { type RuleContext, type WiredJob, wireSubject } from './context.ts';
 import { shelfGuard, sizePatch } from './nudging.ts';
+import { sizeSource } from './shared-working.ts';
 import { type Finding, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
 import { shortAt } from './short.ts';
 
@@ -80,7 +71,7 @@ function check(context: RuleContext, job: WiredJob, fuse: PartPlaying<'overcurre
           meaning: wire.tag,
           value: limit,
           unit: 'mm²',
-          source: wire.sizeChosen ? entered(`jobs[${job.at}].wires.${wire.leg}`) : computed('chosen by the app'),
+          source: sizeSource(context, wire),
         },
       },
     }),

@@ -1,15 +1,11 @@
-import { computed, entered, sizeName, standard, wireOhmPerM } from '../reference/index.ts';
-import type { Wire } from '../graph/index.ts';
-import { type WiredJob, wireSubject } from './context.ts';
+import { computed, sizeName, standard, wireOhmPerM } from '../reference/index.ts';
+import { wireSubject } from './context.ts';
+import { sizeSource } from './shared-working.ts';
 import { type Rule, judge } from './rule.ts';
 
 const ID = 'wire-parallel-unequal';
 
 /** Asked of wires that lie beside one another under the same terminals. */
-/** Where a size that a person chose is entered: at its leg, or for all of the job. */
-const sizePath = ({ at, job }: WiredJob, { leg }: Wire): string =>
-  job.wires[leg]?.sizeMm2 === undefined ? `jobs[${at}].wireMm2` : `jobs[${at}].wires.${leg}.sizeMm2`;
-
 export const wireParallelUnequal: Rule = {
   id: ID,
   group: 'fire',
@@ -47,14 +43,14 @@ export const wireParallelUnequal: Rule = {
                   meaning: wire.tag,
                   value: wire.sizeMm2,
                   unit: 'mm²',
-                  source: wire.sizeChosen ? entered(sizePath(job, wire)) : computed('chosen by the app'),
+                  source: sizeSource(context, wire),
                 },
                 {
                   symbol: 'S_2',
                   meaning: second.tag,
                   value: second.sizeMm2,
                   unit: 'mm²',
-                  source: entered(`jobs[${job.at}].wires.${wire.leg}.secondMm2`),
+                  source: sizeSource(context, second),
                 },
                 {
                   symbol: 'I_1/I',

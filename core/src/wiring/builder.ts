@@ -5,7 +5,6 @@ import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
 import {
   CABLE_COLOURS,
   CABLE_RETURN,
-  type LaidFrom,
   RESERVED_COLOURS,
   ambientFactor,
   isBlock,
@@ -13,7 +12,7 @@ import {
   wireFamily,
   wireForA,
 } from '../reference/index.ts';
-import { smallestForAmpacity } from './choose.ts';
+import { type LaidOver, smallestForAmpacity } from './choose.ts';
 import { chooseControlFuse } from './fuse-choice.ts';
 import type { SizingParts } from './problem.ts';
 import { type Netlist, type Wire, type WireRole, type WireSection, cablesOf, coresOf, isEven, laidOf } from '../graph/index.ts';
@@ -167,8 +166,14 @@ export class NetlistBuilder {
   }
 
   /** How a wire lies where it is hottest. */
-  laid(wire: Parameters<typeof laidOf>[1]): LaidFrom {
-    return laidOf(this.design, wire);
+  laid(wire: Parameters<typeof laidOf>[1] & Pick<Wire, 'from' | 'to'>): LaidOver {
+    return { ...laidOf(this.design, wire), overStrip: this.stripsOver(wire) > 0 };
+  }
+
+  /** Strips that a wire passes: those of both its places. The mains passes beside, and what stays in a place passes none. */
+  private stripsOver({ from, to, mains }: Pick<Wire, 'from' | 'to' | 'mains'>): number {
+    const ends = [this.placeOf(from), this.placeOf(to)];
+    return mains || ends[0] === ends[1] ? 0 : ends.filter((place) => this.places.get(place)!.strip).length;
   }
 
   /** Largest wire that a terminal takes, mm². */
@@ -191,7 +196,7 @@ export class NetlistBuilder {
     const id = `${job.id}/${order.from}>${order.to}`;
     const said = this.design.build.wires[id];
     // Over each strip that it passes it goes once more from the strip to its part; the mains passes beside.
-    const strips = from === to || order.mains ? 0 : [from, to].filter((place) => this.places.get(place)!.strip).length;
+    const strips = this.stripsOver({ from: order.from, to: order.to, mains: order.mains ?? false });
     const wire: OpenWire = {
       id,
       tag: `W${this.design.jobs.indexOf(job) + 1}.${number}`,

@@ -2,7 +2,19 @@
  * Sizes for what a person left to the app. These sums only choose; the rules check the choice by solving
  * the wired network, and share nothing with this file but the reference tables.
  */
-import { type LaidFrom, ampacityAsLaid, conductorTemperature, copperAtTemperature, wireOhmPerM } from '../reference/index.ts';
+import {
+  type LaidFrom,
+  ampacityAsLaid,
+  conductorTemperature,
+  copperAtTemperature,
+  stripTerminalA,
+  wireOhmPerM,
+} from '../reference/index.ts';
+
+/** How a wire is laid, and whether it goes over the terminal of a strip on its way. */
+export interface LaidOver extends LaidFrom {
+  readonly overStrip: boolean;
+}
 
 export interface Leg {
   readonly key: string;
@@ -11,7 +23,7 @@ export interface Leg {
   readonly totalM: number;
   /** Largest steady current, A. */
   readonly currentA: number;
-  readonly laid: LaidFrom;
+  readonly laid: LaidOver;
   /** Largest wire that the terminals at its ends take, mm². */
   readonly mostMm2: number;
   /** Rating of the largest fuse that may feed it; 0 with none. */
@@ -37,6 +49,10 @@ export interface Path {
 /** Battery cable begins above this: it is for what needs it by its current, and no way to save a few millivolts, mm². */
 const CABLE_MM2 = 50;
 
+/** What a fuse before it may be rated at, A: its ampacity, or less where the strip's terminal for it bears less. One too thick for a strip passes beside it. */
+export const bearsAsLaid = (sizeMm2: number, laid: LaidOver): number =>
+  Math.min(ampacityAsLaid(sizeMm2, laid), (laid.overStrip ? stripTerminalA(sizeMm2) : null) ?? Infinity);
+
 /** Those that its terminals take, mm². */
 export function sizesFor(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2'>): readonly number[] {
   const { laid, mostMm2, currentA, fuseA } = leg;
@@ -44,7 +60,7 @@ export function sizesFor(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2
   const fits = (size: number) => size <= mostMm2 && (needsCable || size <= CABLE_MM2);
   const kept = laid.keptMm2.filter(fits);
   // What a person keeps to gives way where none of it goes under the terminals and bears the current.
-  if (kept.some((size) => ampacityAsLaid(size, laid) >= Math.max(currentA, fuseA))) return kept;
+  if (kept.some((size) => bearsAsLaid(size, laid) >= Math.max(currentA, fuseA))) return kept;
   const fitting = laid.stockMm2.filter(fits);
   return fitting.length > 0 ? fitting : laid.stockMm2.slice(0, 1);
 }
@@ -53,7 +69,7 @@ export function sizesFor(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2
 export function smallestForAmpacity(leg: Pick<Leg, 'currentA' | 'fuseA' | 'laid' | 'mostMm2'>): number {
   const needed = Math.max(leg.fuseA, leg.currentA);
   const sizesMm2 = sizesFor(leg);
-  return sizesMm2.find((size) => ampacityAsLaid(size, leg.laid) >= needed) ?? sizesMm2[sizesMm2.length - 1]!;
+  return sizesMm2.find((size) => bearsAsLaid(size, leg.laid) >= needed) ?? sizesMm2[sizesMm2.length - 1]!;
 }
 
 /** Lost in a leg of a size at its working temperature, V. */

@@ -1,7 +1,7 @@
 /** What a choice of fuse, wires, relay and socket has to meet, cut loose from the netlist that it came from. */
 import { ampacityAsLaid, conductorTemperature, copperAtTemperature, wireOhmPerM } from '../reference/index.ts';
 import { COPPER_G_PER_MM2_M, wirePrice } from '../kinds/index.ts';
-import { type Leg, type Path, sizesFor } from './choose.ts';
+import { type Leg, type Path, bearsAsLaid, sizesFor } from './choose.ts';
 import type { Fed } from './fuse-choice.ts';
 
 /** The load side of a job as it was wired: its legs, the ways over them, and what each of its fuses feeds. */
@@ -37,7 +37,10 @@ export interface SizingProblem {
 /** Everything that a size means for a leg, worked out once. */
 export interface SizedLeg {
   readonly sizeMm2: number;
-  readonly ampacityA: number;
+  /** What a fuse before it may be rated at, A. */
+  readonly bearsA: number;
+  /** Whether that is what the terminal of a strip bears, and the wire would more. */
+  readonly byStrip: boolean;
   readonly dropV: number;
   readonly cost: number;
   readonly copperG: number;
@@ -47,10 +50,12 @@ export function sizedLegs(leg: Leg): SizedLeg[] {
   const { lengthM, totalM, currentA, laid } = leg;
   return sizesFor(leg).map((sizeMm2) => {
     const ampacityA = ampacityAsLaid(sizeMm2, laid);
+    const bearsA = bearsAsLaid(sizeMm2, laid);
     const warmC = conductorTemperature(currentA, ampacityA, laid);
     return {
       sizeMm2,
-      ampacityA,
+      bearsA,
+      byStrip: bearsA < ampacityA,
       dropV: currentA * lengthM * copperAtTemperature(wireOhmPerM(sizeMm2)!, warmC),
       cost: totalM * wirePrice(sizeMm2),
       copperG: totalM * sizeMm2 * COPPER_G_PER_MM2_M,
@@ -58,5 +63,5 @@ export function sizedLegs(leg: Leg): SizedLeg[] {
   });
 }
 
-/** What the ampacity of a leg has to reach behind a fuse of a rating, A. */
+/** What a leg has to bear behind a fuse of a rating, A. */
 export const neededA = ({ own, foreignA, currentA }: Leg, ratingA: number): number => Math.max(own ? ratingA : 0, foreignA, currentA);
