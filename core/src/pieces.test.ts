@@ -4,11 +4,12 @@
  */
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { analyse, drawJobs } from './analyse.ts';
+import { analyse, analyseInSteps, drawJobs } from './analyse.ts';
 import { nudgeAll } from './advice/index.ts';
 import { jobVerdicts } from './analysis/verdict.ts';
 import { applyPatches } from './document/patch.ts';
 import { benchPlan, orderOfWork } from './outputs/index.ts';
+import type { Finding } from './rules/index.ts';
 import { parseDesign } from './project/index.ts';
 import type { Design } from './project/schema.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
@@ -44,6 +45,16 @@ describe.each(PIECES.map((piece) => [piece.id, piece] as const))('%s', (_, piece
   test('is left, nudged, with what a practitioner signs', () => {
     const left = analyse(nudged(design)).analysis.findings.filter(({ severity }) => severity !== 'hold');
     expect([...new Set(left.map(({ rule }) => rule))].sort()).toEqual(Object.keys(piece.signs ?? {}).sort());
+  });
+
+  test('each of its jobs is looked at alone first, as it is while one edits it, and says the same of itself', () => {
+    for (const { id } of design.jobs) {
+      const [look] = [...analyseInSteps(design, undefined, id, evidence)].filter((one) => one !== undefined);
+      const said = (findings: readonly Finding[]) =>
+        findings.flatMap(({ severity, key, job }) => (severity !== 'hold' && job === id ? [key] : [])).sort();
+      const rules = new Set(look!.rules);
+      expect(said(look!.findings)).toEqual(said(analysis.findings.filter(({ rule }) => rules.has(rule))));
+    }
   });
 
   test('can be drawn, bought, cut, built and measured', () => {

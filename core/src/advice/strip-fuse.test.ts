@@ -43,6 +43,11 @@ describe('the fuse before a terminal', () => {
     const nudge = findNudge(evidence, analysis.findings, open[0]!)!;
     expect(asked(applyPatches(made, nudge.patches)).open).toEqual([]);
   });
+  test('that the wire itself does not bear is said of the wire', () => {
+    const made = stripped({ fuse: 30, wires: thin });
+    expect(asked(made).open).toEqual([]);
+    expect(asked(made, 'fuse-above-wire').open.map(({ severity }) => severity)).toEqual(['danger']);
+  });
   test('of an existing feed is asked too', () => {
     const tapped = (fuseA: number) => stripped({ supply: 'key', fuse: 'none', wires: thin }, fuseA);
     expect(asked(tapped(17.5)).open).toEqual([]);

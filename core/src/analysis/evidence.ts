@@ -6,7 +6,17 @@ import type { Circuit, Solution } from '../solve/index.ts';
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type SizingParts, type Unwired, compile, toCircuit, wireBranch } from '../wiring/index.ts';
 import { type Netlist, laidOf, primitivesOf } from '../graph/index.ts';
-import { type Design, type Intent, type Job, intentOf, jobsAfter, linesOf, supplyById, supplyIdOf } from '../project/index.ts';
+import {
+  type Design,
+  type Intent,
+  type Job,
+  intentOf,
+  jobsAfter,
+  linesOf,
+  supplyById,
+  supplyIdOf,
+  withConverters,
+} from '../project/index.ts';
 import { type Load, currentOf, isCharged, loadFacets, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, conductorTemperature } from '../reference/index.ts';
 import { CORNERS, type Corner, conditionsAt, supplyVolts } from './conditions.ts';
@@ -77,9 +87,10 @@ export function machineOf(design: Design, job: Job): Machine<readonly Intent[]> 
   };
 }
 
-/** Indices of the sensors of the parts that some jobs use. */
-export function sensorsOf(netlist: Netlist, circuit: Circuit, jobs: ReadonlySet<string>): number[] {
-  const own = netlist.parts.filter((part) => part.jobs.some((job) => jobs.has(job)));
+/** Indices of the sensors of the parts that some jobs use, and of what feeds the converters that they live by. */
+export function sensorsOf(design: Design, netlist: Netlist, circuit: Circuit, jobs: readonly Job[]): number[] {
+  const ids = new Set(withConverters(design, jobs).map(({ id }) => id));
+  const own = netlist.parts.filter((part) => part.jobs.some((job) => ids.has(job)));
   return own.flatMap((part) => primitivesOf(part).sensors.flatMap(({ kind, id }) => (kind === 'signal' ? [] : [circuit.sensorIndex(id)])));
 }
 
@@ -120,7 +131,7 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
   const machines = design.jobs
     .filter((job) => wiring.has(job.id))
     .map((job): PreparedJob => {
-      const own = sensorsOf(netlist, circuit, new Set([job.id]));
+      const own = sensorsOf(design, netlist, circuit, [job]);
       const delayed = own.filter((at) => {
         const sensor = circuit.sensors[at]!;
         return (sensor.kind === 'current' || sensor.kind === 'voltage') && sensor.delays !== undefined;
@@ -130,10 +141,7 @@ export function prepareEvidence(design: Design, cache: Cache = new Map()): Prepa
       return {
         job,
         machine: machineOf(design, job),
-        led:
-          after.length === 0
-            ? null
-            : { machine: jointMachine(design, together), own: sensorsOf(netlist, circuit, new Set(together.map(({ id }) => id))) },
+        led: after.length === 0 ? null : { machine: jointMachine(design, together), own: sensorsOf(design, netlist, circuit, together) },
         own,
         delayed,
         stands: standsOf(design, netlist, circuit, job),

@@ -3,7 +3,7 @@ import { type BranchId, kindOf } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
 import { toCircuit } from '../wiring/index.ts';
 import type { Netlist, Wire } from '../graph/index.ts';
-import { INLET_LEGS, type Intent } from '../project/index.ts';
+import { type Design, INLET_LEGS, type Intent, withConverters } from '../project/index.ts';
 import { conditionsAt } from './conditions.ts';
 import { type Evidence, type JobEvidence, machineOf, sensorsOf, voltSetter } from './evidence.ts';
 import { type Explored, explore } from './explore.ts';
@@ -28,6 +28,14 @@ function partFor(netlist: Netlist, jobs: ReadonlySet<string>): Netlist {
       }
     }
   }
+  // A converter that nothing of these jobs hangs on is there by its minus alone.
+  for (const part of netlist.parts)
+    if (
+      kindOf(part)
+        .looksAt?.(part.spec)
+        .some((at) => !kept.has(partOf(at)))
+    )
+      kept.delete(part.id);
   return {
     ...netlist,
     wires,
@@ -45,9 +53,18 @@ function withCordIn(netlist: Netlist, wires: readonly Wire[]): Wire[] {
   return netlist.wires.filter((wire) => ownWires.has(wire) || comesIn(wire));
 }
 
-/** The evidence's circuit cut down to some jobs. */
+/** The same jobs by id, with those that feed the converters that they live by. */
+export const aliveWith = (design: Design, jobs: ReadonlySet<string>): ReadonlySet<string> =>
+  new Set(
+    withConverters(
+      design,
+      design.jobs.filter(({ id }) => jobs.has(id)),
+    ).map(({ id }) => id),
+  );
+
+/** The evidence's circuit cut down to some jobs, and to what feeds the converters that they live by. */
 export function evidenceFor(evidence: Evidence, jobs: ReadonlySet<string>): Evidence {
-  const netlist = partFor(evidence.netlist, jobs);
+  const netlist = partFor(evidence.netlist, aliveWith(evidence.design, jobs));
   return { ...evidence, netlist, circuit: toCircuit(netlist) };
 }
 
@@ -60,7 +77,7 @@ export function withBroken(
   fault: 'open' | 'closed' = 'open',
 ): void {
   const machine = machineOf(design, job);
-  const own = sensorsOf(netlist, circuit, new Set([job.id]));
+  const own = sensorsOf(design, netlist, circuit, [job]);
   circuit.setConditions(conditionsAt(design, netlist, 'usual', hotWireC));
   const around = {
     others: () => false,

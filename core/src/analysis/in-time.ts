@@ -47,7 +47,7 @@ const SAME_S = 1e-3;
 /** On a fair day, the other signals off; null for a job whose relays wait for nothing. */
 export function inTime(evidence: Evidence, { job, sequential }: JobEvidence): InTime | null {
   const { circuit, design, netlist, hotWireC } = evidence;
-  const own = sensorsOf(netlist, circuit, new Set([job.id]));
+  const own = sensorsOf(design, netlist, circuit, [job]);
   const held = heldBack(circuit);
   if (!own.some((at) => held[at] === 1)) return null;
   const machine = machineOf(design, job);

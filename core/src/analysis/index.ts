@@ -14,7 +14,7 @@ export {
   voltsBetween,
 } from './evidence.ts';
 export { MOST_STATES } from './explore.ts';
-export { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
+export { MOST_FAULT_SIGNALS, aliveWith, evidenceFor, withBroken } from './faults.ts';
 export { type Course, type InTime, type Stretch, inTime } from './in-time.ts';
 export {
   type StatementResult,

@@ -20,7 +20,7 @@ export const MOST_JOINT_SIGNALS = 14;
 function around(evidence: Evidence, jobs: readonly Job[], others: (signal: string) => boolean) {
   const { circuit, design, netlist, hotWireC } = evidence;
   circuit.setConditions(conditionsAt(design, netlist, 'usual', hotWireC));
-  const own = sensorsOf(netlist, circuit, new Set(jobs.map(({ id }) => id)));
+  const own = sensorsOf(design, netlist, circuit, jobs);
   const cams = own.filter((sensor) => circuit.sensors[sensor]!.kind === 'step');
   return { others, own, cams, rest: new Uint8Array(circuit.sensors.length), setVolts: voltSetter(design, circuit, 'usual') };
 }

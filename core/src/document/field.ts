@@ -20,7 +20,7 @@ export interface Choice {
 }
 
 /** What of the project a choice is made from. */
-export type Reference = 'place' | 'supply' | 'other-supply' | 'feeding' | 'temperature controller';
+export type Reference = 'place' | 'supply' | 'other-supply' | 'feeding' | 'temperature controller' | 'converting job';
 
 export type Field<T> = Common<T> &
   /** Words; `optional` where none is an answer too. */

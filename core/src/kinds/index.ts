@@ -182,6 +182,7 @@ export { chargeSensor } from './signal/threshold.ts';
 export { TIMER_PART_S, clockTime } from './signal/timer.ts';
 export { WATCHED, type Watched } from './signal/quantity.ts';
 export {
+  fedElsewhere,
   SUPPLY_VARIANTS,
   type Supply,
   type SupplyOf,

@@ -9,7 +9,16 @@ import { ownBase } from './catalogue/own-card.ts';
 import { LOADS, type Load, UNIT_KINDS, type UnitLoad, asKind, isCharged, loadFacets, loadSchema } from './load/registry.ts';
 import { SIGNALS, type Signal, alarmContactOf, asNature, signalFacets, signalSchema } from './signal/registry.ts';
 import { ITSELF } from './signal/fed-by.ts';
-import { type Supply, SUPPLY_VARIANTS, asVariant, supplyFields, supplySchema, variantOf } from './supply/registry.ts';
+import {
+  type Supply,
+  SUPPLY_VARIANTS,
+  asVariant,
+  fedElsewhere,
+  supplyFacets,
+  supplyFields,
+  supplySchema,
+  variantOf,
+} from './supply/registry.ts';
 
 /** Stands where a project has an id of its own: the entry's, its place's, a supply's. */
 const ON_SHELF = 'shelf';
@@ -44,7 +53,7 @@ export const ownSupplySchema = z.strictObject({
   ...ownBase,
   form: z.literal('supply'),
   supply: supplySchema
-    .refine(isLoose, 'has ids of a project')
+    .refine((supply) => isLoose(supply) && supplyFacets(supply).ofJob?.(supply) === undefined, 'has ids of a project')
     .refine(({ lowestV, restV, highestV }) => lowestV <= restV && restV <= highestV, 'rests between its lowest and its highest voltage'),
 });
 function isLoose({ id, place }: { readonly id: string; readonly place: string }): boolean {
@@ -133,7 +142,8 @@ export const asKeptKind = (part: OwnKept, kind: string): OwnKept =>
 
 /** What a project has, as a part of the shelf; null for what is no thing of its own. */
 export function keepOf(form: OwnKept['form'], id: string, entry: Entry): OwnKept | null {
-  const loose = form === 'signal' ? onSupply(ofItself(entry as Signal), ON_SHELF) : entry;
+  const loose =
+    form === 'signal' ? onSupply(ofItself(entry as Signal), ON_SHELF) : form === 'supply' ? fedElsewhere(entry as Supply) : entry;
   const parsed = keptSchema.safeParse(kept(id, entry.name, form, loose));
   return parsed.success ? parsed.data : null;
 }

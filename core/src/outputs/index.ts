@@ -13,6 +13,7 @@ export {
 } from './bench/dictionary.ts';
 export { type BoxSide, type BoxThing, type BoxView, type BoxWire, type Crossing, boxViews } from './build/boxes.ts';
 export { type Screw, type ScrewBlock, screwBlocks } from './build/screw-blocks.ts';
+export { type Harness, type InHarness, harnessesOf } from './build/harness.ts';
 export { terminalName } from './build/end-name.ts';
 export { type SocketView, socketsOf } from './build/sockets.ts';
 export { FOUND_SHARE, mendingOf } from './bench/mending.ts';

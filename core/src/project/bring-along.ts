@@ -15,7 +15,8 @@ import {
 } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
 import { isSetByHand, ownRange, setToOther } from './load.ts';
-import { controlSupplyOf, loadSupplyOf, protectionOn, supplyById } from './supply.ts';
+import { controlSupplyOf, supplyById } from './hangs-on.ts';
+import { loadSupplyOf, protectionOn } from './supply.ts';
 
 /** What is made for a voltage bears a fifth more or less; further off it was made for another one. */
 const APART = 0.2;

@@ -1,9 +1,23 @@
 /** Chains of jobs: what one switches feeds the next one's coil, or its load. */
 import { type When, mintId, partsOf, signalsOf, withoutSignal } from '../document/index.ts';
-import { type Signal, type SignalOf, isCharged, isFeed, isMains } from '../kinds/index.ts';
+import {
+  type Signal,
+  type SignalOf,
+  fedElsewhere,
+  isCharged,
+  isFeed,
+  isMains,
+  isOnVehicle,
+  isPin,
+  loadFacets,
+  supplyFacets,
+} from '../kinds/index.ts';
+import { controlSupplyIdOf, feedOf, supplyIdOf } from './hangs-on.ts';
 import type { Design, Job } from './schema.ts';
 
 type Of = Pick<Design, 'jobs' | 'signals'>;
+/** With the supplies, of which one may be what another job feeds. */
+type Fed = Of & Pick<Design, 'supplies' | 'controllers' | 'parts'>;
 
 /** The job whose contact makes a feed live; none of an existing circuit of the vehicle. */
 export const switchedBy = ({ jobs }: Pick<Design, 'jobs'>, { ofJob }: SignalOf<'feed'>): Job | undefined =>
@@ -31,16 +45,47 @@ export const signalsNamed = ({ when, otherwise, supply }: Job): string[] => [
   ]),
 ];
 
-/** Jobs right before this one: whose outputs its sentence names. */
-export function jobsBefore(design: Of, job: Job): Job[] {
+/** Jobs whose outputs a job's sentence names. */
+export function outputsBefore(design: Of, job: Job): Job[] {
   return signalsNamed(job).flatMap((id) => {
     const feed = feedNamed(design, id);
     return (feed && switchedBy(design, feed)) ?? [];
   });
 }
 
+/** The job whose one load is the converter that a supply is; none of a supply that is fed elsewhere, or by what is no converter. */
+export function convertedBy(design: Pick<Design, 'jobs' | 'signals' | 'supplies'>, supply: string): Job | undefined {
+  const own = design.supplies.find(({ id }) => id === supply);
+  const of = own && supplyFacets(own).ofJob?.(own);
+  return of === undefined ? undefined : design.jobs.find((job) => job.id === of && mayConvert(design, job));
+}
+/** Whether a job feeds one device that keeps its power, on and off alone, on the vehicle's own return: a converter may be that. */
+export const mayConvert = (design: Pick<Design, 'signals' | 'supplies'>, job: Job): boolean => {
+  const [load, ...others] = job.loads;
+  const from = design.supplies.find(({ id }) => id === supplyIdOf(design, job));
+  const isOne = load !== undefined && others.length === 0 && !isCharged(load) && load.count === 1;
+  return isOne && loadFacets(load).takes?.as === 'power' && job.otherwise.kind === 'off' && from !== undefined && isOnVehicle(from);
+};
+
+/** What gives a signal its current, or its board or its sensor theirs, where that is a supply of the project. */
+function feedingSignal({ controllers }: Pick<Design, 'controllers'>, signal: Signal): string | undefined {
+  if (isFeed(signal)) return signal.supply;
+  if (isPin(signal)) return controllers.find(({ id }) => id === signal.controller)?.supply;
+  return 'fedBy' in signal ? signal.fedBy : undefined;
+}
+
+/** Jobs that feed a converter which a job, its coil or a signal of its hangs on. */
+export function convertersBefore(design: Fed, job: Job): Job[] {
+  const signals = design.signals.filter(({ id }) => signalsNamed(job).includes(id));
+  const supplies = [supplyIdOf(design, job), controlSupplyIdOf(design, job), ...signals.flatMap((one) => feedingSignal(design, one) ?? [])];
+  return [...new Set(supplies)].flatMap((supply) => convertedBy(design, supply) ?? []);
+}
+
+/** Jobs right before this one: whose outputs its sentence names, and that feed what it hangs on. */
+export const jobsBefore = (design: Fed, job: Job): Job[] => [...new Set([...outputsBefore(design, job), ...convertersBefore(design, job)])];
+
 /** All jobs that must be live before this one can be, nearest first; null where one of them waits for itself. */
-export function chainBefore(design: Of, job: Job): Job[] | null {
+export function chainBefore(design: Fed, job: Job): Job[] | null {
   const found = new Set<Job>();
   const path = new Set<Job>([job]);
   const waits = (at: Job): boolean =>
@@ -57,18 +102,28 @@ export function chainBefore(design: Of, job: Job): Job[] | null {
 }
 
 /** How many signals a job names once all that feeds it is spelled out, each as often as it stands there. Expects no job to wait for itself. */
-export function spelledLength(design: Of): (job: Job) => number {
+export function spelledLength(design: Fed): (job: Job) => number {
   const known = new Map<Job, number>();
   const ofSignal = (id: string): number => {
-    const feed = feedNamed(design, id);
-    const before = feed && switchedBy(design, feed);
-    return before ? ofJob(before) : 1;
+    const signal = design.signals.find((one) => one.id === id);
+    const before = isFeed(signal) ? switchedBy(design, signal) : undefined;
+    return before ? ofJob(before) : 1 + (signal ? ofSupply(feedingSignal(design, signal)) : 0);
+  };
+  const ofSupply = (id: string | undefined): number => {
+    const before = id === undefined ? undefined : convertedBy(design, id);
+    return before ? ofJob(before) : 0;
   };
   const ofWhen = (when: When): number =>
     when.op === 'signal' ? ofSignal(when.signal) : partsOf(when).reduce((sum, part) => sum + ofWhen(part), 0);
   const ofJob = (job: Job): number => {
     const { when, otherwise, supply } = job;
-    const length = known.get(job) ?? ofSignal(supply) + ofWhen(when) + ('when' in otherwise ? ofWhen(otherwise.when) : 0);
+    const length =
+      known.get(job) ??
+      ofSignal(supply) +
+        ofSupply(supplyIdOf(design, job)) +
+        ofSupply(controlSupplyIdOf(design, job)) +
+        ofWhen(when) +
+        ('when' in otherwise ? ofWhen(otherwise.when) : 0);
     known.set(job, length);
     return length;
   };
@@ -76,6 +131,14 @@ export function spelledLength(design: Of): (job: Job) => number {
 }
 /** A chain that says more than this is not spelled out. */
 export const MOST_SPELLED = 200;
+
+/** These jobs, and where one of them lives by a converter all that must be live before it. */
+export function withConverters(design: Fed, jobs: readonly Job[]): readonly Job[] {
+  const chains = jobs.map((job) => [job, ...(chainBefore(design, job) ?? [])]);
+  return [
+    ...new Set(chains.flatMap((chain) => (chain.some((job) => convertersBefore(design, job).length > 0) ? chain : chain.slice(0, 1)))),
+  ];
+}
 
 /** A design with these jobs alone, and with what must be live before them. */
 export function withOnly(design: Design, ids: ReadonlySet<string>): Design {
@@ -101,7 +164,8 @@ export const allHangingOn = (design: Of, job: Job): Job[] =>
 export const runsForHours = (design: Of, job: Job): boolean => [job, ...allHangingOn(design, job)].some(({ continuous }) => continuous);
 
 /** Jobs whose coil or load hangs on what this one switches, or on what those do. */
-export const jobsAfter = (design: Of, job: Job): Job[] => design.jobs.filter((other) => chainBefore(design, other)?.includes(job) === true);
+export const jobsAfter = (design: Fed, job: Job): Job[] =>
+  design.jobs.filter((other) => chainBefore(design, other)?.includes(job) === true);
 
 /** A clause with another one in the place of each signal that `by` has one for. */
 function replaced(when: When, by: (signal: string) => When | null): When {
@@ -124,15 +188,44 @@ function replaced(when: When, by: (signal: string) => When | null): When {
   }
 }
 
-/** A clause with what switches them in the place of the feeds that other jobs switch. Expects no job to wait for itself. */
-export function spelledOut(design: Of, when: When): When {
-  return replaced(when, (signal) => {
-    const feed = feedNamed(design, signal);
-    const job = feed && switchedBy(design, feed);
-    if (!job) return null;
-    const own = spelledOut(design, job.when);
-    return feedNamed(design, job.supply) ? { op: 'and', of: [spelledOut(design, { op: 'signal', signal: job.supply }), own] } : own;
+/**
+ * A clause with what switches them in the place of the feeds that other jobs switch, and with what feeds its converter beside each signal
+ * that lives by one. Expects no job to wait for itself.
+ */
+export function spelledOut(design: Fed, when: When): When {
+  return replaced(when, (id) => {
+    const signal = design.signals.find((one) => one.id === id);
+    const job = isFeed(signal) ? switchedBy(design, signal) : undefined;
+    if (job) return wholeOf(design, job);
+    const alive = signal && liveSupply(design, feedingSignal(design, signal));
+    return alive ? allOf([alive, { op: 'signal', signal: id }]) : null;
   });
+}
+function allOf(clauses: readonly (When | null)[]): When {
+  const [first, ...others] = clauses.filter((clause) => clause !== null);
+  return others.length === 0 ? (first ?? { op: 'always' }) : { op: 'and', of: [first!, ...others] };
+}
+/** A job's clause with all that it stands on, what gives its load current among it. */
+function wholeOf(design: Fed, job: Job): When {
+  const feed = feedOf(design, job);
+  const live = feed ? spelledOut(design, { op: 'signal', signal: feed.id }) : liveLoad(design, job);
+  return allOf([live, liveCoil(design, job), spelledOut(design, job.when)]);
+}
+/** When a supply that is a converter's output gives anything; null of one that always does. */
+function liveSupply(design: Fed, supply: string | undefined): When | null {
+  const job = supply === undefined ? undefined : convertedBy(design, supply);
+  return job ? wholeOf(design, job) : null;
+}
+/** When what gives a job its load current is live: what switches its feed, and what feeds its converter; null where it always is. */
+export function liveLoad(design: Fed, job: Job): When | null {
+  const feed = feedOf(design, job);
+  if (feed && isOutputOfJob(design, feed)) return spelledOut(design, { op: 'signal', signal: feed.id });
+  return liveSupply(design, supplyIdOf(design, job));
+}
+/** When its coil has a supply, where that is a converter's output and not what its load hangs on. */
+export function liveCoil(design: Fed, job: Job): When | null {
+  const own = controlSupplyIdOf(design, job);
+  return own === supplyIdOf(design, job) ? null : liveSupply(design, own);
 }
 
 /** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
@@ -150,7 +243,7 @@ export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'sup
 }
 
 /** Whether what one job switches may feed another one: it can, and does not wait for it itself. */
-export const mayFeed = (design: Of & Pick<Design, 'supplies'>, before: Job, job: Job): boolean =>
+export const mayFeed = (design: Fed, before: Job, job: Job): boolean =>
   before !== job && whyNoOutput(design, before) === null && chainBefore(design, before)?.includes(job) === false;
 
 /** The design with what a job switches as a feed that others may name, and its id; one that is there serves. */
@@ -199,6 +292,8 @@ export function withoutJob(design: Design, id: string): Design {
     ...design,
     jobs,
     signals: design.signals.filter((signal) => !feeds.includes(signal.id)),
+    // A converter that it fed is fed elsewhere then.
+    supplies: design.supplies.map((supply) => (supplyFacets(supply).ofJob?.(supply) === id ? fedElsewhere(supply) : supply)),
     accepted: design.accepted.filter(({ key }) => key.split('|')[1] !== id),
     statements: design.statements.filter(({ a, b }) => !isAbout(a) && !isAbout(b)),
   };

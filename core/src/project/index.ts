@@ -22,14 +22,19 @@ export {
   outBackwardsLeg,
   outLeg,
 } from './legs.ts';
-export { type Intent, type IntentState, type JobIntent, feedOf, intentOf, linePath, linesOf, nextMove, supplyIdOf } from './intent.ts';
+export { controlSupplyOf, feedOf, feedingCoil, supplyById, supplyIdOf } from './hangs-on.ts';
+export { type Intent, type IntentState, type JobIntent, intentOf, linePath, linesOf, nextMove } from './intent.ts';
 export {
   allHangingOn,
   chainBefore,
   hangingOn,
   isOutputOfJob,
   jobsAfter,
+  convertedBy,
+  convertersBefore,
   jobsBefore,
+  mayConvert,
+  outputsBefore,
   runsForHours,
   signalsNamed,
   mayFeed,
@@ -38,6 +43,7 @@ export {
   switchedBy,
   thingsOf,
   whyNoOutput,
+  withConverters,
   withOnly,
   withOutputOf,
   withoutJob,
@@ -118,19 +124,7 @@ export { type Phrase, loadPhrase, sentenceOf, sentenceText } from './sentence.ts
 export { FAMILIES, type Family, READY_SENTENCES, type ReadySentence, blankDesign, blankJob } from './starters.ts';
 export { GALLERY, projectFrom } from './gallery.ts';
 export { signalsOfStatement, statementWords } from './statements.ts';
-export {
-  breaksOf,
-  controlSupplyOf,
-  entersByCord,
-  hangsOnMains,
-  loadSupplyOf,
-  protectionOn,
-  ratingsFor,
-  supplyById,
-  usualGuard,
-  usualProtection,
-  feedingCoil,
-} from './supply.ts';
+export { breaksOf, entersByCord, hangsOnMains, loadSupplyOf, protectionOn, ratingsFor, usualGuard, usualProtection } from './supply.ts';
 export { delayWords, readWhen, writeWhen } from './when-words.ts';
 export { withDevice, withoutDevice } from './board-device.ts';
 export { dividerFor, dividerVolts, levelEnds } from './divider.ts';

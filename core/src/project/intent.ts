@@ -1,7 +1,8 @@
 /** What a whole job means: each of its load lines, from its clauses and what they remember. */
 import type { Design, Job } from './schema.ts';
-import { type Load, isFeed } from '../kinds/index.ts';
-import { spelledOut, switchedBy } from './chains.ts';
+import type { Load } from '../kinds/index.ts';
+import { liveCoil, liveLoad, spelledOut, switchedBy } from './chains.ts';
+import { feedOf } from './hangs-on.ts';
 import { type Memory, type TimedState, type When, meaning, nextOf, remembers, signalsOf, timedMeaning } from '../document/index.ts';
 
 /** `low` is at a second speed, `reverse` backwards. */
@@ -43,26 +44,17 @@ export const linePath = ({ loads, otherwise }: Job, line: string): readonly (str
   return at >= 0 || otherwise.kind !== 'loads' ? ['loads', at] : ['otherwise', 'loads', otherwise.loads.findIndex(({ id }) => id === line)];
 };
 
-/** The feed that gives a job its load current, when it is not a supply itself. */
-export function feedOf(design: Design, job: Job) {
-  const signal = design.signals.find(({ id }) => id === job.supply);
-  return isFeed(signal) ? signal : undefined;
-}
-
-/** The supply behind a job's load current. */
-export function supplyIdOf(design: Design, job: Job): string {
-  return feedOf(design, job)?.supply ?? job.supply;
-}
-
 export function intentOf(design: Design, job: Job): JobIntent {
   const { otherwise } = job;
   const from = feedOf(design, job);
   // What another job switches is live by that one's clause, which both of this one's stand on; an existing circuit is a signal itself.
-  const behind = from && switchedBy(design, from) ? spelledOut(design, { op: 'signal', signal: from.id }) : null;
-  const feed = behind ? undefined : from;
+  const behind = liveLoad(design, job);
+  const coil = liveCoil(design, job);
+  const feed = from && switchedBy(design, from) ? undefined : from;
   const spelled = (clause: When): When => {
     const own = spelledOut(design, clause);
-    return behind ? { op: 'and', of: [behind, own] } : own;
+    const before = [behind, coil].filter((one) => one !== null);
+    return before.length > 0 ? { op: 'and', of: [...before, own] } : own;
   };
   const when = spelled(job.when);
   const second =

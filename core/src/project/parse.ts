@@ -2,8 +2,9 @@
  * The one gate for a document from outside: version, shape, and references between its parts.
  * What a person can have caused comes back as a value with the path of the field.
  */
-import { MOST_SPELLED, chainBefore, isOutputOfJob, jobsBefore, spelledLength, switchedBy } from './chains.ts';
-import { intentOf, linesOf, supplyIdOf } from './intent.ts';
+import { MOST_SPELLED, chainBefore, convertedBy, isOutputOfJob, jobsBefore, spelledLength, switchedBy } from './chains.ts';
+import { supplyIdOf } from './hangs-on.ts';
+import { intentOf, linesOf } from './intent.ts';
 import { FORMAT, FORMAT_VERSION, WHEN_MAX_DEPTH, type When, migrate } from '../document/index.ts';
 import { type Design, type Job, type ProgramStep, type StatementTerm, designSchema, devicesOf } from './schema.ts';
 import {
@@ -25,6 +26,7 @@ import {
   isRegulator,
   relayOf,
   signalFacets,
+  supplyFacets,
   thermalCutOutOf,
 } from '../kinds/index.ts';
 
@@ -65,7 +67,7 @@ export function parseDesign(raw: unknown): ParseResult {
       problems: parsed.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({ path: pathText(issue.path), message: issue.message })),
     };
   const problems = references(parsed.data);
-  return problems.length ? { ok: false, problems } : { ok: true, design: withOutputs(parsed.data) };
+  return problems.length ? { ok: false, problems } : { ok: true, design: withConverters(withOutputs(parsed.data)) };
 }
 
 function failure(path: string, message: string): ParseResult {
@@ -98,6 +100,15 @@ function withOutputs(design: Design): Design {
   const term = (one: StatementTerm): StatementTerm =>
     one.what === 'signal' && jobOf.has(one.id) ? { ...one, what: 'job', id: jobOf.get(one.id)! } : one;
   return { ...design, signals, statements: design.statements.map((one) => ({ ...one, a: term(one.a), b: term(one.b) })) };
+}
+
+/** Converters that jobs feed stand where those have them as their load. */
+function withConverters(design: Design): Design {
+  const placed = design.supplies.map((supply) => {
+    const place = convertedBy(design, supply.id)?.loads[0]?.place ?? supply.place;
+    return place === supply.place ? supply : { ...supply, place };
+  });
+  return placed.some((supply, at) => supply !== design.supplies[at]) ? { ...design, supplies: placed } : design;
 }
 
 /** Problems that are told at once. */
@@ -266,6 +277,18 @@ function references(design: Design): DocumentProblem[] {
     const own = switchedBy(design, signal);
     if (own && chainBefore(design, own) === null)
       say(`signals[${at}].ofJob`, `${own.name} would wait for itself: what it switches comes before it`);
+  });
+  design.supplies.forEach((supply, at) => {
+    const of = supplyFacets(supply).ofJob?.(supply);
+    if (of === undefined) return;
+    const path = `supplies[${at}].ofJob`;
+    needs(jobs, 'job', path, of);
+    const own = convertedBy(design, supply.id);
+    if (own && chainBefore(design, own) === null)
+      say(
+        path,
+        `${own.name} would wait for itself: ${supply.name} gives nothing before it is on, so let its coil and its signals hang on another supply`,
+      );
   });
   if (problems.length === 0) {
     const lengthOf = spelledLength(design);

@@ -1,26 +1,9 @@
 /** Which supply does what in a job. */
-import { signalsOf } from '../document/index.ts';
-import { type Supply, isCharged, isFeed, isMains, isTwoHot, relayOf, supplyFacets } from '../kinds/index.ts';
+import { type Supply, isCharged, isMains, isTwoHot, supplyFacets } from '../kinds/index.ts';
 import type { Design, Job } from './schema.ts';
-import { supplyIdOf } from './intent.ts';
+import { supplyById, supplyIdOf } from './hangs-on.ts';
 import { stringA } from './load.ts';
 import { DC_PROTECTIONS, type Protection, VEHICLE_FUSE_V, usualRatings } from '../reference/index.ts';
-
-export const supplyById = (design: Pick<Design, 'supplies'>, id: string): Supply => design.supplies.find((supply) => supply.id === id)!;
-
-/** The supply that a job's coil or input hangs on: that of the feeds in its sentence before any that is chosen for it. */
-export function controlSupplyOf(design: Design, job: Job): Supply {
-  const usual = job.controlSupply === 'same' ? supplyIdOf(design, job) : job.controlSupply;
-  const isModule = job.device.kind === 'relay' && relayOf(design, job.device.part)?.module !== undefined;
-  return supplyById(design, feedingCoil(design, job.when, isModule) ?? usual);
-}
-
-/** The supply of the feeds in a sentence, which give a coil its current, so that it comes back there; null with none of them, with those of several, and of a module, which has a feed of its own. */
-export function feedingCoil({ signals }: Pick<Design, 'signals'>, when: Job['when'], isModule: boolean): string | null {
-  const named = signalsOf(when);
-  const [fed, ...others] = new Set(signals.flatMap((signal) => (isFeed(signal) && named.includes(signal.id) ? [signal.supply] : [])));
-  return isModule || fed === undefined || others.length > 0 ? null : fed;
-}
 
 /** Whether a supply is the mains; of none, no. */
 export const hangsOnMains = (design: Pick<Design, 'supplies'>, supply: string | null): boolean =>

@@ -23,6 +23,7 @@ import {
   type JobEvidence,
   type SolvedState,
   type Verdict,
+  aliveWith,
   evidenceFor,
   jobVerdicts,
   voltsBetween,
@@ -197,8 +198,9 @@ export function ruleContext(evidence: Evidence): RuleContext {
 const MOST_REMEMBERED = 2000;
 
 /** What an answer about some jobs depends on, as a key, and the evidence cut down to them. */
-function partKey(evidence: Evidence, jobs: ReadonlySet<string>) {
+function partKey(evidence: Evidence, ids: ReadonlySet<string>) {
   const { design, netlist } = evidence;
+  const jobs = aliveWith(design, ids);
   const own = design.jobs.filter(({ id }) => jobs.has(id)).map(({ loads: _, wires: __, name: ___, ...job }) => job);
   const wires = netlist.wires
     .filter((wire) => wire.jobs.some((job) => jobs.has(job)))

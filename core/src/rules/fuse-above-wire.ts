@@ -124,7 +124,7 @@ export const fuseAboveWire: Rule = {
           const laid = { ...laidOf(context.design, wire), overStrip: overStrips.has(wire.id) };
           const size = smallestForAmpacity({ currentA: 0, laid, mostMm2: Infinity, fuseA: wireForA(style, ratingA) });
           // What a person said of the whole load circuit is said anew of all of it.
-          const whole = sizeSaidAt(context.jobs, wire) === 'job';
+          const whole = sizeSaidAt(context, wire) === 'job';
           const key = whole ? wire.job : `${wire.job}|${wire.leg}`;
           const { size: known = 0, of = whole ? `the load circuit of ${owner.job.name}` : wire.tag } = thicker.get(key) ?? {};
           const most = Math.max(size, known);

@@ -100,14 +100,15 @@ export const voltsWithin = (
 ): Working => ({ formula, given: [], result: volts, limit: { symbol: 'V_r', unit: 'V', ...rated } });
 
 /** Where a person said a wire's size: of the job's whole load circuit, or of one leg; null where the app chose it. */
-export function sizeSaidAt(jobs: readonly WiredJob[], wire: Wire): 'job' | 'leg' | null {
+export function sizeSaidAt({ design }: RuleContext, wire: Wire): 'job' | 'leg' | null {
   if (!wire.sizeChosen) return null;
-  const { job } = jobs.find((one) => one.job.id === wire.job)!;
+  // A wire may be another job's, and that one not among those that are looked at.
+  const job = design.jobs.find(({ id }) => id === wire.job)!;
   return wire.beside === null && job.wires[wire.leg]?.sizeMm2 === undefined && job.wireMm2 !== undefined ? 'job' : 'leg';
 }
-export function sizeSource({ jobs }: RuleContext, wire: Wire): Source {
-  const said = sizeSaidAt(jobs, wire);
-  const { at } = jobs.find((one) => one.job.id === wire.job)!;
+export function sizeSource(context: RuleContext, wire: Wire): Source {
+  const said = sizeSaidAt(context, wire);
+  const at = context.design.jobs.findIndex(({ id }) => id === wire.job);
   if (said === null) return computed('chosen by the app');
   return entered(
     said === 'job' ? `jobs[${at}].wireMm2` : `jobs[${at}].wires.${wire.leg}.${wire.beside === null ? 'sizeMm2' : 'secondMm2'}`,

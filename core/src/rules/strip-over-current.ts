@@ -3,6 +3,7 @@ import { formatQuantity } from '../quantity/index.ts';
 import { STRIP_TERMINAL_SOURCE, computed, entered, sizeName } from '../reference/index.ts';
 import { type StripPosition, type Wire, stripsOf } from '../graph/index.ts';
 import { type RuleContext, wireSubject } from './context.ts';
+import { shareBehind } from './fuse-above-wire.ts';
 import { feedBefore, fuseBefore, otherFusesBefore } from './fuse-before.ts';
 import { thickerLegs } from './nudging.ts';
 import { fuseRating, worstShared } from './shared-working.ts';
@@ -29,7 +30,9 @@ function check(context: RuleContext, strip: string, { front, back, ratedA }: Str
     },
   });
   const value = worstShared(context, wire);
-  const before = fuseBefore(context, [wire]);
+  const fused = fuseBefore(context, [wire]);
+  // What the wire itself does not bear is said of the wire, and is the same mistake.
+  const before = fused && fused.fuse.spec.ratingA <= context.behindFuse(wire) * shareBehind(fused.fuse) ? fused : null;
   const job = context.jobs.find((one) => one.job.id === wire.job);
   const feed = job && feedBefore(context, job, [wire]);
   return tightest([

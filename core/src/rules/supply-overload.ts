@@ -1,11 +1,11 @@
 import { batteryId, postsOf } from '../wiring/index.ts';
-import { SELF, branchId, controllerType, isCharged, supplyFacets, fedOf } from '../kinds/index.ts';
-import type { Design } from '../project/index.ts';
+import { SELF, type Supply, branchId, controllerType, isCharged, supplyFacets, fedOf } from '../kinds/index.ts';
+import { type Design, convertedBy, stringRatedV, unitOhm } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { SUPPLY_RATINGS_A, computed, entered } from '../reference/index.ts';
-import { coilBranch, partSubject } from './context.ts';
+import { type RuleContext, coilBranch, partSubject } from './context.ts';
 import { onRailA } from './rail-current-over.ts';
-import { type Finding, type Nudge, type Rule, judge } from './rule.ts';
+import { type Finding, type Given, type Nudge, type Rule, judge } from './rule.ts';
 
 const ID = 'supply-overload';
 
@@ -21,6 +21,21 @@ export const largerSupply = (design: Design, finding: Finding): Nudge[] =>
           }))
       : [],
   );
+
+/** What it gives for good: what is entered, and of a converter that a job feeds no more than what comes in there. */
+function bounded({ design }: RuleContext, supply: Supply, at: number, ratedA: number): Given {
+  const load = convertedBy(design, supply.id)?.loads[0];
+  const inA = load ? stringRatedV(load) ** 2 / unitOhm(load) / supply.nominalV : Infinity;
+  return inA < ratedA
+    ? {
+        symbol: 'I_in',
+        meaning: `what ${load!.name} takes by its plate, at ${formatQuantity(supply.nominalV, 'V')}`,
+        value: inA,
+        unit: 'A',
+        source: computed('its watts over that voltage, with nothing lost'),
+      }
+    : { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) };
+}
 
 /** All that hangs on an isolated supply, an outlet or a branch, on together, against what it gives. */
 export const supplyOverload: Rule = {
@@ -70,16 +85,17 @@ export const supplyOverload: Rule = {
         return [{ name: board.name, ampere: controllerType(context.design, board.type).ownA + hanging }];
       });
       const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);
+      const most = bounded(context, supply, at, ratedA);
       return [
         judge(ID, {
           severity: 'danger',
           job: first.job.job.id,
           subject: partSubject(part),
           value,
-          limit: ratedA,
+          limit: most.value,
           unit: 'A',
-          title: `${supply.name} gives ${formatQuantity(ratedA, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
-          detail: value > ratedA ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
+          title: `${supply.name} gives ${formatQuantity(most.value, 'A')}; all on, it is asked for ${formatQuantity(value, 'A')}`,
+          detail: value > most.value ? 'it sags, shuts off or overheats' : users.map(({ job }) => job.job.name).join(', '),
           working: {
             formula: 'Σ I ≤ I_rated',
             given: [
@@ -99,13 +115,7 @@ export const supplyOverload: Rule = {
               })),
             ],
             result: { symbol: 'Σ I', meaning: 'all on together', value, unit: 'A', source: computed('sum') },
-            limit: {
-              symbol: 'I_rated',
-              meaning: supply.name,
-              value: ratedA,
-              unit: 'A',
-              source: entered(`supplies[${at}].ratedA`),
-            },
+            limit: most,
           },
         }),
       ];

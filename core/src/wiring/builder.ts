@@ -137,6 +137,18 @@ export class NetlistBuilder {
     this.lent.set(job, lent);
   }
 
+  /** Says that the load of a job is the converter that gives a supply: it gives nothing while nothing comes in there. */
+  convert(supply: string, of: string): void {
+    for (const part of this.parts.values()) {
+      if (!plays(part, 'load') || part.job !== of) continue;
+      const { nominalV, ratedA } = (this.parts.get(supply) as Extract<AnyPart, { kind: 'converter' }>).spec;
+      this.change<'load'>(part.id, { gives: `${nominalV} V ⎓, ${ratedA} A,` });
+      this.change<'converter'>(supply, {
+        input: { at: [terminal(part.id, '+'), terminal(part.id, '-')], ratedV: part.spec.ratedV, tag: part.tag },
+      });
+    }
+  }
+
   /** Makes a thing once for each key. */
   once<T>(key: string, make: () => T): { thing: T; fresh: boolean } {
     const known = this.memo.has(key);

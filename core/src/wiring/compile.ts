@@ -6,9 +6,11 @@ import {
   type Design,
   type Job,
   chainBefore,
+  convertersBefore,
   intentOf,
   jobsBefore,
   linesOf,
+  outputsBefore,
   signalPlace,
   supplyById,
   supplyIdOf,
@@ -71,13 +73,17 @@ function inChain(design: Design): readonly Job[] {
   return design.jobs.some((job) => jobsBefore(design, job).length > 0) ? design.jobs.toSorted((a, b) => depth(a) - depth(b)) : design.jobs;
 }
 
-/** Jobs that it is fed by and that have no output that anything could hang on. */
+/** Jobs that it is fed by and that have no output that anything could hang on, or are not wired. */
 function outputless(design: Design, job: Job, wired: readonly string[]): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}].when`;
-  return jobsBefore(design, job).flatMap((before): WayReason[] => {
-    const why = whyNoOutput(design, before) ?? (wired.includes(before.id) ? null : 'that is not wired');
-    return why === null ? [] : [{ path, message: `${before.name} feeds it, and ${why}.` }];
-  });
+  const unwired = ({ id }: Job): string | null => (wired.includes(id) ? null : 'that is not wired');
+  const because = (before: Job, why: string | null): WayReason[] =>
+    why === null ? [] : [{ path, message: `${before.name} feeds it, and ${why}.` }];
+  const outputs = outputsBefore(design, job);
+  return [
+    ...outputs.flatMap((before) => because(before, whyNoOutput(design, before) ?? unwired(before))),
+    ...convertersBefore(design, job).flatMap((before) => (outputs.includes(before) ? [] : because(before, unwired(before)))),
+  ];
 }
 
 /** Batteries of a job that are none, or that alternating current would have to charge. */

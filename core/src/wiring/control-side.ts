@@ -33,6 +33,7 @@ import {
   controllerOf,
   feedOf,
   hertzOf,
+  convertedBy,
   isOutputOfJob,
   supplyById,
   supplyIdOf,
@@ -218,10 +219,18 @@ export class ControlSide {
     return run;
   }
 
-  /** An isolated supply in a box that a cord comes into is fed in there: it gives nothing where the cord brings nothing. */
+  /**
+   * An isolated supply in a box that a cord comes into is fed in there: it gives nothing where the cord brings nothing. A converter that
+   * is another job's load gives nothing while that is off.
+   */
   aliveBy(id: string): void {
     const { builder, design } = this;
     const supply = this.supplyOf(id);
+    const converted = convertedBy(design, id);
+    if (converted) {
+      supplyOut(builder, design, id);
+      builder.convert(batteryId(id), converted.id);
+    }
     const inlet = builder.inlets.get(supply.place);
     const { takesOf } = supplyFacets(supply);
     if (!inlet || !takesOf) return;

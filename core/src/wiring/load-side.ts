@@ -223,7 +223,7 @@ export class LoadSide {
 
   /** Beside the relay, so that one looks at both. */
   private metered(source: Source, ampere: number, suffix: string): Source {
-    const { builder, job, supply, number } = this;
+    const { builder, design, job, supply, number } = this;
     const current = currentOf(supply);
     const add = (key: 'ammeter' | 'voltmeter', spec: MeterSpec) => {
       const id = `${job.id}-${key}${suffix}`;
@@ -233,7 +233,10 @@ export class LoadSide {
     };
     let after = source;
     if (job.ammeter) {
-      const spec: MeterSpec = { measures: 'current', current, scaleA: scaleFor(Math.max(source.fuseA, ampere)) };
+      // An average is a third off where each half wave begins late (from memory: 90° at 1.11 of the mean).
+      const chopped = job.device.kind === 'relay' && relayOf(design, job.device.part)?.solid?.firing === 'phase angle';
+      const scaleA = scaleFor(Math.max(source.fuseA, ampere));
+      const spec: MeterSpec = { measures: 'current', current, scaleA, ...(chopped && { chopped }) };
       const id = add('ammeter', spec);
       const reached = this.toRelay(source, terminal(id, '1'), ampere, `-ammeter${suffix}`);
       after = { ...reached, at: terminal(id, '2'), fixedDropV: reached.fixedDropV + ampere * meterOhm(spec) };

@@ -7,11 +7,12 @@ import { benchPlan, workOf } from '../outputs/index.ts';
 import { buildDictionary, isWrong } from '../outputs/bench/dictionary.ts';
 import { meterError } from '../outputs/bench/meter.ts';
 import { expectedOf } from '../outputs/build/expected.ts';
-import { hear, parseDesignText, projectOf } from '../project/index.ts';
+import { blankDesign, hear, parseDesignText, projectOf } from '../project/index.ts';
 import type { Design } from '../project/schema.ts';
 import { checkEvidence } from '../rules/check.ts';
 import { ruleContext } from '../rules/context.ts';
 import { design, job, on } from '../testing/designs.ts';
+import { typed } from '../testing/pieces.ts';
 import { mains, watts } from '../testing/mains.ts';
 
 const METERS = { ammeter: true, voltmeter: true } as const;
@@ -128,4 +129,27 @@ describe('what they show is foretold', () => {
     expect(JSON.stringify(finds)).toContain('P1A shows');
     expect(said(design([job()]))).toEqual([]);
   });
+});
+
+describe('“with a display”', () => {
+  const bought = (words: string) =>
+    analyse(typed([words])).analysis.parts.flatMap(({ description }) => (/^Panel/.test(description) ? [description] : []));
+  // Behind a regulator no half wave is whole: what averages reads wrong there (common practice: true r.m.s. for phase control).
+  test.each([
+    [
+      'when the enable switch is on, run a 2.6 kW heater through a phase-angle regulator with a display',
+      /^Panel ammeter, 0 to \d+ A~, that reads true r\.m\.s\., with its shunt$/,
+    ],
+    ['when the enable switch is on, run a 2.6 kW heater through a phase-angle regulator with a digital readout', /true r\.m\.s\./],
+    [
+      'when the heat switch is on, run a 1 kW heater from the mains with a panel display of its current',
+      /^Panel ammeter, 0 to \d+ A~, with its shunt$/,
+    ],
+  ])('%s', (words, listed) => {
+    expect(bought(words)).toEqual([expect.stringMatching(listed)]);
+  });
+  test('one that is lit is a load, of a kind that is asked', () =>
+    expect(hear('when the switch is on, light a 10 W display', blankDesign('box', 'mains-230')).blanks.map(({ key }) => key)).toContain(
+      'kind display',
+    ));
 });

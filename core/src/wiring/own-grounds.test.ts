@@ -112,7 +112,7 @@ test('it is the nudge where a stud that comes loose feeds another job backwards,
   const barrow = builtOf(pieces.find(({ id }) => id === '17-electric-barrow')!);
   const { evidence, analysis } = analyse(barrow);
   const found = loosely(barrow).find(({ job }) => job === 'job-2')!;
-  expect(found.title).toMatch(/^If ground at dash comes loose, K3\.2/);
+  expect(found.title).toMatch(/^If ground at dash comes loose, E1\.1 converter/);
   const nudge = findNudge(evidence, analysis.findings, found)!;
   expect(nudge.label).toMatch(/ground points of its own$/);
   const mended = applyPatches<Design>(barrow, nudge.patches);

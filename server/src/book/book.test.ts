@@ -9,6 +9,7 @@ import {
   analyse,
   assumptionsOf,
   boxViews,
+  harnessesOf,
   orderOfWork,
   parseDesign,
   parseDesignText,
@@ -67,6 +68,15 @@ test('the screws of the mains are in it in a row, and in the book of a vehicle t
     );
   expect((await read()).all).not.toContain('Screws of the mains');
 });
+
+test('harnesses are in it with what hangs in them', async () => {
+  const { all } = await read();
+  const harnesses = harnessesOf(design, analysis.netlist, analysis.wires);
+  expect(harnesses.length).toBeGreaterThan(2);
+  const hanging = harnesses.flatMap(({ parts }) => parts);
+  expect(hanging.length).toBeGreaterThan(2);
+  for (const { part, sits } of hanging) expect(all.replace(/\s+/g, ' ')).toContain(`${part.tag}: ${sits}`);
+}, 120_000);
 
 test('a box is in it as one opens it: its holes, its terminals, the other end of each wire', async () => {
   const lamp = parseDesign(mainsLamp);

@@ -22,6 +22,7 @@ import {
   sentenceText,
   sizeName,
   boxViews,
+  harnessesOf,
   screwBlocks,
   terminalName,
   socketsOf,
@@ -330,6 +331,28 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
     unbreakable: screws.length <= 20,
   }));
 
+  const hung = harnessesOf(design, netlist, analysis.wires);
+  const harnesses: Content[] =
+    hung.length === 0
+      ? []
+      : [
+          { text: 'Harnesses', style: 'section' },
+          {
+            text: 'Made at the bench as one, with what hangs in them, each end tugged, and then carried in. The wires by their tags in the list above.',
+            color: IRON,
+            margin: [0, 0, 0, 4],
+          },
+          table(
+            ['Harness', 'Wires', 'Hangs in it'],
+            hung.map(({ loom, from, to, wires: own, parts: hanging }) => [
+              `${loom === '' ? '' : `${loom}: `}${from === to ? `inside ${from}` : `${from} to ${to}`}`,
+              own.map(({ tag }) => tag).join('  '),
+              hanging.map(({ part, sits }) => `${part.tag}: ${sits}`).join('\n'),
+            ]),
+            [96, '*', 190],
+          ),
+        ];
+
   const sockets: Content[] = socketsOf(netlist).flatMap(({ part, relay, socket, pins }, index): Content[] => [
     ...(index === 0
       ? [
@@ -545,6 +568,7 @@ function bookDefinition({ design, ticks, asBuilt, paper, at }: BookOrder): TDocu
       ...boxes,
       ...strips,
       ...blocks,
+      ...harnesses,
       ...sockets,
       ...cuts,
       ...parts,

@@ -13,6 +13,7 @@ import BesideView from './BesideView.vue';
 import BoxesView from './BoxesView.vue';
 import CutView from './CutView.vue';
 import DrawingView from './DrawingView.vue';
+import HarnessView from './HarnessView.vue';
 import LabelView from './LabelView.vue';
 import PartsView from './PartsView.vue';
 import StripView from './StripView.vue';
@@ -32,6 +33,7 @@ const VIEWS: readonly { id: string; title: string; shows: Component }[] = [
   { id: 'drawing', title: 'Drawing', shows: DrawingView },
   { id: 'boxes', title: 'Boxes', shows: BoxesView },
   { id: 'strips', title: 'Strips', shows: StripView },
+  { id: 'harness', title: 'Harnesses', shows: HarnessView },
   { id: 'cuts', title: 'Cut list', shows: CutView },
   { id: 'parts', title: 'Parts', shows: PartsView },
   { id: 'labels', title: 'Labels', shows: LabelView },

@@ -18,7 +18,7 @@ const forget = (field: Field<OwnCarded>) => put({ ...props.part, assumed: [...pr
 const hasUsual = (field: Field<OwnCarded>) => pathOf(field) in card.value.usual;
 /** An empty list that nobody said is empty. */
 const isNone = (field: Field<OwnCarded>) => field.type === 'text' && fieldValue(props.part, field.path) === '';
-const NONE = { place: [], supply: [], 'other-supply': [], feeding: [], 'temperature controller': [] };
+const NONE = { place: [], supply: [], 'other-supply': [], feeding: [], 'temperature controller': [], 'converting job': [] };
 </script>
 
 <template>

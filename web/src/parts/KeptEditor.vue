@@ -27,7 +27,7 @@ function change(value: object): void {
   const after = 'nature' in value ? withItsLevels(entry.value as Signal, value as Signal, LEVELS_OF) : value;
   emit('put', withKept(props.part, after as typeof entry.value));
 }
-const NONE = { place: [], supply: [], 'other-supply': [], feeding: [], 'temperature controller': [] };
+const NONE = { place: [], supply: [], 'other-supply': [], feeding: [], 'temperature controller': [], 'converting job': [] };
 </script>
 
 <template>

@@ -42,6 +42,7 @@ export const diode: PartKind<'diode', DiodeSpec, 'diode'> = {
     spec.inLine || spec.inside
       ? []
       : [{ key: 'turned', kind: 'swapped pins', words: `${tag} is in the wrong way round`, weight: 1, swap: ['A', 'K'] }],
+  hangsInWires: ({ inside }) => !inside,
   handEdits: ({ inLine, inside }) =>
     inside
       ? []

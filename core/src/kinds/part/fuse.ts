@@ -103,6 +103,8 @@ export const fuse: PartKind<'fuse', FuseSpec, 'overcurrent device'> = {
   inLine: true,
   terminalStyle: ({ style }) => (style === 'blade' ? '6.3 mm blade receptacle' : (RINGS[style] ?? 'screw clamp, ferrule')),
   takesMm2: ({ style }) => (style === 'bolt' || style === 'high-breaking' ? TERMINAL_MOST_MM2.ring : TERMINAL_MOST_MM2.heavy),
+  // In a holder with leads of its own.
+  hangsInWires: ({ style, isThere }) => style === 'blade' && !isThere,
   pins: () => ['1', '2'],
   model({ id, spec }, into) {
     // Stated for blade fuses; strip fuses and thermal breakers lose about as much at their rating (from memory).

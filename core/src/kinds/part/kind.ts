@@ -1,3 +1,4 @@
+import type { Terminal } from '../../quantity/index.ts';
 import type { LoadKind } from '../load/registry.ts';
 import type { BranchId, Fault, ModelBuilder } from '../primitives.ts';
 
@@ -187,6 +188,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   readonly minus?: { readonly pin: string; readonly isolated: boolean };
   /** The pin that counts as 0 V in an island of its own. */
   readonly zeroPin?: string;
+  /** Terminals of other parts that its model looks at: without those it says nothing. */
+  looksAt?(spec: Spec): readonly Terminal[];
   /** Points inside it that its model has and nobody can touch. */
   hidden?(spec: Spec): readonly string[];
   /** A pin that hangs on a supply inside existing wiring, which is not drawn. */
@@ -201,6 +204,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   ledIn?(part: Part<Kind, Spec>): { readonly text: string; readonly check: string };
   /** Whether it is made as the wires are laid, and not fitted before. */
   readonly madeWithWires?: true;
+  /** Whether it hangs in the wires themselves, on no screw and in no case: part of the harness that they are made into. */
+  hangsInWires?(spec: Spec): boolean;
   /** Several wires meet at it: a list says how many, and up to what size. */
   readonly gathers?: true;
   /** What its screws are marked, of a terminal of the mains in a box. */

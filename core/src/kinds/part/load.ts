@@ -10,6 +10,8 @@ export interface LoadSpec {
   readonly ratedV: number;
   /** Down to which it keeps its power, V; left out of what takes what its resistance lets through. */
   readonly dropsOutV?: number;
+  /** Of a converter that feeds more of the project: what it makes, in words. */
+  readonly gives?: string;
   /** Whether it has metal that one can touch, and so a terminal for earth. */
   readonly metal: boolean;
 }
@@ -62,7 +64,7 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
   listed: ({ name, spec }) =>
     isOutlet(spec)
       ? `Socket outlet${spec.metal ? ' with earth' : ''} (${name}), ${spec.ratedV} V`
-      : `${name}, ${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}${
+      : `${name}, ${spec.gives === undefined ? '' : `direct-current converter to ${spec.gives} from `}${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}${
           LOADS[spec.loadKind].secondary === 'joined'
             ? `: its slider for at least ${formatQuantity(spec.ratedV / spec.ohm, 'A')} at any setting, and a fuse for it`
             : ''

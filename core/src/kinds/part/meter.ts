@@ -11,7 +11,8 @@ const SHUNT_V = 0.06;
 const DISPLAY_A = 0.01;
 
 export type MeterSpec =
-  | { readonly measures: 'current'; readonly current: 'ac' | 'dc'; readonly scaleA: number }
+  /** `chopped`: what it is to read is no sine any more. */
+  | { readonly measures: 'current'; readonly current: 'ac' | 'dc'; readonly scaleA: number; readonly chopped?: true }
   | { readonly measures: 'voltage'; readonly current: 'ac' | 'dc'; readonly supply: string; readonly nominalV: number };
 
 /** The end of scale that a fuse of so many amperes cannot drive it beyond; the largest where none is. */
@@ -54,6 +55,6 @@ export const meter: PartKind<'meter', MeterSpec, 'meter'> = {
   asWires: () => 1,
   listed: ({ spec }) =>
     spec.measures === 'current'
-      ? `Panel ammeter, 0 to ${spec.scaleA} A${KINDS[spec.current]}, with its shunt`
+      ? `Panel ammeter, 0 to ${spec.scaleA} A${KINDS[spec.current]}, ${spec.chopped ? 'that reads true r.m.s., ' : ''}with its shunt`
       : `Panel voltmeter for ${spec.nominalV} V${KINDS[spec.current]}`,
 };

@@ -23,6 +23,7 @@ export const splice: PartKind<'splice', SpliceSpec> = {
   price: ({ spec }) => (spec.inCeramic ? CONNECTOR_PRICES[CERAMIC] : SMALL_PRICES.splice),
   faults: () => [],
   madeWithWires: true,
+  hangsInWires: ({ inCeramic }) => !inCeramic,
   endName: ({ tag }) => tag,
   listed: ({ spec }) => (spec.inCeramic ? `${CONNECTORS[CERAMIC].name}, a pole` : 'Crimped splice, sealed'),
 };

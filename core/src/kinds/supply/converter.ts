@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { positive } from '../../document/index.ts';
+import { idSchema, positive } from '../../document/index.ts';
+import { ITSELF } from '../signal/fed-by.ts';
 import { type SupplyFacets, supplyBase, threeStates } from './kind.ts';
 import { VEHICLE_COLOURS, vehicle } from './vehicle.ts';
 
@@ -14,6 +15,8 @@ const schema = z.strictObject({
   of: z.enum(['converter', 'solar']),
   /** What it gives for good, A. */
   ratedA: positive.max(500),
+  /** The job whose one load it is: it is fed there, and dead while that is off. */
+  ofJob: idSchema.optional(),
 });
 export type ConverterSupply = z.infer<typeof schema>;
 type NominalV = ConverterSupply['nominalV'];
@@ -61,12 +64,15 @@ export const converter = {
   variants: [...([5, 6, 12, 24, 36, 48] as const).map(converted), solar(12), solar(24)],
   fields: [
     { type: 'number', path: ['ratedA'], label: 'It gives at most', unit: 'A', least: 1e-6, most: 500 },
+    { type: 'reference', path: ['ofJob'], label: 'It is the load of', to: 'converting job', unset: ITSELF },
     {
       type: 'note',
       path: ['ratedA'],
-      label: 'What feeds it has a fuse and wire of its own: say that as a job, with it as electronics. It gives hardly more into a short.',
+      label:
+        'What feeds it has a fuse and wire of its own: say that as a job, with it as electronics, and it is dead while that is off. It gives hardly more into a short.',
     },
   ],
+  ofJob: ({ ofJob }) => (ofJob === ITSELF ? undefined : ofJob),
   ratedA: ({ ratedA }) => ratedA,
   shutsOff: () => true,
   storedAh: () => null,

@@ -116,6 +116,8 @@ export interface SupplyFacets<K extends string, S extends SupplyBase> {
   readonly onVehicle: boolean;
   /** Most that it takes, A, of a mains of so many volts. Left out where the mains feed nothing of it. */
   takesOf?(supply: S, mainsV: number): number;
+  /** The job whose load it is, that feeds it; left out of what is a source itself, undefined where what feeds it is no part of the project. */
+  ofJob?(supply: S): string | undefined;
   /** Pins of its part between which its voltage stands, and that its return is led to. */
   pins(supply: S): readonly [out: string, back: string];
   /** Most that it gives for good, A; null where only its fuses bound it. */

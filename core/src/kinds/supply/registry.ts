@@ -84,3 +84,9 @@ export function supplyFields(supply: Supply): readonly Field<Supply>[] {
 
 /** Above these a part that one can touch must be out of reach: IEC 60364-4-41, V. */
 export const TOUCH_V: Readonly<Record<CurrentKind, number>> = { ac: 50, dc: 120 };
+
+/** The same supply with nothing said of what feeds it. */
+export const fedElsewhere = (supply: Supply): Supply => {
+  const { ofJob: _, ...rest } = supply as Supply & { readonly ofJob?: string };
+  return rest as Supply;
+};

@@ -28,10 +28,12 @@ import {
   RAIL_V,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
-import { withOutputOf } from '../chains.ts';
+import { convertedBy, withOutputOf } from '../chains.ts';
 import { DEFAULT_MODULE, type Design, type Job } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
-import { controlSupplyOf, entersByCord, feedingCoil, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
+import { controlSupplyOf, feedingCoil } from '../hangs-on.ts';
+import { asOutput } from './converter.ts';
+import { entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withRooms, withSecondBattery } from '../starters.ts';
 import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
@@ -277,9 +279,9 @@ function built(onto: Design, said: Whole): Design {
     // The mains come in beside what is there, and what switches them is closed in.
     const rooms = isMains(usual) ? withRooms(design, supplyName(usual)) : null;
     if (rooms) design = { ...rooms.design, distances: [...rooms.design.distances, { ...OFF_M, a: hub(design), b: rooms.box }] };
-    const made = rooms ? { ...usual, place: rooms.outletPlace } : usual;
+    const made = asOutput(design, rooms ? { ...usual, place: rooms.outletPlace } : usual, said.suppliedA);
     const name = !isOther
-      ? supplyName(made)
+      ? made.name || supplyName(made)
       : said.suppliedA === null
         ? `${formatQuantity(said.capacityAh!, 'Ah')} battery`
         : `${formatQuantity(said.suppliedA, 'A')} branch`;
@@ -310,7 +312,8 @@ function built(onto: Design, said: Whole): Design {
       plate: { unit: load.unit, value: load.value, ratedV: load.ratedV ?? feeding.nominalV },
       ...(load.otherV !== undefined && { otherV: load.otherV, otherVBy: load.ranges ? 'itself' : 'hand' }),
     })) as Job['loads'];
-  const place = said.place?.id ?? boxOn(design, feeding) ?? plain.device.place;
+  // What takes from a converter is switched where that one is.
+  const place = said.place?.id ?? boxOn(design, feeding) ?? convertedBy(design, feeding.id)?.device.place ?? plain.device.place;
   const own = said.charged ? [charging(plain.loads[0]!, second!, said.charged.ampere)] : lines(said.loads, 0);
   // A lamp that shows something is where one looks: beside the relay.
   const loads = said.pilot ? own.map((load, at) => (at === own.length - 1 ? { ...load, place } : load)) : own;

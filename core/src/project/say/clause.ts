@@ -15,7 +15,7 @@ import {
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, remembers, signalsOf } from '../../document/index.ts';
 import { outputName, whyNoOutput } from '../chains.ts';
-import { feedOf } from '../intent.ts';
+import { feedOf } from '../hangs-on.ts';
 import type { Design } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';

@@ -145,8 +145,12 @@ export function readGuard(text: string): (SaidGuard & Stretch) | null {
 }
 const METER = String.raw`(?:an? )?(ammeter|voltmeter)\b`;
 const METERS = new RegExp(`(?:,? ?\\b(?:with|and|through|behind)|,) ${METER}(?:(?:,|,? and) ${METER})?`);
+/** What shows how much flows, where nobody says by what. */
+const DISPLAY = /,? ?\bwith (?:a |an |its )?(?:(?:digital|panel|current|built-in) )*(?:display|read-?out)\b(?: of (?:its|the) current)?/;
 /** Meters that are to be looked at. */
 export function readMeters(text: string): (Stretch & { readonly meters: readonly ('ammeter' | 'voltmeter')[] }) | null {
+  const display = DISPLAY.exec(text);
+  if (display) return { at: display.index, length: display[0].length, meters: ['ammeter'], means: 'a panel ammeter behind its fuse' };
   const found = METERS.exec(text);
   if (!found) return null;
   const meters = [found[1], found[2]].filter((one) => one !== undefined) as ('ammeter' | 'voltmeter')[];

@@ -1,6 +1,6 @@
 /** What a clause that names another job promises of the two: asked of the circuit from then on, for what it copies may be said anew. */
 import { mintId } from '../../document/index.ts';
-import { feedOf } from '../intent.ts';
+import { feedOf } from '../hangs-on.ts';
 import { type Design, type Job, MOST_STATEMENTS, type Statement, type StatementTerm } from '../schema.ts';
 import type { AsJob, Clause } from './heard.ts';
 

@@ -13,7 +13,8 @@ import {
 import { formatQuantity } from '../../quantity/index.ts';
 import { IN3_CM3 } from '../../reference/index.ts';
 import { whyNoOutput } from '../chains.ts';
-import { supplyIdOf } from '../intent.ts';
+import { supplyIdOf } from '../hangs-on.ts';
+import { feedingConverter, outputWords } from './converter.ts';
 import type { Design } from '../schema.ts';
 import { CHARGING_A } from '../starters.ts';
 import { NUMBER, type SaidBattery, type SaidLoad, type SaidPlace, type Take, VERB, toNumber } from './heard.ts';
@@ -91,6 +92,13 @@ export function ofKind(usual: string, volt: number): (typeof SUPPLY_VARIANTS)[nu
   const [, kind, usualV] = /^new (battery|mains)-(\d+)$/.exec(usual) ?? [];
   if (!kind || Math.abs(volt / Number(usualV) - 1) <= SAME_SHARE) return null;
   return SUPPLY_VARIANTS.find(({ key }) => key === `${kind}-${volt}` || key === `${kind}-${branchV(volt)}`) ?? null;
+}
+
+/** Of a converter that another job feeds by now. */
+function convertedWords(design: Design | null, key: string): string | null {
+  const [, volt] = /^converter-(\d+)$/.exec(key) ?? [];
+  const job = design && volt !== undefined ? feedingConverter(design) : undefined;
+  return job ? outputWords(job, Number(volt)) : null;
 }
 
 const CAPACITY = new RegExp(String.raw`^((?:[\w.,]+ ){0,3}?)(${NUMBER}) ?ah (?=(?:\w+ ){0,3}battery\b)`);
@@ -195,7 +203,13 @@ export function readSupply(text: string, design: Design | null, outside: (at: nu
             ratedA: null,
             means: `${alike[0]!.name}, of this project`,
           }
-        : { at: found.index, length: found[0].length + match[0].length, supply: `new ${key}`, ratedA: null, means: variant.text };
+        : {
+            at: found.index,
+            length: found[0].length + match[0].length,
+            supply: `new ${key}`,
+            ratedA: null,
+            means: convertedWords(design, key) ?? variant.text,
+          };
     }
   }
   return null;
