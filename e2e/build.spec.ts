@@ -106,6 +106,18 @@ test('what is in the drawer is not bought, a spool is cut from first, and a stri
   await expect(page.getByRole('heading', { name: /X2, cabin panel/ })).toHaveCount(0);
 });
 
+test('a harness is one thing: its wires from end to end, and what hangs in it with which end where', async ({ page, request }) => {
+  const errors = watchErrors(page);
+  const project = await freshOwlBox(request, 'Harness');
+  await page.goto(`/projects/${project}/build`);
+  await view(page, 'Harnesses');
+  const sheet = page.getByRole('region', { name: 'Harnesses' });
+  await expect(sheet.getByRole('heading', { name: /^Harness A, / })).toBeVisible();
+  await expect(sheet.getByRole('row', { name: /Rectifier diode.*A at K\d+ 85 · K, its band, at K\d+ 86/ }).first()).toBeVisible();
+  await expect(sheet.getByRole('row', { name: /sealed in-line holder/ }).first()).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
 test('a box is shown open: what is on which side, what lands where, what goes through its wall', async ({ page, request }) => {
   const errors = watchErrors(page);
   const document = JSON.parse(

@@ -30,7 +30,7 @@ describe('a fan by a thermostat beside an ignition box', () => {
   });
   test('a diode says which end goes where, a fuse what is before it and what hangs on it', () => {
     // The band to the supply's side of the coil (common practice).
-    expect(hanging.D1).toBe('A at K1 85 · K at K1 86');
+    expect(hanging.D1).toBe('A at K1 85 · K, its band, at K1 86');
     expect(hanging.F1C).toBe('1 at W1.3 · 2 at W1.4, W2.1');
     expect(hanging.F1).toBe('1 at X1M · 2 at W1.6');
   });

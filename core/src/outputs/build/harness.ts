@@ -2,7 +2,7 @@
 import { type Terminal, pinOf, terminal } from '../../quantity/index.ts';
 import type { Netlist } from '../../graph/index.ts';
 import type { Design } from '../../project/index.ts';
-import { type AnyPart, kindOf } from '../../kinds/index.ts';
+import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { terminalName } from './end-name.ts';
 import type { WireRow } from './lists.ts';
 
@@ -89,5 +89,9 @@ function sitsAt(netlist: Netlist, part: AnyPart, rows: readonly WireRow[], own: 
   const joined = new Set(netlist.joints.flatMap(([a, b]) => (ends.includes(a) ? [b] : ends.includes(b) ? [a] : [])));
   const isIn = netlist.wires.some(({ id, from, to }) => inIt.has(id) && [from, to].some((end) => ends.includes(end) || joined.has(end)));
   if (!isIn) return null;
-  return pins.length === 1 ? `joins ${at(ends[0]!).join(', ')}` : ends.map((end) => `${pinOf(end)} at ${at(end).join(', ')}`).join(' · ');
+  return pins.length === 1
+    ? `joins ${at(ends[0]!).join(', ')}`
+    : ends
+        .map((end) => `${pinOf(end)}${plays(part, 'diode') && pinOf(end) === 'K' ? ', its band,' : ''} at ${at(end).join(', ')}`)
+        .join(' · ');
 }
