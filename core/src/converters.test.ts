@@ -111,6 +111,13 @@ describe('more than it gives', () => {
     const found = asked(with_({ ratedA }));
     expect([found.limit, found.severity]).toEqual([limit, severity]);
   });
+  test('what starts hard on it counts twice against what comes in, whatever its plate says of its output', () => {
+    const starts = (design: Design) =>
+      analyse(design).analysis.findings.find(({ rule, job }) => rule === 'start-over-supply' && job === 'job-2')!;
+    const lamp = typed([FEED, LAMP.replace('a 10 W', 'a 35 W')], PAGE);
+    const told = { ...lamp, supplies: lamp.supplies.map((one) => (one.kind === 'converter' ? { ...one, ratedA: 50 } : one)) };
+    expect([starts(told).limit, starts(told).severity, starts(made).severity]).toEqual([5, 'caution', 'hold']);
+  });
   test('what comes in bounds it', () => {
     const heavy = typed([FEED, LAMP.replace('a 10 W reverse lamp', 'a 70 W reverse lamp')], PAGE);
     const found = asked({ ...heavy, supplies: heavy.supplies.map((one) => (one.kind === 'converter' ? { ...one, ratedA: 50 } : one)) });

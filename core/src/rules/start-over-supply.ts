@@ -1,10 +1,10 @@
 import { LOADS, type PartPlaying, branchId, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { batteryId } from '../wiring/index.ts';
-import { commonPractice, computed, entered } from '../reference/index.ts';
+import { commonPractice, computed } from '../reference/index.ts';
 import { type WiredJob, partSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
-import { largerSupply } from './supply-overload.ts';
+import { givesFor, largerSupply } from './supply-overload.ts';
 
 const ID = 'start-over-supply';
 /** A supply of electronics is chosen at twice what starts hard on it (common practice): it shuts off before a lamp is warm or a motor turns. */
@@ -23,9 +23,9 @@ export const startOverSupply: Rule = {
     context.jobs.flatMap((job) => {
       const { supply } = job;
       const facets = supplyFacets(supply);
-      const ratedA = facets.ratedA(supply);
+      const most = givesFor(context, supply);
       const part = context.netlist.parts.find(({ id }) => id === batteryId(supply.id));
-      if (!part || ratedA === null || !facets.shutsOff(supply) || !job.loads.some(isHard)) return [];
+      if (!part || most === null || !facets.shutsOff(supply) || !job.loads.some(isHard)) return [];
       const taken = (of: WiredJob, starts: boolean) =>
         context.worst(of, ({ solution }) =>
           of.loads.reduce((sum, load) => sum + (starts && isHard(load) ? TIMES : 1) * context.amps(solution, branchId(load.id, 'load')), 0),
@@ -37,7 +37,6 @@ export const startOverSupply: Rule = {
         return [{ other, ampere: taken(other, together) }];
       });
       const value = taken(job, true) + others.reduce((sum, { ampere }) => sum + ampere, 0);
-      const at = context.design.supplies.indexOf(supply);
       const hard = [...new Set(job.loads.filter(isHard).map(({ name }) => name))].join(' and ');
       return [
         judge(ID, {
@@ -45,13 +44,13 @@ export const startOverSupply: Rule = {
           job: job.job.id,
           subject: partSubject(part),
           value,
-          limit: ratedA,
+          limit: most.value,
           unit: 'A',
           title:
-            value > ratedA
-              ? `${supply.name} gives ${formatQuantity(ratedA, 'A')} and no moment more; to start ${hard} it wants one of ${formatQuantity(value, 'A')}`
-              : `${supply.name} gives ${formatQuantity(ratedA, 'A')}, ${formatQuantity(value, 'A')} for the start of ${hard}`,
-          detail: value > ratedA ? 'it shuts off, tries again, and what hangs on it never comes up' : 'what starts hard counted twice',
+            value > most.value
+              ? `${supply.name} gives ${formatQuantity(most.value, 'A')} and no moment more; to start ${hard} it wants one of ${formatQuantity(value, 'A')}`
+              : `${supply.name} gives ${formatQuantity(most.value, 'A')}, ${formatQuantity(value, 'A')} for the start of ${hard}`,
+          detail: value > most.value ? 'it shuts off, tries again, and what hangs on it never comes up' : 'what starts hard counted twice',
           working: {
             formula: 'k · I + Σ I ≤ I_rated',
             given: [
@@ -77,7 +76,7 @@ export const startOverSupply: Rule = {
               unit: 'A',
               source: computed('solved, what starts hard counted twice'),
             },
-            limit: { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) },
+            limit: most,
           },
         }),
       ];

@@ -22,19 +22,22 @@ export const largerSupply = (design: Design, finding: Finding): Nudge[] =>
       : [],
   );
 
-/** What it gives for good: what is entered, and of a converter that a job feeds no more than what comes in there. */
-function bounded({ design }: RuleContext, supply: Supply, at: number, ratedA: number): Given {
+/** What a supply gives for good: what is entered, and of a converter that a job feeds no more than what comes in there; null where its fuses alone bound it. */
+export function givesFor({ design }: RuleContext, supply: Supply): Given | null {
+  const ratedA = supplyFacets(supply).ratedA(supply);
+  if (ratedA === null) return null;
   const load = convertedBy(design, supply.id)?.loads[0];
   const inA = load ? stringRatedV(load) ** 2 / unitOhm(load) / supply.nominalV : Infinity;
-  return inA < ratedA
-    ? {
-        symbol: 'I_in',
-        meaning: `what ${load!.name} takes by its plate, at ${formatQuantity(supply.nominalV, 'V')}`,
-        value: inA,
-        unit: 'A',
-        source: computed('its watts over that voltage, with nothing lost'),
-      }
-    : { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source: entered(`supplies[${at}].ratedA`) };
+  if (inA < ratedA)
+    return {
+      symbol: 'I_in',
+      meaning: `what ${load!.name} takes by its plate, at ${formatQuantity(supply.nominalV, 'V')}`,
+      value: inA,
+      unit: 'A',
+      source: computed('its watts over that voltage, with nothing lost'),
+    };
+  const source = entered(`supplies[${design.supplies.indexOf(supply)}].ratedA`);
+  return { symbol: 'I_rated', meaning: supply.name, value: ratedA, unit: 'A', source };
 }
 
 /** All that hangs on an isolated supply, an outlet or a branch, on together, against what it gives. */
@@ -45,9 +48,9 @@ export const supplyOverload: Rule = {
   notAsked: 'its supply is bounded by its fuses alone, or another job says it',
   acrossJobs: true,
   check: (context) =>
-    context.design.supplies.flatMap((supply, at) => {
-      const ratedA = supplyFacets(supply).ratedA(supply);
-      if (ratedA === null) return [];
+    context.design.supplies.flatMap((supply) => {
+      const most = givesFor(context, supply);
+      if (most === null) return [];
       const part = context.netlist.parts.find(({ id }) => id === batteryId(supply.id));
       if (!part) return [];
       // Each job's own loads and coils at their largest: jobs on one switch are not counted in each other's states,
@@ -85,7 +88,6 @@ export const supplyOverload: Rule = {
         return [{ name: board.name, ampere: controllerType(context.design, board.type).ownA + hanging }];
       });
       const value = [...users, ...boards].reduce((sum, { ampere }) => sum + ampere, 0);
-      const most = bounded(context, supply, at, ratedA);
       return [
         judge(ID, {
           severity: 'danger',
