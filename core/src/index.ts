@@ -307,6 +307,7 @@ export {
   sentenceOf,
   sentenceText,
   settingsSchema,
+  type There,
   statementSchema,
   statementWords,
   stepWords,

@@ -107,6 +107,7 @@ function changed(design: Design, dice: Dice): Design {
         suppression: pick(['none', 'diode', 'resistor', 'zener']),
         grounds: pick(['shared', 'own']),
         wireMm2: pick([undefined, ...WIRE_SIZES_MM2]),
+        there: pick([undefined, ['wire'], ['fuse', 'relay', 'switch']]),
         driver: pick(['auto', ...TRANSISTOR_IDS]),
         pullDown: bit(),
         lost: pick(['on', 'off']),
@@ -153,6 +154,13 @@ function changed(design: Design, dice: Dice): Design {
     },
     () => put({ supply: pick([...design.supplies.map(({ id }) => id), ...ids]) }),
     () => ({ ...design, supplies: one(design.supplies, (supply) => asVariant(supply, pick(SUPPLY_VARIANTS).key)) }),
+    // A converter as the load of any of them, where it may be that.
+    () => ({
+      ...design,
+      supplies: design.supplies.map((supply) =>
+        supply.kind === 'converter' ? { ...supply, ofJob: pick(['itself', ...design.jobs.map(({ id }) => id)]) } : supply,
+      ),
+    }),
     () => ({
       ...design,
       supplies: one(design.supplies, (supply) => ({ ...supply, lowestV: times(supply.lowestV), internalOhm: times(supply.internalOhm) })),

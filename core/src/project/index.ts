@@ -115,6 +115,7 @@ export {
   otherwiseSchema,
   programStepSchema,
   settingsSchema,
+  type There,
   statementSchema,
   wireEditSchema,
 } from './schema.ts';

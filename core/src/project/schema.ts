@@ -127,6 +127,9 @@ export const GROUNDS = ['shared', 'own'] as const;
 /** Unfused lead to the load fuse where nobody measured it, m. */
 export const ASSUMED_LEAD_M = 0.15;
 
+/** Wires of its load circuit, its load fuse, the relay of its load, the switches of its sentence. */
+export const THERE_IDS = ['wire', 'fuse', 'relay', 'switch'] as const;
+export type There = (typeof THERE_IDS)[number];
 const SHELF_HELPERS = { logic: 'auto', timer: 'auto', step: 'auto' } as const;
 const helper = z.union([z.literal('auto'), id]);
 export const jobSchema = z.strictObject({
@@ -185,6 +188,8 @@ export const jobSchema = z.strictObject({
   ),
   /** What the wires of its load circuit are of where a leg has no size of its own, mm²; the app chooses each where it is left out. */
   wireMm2: stockSize.optional(),
+  /** What of it is there already: judged as any, and neither bought nor cut. */
+  there: z.array(z.enum(THERE_IDS)).max(4).optional(),
   edits: z.array(editSchema).max(40),
   /** What the coil or the input hangs on; the load's own supply where it is `same`. */
   controlSupply: z.union([z.literal('same'), id]).default('same'),

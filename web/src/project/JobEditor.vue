@@ -33,6 +33,7 @@ import {
   TRANSISTORS,
   type HelperDuty,
   type Job,
+  type There,
   isMains,
   isOnVehicle,
   levelsOf,
@@ -229,6 +230,17 @@ async function remove(): Promise<void> {
   await router.push({ name: 'design', params: { id: project.id } });
   void message.info(`“${name}” is deleted. Ctrl Z brings it back.`, 5);
 }
+
+const THERE: readonly { id: There; text: string }[] = [
+  { id: 'wire', text: 'wire of its load circuit' },
+  { id: 'fuse', text: 'its load fuse' },
+  { id: 'relay', text: 'its relay' },
+  { id: 'switch', text: 'switches of its sentence' },
+];
+function setThere(id: There, is: boolean): void {
+  const kept = THERE.map((one) => one.id).filter((one) => (one === id ? is : job.value.there?.includes(one)));
+  set('there', kept.length > 0 ? kept : undefined);
+}
 </script>
 
 <template>
@@ -396,6 +408,16 @@ async function remove(): Promise<void> {
     :options="[{ value: 'auto', text: 'chosen by the app, each for itself' }, ...each(wireSizes, sizeName)]"
     @update:model-value="set('wireMm2', $event === 'auto' ? undefined : $event)"
   />
+  <fieldset class="there">
+    <legend>There already: judged, and neither bought nor cut</legend>
+    <TickField
+      v-for="{ id, text } in THERE"
+      :key="id"
+      :label="text"
+      :model-value="job.there?.includes(id) === true"
+      @update:model-value="setThere(id, $event)"
+    />
+  </fieldset>
   <SelectField
     v-if="inMetal"
     label="Its returns go to"
@@ -459,6 +481,18 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
+.there {
+  display: grid;
+  gap: 4px;
+  margin: 6px 0 0;
+  padding: 0;
+  border: 0;
+}
+.there legend {
+  padding: 0;
+  font-size: 12.5px;
+  color: var(--iron);
+}
 .two {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -29,6 +29,7 @@ import {
 import { boxTag } from '../../document/index.ts';
 import { asBought } from './as-bought.ts';
 import { boxViews } from './boxes.ts';
+import { partIsThere, wireIsThere } from './there.ts';
 import { endName } from './end-name.ts';
 import { type EndFit, boughtJoint, boughtTerminal, endFit, fitWords, ringSize, wiresAt } from './ends.ts';
 import { type Cut, cutPieces } from './cut-list.ts';
@@ -97,7 +98,8 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   const wayOf = waysOfWires(design, netlist);
   const assumed = new Set(assumptionsOf(design).map(({ path }) => path));
   const tracks = boardTracks(design, netlist);
-  const isThere = (wire: Wire) => design.build.wires[wire.id]?.existing ?? (tracks.has(wire) || isOwnLead(parts, wire));
+  const isThere = (wire: Wire) =>
+    design.build.wires[wire.id]?.existing ?? (wireIsThere(design, wire) || tracks.has(wire) || isOwnLead(parts, wire));
   const meeting = wiresAt(netlist.wires.filter((wire) => !isThere(wire)));
   const end = (at: Terminal, wire: Wire): End => {
     const part = parts.get(partOf(at))!;
@@ -163,6 +165,9 @@ export function wireList(design: Design, netlist: Netlist, strips: readonly Stri
   });
 }
 
+/** Whether a person said that a wire is there, of it or of its job's. */
+const isFound = (design: Design, wire: Wire): boolean => design.build.wires[wire.id]?.existing ?? wireIsThere(design, wire);
+
 /** Ways with two wires and more, lettered in the order in which they come. */
 function loomsOf(netlist: Netlist): ReadonlyMap<string, string> {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
@@ -220,7 +225,7 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     if (plays(part, 'relay') && part.spec.type.module) continue;
     const kind = kindOf(part);
     const listed = kind.listed(part);
-    if (listed === null || isTappedOnly(netlist, part)) continue;
+    if (listed === null || isTappedOnly(netlist, part) || partIsThere(design, part)) continue;
     const many = kind.gathers
       ? `, ${gathered(design, netlist, part)}`
       : kind.boughtForGuard?.(part.spec)
@@ -260,7 +265,8 @@ export function partsList(design: Design, netlist: Netlist, wires: readonly Wire
     }
   for (const { description, tag, place, price } of boxesIn(design, netlist))
     count(rows, asBought(design, description), 1, price ?? null, 0, tag, place);
-  for (const row of moduleBoards(design, netlist)) rows.set(row.description + row.places, row);
+  for (const row of moduleBoards(design, { ...netlist, parts: netlist.parts.filter((part) => !partIsThere(design, part)) }))
+    rows.set(row.description + row.places, row);
   const joined = new Set<string>();
   for (const wire of wires) {
     if (wire.existing) continue;
@@ -367,8 +373,9 @@ const joinsMains = ({ parts, wires }: Netlist, place: string): boolean =>
 /** The boxes that parts go into, a strain relief or a grommet where something passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
 function boxesIn(design: Design, netlist: Netlist): { description: string; tag: string; place: string; price?: number | null }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
-  const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => design.build.wires[id]?.existing !== true));
+  const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => !found.has(id)));
   const views = boxViews(design, netlist);
+  const found = new Set(netlist.wires.filter((wire) => isFound(design, wire)).map(({ id }) => id));
   return design.places.flatMap(({ id, name, box, boxM2, boxCm3, divided, oneCord, ownBox }, at) => {
     const typed = ownBox === undefined ? null : boxOf(design, ownBox);
     // One that nothing of ours works in is what is there: a machine, a kiln.
@@ -396,7 +403,7 @@ function boxesIn(design: Design, netlist: Netlist): { description: string; tag: 
         place: name,
       })),
       ...beside.flatMap(({ wires }) => {
-        const own = wires.filter((wire) => design.build.wires[wire.id]?.existing !== true);
+        const own = wires.filter(({ id }) => !found.has(id));
         if (own.length === 0) return [];
         const most = soldName(Math.max(...own.map(({ sizeMm2 }) => sizeMm2)));
         const many = own.length === 1 ? `a wire of ${most}` : `${own.length} wires to ${most}`;

@@ -22,6 +22,7 @@ import { batteryId } from '../../wiring/index.ts';
 import { type MainsStep, mainsSteps } from './cautions.ts';
 import { type Expected, expectedOf } from './expected.ts';
 import type { WireRow } from './lists.ts';
+import { partIsThere } from './there.ts';
 
 export const PHASES = ['mount', 'ground', 'control side', 'check', 'load side', 'tug', 'looms', 'supply'] as const;
 export type Phase = (typeof PHASES)[number];
@@ -55,7 +56,7 @@ export function orderOfWork(evidence: Evidence, rows: readonly WireRow[], expect
 
   for (const place of design.places) {
     const here = netlist.parts.filter(
-      (part) => part.place === place.id && kindOf(part).listed(part) !== null && !kindOf(part).madeWithWires,
+      (part) => part.place === place.id && kindOf(part).listed(part) !== null && !kindOf(part).madeWithWires && !partIsThere(design, part),
     );
     if (here.length === 0 && !place.strip) continue;
     const tags = [...here.map(({ tag }) => tag), ...(place.strip ? ['its terminal strip'] : [])];

@@ -364,6 +364,7 @@ function built(onto: Design, said: Whole): Design {
       ),
     }),
     ...(said.guard && guarded(said.guard, feeding)),
+    ...(said.there.length > 0 && { there: [...said.there] }),
     ammeter: said.meters.includes('ammeter'),
     voltmeter: said.meters.includes('voltmeter'),
     ...(said.connector && connected(said, said.connector, feeding, said.pilot ? loads.slice(0, -1) : loads)),

@@ -1,7 +1,7 @@
 /** What is said of a sentence, and what of it is read on the way. */
 import { type LoadKind, type Signal, type SignalNature, type UnitLoad, asNature } from '../../kinds/index.ts';
 import type { Connector } from '../../reference/index.ts';
-import type { Design, ProgramStep } from '../schema.ts';
+import type { Design, ProgramStep, There } from '../schema.ts';
 import type { Cells } from '../starters.ts';
 
 /** Wire of a load circuit as a sentence says it. */
@@ -195,6 +195,8 @@ export interface Whole {
   readonly wire: SaidWire | null;
   /** Whether what leaves the relay's place goes over a terminal strip there. */
   readonly strip: boolean;
+  /** What of it is there already. */
+  readonly there: readonly There[];
   /** Room in the box that the relay sits in, as stamped, cm³. */
   readonly roomCm3: number | null;
   /** What an outlet, a branch or an adapter gives, where it is said, A. */

@@ -67,6 +67,7 @@ import {
   toNumber,
 } from './heard.ts';
 import { withFollowed } from './follows.ts';
+import { THERE, thereOf } from './there.ts';
 import { readWire } from './wire.ts';
 import { heatEnd, heatEndWords } from './heat-end.ts';
 import { Reading } from './reading.ts';
@@ -157,6 +158,10 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
     const found = reading.match(meant);
     if (found) reading.takeFound(found, 'words', '');
   }
+  // Before the condition, which would have a switch of its own in it; what only forbids builds nothing that could be there.
+  const found = /\bnever\b/.test(reading.lower) ? null : reading.match(THERE);
+  const there = found ? thereOf(found) : [];
+  if (found) reading.takeFound(found, 'device', `its ${there.join(' and ')} as found: judged, and neither bought nor cut`);
   const condition = readCondition(reading);
   const { wrong, second, never, lost, distanceM } = condition;
 
@@ -456,6 +461,7 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
             ownGrounds: apart !== null,
             wire,
             strip: strip !== null,
+            there,
             roomCm3: room?.cm3 ?? null,
             called,
           });
