@@ -409,7 +409,7 @@ function setThere(id: There, is: boolean): void {
     @update:model-value="set('wireMm2', $event === 'auto' ? undefined : $event)"
   />
   <fieldset class="there">
-    <legend>There already: judged, and neither bought nor cut</legend>
+    <legend>There already: judged, and neither bought nor cut; wire and fuse once their size and rating are chosen</legend>
     <TickField
       v-for="{ id, text } in THERE"
       :key="id"

@@ -373,9 +373,9 @@ const joinsMains = ({ parts, wires }: Netlist, place: string): boolean =>
 /** The boxes that parts go into, a strain relief or a grommet where something passes the wall of one, and the plug of what comes in by a cord that is guarded in the panel. */
 function boxesIn(design: Design, netlist: Netlist): { description: string; tag: string; place: string; price?: number | null }[] {
   const placeOf = new Map(netlist.parts.map(({ id, place }) => [id, place]));
+  const found = new Set(netlist.wires.filter((wire) => isFound(design, wire)).map(({ id }) => id));
   const cords = cordsOf(design, netlist).filter(({ cores }) => cores.some(({ id }) => !found.has(id)));
   const views = boxViews(design, netlist);
-  const found = new Set(netlist.wires.filter((wire) => isFound(design, wire)).map(({ id }) => id));
   return design.places.flatMap(({ id, name, box, boxM2, boxCm3, divided, oneCord, ownBox }, at) => {
     const typed = ownBox === undefined ? null : boxOf(design, ownBox);
     // One that nothing of ours works in is what is there: a machine, a kiln.

@@ -6,16 +6,16 @@ import type { Design, There } from '../../project/index.ts';
 
 const has = ({ there }: Design['jobs'][number], what: There): boolean => there?.includes(what) === true;
 
-/** Wires of a job's load circuit, where those are there. */
-export const wireIsThere = (design: Design, { job, section }: Wire): boolean =>
-  section.side === 'load' && design.jobs.some((one) => one.id === job && has(one, 'wire'));
+/** Wires of a job's load circuit, where those are there and somebody said how thick: what is guessed is no thing that was found. */
+export const wireIsThere = (design: Design, { job, section, sizeChosen }: Wire): boolean =>
+  section.side === 'load' && sizeChosen && design.jobs.some((one) => one.id === job && has(one, 'wire'));
 
-/** The relay of a job's load, its load fuse, the switches of its sentence. */
+/** The relay of a job's load, its load fuse where its rating is said, the switches of its sentence. */
 export const partIsThere = (design: Design, part: AnyPart): boolean =>
   design.jobs.some((job) => {
     if (kindOf(part).signalBranches !== undefined && 'signal' in part.spec)
       return has(job, 'switch') && signalsOf(job.when).includes(part.spec.signal);
     if (part.job !== job.id) return false;
     if (plays(part, 'relay')) return has(job, 'relay') && job.device.kind === 'relay' && part.spec.type.id === job.device.part;
-    return plays(part, 'overcurrent device') && part.spec.guards === 'load' && has(job, 'fuse');
+    return plays(part, 'overcurrent device') && part.spec.guards === 'load' && part.spec.chosen && has(job, 'fuse');
   });

@@ -208,6 +208,12 @@ function hearOne(text: string, design: Design | null, answers: Answers, units: U
   if (apart) reading.takeFound(apart, 'device', 'its returns to ground points of its own');
   const wire = reading.found(readWire(reading.rest));
   if (wire) take(wire.at, wire.length, 'device', wire.means);
+  if (there.includes('wire') && !wire)
+    assumed.push('the wire is bought new until its size is said (“with 2.5 mm² wire”): what is there is judged by what it is');
+  if (there.includes('fuse') && guard?.ratingA == null)
+    assumed.push('the fuse is bought new until its rating is said (“with a 20 A fuse”): what is there is judged by what it is');
+  if (there.includes('relay') && !deviceFound)
+    assumed.push('the relay that is there is taken to be the one in the sentence: choose what it is, or type it under Parts');
   const strip = reading.match(STRIP);
   if (strip) reading.takeFound(strip, 'device', 'what leaves the relay’s place over a terminal strip, numbered');
   const cable = reading.match(ONE_CABLE);

@@ -43,6 +43,18 @@ describe('what is there', () => {
     const design = typed([FAN], PAGE);
     expect(hear('never run the fan while the door is open with the existing relay', design).add).toBeNull();
   });
+  test('of no size or rating that was said it is bought as chosen, and says so', () => {
+    expect(bought('with the existing wire and fuse')).toMatchObject({ gone: [], cut: plain.wires.map(({ tag }) => tag) });
+    const { assumed } = hear(`${FAN} with the existing wire, fuse and relay`, blankDesign('box', PAGE));
+    expect(assumed.join()).toMatch(
+      /wire is bought new until its size is said.*fuse is bought new until its rating is said.*relay that is there is taken to be the one in the sentence/,
+    );
+    const said = hear(
+      `${FAN} through a 30 A relay with 2.5 mm² wire and a 25 A fuse, with the existing wire, fuse and relay`,
+      blankDesign('box', PAGE),
+    );
+    expect(said.assumed.join()).not.toMatch(/bought new|taken to be/);
+  });
   test('without the word nothing is', () => {
     expect(bought('with 2.5 mm² wire').there).toBeUndefined();
     expect(bought('through a 40 A relay').there).toBeUndefined();
@@ -51,7 +63,7 @@ describe('what is there', () => {
 
 describe('the lists', () => {
   test('of wire: none of the load circuit is cut, those of the coil are, and what is found is the same', () => {
-    const { cut, findings, gone } = bought('with the existing wire');
+    const { cut, findings, gone } = bought('with 2.5 mm² wire, with the existing wire');
     const load = plain.netlist.wires.filter(({ section }) => section.side === 'load').map(({ tag }) => tag);
     expect(load.length).toBeGreaterThan(3);
     expect(cut.filter((tag) => load.includes(tag))).toEqual([]);
@@ -60,11 +72,11 @@ describe('the lists', () => {
     expect(gone.some((row) => /relay|in-line holder|Switch/.test(row))).toBe(false);
   });
   test.each([
-    ['fuse', /in-line holder$/, /\bF1\b/],
+    ['15 A fuse', /in-line holder$/, /\bF1\b/],
     ['relay', /relay.*Socket/i, /\bK1\b/],
     ['switch', /^Switch, /, /\bS2\b/],
   ])('of the %s: its row is gone, and it is not mounted', (what, row, tag) => {
-    const { gone, mounted } = bought(`with the existing ${what}`);
+    const { gone, mounted } = bought(what === '15 A fuse' ? 'with a 25 A fuse, with the existing fuse' : `with the existing ${what}`);
     expect(gone.filter((one) => /relay|in-line holder|^Switch/i.test(one))).toEqual([expect.stringMatching(row)]);
     expect(mounted).not.toMatch(tag);
     expect(bought('').mounted).toMatch(tag);
