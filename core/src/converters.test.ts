@@ -30,6 +30,7 @@ describe('what is heard', () => {
       place: made.jobs[0]!.loads[0]!.place,
     });
     expect(made.jobs[1]!.device.place).toBe(made.jobs[0]!.device.place);
+    expect(new Set(made.signals.map(({ place }) => place))).toEqual(new Set([made.jobs[0]!.device.place]));
     const told = hear(LAMP, typed([FEED], PAGE))
       .told.map(({ means }) => means)
       .join();
@@ -81,6 +82,22 @@ describe('solved', () => {
     // Two switches: the main one is one of its own signals.
     expect([jobs[2]!.matching, jobs[2]!.combinations]).toEqual([4, 4]);
     expect(analyse(other).analysis.jobs[2]!.combinations).toBe(2);
+  });
+  test.each([
+    ['a converter', [FEED, 'when the start button is pressed, light a 10 W lamp from the converter until the stop button is pressed']],
+    [
+      'a contact',
+      [
+        'main relay: when the main switch is on, feed a 5 A radio',
+        'when the start button is pressed, light a 10 W lamp behind the main relay until the stop button is pressed',
+      ],
+    ],
+  ])('a relay that holds itself on %s lets go with it, and stays off when that comes back', (_, says) => {
+    const design = typed(says, says[0] === FEED ? PAGE : 'battery-12');
+    const { jobs, findings } = analyse(design).analysis;
+    expect(jobs[1]!.combinations).toBeGreaterThan(4);
+    expect(jobs[1]!.matching).toBe(jobs[1]!.combinations);
+    expect(findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
   });
   test('it is one thing: bought once, with both of its voltages, and its output is an end of its own', () => {
     const rows = analysis.parts.filter(({ description }) => /converter/i.test(description));

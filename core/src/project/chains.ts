@@ -228,6 +228,34 @@ export function liveCoil(design: Fed, job: Job): When | null {
   return own === supplyIdOf(design, job) ? null : liveSupply(design, own);
 }
 
+/** A clause whose holds end while what its coil hangs on is dead: a relay that holds itself lets go, and stays off until it is started anew. */
+export function heldWhile(when: When, live: When): When {
+  const of = (part: When): When => heldWhile(part, live);
+  switch (when.op) {
+    case 'always':
+    case 'signal':
+      return when;
+    case 'not':
+    case 'toggle':
+    case 'delay':
+      return { ...when, of: of(when.of) };
+    case 'held':
+      return { ...when, set: of(when.set), reset: { op: 'or', of: [of(when.reset), { op: 'not', of: live }] } };
+    case 'and':
+    case 'or':
+      return { ...when, of: when.of.map(of) };
+    default:
+      return when satisfies never;
+  }
+}
+
+/** Whether a job's coil hangs on what gives its load current: no supply of its own was chosen for it, and no feed of its sentence gives it. */
+const sharesFeed = (design: Fed, job: Job): boolean =>
+  job.controlSupply === 'same' && !signalsOf(job.when).some((id) => isFeed(design.signals.find((one) => one.id === id)));
+/** When what a job's coil hangs on is live; null where it always is. */
+export const liveAtCoil = (design: Fed, job: Job): When | null =>
+  liveCoil(design, job) ?? (sharesFeed(design, job) ? liveLoad(design, job) : null);
+
 /** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
 export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'supplies'>, job: Job): string | null {
   const { otherwise, loads, device, when, supply } = job;

@@ -1,7 +1,7 @@
 /** What a whole job means: each of its load lines, from its clauses and what they remember. */
 import type { Design, Job } from './schema.ts';
 import type { Load } from '../kinds/index.ts';
-import { liveCoil, liveLoad, spelledOut, switchedBy } from './chains.ts';
+import { heldWhile, liveAtCoil, liveCoil, liveLoad, spelledOut, switchedBy } from './chains.ts';
 import { feedOf } from './hangs-on.ts';
 import { type Memory, type TimedState, type When, meaning, nextOf, remembers, signalsOf, timedMeaning } from '../document/index.ts';
 
@@ -50,11 +50,12 @@ export function intentOf(design: Design, job: Job): JobIntent {
   // What another job switches is live by that one's clause, which both of this one's stand on; an existing circuit is a signal itself.
   const behind = liveLoad(design, job);
   const coil = liveCoil(design, job);
+  const atCoil = liveAtCoil(design, job);
   const feed = from && switchedBy(design, from) ? undefined : from;
   const spelled = (clause: When): When => {
     const own = spelledOut(design, clause);
     const before = [behind, coil].filter((one) => one !== null);
-    return before.length > 0 ? { op: 'and', of: [...before, own] } : own;
+    return before.length > 0 ? { op: 'and', of: [...before, atCoil ? heldWhile(own, atCoil) : own] } : own;
   };
   const when = spelled(job.when);
   const second =

@@ -115,7 +115,8 @@ export const isInTheWet = (feeding: Supply, things: readonly { readonly name: st
 function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply) {
   let design = onto;
   const supply = feeding.id;
-  const at = (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
+  // What takes from a converter is worked where that one is switched.
+  const at = convertedBy(design, supply)?.device.place ?? (design.places.find(({ id }) => id !== feeding.place) ?? design.places[0]!).id;
   const ids = new Map<string, string>();
   for (const signal of said) {
     const known = signal.id ?? design.signals.find(({ name }) => name.toLowerCase() === signal.name.toLowerCase())?.id;
