@@ -64,7 +64,7 @@ export const mayConvert = (design: Pick<Design, 'signals' | 'supplies'>, job: Jo
   const [load, ...others] = job.loads;
   const from = design.supplies.find(({ id }) => id === supplyIdOf(design, job));
   const isOne = load !== undefined && others.length === 0 && !isCharged(load) && load.count === 1;
-  return isOne && loadFacets(load).takes?.as === 'power' && job.otherwise.kind === 'off' && from !== undefined && isOnVehicle(from);
+  return isOne && loadFacets(load).takes.as === 'power' && job.otherwise.kind === 'off' && from !== undefined && isOnVehicle(from);
 };
 
 /** What gives a signal its current, or its board or its sensor theirs, where that is a supply of the project. */

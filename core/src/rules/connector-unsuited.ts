@@ -25,6 +25,7 @@ import {
 } from '../reference/index.ts';
 import { airAbout } from './box-heat.ts';
 import { type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { feedRating } from './tapped.ts';
 import { feedBefore, fuseBefore, otherFusesBefore } from './fuse-before.ts';
 import { type Finding, type Given, type Nudge, type Rule, failingOrTightest, judge } from './rule.ts';
 import { fuseRating, noneAllowed, voltsWithin } from './shared-working.ts';
@@ -158,13 +159,7 @@ function check(context: RuleContext, job: WiredJob, placed: Placed): Finding[] {
             working: {
               formula: within('I_feed'),
               given,
-              result: {
-                symbol: 'I_feed',
-                meaning: `own fuse of ${feed.signal.name}`,
-                value: feedFuseA(feed.signal),
-                unit: 'A',
-                source: entered(`signals[${feed.at}]${feed.signal.fuseA === undefined ? '' : '.fuseA'}`),
-              },
+              result: feedRating(feed),
               limit,
             },
           }),

@@ -1,9 +1,10 @@
 import { feedFuseA } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { STRIP_TERMINAL_SOURCE, computed, entered, sizeName } from '../reference/index.ts';
+import { STRIP_TERMINAL_SOURCE, computed, sizeName } from '../reference/index.ts';
 import { type StripPosition, type Wire, stripsOf } from '../graph/index.ts';
 import { type RuleContext, wireSubject } from './context.ts';
 import { shareBehind } from './fuse-above-wire.ts';
+import { feedRating } from './tapped.ts';
 import { feedBefore, fuseBefore, otherFusesBefore } from './fuse-before.ts';
 import { thickerLegs } from './nudging.ts';
 import { fuseRating, worstShared } from './shared-working.ts';
@@ -70,13 +71,7 @@ function check(context: RuleContext, strip: string, { front, back, ratedA }: Str
             value: feedFuseA(feed.signal),
             title: `${feed.signal.name} passes ${formatQuantity(feedFuseA(feed.signal), 'A')}; ${at} bears ${bears}`,
             detail: `${detail}; the feed’s own fuse is what stands before it`,
-            working: working('I_feed', {
-              symbol: 'I_feed',
-              meaning: `own fuse of ${feed.signal.name}`,
-              value: feedFuseA(feed.signal),
-              unit: 'A',
-              source: entered(`signals[${feed.at}]${feed.signal.fuseA === undefined ? '' : '.fuseA'}`),
-            }),
+            working: working('I_feed', feedRating(feed)),
           }),
         ]),
   ]);

@@ -1,11 +1,11 @@
 import { feedFuseA } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
-import { entered, sizeName, sizesFrom, seriesOf, standard } from '../reference/index.ts';
+import { sizeName, sizesFrom, seriesOf, standard } from '../reference/index.ts';
 import { wireSubject } from './context.ts';
 import { sizePatch } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 import { ampacityGiven } from './shared-working.ts';
-import { tapped } from './tapped.ts';
+import { feedRating, tapped } from './tapped.ts';
 
 const ID = 'tap-above-wire';
 
@@ -39,13 +39,7 @@ export const tapAboveWire: Rule = {
             working: {
               formula: 'I_feed ≤ I_z',
               given: ampacityGiven(context, wire),
-              result: {
-                symbol: 'I_feed',
-                meaning: `own fuse of ${signal.name}`,
-                value,
-                unit: 'A',
-                source: entered(`signals[${at}]${signal.fuseA === undefined ? '' : '.fuseA'}`),
-              },
+              result: feedRating({ signal, at }),
               limit: {
                 symbol: 'I_z',
                 meaning: `ampacity of ${wire.tag}`,

@@ -1,8 +1,10 @@
-/** What hangs on an existing feed past every fuse of ours: two rules ask it. */
-import { isFeed, plays } from '../kinds/index.ts';
+/** What hangs on an existing feed past every fuse of ours: several rules ask it. */
+import { type SignalOf, feedFuseA, isFeed, plays } from '../kinds/index.ts';
+import { entered } from '../reference/index.ts';
 import { walk } from '../graph/index.ts';
 import { terminal } from '../quantity/index.ts';
 import type { RuleContext, WiredJob } from './context.ts';
+import type { Given } from './rule.ts';
 
 /** Feeds of the vehicle, and of each the wires of a job with nothing but the vehicle's own fuse before them. */
 export function tapped(context: RuleContext, { job, wires, ownFuses }: WiredJob) {
@@ -23,3 +25,12 @@ export function tapped(context: RuleContext, { job, wires, ownFuses }: WiredJob)
     return asked.map((wire) => ({ signal, at, wire }));
   });
 }
+
+/** What the feed's own fuse passes for good, as read off at the signal or taken as usual. */
+export const feedRating = ({ signal, at }: { readonly signal: SignalOf<'feed'>; readonly at: number }): Given => ({
+  symbol: 'I_feed',
+  meaning: `own fuse of ${signal.name}`,
+  value: feedFuseA(signal),
+  unit: 'A',
+  source: entered(`signals[${at}]${signal.fuseA === undefined ? '' : '.fuseA'}`),
+});

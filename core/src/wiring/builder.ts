@@ -142,7 +142,7 @@ export class NetlistBuilder {
     for (const part of this.parts.values()) {
       if (!plays(part, 'load') || part.job !== of) continue;
       const { nominalV, ratedA } = (this.parts.get(supply) as Extract<AnyPart, { kind: 'converter' }>).spec;
-      this.change<'load'>(part.id, { gives: `${nominalV} V ⎓, ${ratedA} A,` });
+      this.change<'load'>(part.id, { gives: `${nominalV} V ⎓, ${ratedA} A` });
       this.change<'converter'>(supply, {
         input: { at: [terminal(part.id, '+'), terminal(part.id, '-')], ratedV: part.spec.ratedV, tag: part.tag },
       });

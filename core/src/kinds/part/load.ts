@@ -64,7 +64,7 @@ export const load: PartKind<'load', LoadSpec, 'load'> = {
   listed: ({ name, spec }) =>
     isOutlet(spec)
       ? `Socket outlet${spec.metal ? ' with earth' : ''} (${name}), ${spec.ratedV} V`
-      : `${name}, ${spec.gives === undefined ? '' : `direct-current converter to ${spec.gives} from `}${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}${
+      : `${name}, ${spec.gives === undefined ? '' : `direct-current converter to ${spec.gives}, from `}${spec.ratedV} V, ${formatQuantity(spec.ratedV ** 2 / spec.ohm, 'W')}${
           LOADS[spec.loadKind].secondary === 'joined'
             ? `: its slider for at least ${formatQuantity(spec.ratedV / spec.ohm, 'A')} at any setting, and a fuse for it`
             : ''

@@ -36,6 +36,21 @@ describe('a fan by a thermostat beside an ignition box', () => {
   });
 });
 
+test('a fuse that is there hangs in nothing that is made', () => {
+  const hanging = (words: string) =>
+    of(
+      typed(
+        [
+          `when the key is on and the fan thermostat grounds, run a 12 A fan from the battery with a 30 A fuse${words}`,
+          'when the key is on, feed a 4 A ignition box',
+        ],
+        'battery-12',
+      ),
+    ).harnesses.flatMap(({ parts }) => parts.map(({ part }) => part.tag));
+  expect(hanging('')).toContain('F1');
+  expect(hanging(', with the existing fuse')).not.toContain('F1');
+});
+
 describe('over a strip', () => {
   const { harnesses, analysis } = of(builtOf(PIECES.find(({ id }) => id.startsWith('17'))!));
   test('a splice names the pieces that end at it, and large fuses on blocks hang in nothing', () => {

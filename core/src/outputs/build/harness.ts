@@ -5,6 +5,7 @@ import type { Design } from '../../project/index.ts';
 import { type AnyPart, kindOf, plays } from '../../kinds/index.ts';
 import { terminalName } from './end-name.ts';
 import type { WireRow } from './lists.ts';
+import { partIsThere } from './there.ts';
 
 /** A fuse in a holder with leads, a diode in its sleeve, a splice. */
 export interface InHarness {
@@ -44,7 +45,11 @@ export function harnessesOf(design: Design, netlist: Netlist, rows: readonly Wir
       const [{ fromPlace: from, toPlace: to, loom }] = own as [WireRow];
       // A thing at an end is made with what stays there, where anything does.
       const parts = netlist.parts.filter(
-        (part) => !taken.has(part.id) && kindOf(part).hangsInWires?.(part.spec) === true && [from, to].includes(placeOf.get(part.place)!),
+        (part) =>
+          !taken.has(part.id) &&
+          kindOf(part).hangsInWires?.(part.spec) === true &&
+          !partIsThere(design, part) &&
+          [from, to].includes(placeOf.get(part.place)!),
       );
       const touching = parts.flatMap((part): InHarness[] => {
         const sits = sitsAt(netlist, part, rows, own);
