@@ -27,7 +27,7 @@ const LAYERS = [
 
 /** What supplies, signals and loads are discriminated by, and their kinds. */
 const KIND_NAMES = [
-  ['nature', 'switch|feed|ground-switch|threshold|pressure|quantity|pin|receiver|regulator|timer|two-hand'],
+  ['nature', 'switch|feed|ground-switch|threshold|pressure|quantity|pin|receiver|regulator|timer|two-hand|auxiliary'],
   [
     'kind',
     'battery|alternator|converter|mains|adapter|heater|filament|heat-lamp|led|motor|solenoid|electronics|transformer|variable-transformer|outlet',

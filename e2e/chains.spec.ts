@@ -48,3 +48,41 @@ test('a job is hung on what another one switches: said and chosen, drawn from th
   await expect(sentence).toContainText('lamp, 5 W');
   expect(errors).toEqual([]);
 });
+
+test('a small contact of another job’s contactor is chosen in the sentence, either way round, and drawn with the coil that moves it', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  await page
+    .getByLabel('Say what shall happen')
+    .fill('main contactor: when the main switch is on, feed a 2 kW heater through a 25 A contactor from 230 V mains');
+  await page.getByRole('button', { name: 'Wire it' }).click();
+  await expect(page.locator('.symbol').first()).toBeVisible();
+  await page.getByRole('button', { name: '+ job' }).click();
+  await page.getByLabel('Say what shall happen').fill('when the lamp switch is on, light a 40 W lamp');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await expect(sentence).toContainText('When lamp switch is on');
+
+  await sentence.getByRole('button', { name: 'lamp switch is on' }).click();
+  await choose(page.getByLabel('Signal', { exact: true }), 'Main contactor auxiliary contact: a small one on its contactor');
+  await page.keyboard.press('Escape');
+  await expect(sentence).toContainText('When Main contactor auxiliary contact is in');
+  await expect(page.getByText('2 of 2 states match the sentence')).toBeVisible();
+  const paths = page.getByLabel('Current paths', { exact: true });
+  for (const word of ['K1', 'K2', '13', '14']) await expect(paths.getByText(word, { exact: true }).first()).toBeVisible();
+  // Nobody works it: the lamp follows the main switch.
+  const meter = page.getByLabel('Meter');
+  await expect(page.getByRole('button', { name: /auxiliary contact \d$/ })).toHaveCount(0);
+  await expect(meter).toContainText('across lamp0 V');
+  await page.getByRole('button', { name: /^main switch \d$/ }).click();
+  await expect(meter).toContainText(/2[23]\d(?:\.\d)? V/);
+
+  await sentence.getByRole('button', { name: 'Main contactor auxiliary contact is in' }).click();
+  await choose(page.getByLabel('State', { exact: true }), 'is out');
+  await page.keyboard.press('Escape');
+  for (const pin of ['11', '12']) await expect(paths.getByText(pin, { exact: true }).first()).toBeVisible();
+  await expect(meter).toContainText('across lamp0 V');
+  expect(errors).toEqual([]);
+});

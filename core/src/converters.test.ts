@@ -3,7 +3,9 @@ import { describe, expect, test } from '@jest/globals';
 import { analyse, drawJobs } from './analyse.ts';
 import { benchSteps, predictions } from './outputs/bench/dictionary.ts';
 import { chainBefore, convertedBy, withoutJob } from './project/chains.ts';
-import { hear, parseDesign } from './project/index.ts';
+import { givenOn, hear, parseDesign } from './project/index.ts';
+import { applyPatches } from './document/index.ts';
+import { findNudge } from './advice/index.ts';
 import type { Design } from './project/schema.ts';
 import { loadVolts } from './analysis/index.ts';
 import { keepOf } from './kinds/own-kept.ts';
@@ -139,6 +141,35 @@ describe('more than it gives', () => {
     const heavy = typed([FEED, LAMP.replace('a 10 W reverse lamp', 'a 70 W reverse lamp')], PAGE);
     const found = asked({ ...heavy, supplies: heavy.supplies.map((one) => (one.kind === 'converter' ? { ...one, ratedA: 50 } : one)) });
     expect([found.limit, found.severity, found.working.limit.symbol]).toEqual([5, 'danger', 'I_in']);
+  });
+});
+
+describe('a larger one', () => {
+  const LABEL = 'Nudge to a converter that gives 8 A and takes 110 W';
+  const nudged = (lamp: string, rule: string, ratedA?: number) => {
+    const design = typed([FEED, LAMP.replace('a 10 W reverse lamp', lamp)], PAGE);
+    const { analysis, evidence } = analyse(ratedA === undefined ? design : with_({ ratedA }, design));
+    const found = analysis.findings.find((one) => one.rule === rule && one.severity !== 'hold' && one.title.startsWith('12 V'))!;
+    return { nudge: findNudge(evidence, analysis.findings, found), before: evidence.design };
+  };
+  // 8 A · 12 V / 0.9 = 106.7 W.
+  test.each([
+    ['more runs on it than it gives', 'a 70 W reverse lamp', 'supply-overload', undefined],
+    ['more runs on it than comes in, whatever is typed of its output', 'a 70 W reverse lamp', 'supply-overload', 50],
+    ['it does not outlast a start', 'two 20 W lamps', 'start-over-supply', undefined],
+  ])('where %s: its output and what it takes go together', (_, lamp, rule, ratedA) => {
+    const { nudge, before } = nudged(lamp, rule, ratedA);
+    expect(nudge?.label).toBe(LABEL);
+    const after = applyPatches(before, nudge!.patches);
+    expect(after.jobs[0]!.loads[0]!.plate).toEqual({ unit: 'W', value: 110, ratedV: 48 });
+    expect(givenOn(after.jobs[0]!, 12)).toBeGreaterThanOrEqual(8);
+    expect(analyse(after).analysis.findings.filter((one) => one.rule === rule && one.severity !== 'hold')).toEqual([]);
+  });
+  test('one that takes enough gets its output alone', () => {
+    expect(nudged('a 20 W reverse lamp', 'supply-overload', 0.5).nudge).toMatchObject({
+      label: 'Nudge to a supply of 2 A',
+      patches: [{ path: ['supplies', 1, 'ratedA'], value: 2 }],
+    });
   });
 });
 

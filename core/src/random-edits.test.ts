@@ -25,7 +25,16 @@ import { CONNECTOR_IDS, DC_PROTECTIONS, MAINS_PROTECTIONS, WIRE_SIZES_MM2 } from
 import { benchPlan, cautionsFor, workOf } from './outputs/index.ts';
 import { type Piece, builtOf } from './testing/pieces.ts';
 import { compile } from './wiring/index.ts';
-import { type Design, type Job, parseDesign, parseDesignText, sentenceOf, sentenceText, withBoardType } from './project/index.ts';
+import {
+  type Design,
+  type Job,
+  parseDesign,
+  parseDesignText,
+  sentenceOf,
+  sentenceText,
+  withAuxiliaryOf,
+  withBoardType,
+} from './project/index.ts';
 
 /** A long run looks at more: `RANDOM_EDITS=2000`. */
 const EDITS_AN_EXAMPLE = Number(process.env.RANDOM_EDITS ?? 30);
@@ -161,6 +170,20 @@ function changed(design: Design, dice: Dice): Design {
         supply.kind === 'converter' ? { ...supply, ofJob: pick(['itself', ...design.jobs.map(({ id }) => id)]) } : supply,
       ),
     }),
+    // A small contact of any job's contactor, its own too, which is refused.
+    () => {
+      const other = pick(design.jobs);
+      const part = pick(['contactor-24v-2x25a', 'contactor-230v-2x25a', 'relay-12v-150a-stud', 'relay-12v-30a-5']);
+      const { design: made, id } = withAuxiliaryOf(design, other.id);
+      return {
+        ...made,
+        jobs: made.jobs.map((before): Job => {
+          const device = { kind: 'relay' as const, part, socket: 'auto' as const, place: before.device.place };
+          const changed = before.id === other.id ? { ...before, device } : before;
+          return before.id === job.id ? { ...changed, when: whenOf([...ids, id, id], 2, dice) } : changed;
+        }),
+      };
+    },
     () => ({
       ...design,
       supplies: one(design.supplies, (supply) => ({ ...supply, lowestV: times(supply.lowestV), internalOhm: times(supply.internalOhm) })),

@@ -25,7 +25,7 @@ export {
   checkStatements,
   sweep,
 } from './joint.ts';
-export { type LostSignal, isAgainstLost } from './lost.ts';
+export { type LostSignal, holdsByContactors, isAgainstLost } from './lost.ts';
 export { type Sneak } from './sneak.ts';
 export { type StateRow, type StateTable, stateTable } from './table.ts';
 export { type Verdict, jobVerdicts, lineReader, signalWords, statesOf } from './verdict.ts';

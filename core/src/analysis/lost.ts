@@ -1,8 +1,10 @@
 /** What each signal's loss does, state by state: the job solved again with each of the wires of that signal off. */
-import { meaning } from '../document/index.ts';
-import { type Intent, type Job, supplyIdOf } from '../project/index.ts';
+import { meaning, remembers } from '../document/index.ts';
+import { type Intent, type Job, auxiliariesOf, outputsBefore, supplyIdOf, switchedBy } from '../project/index.ts';
+import { armatureOf } from '../kinds/index.ts';
 import { partOf } from '../quantity/index.ts';
-import { signalPartId, wireBranch } from '../wiring/index.ts';
+import type { Solution } from '../solve/index.ts';
+import { relayId, signalPartId, wireBranch } from '../wiring/index.ts';
 import type { Evidence, JobEvidence, LoadState } from './evidence.ts';
 import { stateKey } from './explore.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from './faults.ts';
@@ -33,6 +35,24 @@ export function isAgainstLost(job: Job, stands: LoadState, meant: Intent, on: Re
   return job.lost === 'on' ? meant === 'on' && stands !== 'on' : meant === 'off' && stands !== 'off';
 }
 
+/**
+ * Whether the clause of a job that contacts of other jobs' contactors work holds with those as they are solved: what a broken wire of
+ * another job does to its contactor is what this one's sentence asks about, and no loss of its own. False where no such contact works it.
+ */
+export function holdsByContactors({ design, circuit }: Evidence, job: Job, { sensed }: Solution, on: ReadonlySet<string>): boolean {
+  const contactors = new Map(auxiliariesOf(design, job).map((signal) => [signal.id, relayId(switchedBy(design, signal)!)]));
+  const others = outputsBefore(design, job).length > contactors.size;
+  if (contactors.size === 0 || others || remembers(job.when)) return false;
+  return meaning(
+    job.when,
+    (signal) => {
+      const contactor = contactors.get(signal);
+      return contactor === undefined ? on.has(signal) : sensed[circuit.sensorIndex(armatureOf(contactor))] === 1;
+    },
+    null,
+  ).value;
+}
+
 /** By the key of a state. Null where the order of signals counts or there are too many of them: that was not asked. */
 export function lostSignals(evidence: Evidence, own: JobEvidence): ReadonlyMap<string, readonly LostSignal[]> | null {
   if (own.sequential || own.signals.length > MOST_FAULT_SIGNALS) return null;
@@ -60,7 +80,9 @@ export function lostSignals(evidence: Evidence, own: JobEvidence): ReadonlyMap<s
       0,
       lines.findIndex(({ state: stands }, at) => stands !== meant[at]),
     );
-    const wrong = lines.some(({ state: stands }, at) => isAgainstLost(own.job, stands, meant[at]!, on));
+    const wrong =
+      lines.some(({ state: stands }, at) => isAgainstLost(own.job, stands, meant[at]!, on)) &&
+      !holdsByContactors(alone, own.job, solution, on);
     found.set(key, states.set(branch!, { state: lines[changed]!.state, wrong }));
   });
   return new Map(

@@ -4,7 +4,7 @@
  */
 import type { Solution } from '../solve/index.ts';
 import { type Terminal, terminal } from '../quantity/index.ts';
-import { type BranchId, type PartPlaying, branchId, plays, kindOf, pullInA } from '../kinds/index.ts';
+import { type BranchId, type PartPlaying, armatureOf, branchId, plays, kindOf, pullInA } from '../kinds/index.ts';
 import { type Evidence, voltsBetween } from './evidence.ts';
 import { primitivesOf } from '../graph/index.ts';
 import { wireBranch } from '../wiring/index.ts';
@@ -49,7 +49,7 @@ export function sneakPaths(evidence: Evidence, solution: Solution): Sneak[] {
   return evidence.netlist.parts.flatMap((part) => {
     if (!plays(part, 'relay') && !plays(part, 'load')) return [];
     // A coil that has pulled in holds below its pull-in current; a load that runs slower is meant to get less.
-    if (plays(part, 'relay') && solution.sensed[evidence.circuit.sensorIndex(branchId(part.id, 'armature'))] === 1) return [];
+    if (plays(part, 'relay') && solution.sensed[evidence.circuit.sensorIndex(armatureOf(part.id))] === 1) return [];
     if (plays(part, 'load') && isSlowed(evidence, part.job)) return [];
     const gets = share(evidence, solution, part);
     if (gets.share <= FELT || gets.share >= WORKS) return [];

@@ -57,6 +57,7 @@ export {
   pinRelay,
   powerRelays,
   relayOf,
+  takesAuxiliary,
   servesLogic,
   servingRelay,
   largestRating,
@@ -127,6 +128,7 @@ export {
 } from './own-part.ts';
 export { withItsLevels } from './signal/watching.ts';
 export { START_TIMES_S, type Starting, heatingAmperes, startAmpere, usualSurge } from './load/surge.ts';
+export { auxiliaryPins } from './part/auxiliary.ts';
 export { BOX_CONDUCTORS, type BoxConductor } from './part/box-terminal.ts';
 export type { FuseSpec } from './part/fuse.ts';
 export { type FaultKind, type Unread, type PartSymbol, type SymbolName, branchId, partOfBranch, wireBranch } from './part/kind.ts';
@@ -137,6 +139,7 @@ export {
   COIL_TOLERANCE,
   COIL_TOLERANCE_SOURCE,
   coilTemperature,
+  armatureOf,
   contactBranchId,
   hotPullIn,
   isCopperCoil,
@@ -151,6 +154,8 @@ export { type Levels } from './signal/kind.ts';
 export {
   SIGNALS,
   SIGNAL_NATURES,
+  isAuxiliary,
+  jobOf,
   type Signal,
   type SignalNature,
   type SignalOf,

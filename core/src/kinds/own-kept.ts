@@ -67,7 +67,7 @@ export type OwnKept = OwnLoad | OwnSignal | OwnSupply;
 /** Natures that are a thing of their own: neither a wire that is there, nor a pin of a board. */
 export const SHELF_NATURES = (Object.keys(SIGNALS) as Signal['nature'][]).filter((nature) => {
   const begun = asNature({ id: ON_SHELF, name: ON_SHELF, place: ON_SHELF, usual: false }, nature, ON_SHELF);
-  return signalFacets(begun).form(begun) !== 'feed' && !('controller' in begun);
+  return signalFacets(begun).form(begun) !== 'feed' && signalFacets(begun).isOfJobs !== true && !('controller' in begun);
 });
 
 type Entry = Load | Signal | Supply;

@@ -3,14 +3,19 @@ import { type When, mintId, partsOf, signalsOf, withoutSignal } from '../documen
 import {
   type Signal,
   type SignalOf,
+  asNature,
   fedElsewhere,
+  isAuxiliary,
   isCharged,
   isFeed,
   isMains,
   isOnVehicle,
   isPin,
+  jobOf,
   loadFacets,
+  relayOf,
   supplyFacets,
+  takesAuxiliary,
 } from '../kinds/index.ts';
 import { controlSupplyIdOf, feedOf, supplyIdOf } from './hangs-on.ts';
 import type { Design, Job } from './schema.ts';
@@ -19,13 +24,15 @@ type Of = Pick<Design, 'jobs' | 'signals'>;
 /** With the supplies, of which one may be what another job feeds. */
 type Fed = Of & Pick<Design, 'supplies' | 'controllers' | 'parts'>;
 
-/** The job whose contact makes a feed live; none of an existing circuit of the vehicle. */
-export const switchedBy = ({ jobs }: Pick<Design, 'jobs'>, { ofJob }: SignalOf<'feed'>): Job | undefined =>
-  ofJob === undefined ? undefined : jobs.find(({ id }) => id === ofJob);
+/** The job whose contact makes a feed live, or whose contactor moves a contact; none of an existing circuit of the vehicle, and of a thing of its own. */
+export function switchedBy({ jobs }: Pick<Design, 'jobs'>, signal: Signal): Job | undefined {
+  const of = jobOf(signal);
+  return of === undefined ? undefined : jobs.find(({ id }) => id === of);
+}
 
 /** Whether a signal is what another job switches: it stands as that one's signals make it, and nobody operates it. */
 export const isOutputOfJob = (design: Pick<Design, 'jobs'>, signal: Signal | undefined): boolean =>
-  isFeed(signal) && switchedBy(design, signal) !== undefined;
+  signal !== undefined && switchedBy(design, signal) !== undefined;
 
 /** Signals that are things of their own, which somebody or something operates. */
 export const thingsOf = ({ jobs, signals }: Of): Signal[] => signals.filter((signal) => !isOutputOfJob({ jobs }, signal));
@@ -45,13 +52,19 @@ export const signalsNamed = ({ when, otherwise, supply }: Job): string[] => [
   ]),
 ];
 
-/** Jobs whose outputs a job's sentence names. */
+/** Jobs whose outputs, or contacts of whose contactors, a job’s sentence names. */
 export function outputsBefore(design: Of, job: Job): Job[] {
   return signalsNamed(job).flatMap((id) => {
-    const feed = feedNamed(design, id);
-    return (feed && switchedBy(design, feed)) ?? [];
+    const signal = design.signals.find((one) => one.id === id);
+    return (signal && switchedBy(design, signal)) ?? [];
   });
 }
+
+/** Auxiliary contacts that a job's sentence names. */
+export const auxiliariesOf = (design: Of, job: Job): SignalOf<'auxiliary'>[] => {
+  const named = new Set(signalsNamed(job));
+  return design.signals.filter((signal) => isAuxiliary(signal)).filter(({ id }) => named.has(id));
+};
 
 /** The job whose one load is the converter that a supply is; none of a supply that is fed elsewhere, or by what is no converter. */
 export function convertedBy(design: Pick<Design, 'jobs' | 'signals' | 'supplies'>, supply: string): Job | undefined {
@@ -106,7 +119,7 @@ export function spelledLength(design: Fed): (job: Job) => number {
   const known = new Map<Job, number>();
   const ofSignal = (id: string): number => {
     const signal = design.signals.find((one) => one.id === id);
-    const before = isFeed(signal) ? switchedBy(design, signal) : undefined;
+    const before = signal && switchedBy(design, signal);
     return before ? ofJob(before) : 1 + (signal ? ofSupply(feedingSignal(design, signal)) : 0);
   };
   const ofSupply = (id: string | undefined): number => {
@@ -167,6 +180,21 @@ export const runsForHours = (design: Of, job: Job): boolean => [job, ...allHangi
 export const jobsAfter = (design: Fed, job: Job): Job[] =>
   design.jobs.filter((other) => chainBefore(design, other)?.includes(job) === true);
 
+/** Jobs whose coil or load takes its current of what this one switches, or of what those do: the same without those that a contact or a converter of it works. */
+export function jobsFedBy(design: Of, job: Job): Job[] {
+  const seen = new Set<Job>();
+  const behind = (at: Job): Job[] =>
+    design.jobs.filter((other) => signalsNamed(other).some((id) => feedNamed(design, id)?.ofJob === at.id) && !seen.has(other));
+  const walk = (at: Job): void => {
+    for (const other of behind(at)) {
+      seen.add(other);
+      walk(other);
+    }
+  };
+  walk(job);
+  return design.jobs.filter((other) => seen.has(other));
+}
+
 /** A clause with another one in the place of each signal that `by` has one for. */
 function replaced(when: When, by: (signal: string) => When | null): When {
   switch (when.op) {
@@ -195,8 +223,8 @@ function replaced(when: When, by: (signal: string) => When | null): When {
 export function spelledOut(design: Fed, when: When): When {
   return replaced(when, (id) => {
     const signal = design.signals.find((one) => one.id === id);
-    const job = isFeed(signal) ? switchedBy(design, signal) : undefined;
-    if (job) return wholeOf(design, job);
+    const job = signal && switchedBy(design, signal);
+    if (job) return isAuxiliary(signal) ? pulledIn(design, job) : wholeOf(design, job);
     const alive = signal && liveSupply(design, feedingSignal(design, signal));
     return alive ? allOf([alive, { op: 'signal', signal: id }]) : null;
   });
@@ -211,6 +239,12 @@ function wholeOf(design: Fed, job: Job): When {
   const live = feed ? spelledOut(design, { op: 'signal', signal: feed.id }) : liveLoad(design, job);
   return allOf([live, liveCoil(design, job), spelledOut(design, job.when)]);
 }
+/** When a job's contactor is in: its clause, and what its coil hangs on. */
+const pulledIn = (design: Fed, job: Job): When => {
+  const live = liveAtCoil(design, job);
+  const own = spelledOut(design, job.when);
+  return allOf([live, live ? heldWhile(own, live) : own]);
+};
 /** When a supply that is a converter's output gives anything; null of one that always does. */
 function liveSupply(design: Fed, supply: string | undefined): When | null {
   const job = supply === undefined ? undefined : convertedBy(design, supply);
@@ -251,7 +285,8 @@ export function heldWhile(when: When, live: When): When {
 
 /** Whether a job's coil hangs on what gives its load current: no supply of its own was chosen for it, and no feed of its sentence gives it. */
 const sharesFeed = (design: Fed, job: Job): boolean =>
-  job.controlSupply === 'same' && !signalsOf(job.when).some((id) => isFeed(design.signals.find((one) => one.id === id)));
+  controlSupplyIdOf(design, job) === supplyIdOf(design, job) &&
+  !signalsOf(job.when).some((id) => isFeed(design.signals.find((one) => one.id === id)));
 /** When what a job's coil hangs on is live; null where it always is. */
 export const liveAtCoil = (design: Fed, job: Job): When | null =>
   liveCoil(design, job) ?? (sharesFeed(design, job) ? liveLoad(design, job) : null);
@@ -270,9 +305,21 @@ export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'sup
   return null;
 }
 
-/** Whether what one job switches may feed another one: it can, and does not wait for it itself. */
-export const mayFeed = (design: Fed, before: Job, job: Job): boolean =>
-  before !== job && whyNoOutput(design, before) === null && chainBefore(design, before)?.includes(job) === false;
+/** Why no auxiliary contact is to be had of a job, as the end of a sentence; null where one is. */
+export function whyNoAuxiliary(design: Pick<Design, 'parts'>, { device, otherwise, lost }: Job): string | null {
+  const type = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
+  if (!type || !takesAuxiliary(type)) return 'no auxiliary contacts clip onto what switches that: give it a contactor';
+  if (otherwise.kind !== 'off' && otherwise.kind !== 'loads')
+    return 'which of its contactors is meant nobody can tell: let it be on and off alone';
+  if (lost === 'on') return 'its coil is out while it runs: let it be off when the signal is lost';
+  return null;
+}
+/** Whether something of one job may work or feed another one: there is such a thing, and it does not wait for that one itself. */
+const comesBefore = (why: string | null, design: Fed, before: Job, job: Job): boolean =>
+  before !== job && why === null && chainBefore(design, before)?.includes(job) === false;
+export const mayAssist = (design: Design, before: Job, job: Job): boolean =>
+  comesBefore(whyNoAuxiliary(design, before), design, before, job);
+export const mayFeed = (design: Fed, before: Job, job: Job): boolean => comesBefore(whyNoOutput(design, before), design, before, job);
 
 /** The design with what a job switches as a feed that others may name, and its id; one that is there serves. */
 export function withOutputOf(design: Design, of: string): { readonly design: Design; readonly id: string } {
@@ -294,12 +341,22 @@ export function withOutputOf(design: Design, of: string): { readonly design: Des
   };
   return { design: { ...design, signals: [...design.signals, feed] }, id };
 }
+/** The design with an auxiliary contact of a job's contactor that others may name, and its id; one that is there serves. */
+export function withAuxiliaryOf(design: Design, of: string): { readonly design: Design; readonly id: string } {
+  const known = design.signals.find((signal) => isAuxiliary(signal) && signal.ofJob === of);
+  if (known) return { design, id: known.id };
+  const job = design.jobs.find(({ id }) => id === of)!;
+  const id = mintId('signal', design.signals);
+  const begun = asNature({ id, name: auxiliaryName(job), place: job.device.place, usual: false }, 'auxiliary', job.supply);
+  return { design: { ...design, signals: [...design.signals, { ...begun, ofJob: of } as Signal] }, id };
+}
+export const auxiliaryName = ({ name }: Pick<Job, 'name'>): string => `${name} auxiliary contact`.slice(0, 60);
 export const outputName = ({ name }: Pick<Job, 'name'>): string => `${name} output`.slice(0, 60);
 
 /** The project without a job: what hung on what it switches does what it did by the signals of its sentence. */
 export function withoutJob(design: Design, id: string): Design {
   const job = design.jobs.find((one) => one.id === id)!;
-  const feeds = design.signals.filter((signal) => isFeed(signal) && signal.ofJob === id).map((signal) => signal.id);
+  const feeds = design.signals.filter((signal) => jobOf(signal) === id).map((signal) => signal.id);
   const instead = (when: When): When =>
     job.when.op === 'always'
       ? feeds.reduce<When>((left, feed) => withoutSignal(left, feed) ?? { op: 'always' }, when)

@@ -30,6 +30,7 @@ export {
   hangingOn,
   isOutputOfJob,
   jobsAfter,
+  jobsFedBy,
   convertedBy,
   convertersBefore,
   jobsBefore,
@@ -38,7 +39,12 @@ export {
   runsForHours,
   signalsNamed,
   mayFeed,
+  auxiliariesOf,
+  auxiliaryName,
+  mayAssist,
   outputName,
+  whyNoAuxiliary,
+  withAuxiliaryOf,
   spelledOut,
   switchedBy,
   thingsOf,
@@ -50,6 +56,7 @@ export {
 } from './chains.ts';
 export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
+export { givenOn, takesToGive } from './converter.ts';
 export { dropBudgetV, isByHeat, isSetByHand, ownRange, setToOther, stringRatedV, takesOf, unitOhm } from './load.ts';
 export { type DocumentProblem, type ParseResult, parseDesign, parseDesignText, pathText } from './parse.ts';
 export { type ProgramState, pinsOf, powerUp, restLevels, runProgram, stepWords } from './program.ts';

@@ -21,6 +21,8 @@ import {
   heatsinksOf,
   isCharged,
   isFeed,
+  isAuxiliary,
+  jobOf,
   isOfShelf,
   isPin,
   isRegulator,
@@ -86,19 +88,20 @@ function withOutputs(design: Design): Design {
   for (const _ of design.jobs) {
     const now = { ...design, signals };
     signals = signals.map((signal) => {
-      const job = isFeed(signal) ? switchedBy(now, signal) : undefined;
-      if (!job || !isFeed(signal)) return signal;
-      const supply = supplyIdOf(now, job);
+      const job = switchedBy(now, signal);
+      if (!job) return signal;
       const { place } = job.device;
+      if (!isFeed(signal)) return signal.place === place ? signal : { ...signal, place };
+      const supply = supplyIdOf(now, job);
       return signal.supply === supply && signal.place === place ? signal : { ...signal, supply, place };
     });
     if (signals.every((signal, at) => signal === now.signals[at])) break;
   }
-  const jobOf = new Map(signals.flatMap((signal) => (isFeed(signal) && signal.ofJob !== undefined ? [[signal.id, signal.ofJob]] : [])));
-  if (jobOf.size === 0) return design;
+  const ofJob = new Map(signals.flatMap((signal) => (jobOf(signal) === undefined ? [] : [[signal.id, jobOf(signal)!]])));
+  if (ofJob.size === 0) return design;
   // It is on while that job is, and no thing beside it.
   const term = (one: StatementTerm): StatementTerm =>
-    one.what === 'signal' && jobOf.has(one.id) ? { ...one, what: 'job', id: jobOf.get(one.id)! } : one;
+    one.what === 'signal' && ofJob.has(one.id) ? { ...one, what: 'job', id: ofJob.get(one.id)! } : one;
   return { ...design, signals, statements: design.statements.map((one) => ({ ...one, a: term(one.a), b: term(one.b) })) };
 }
 
@@ -265,15 +268,19 @@ function references(design: Design): DocumentProblem[] {
         say(`${path}.cutOut.part`, `there is no thermal fuse or cut-out "${part}" of the project’s own`);
     }
     if (job.cutOut.kind === 'contactor') {
-      needs(signals, 'signal', `${path}.cutOut.signal`, job.cutOut.signal);
+      const { signal: by } = job.cutOut;
+      needs(signals, 'signal', `${path}.cutOut.signal`, by);
+      if (isAuxiliary(design.signals.find(({ id }) => id === by)))
+        say(`${path}.cutOut.signal`, 'is a contact of another job’s contactor: a cut-out has a sensor of its own');
       if (!relayOf(design, job.cutOut.part)) say(`${path}.cutOut.part`, `there is no relay "${job.cutOut.part}" on the shelf`);
     }
     whenReferences(job.when, `${path}.when`, (path_, id) => needs(signals, 'signal', path_, id));
     loadReferences(job, path);
   });
   design.signals.forEach((signal, at) => {
-    if (!isFeed(signal) || signal.ofJob === undefined) return;
-    needs(jobs, 'job', `signals[${at}].ofJob`, signal.ofJob);
+    const of = jobOf(signal);
+    if (of === undefined) return;
+    needs(jobs, 'job', `signals[${at}].ofJob`, of);
     const own = switchedBy(design, signal);
     if (own && chainBefore(design, own) === null)
       say(`signals[${at}].ofJob`, `${own.name} would wait for itself: what it switches comes before it`);

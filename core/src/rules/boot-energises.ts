@@ -1,7 +1,7 @@
 import { terminal } from '../quantity/index.ts';
 import { signalPartId } from '../wiring/index.ts';
 import { type Design, intentOf } from '../project/index.ts';
-import { type AnyPart, type BranchId, bootState, branchId, controllerType, isPin, kindOf, plays } from '../kinds/index.ts';
+import { type AnyPart, type BranchId, bootState, armatureOf, branchId, controllerType, isPin, kindOf, plays } from '../kinds/index.ts';
 import { MOST_FAULT_SIGNALS, evidenceFor, withBroken } from '../analysis/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
 import { jobSubject } from './context.ts';
@@ -87,7 +87,7 @@ export const bootEnergises: Rule = {
           });
         let wrong = 0;
         let asked = 0;
-        const armatures = job.relays.map(({ id }) => circuit.sensorIndex(branchId(id, 'armature')));
+        const armatures = job.relays.map(({ id }) => circuit.sensorIndex(armatureOf(id)));
         const ask = (open: readonly BranchId[], closed: readonly BranchId[]) => {
           for (const branch of open) circuit.setFault(branch, 'open');
           for (const branch of closed) circuit.setFault(branch, 'closed');

@@ -1,4 +1,4 @@
-import { branchId, crankedV, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
+import { armatureOf, crankedV, hotPullIn, isCopperCoil, supplyFacets } from '../kinds/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, computed, entered, ofPart } from '../reference/index.ts';
 import { coilTerminals, statesOfCoil, partSubject, supplyOf } from './context.ts';
@@ -22,7 +22,7 @@ export const coilDropsOutCranking: Rule = {
           const crankA = supply ? supplyFacets(supply).crankA(supply) : 0;
           if (!supply || crankA === 0 || !isCopperCoil(type)) return [];
           const at = context.design.supplies.indexOf(supply);
-          const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
+          const armature = context.evidence.circuit.sensorIndex(armatureOf(relay.id));
           const [plus, minus] = coilTerminals(relay);
           // What its wires and contacts leave of the supply, as a share, while it is held.
           const shares = statesOfCoil(job, relay).flatMap(({ corner, solution }) => {

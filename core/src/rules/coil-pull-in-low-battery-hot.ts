@@ -1,5 +1,5 @@
 import type { SolvedState } from '../analysis/index.ts';
-import { type PartPlaying, branchId, hotPullIn, isCopperCoil } from '../kinds/index.ts';
+import { type PartPlaying, armatureOf, hotPullIn, isCopperCoil } from '../kinds/index.ts';
 import { controlSupplyOf } from '../project/index.ts';
 import { figures, formatQuantity } from '../quantity/index.ts';
 import { COPPER_SOURCE, bladeFuseOhm, commonPractice, computed, entered, ofPart, wireOhmPerM } from '../reference/index.ts';
@@ -21,7 +21,7 @@ function check(context: RuleContext, job: WiredJob, relay: PartPlaying<'relay'>)
   const { coilC, ohm: hotOhm, volt: limit } = hotPullIn(type, airC, supply.restV);
   const across = (state: SolvedState) => Math.abs(context.volts(state.solution, ...coilTerminals(relay)) || 0);
   // It is meant to hold wherever it holds on a fair day.
-  const armature = context.evidence.circuit.sensorIndex(branchId(relay.id, 'armature'));
+  const armature = context.evidence.circuit.sensorIndex(armatureOf(relay.id));
   const states = statesOfCoil(job, relay);
   const pulled = new Set(
     states.filter(({ corner, solution }) => corner === 'usual' && solution.sensed[armature] === 1).map(({ key }) => key),

@@ -19,7 +19,7 @@ import { controlSupplyOf } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { type Source, computed, entered, fromMemory, ofPart } from '../reference/index.ts';
 import { signalPartId } from '../wiring/index.ts';
-import { type PowerContact, type RuleContext, type WiredJob, partSubject } from './context.ts';
+import { type PowerContact, type RuleContext, type WiredJob, partSubject, signalsIn } from './context.ts';
 import { coilFits, otherRelays, relaysInstead } from './nudging.ts';
 import { type Finding, type Given, type Rule, failingOrTightest, judge } from './rule.ts';
 import { voltsWithin } from './shared-working.ts';
@@ -143,7 +143,7 @@ function shareWorking(through: { value: number; meaning: string }, rated: Given,
 /** Switches and sensors in the way of a coil, or of a load without a relay. */
 function signals(context: RuleContext, job: WiredJob): Finding[] {
   const supply = controlSupplyOf(context.design, job.job);
-  return job.evidence.signals.flatMap((id) => {
+  return signalsIn(context, job).flatMap((id) => {
     const at = context.design.signals.findIndex((signal) => signal.id === id);
     const signal = context.design.signals[at]!;
     const part = context.netlist.parts.find((one) => one.id === signalPartId(id));

@@ -14,7 +14,7 @@ import {
   unguardedFrom,
   usedThrows,
 } from '../graph/index.ts';
-import { type Design, type Job, allHangingOn, linesOf, runsForHours, supplyIdOf } from '../project/index.ts';
+import { type Design, type Job, allHangingOn, auxiliariesOf, linesOf, runsForHours, supplyIdOf } from '../project/index.ts';
 import { type BranchId, type AnyPart, type Load, type PartPlaying, type Supply, branchId, contactBranchId, plays } from '../kinds/index.ts';
 import { ampacityAsLaid, wireOhmPerM } from '../reference/index.ts';
 import {
@@ -267,6 +267,11 @@ function wiredJob(
 /** The line of the sentence that a load is a unit of. */
 export const lineOf = ({ job }: WiredJob, { spec }: PartPlaying<'load'>): Load | undefined =>
   linesOf(job).find(({ id }) => id === spec.line);
+/** Signals whose parts a job's circuit has: those that it depends on, and contacts that other jobs' contactors move. */
+export const signalsIn = ({ design }: Pick<RuleContext, 'design'>, { job, evidence }: WiredJob): string[] => [
+  ...evidence.signals,
+  ...auxiliariesOf(design, job).map(({ id }) => id),
+];
 export const coilBranch = (relay: PartPlaying<'relay'>) => branchId(relay.id, 'coil');
 export const coilTerminals = ({ id, spec: { type } }: PartPlaying<'relay'>) =>
   [terminal(id, type.coil[0]), terminal(id, type.coil[1])] as const;

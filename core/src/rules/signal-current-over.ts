@@ -3,7 +3,7 @@ import { type PartPlaying, branchId, controllerType, isFeed, isOutput, isPin, ki
 import type { Solution } from '../solve/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, ofPart } from '../reference/index.ts';
-import { type RuleContext, partSubject } from './context.ts';
+import { type RuleContext, partSubject, signalsIn } from './context.ts';
 import { coilFits, otherRelays } from './nudging.ts';
 import { type Finding, type Rule, failingOrTightest, judge } from './rule.ts';
 
@@ -72,7 +72,7 @@ export const signalCurrentOver: Rule = {
     ...chips(context),
     ...context.jobs.flatMap((job) =>
       failingOrTightest(
-        job.evidence.signals.flatMap((id) => {
+        signalsIn(context, job).flatMap((id) => {
           const part = context.netlist.parts.find((candidate) => candidate.id === signalPartId(id));
           if (!part) return [];
           const signal = context.design.signals.find((candidate) => candidate.id === id)!;

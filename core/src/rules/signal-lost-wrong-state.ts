@@ -1,7 +1,15 @@
 import { wireBranch, wiringsOf } from '../wiring/index.ts';
 import { type BranchId, branchId, restOf } from '../kinds/index.ts';
 import { commonPractice, computed } from '../reference/index.ts';
-import { type Evidence, MOST_FAULT_SIGNALS, isAgainstLost, lineReader, signalWords, withBroken } from '../analysis/index.ts';
+import {
+  type Evidence,
+  MOST_FAULT_SIGNALS,
+  holdsByContactors,
+  isAgainstLost,
+  lineReader,
+  signalWords,
+  withBroken,
+} from '../analysis/index.ts';
 import { unlessBounded } from './bounded.ts';
 import { type RuleContext, type WiredJob, jobSubject } from './context.ts';
 import { type Rule, judge } from './rule.ts';
@@ -27,7 +35,8 @@ function wrongWhenBroken(context: RuleContext, job: WiredJob, evidence: Evidence
     if (branch === null || found.has(branch)) return;
     const lines = read(solution, job.supply.restV, meant);
     const wrong = lines.some(({ state }, at) => isAgainstLost(job.job, state, meant[at]!, on));
-    if (wrong) found.set(branch, { label: labels.get(branch)!, words: signalWords(context, job.evidence.signals, on) });
+    if (wrong && !holdsByContactors(evidence, job.job, solution, on))
+      found.set(branch, { label: labels.get(branch)!, words: signalWords(context, job.evidence.signals, on) });
   });
   return { broken: [...found.values()], asked: labels.size };
 }

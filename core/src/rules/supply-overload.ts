@@ -1,6 +1,6 @@
 import { batteryId, postsOf } from '../wiring/index.ts';
 import { SELF, type Supply, branchId, controllerType, isCharged, supplyFacets, fedOf } from '../kinds/index.ts';
-import { type Design, convertedBy, stringRatedV, unitOhm } from '../project/index.ts';
+import { type Design, convertedBy, givenOn, stringRatedV, takesToGive, unitOhm } from '../project/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { SUPPLY_RATINGS_A, computed, entered } from '../reference/index.ts';
 import { type RuleContext, coilBranch, partSubject } from './context.ts';
@@ -9,18 +9,28 @@ import { type Finding, type Given, type Nudge, type Rule, judge } from './rule.t
 
 const ID = 'supply-overload';
 
-/** One of a rating that will do, the least that is sold. */
+/** One of a rating that will do, the least that is sold; of a converter that a job feeds, with what it takes to give that. */
 export const largerSupply = (design: Design, finding: Finding): Nudge[] =>
-  design.supplies.flatMap((supply, at) =>
-    batteryId(supply.id) === finding.subject.id
-      ? SUPPLY_RATINGS_A.filter((rating) => rating >= finding.value)
-          .slice(0, 1)
-          .map((rating) => ({
-            label: `Nudge to a supply of ${formatQuantity(rating, 'A')}`,
-            patches: [{ path: ['supplies', at, 'ratedA'], value: rating }],
-          }))
-      : [],
-  );
+  design.supplies.flatMap((supply, at) => {
+    if (batteryId(supply.id) !== finding.subject.id) return [];
+    const rating = SUPPLY_RATINGS_A.find((rating) => rating >= finding.value);
+    if (rating === undefined) return [];
+    const rated = { path: ['supplies', at, 'ratedA'], value: rating };
+    const job = convertedBy(design, supply.id);
+    const takesW = takesToGive(rating, supply.nominalV);
+    if (!job || givenOn(job, supply.nominalV) >= rating)
+      return [{ label: `Nudge to a supply of ${formatQuantity(rating, 'A')}`, patches: [rated] }];
+    const { plate, series, name } = job.loads[0]!;
+    return [
+      {
+        label: `Nudge to a ${name} that gives ${formatQuantity(rating, 'A')} and takes ${formatQuantity(takesW, 'W')}`,
+        patches: [
+          rated,
+          { path: ['jobs', design.jobs.indexOf(job), 'loads', 0, 'plate'], value: { ...plate, unit: 'W', value: takesW / series } },
+        ],
+      },
+    ];
+  });
 
 /** What a supply gives for good: what is entered, and of a converter that a job feeds no more than what comes in there; null where its fuses alone bound it. */
 export function givesFor({ design }: RuleContext, supply: Supply): Given | null {

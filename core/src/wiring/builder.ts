@@ -1,7 +1,7 @@
 import { type Terminal, partOf, pinOf, terminal } from '../quantity/index.ts';
 import { type Design, type Job, LENGTH_ALLOWANCE, SAME_PLACE_M, type Ways, isByHeat, waysBetween } from '../project/index.ts';
 import type { Place } from '../document/index.ts';
-import { type AnyPart, connectorOf, kindOf, plays } from '../kinds/index.ts';
+import { type AnyPart, type Supply, borneV, connectorOf, kindOf, plays } from '../kinds/index.ts';
 import {
   CABLE_COLOURS,
   CABLE_RETURN,
@@ -72,8 +72,8 @@ export class NetlistBuilder {
   private readonly groups: ControlGroup[] = [];
   private readonly behindLoad = new Set<OpenWire>();
   private readonly memo = new Map<string, unknown>();
-  /** Jobs whose outputs a job hangs on. */
-  private readonly behind = new Map<string, Set<string>>();
+  /** Jobs whose outputs or contactors a job hangs on, and which legs of their load sides it uses. */
+  private readonly behind = new Map<string, Map<string, readonly string[]>>();
   private readonly lent = new Map<string, Set<string>>();
   /** Of each place that a cord comes into: the mains in it, and where it is tapped and given back. */
   readonly inlets = new Map<string, { readonly supply: string; readonly line: Terminal; readonly back: Terminal }>();
@@ -82,6 +82,8 @@ export class NetlistBuilder {
     string,
     { readonly at: Terminal; readonly fuseA: number; readonly legs: readonly string[]; readonly dropV: number }
   >();
+  /** Of each part with contacts of its own, the supply of the highest voltage that one of them switches. */
+  private readonly highest = new Map<string, Supply>();
   /** What each job's load side asks of its sizes. */
   readonly sizing = new Map<string, SizingParts>();
 
@@ -92,6 +94,14 @@ export class NetlistBuilder {
 
   add<P extends NewPart<AnyPart>>(part: P): void {
     if (!this.parts.has(part.id)) this.parts.set(part.id, { ...part, jobs: part.job === null ? [] : [part.job] } as unknown as AnyPart);
+  }
+
+  /** The supply of the highest voltage among those that the contacts of a part switch, this one among them. */
+  highestOn(part: string, on: Supply): Supply {
+    const known = this.highest.get(part);
+    const highest = known && borneV(known) >= borneV(on) ? known : on;
+    this.highest.set(part, highest);
+    return highest;
   }
 
   /** Puts a changed copy in a part's place (a switch that gains a pole). */
@@ -113,9 +123,18 @@ export class NetlistBuilder {
 
   /** Says that a job is fed by what another one switches: it uses all that makes that live, and none of that one's own loads. */
   useOutput(of: string, job: string): void {
-    for (const before of this.behind.get(of) ?? []) this.useOutput(before, job);
-    this.behind.set(job, (this.behind.get(job) ?? new Set()).add(of));
-    const { legs } = this.outputs.get(of)!;
+    this.useOf(of, job, this.outputs.get(of)!.legs);
+  }
+
+  /** Says that a contact on another job's contactor works a job: it uses what brings that in, and nothing of its load side. */
+  useCoil(of: string, job: string): void {
+    this.useOf(of, job, []);
+  }
+
+  private useOf(of: string, job: string, legs: readonly string[]): void {
+    for (const [before, own] of this.behind.get(of) ?? []) this.useOf(before, job, own);
+    const behind = this.behind.get(job) ?? new Map<string, readonly string[]>();
+    this.behind.set(job, behind.set(of, [...(behind.get(of) ?? []), ...legs]));
     const wires = this.wires.filter((wire) => wire.jobs.includes(of) && (wire.section.side === 'control' || legs.includes(wire.leg)));
     for (const wire of wires) if (!wire.jobs.includes(job)) wire.jobs.push(job);
     const used = new Set(wires.flatMap(({ from, to }) => [partOf(from), partOf(to)]));

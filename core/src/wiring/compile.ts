@@ -1,7 +1,19 @@
 /** Design → netlist: every job by a wiring that takes it, or the reasons why none does. */
 import { type Terminal, terminal } from '../quantity/index.ts';
 import { type Circuit, type Fault, prepareCircuit } from '../solve/index.ts';
-import { type Branch, type BranchId, type Sensor, wireBranch, currentOf, isCharged, isStored, kindOf } from '../kinds/index.ts';
+import {
+  type Branch,
+  type BranchId,
+  type Sensor,
+  type Signal,
+  wireBranch,
+  currentOf,
+  isAuxiliary,
+  isCharged,
+  isFeed,
+  isStored,
+  kindOf,
+} from '../kinds/index.ts';
 import {
   type Design,
   type Job,
@@ -10,10 +22,12 @@ import {
   intentOf,
   jobsBefore,
   linesOf,
-  outputsBefore,
   signalPlace,
+  signalsNamed,
+  switchedBy,
   supplyById,
   supplyIdOf,
+  whyNoAuxiliary,
   whyNoOutput,
 } from '../project/index.ts';
 import { wireOhmPerM, copperAtTemperature } from '../reference/index.ts';
@@ -73,16 +87,20 @@ function inChain(design: Design): readonly Job[] {
   return design.jobs.some((job) => jobsBefore(design, job).length > 0) ? design.jobs.toSorted((a, b) => depth(a) - depth(b)) : design.jobs;
 }
 
-/** Jobs that it is fed by and that have no output that anything could hang on, or are not wired. */
+/** Jobs that feed it or move a contact of it, and that have none that anything could hang on, or are not wired. */
 function outputless(design: Design, job: Job, wired: readonly string[]): WayReason[] {
   const path = `jobs[${design.jobs.indexOf(job)}].when`;
   const unwired = ({ id }: Job): string | null => (wired.includes(id) ? null : 'that is not wired');
-  const because = (before: Job, why: string | null): WayReason[] =>
-    why === null ? [] : [{ path, message: `${before.name} feeds it, and ${why}.` }];
-  const outputs = outputsBefore(design, job);
+  const because = (before: Job, does: string, why: string | null): WayReason[] =>
+    why === null ? [] : [{ path, message: `${before.name} ${does}, and ${why}.` }];
+  const named = new Set(signalsNamed(job));
+  const own = design.signals.filter(({ id }) => named.has(id));
+  const of = (signals: readonly Signal[]) => [...new Set(signals.flatMap((signal) => switchedBy(design, signal) ?? []))];
+  const feeding = of(own.filter(isFeed));
   return [
-    ...outputs.flatMap((before) => because(before, whyNoOutput(design, before) ?? unwired(before))),
-    ...convertersBefore(design, job).flatMap((before) => (outputs.includes(before) ? [] : because(before, unwired(before)))),
+    ...feeding.flatMap((before) => because(before, 'feeds it', whyNoOutput(design, before) ?? unwired(before))),
+    ...of(own.filter(isAuxiliary)).flatMap((before) => because(before, 'works it', whyNoAuxiliary(design, before) ?? unwired(before))),
+    ...convertersBefore(design, job).flatMap((before) => (feeding.includes(before) ? [] : because(before, 'feeds it', unwired(before)))),
   ];
 }
 

@@ -19,6 +19,7 @@ import {
   formOfSignal,
   isFeed,
   isMains,
+  jobOf,
   leastCoilOhm,
   levelsOf,
   signalFacets,
@@ -45,7 +46,6 @@ import type { ControlGroup, NetlistBuilder, OpenWire } from './builder.ts';
 import { wireDevices } from './board-devices.ts';
 import {
   asOwn,
-  type Dry,
   type Grounding,
   batteryId,
   boardFed,
@@ -83,7 +83,7 @@ export function literalOf(design: Design, term: When): Literal | null {
 
 /** A contact of its own that conducts just when the literal holds. */
 export const isDry = ({ signal, positive }: Literal): boolean =>
-  formOfSignal(signal) === 'contact' && signalFacets(signal).conductsWhen(signal) === positive;
+  formOfSignal(signal) === 'contact' && (signalFacets(signal).bothWays === true || signalFacets(signal).conductsWhen(signal) === positive);
 /** A terminal that is on ground just when the literal holds. */
 export const isGrounding = ({ signal, positive }: Literal): boolean =>
   formOfSignal(signal) === 'ground' && signalFacets(signal).conductsWhen(signal) === positive;
@@ -448,14 +448,20 @@ export class ControlRun {
    * Through a dry contact. Chains that come from the same point share it: what is behind it is fed by it
    * alone. Where something else may feed what is behind it, it is `apart`, on a pole of its own.
    */
-  through(signal: Dry, leg: string, apart = false): ControlRun {
+  through(contact: Literal, leg: string, apart = false): ControlRun {
+    const { signal } = contact;
     const { builder, design } = this.side;
-    const { thing, fresh } = builder.once(`through|${this.at}|${signal.id}|${apart ? `${this.side.job.id} ${leg}` : ''}`, () => {
-      const [into, out] = dryContact(builder, design, signal, this.side.supply);
-      const reached = this.wire(leg, into, 'BU');
-      return { out, trail: reached.trail };
-    });
+    const { thing, fresh } = builder.once(
+      `through|${this.at}|${signal.id}|${contact.positive}|${apart ? `${this.side.job.id} ${leg}` : ''}`,
+      () => {
+        const [into, out] = dryContact(builder, design, signal, contact.positive, this.side.supply);
+        const reached = this.wire(leg, into, 'BU');
+        return { out, trail: reached.trail };
+      },
+    );
     this.side.sense(signal);
+    const mover = jobOf(signal);
+    if (mover !== undefined) builder.useCoil(mover, this.side.job.id);
     if (!fresh) thing.trail.forEach((step) => this.side.share(step));
     return new ControlRun(this.side, thing.out, this.group, thing.trail, this.mains);
   }

@@ -16,7 +16,7 @@ import {
   dropBudgetV,
   entersByCord,
   feedOf,
-  jobsAfter,
+  jobsFedBy,
   linesOf,
   loadSupplyOf,
   outLeg,
@@ -126,7 +126,7 @@ export function hanging(design: Design, job: Job): Fed['groups'][number] {
     linesOf(other).map((load) => ({ kind: load.kind, ampere: lineAmpere(design, other, load) })),
   );
   const { highestV } = loadSupplyOf(design, job);
-  const coils = jobsAfter(design, job).reduce((sum, other) => sum + coilsA(design, other, highestV), 0);
+  const coils = jobsFedBy(design, job).reduce((sum, other) => sum + coilsA(design, other, highestV), 0);
   return coils > 0 ? [...loads, { kind: 'solenoid', ampere: coils }] : loads;
 }
 
@@ -364,7 +364,7 @@ export class LoadSide {
    * second of two units.
    */
   lines(lines: readonly Load[], switched: Source, backTo?: Terminal, second?: Source): void {
-    const first = this.output === null && jobsAfter(this.design, this.job).length > 0 ? this.sharedOut(switched, lines) : switched;
+    const first = this.output === null && jobsFedBy(this.design, this.job).length > 0 ? this.sharedOut(switched, lines) : switched;
     this.output ??= first;
     for (const [at, load] of lines.entries()) {
       const source = second && lines.length > 1 && at % 2 === 1 ? second : first;

@@ -1,6 +1,16 @@
 /** Parts of the vehicle that jobs share: batteries, the return, ground points and signals. */
 import { type Terminal, formatQuantity, terminal } from '../quantity/index.ts';
-import { type Controller, type Design, type Job, controllerOf, hertzOf, signalPlace, supplyById, supplyIdOf } from '../project/index.ts';
+import {
+  type Controller,
+  type Design,
+  type Job,
+  controllerOf,
+  hertzOf,
+  signalPlace,
+  supplyById,
+  supplyIdOf,
+  switchedBy,
+} from '../project/index.ts';
 import {
   BOX_CONDUCTORS,
   type BoxConductor,
@@ -11,6 +21,7 @@ import {
   type SignalOf,
   type Supply,
   alarmContactOf,
+  auxiliaryPins,
   aliveId,
   askedV,
   borneV,
@@ -18,6 +29,7 @@ import {
   controllerType,
   currentOf,
   feedingOf,
+  isAuxiliary,
   isOnVehicle,
   isOutput,
   isPin,
@@ -38,6 +50,7 @@ import {
 } from '../kinds/index.ts';
 import { type Place, groundOhmAt } from '../document/index.ts';
 import type { NetlistBuilder } from './builder.ts';
+import { relayId } from './ways/way.ts';
 
 const RETURN = 'return';
 export const RETURN_TERMINAL: Terminal = terminal(RETURN, '31');
@@ -339,8 +352,7 @@ function bodyGround(builder: NetlistBuilder, design: Design, place: string, on: 
   return design.settings.returnPath === 'wire' ? minusOf(builder, design, on) : groundAt(builder, design, place);
 }
 
-/** A signal of contacts of its own, and one that grounds a terminal. */
-export type Dry = Signal;
+/** A signal that grounds a terminal. */
 export type Grounding = Signal;
 
 /** What a list asks of the voltage of a contact, or what is printed on it; nothing where any switch of a vehicle does. */
@@ -417,14 +429,41 @@ export const sensorWithin = (
   within: { readonly job: string; readonly place: string; readonly inside: string },
 ): string => contactPart(builder, design, signal, 1, on, within);
 
-/** The next free contact of a switch: each circuit of its own has one. */
-export function dryContact(builder: NetlistBuilder, design: Design, signal: Dry, on: Supply): [Terminal, Terminal] {
+/** The next free contact of a switch, that conducts while it is on or while it is off: each circuit of its own has one. */
+export function dryContact(builder: NetlistBuilder, design: Design, signal: Signal, positive: boolean, on: Supply): [Terminal, Terminal] {
+  if (isAuxiliary(signal)) return auxiliaryContact(builder, design, signal, positive, on);
   const id = signalPartId(signal.id);
   const known = builder.find(id);
   const poles = (known && 'poles' in known.spec ? known.spec.poles : 0) + 1;
-  if (known) builder.change<'switch'>(id, { poles });
+  const bears = bearsText(signal, builder.highestOn(id, on));
+  if (known) builder.change<'switch'>(id, { poles, ...(bears && { bears }) });
   else contactPart(builder, design, signal, poles, on);
   return [terminal(id, String(2 * poles - 1)), terminal(id, String(2 * poles))];
+}
+
+/** The next contact on the side of another job's contactor, of the kind that conducts while that is in, or while it is out. */
+function auxiliaryContact(
+  builder: NetlistBuilder,
+  design: Design,
+  signal: SignalOf<'auxiliary'>,
+  makes: boolean,
+  on: Supply,
+): [Terminal, Terminal] {
+  const id = signalPartId(signal.id);
+  const known = builder.find(id);
+  const contact = makes ? 'make' : 'break';
+  const before = known?.kind === 'auxiliary' ? known.spec.contacts : [];
+  const contacts = [...before, contact] as const;
+  const bears = bearsText(signal, builder.highestOn(id, on));
+  if (known) builder.change<'auxiliary'>(id, { contacts, ...(bears && { bears }) });
+  else {
+    const contactor = builder.find(relayId(switchedBy(design, signal)!))!;
+    const { limitA } = signal;
+    const spec = { signal: signal.id, limitA, contacts, on: contactor.id, onTag: contactor.tag, ...(bears && { bears }) };
+    builder.add({ ...header(design, signal), tag: `${contactor.tag}A`, kind: 'auxiliary', spec });
+  }
+  const [into, out] = auxiliaryPins(before.length, contact);
+  return [terminal(id, into), terminal(id, out)];
 }
 
 export function groundingTerminal(builder: NetlistBuilder, design: Design, signal: Grounding, on: Supply): Terminal {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { applyPatches, isFeed, powerRelays, protectionOn, switchedBy, withOutputOf } from '@iron-nudge/core';
+import { applyPatches, isFeed, powerRelays, protectionOn, switchedBy } from '@iron-nudge/core';
 import { useOwnShelf } from '../project/own-shelf.ts';
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
-import { mayName, outputChosen, outputsFor } from './outputs.ts';
+import { choicesFor, mayName, withChosen } from './outputs.ts';
 
 const props = defineProps<{ kind: 'supply' | 'device' | 'place' | 'lost' }>();
 const project = useProject();
@@ -14,10 +14,9 @@ const DIRECT = 'direct';
 const shelf = props.kind === 'device' ? useOwnShelf() : null;
 
 function put(value: string): void {
-  const of = outputChosen(value);
-  if (of !== null)
+  if (withChosen(project.design!, value))
     return void project.edit(`${project.job!.name}: from`, (now) => {
-      const { design, id } = withOutputOf(now, of);
+      const { design, id } = withChosen(now, value)!;
       return applyPatches(design, [{ path: ['jobs', project.jobIndex, 'supply'], value: id }]);
     });
   const { place } = project.job!.device;
@@ -61,7 +60,7 @@ const choice = computed(() => {
               ? [{ value: signal.id, text: switchedBy(design, signal) ? signal.name : `${signal.name}: at most ${signal.limitA} A` }]
               : [],
           ),
-          ...outputsFor(design, job),
+          ...choicesFor(design, job, ['output']),
         ],
       };
     case 'device':

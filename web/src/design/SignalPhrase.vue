@@ -7,7 +7,6 @@ import {
   removeTerm,
   replaceTerm,
   stateWord,
-  withOutputOf,
   writeWhen,
   type TermPath,
   type When,
@@ -15,7 +14,7 @@ import {
 import { useProject } from '../stores/project.ts';
 import SelectField from '../ui/SelectField.vue';
 import { named } from '../ui/options.ts';
-import { mayName, outputChosen, outputsFor } from './outputs.ts';
+import { choicesFor, mayName, withChosen } from './outputs.ts';
 
 /** `path` leads from the job to the term: first to its clause, then into that. */
 const props = defineProps<{ signal: string; path: TermPath }>();
@@ -46,15 +45,14 @@ const spare = () =>
 /** Those that this job may name: what it switches itself is none. */
 const options = computed(() => [
   ...named(signals.value.filter((signal) => mayName(project.design!, signal, job.value))),
-  ...outputsFor(project.design!, job.value),
+  ...choicesFor(project.design!, job.value),
 ]);
 function setSignal(signal: string): void {
-  const of = outputChosen(signal);
-  if (of !== null) {
-    // What another job switches becomes a feed of the project, and this one names it.
+  if (withChosen(project.design!, signal)) {
+    // What another job switches, or a contact of its contactor, becomes a signal of the project, and this one names it.
     const when = (id: string) => replaceTerm(clause.value, termPath.value, termOf(id, off.value));
     return void project.edit(`${job.value.name}: when`, (now) => {
-      const { design, id } = withOutputOf(now, of);
+      const { design, id } = withChosen(now, signal)!;
       return applyPatches(design, [{ path: ['jobs', project.jobIndex, ...clausePath.value], value: when(id) }]);
     });
   }

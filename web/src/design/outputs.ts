@@ -1,20 +1,57 @@
-import { isFeed, mayFeed, outputName, switchedBy, type Design, type Job, type Signal } from '@iron-nudge/core';
+import {
+  auxiliaryName,
+  isAuxiliary,
+  isFeed,
+  jobOf,
+  mayAssist,
+  mayFeed,
+  outputName,
+  switchedBy,
+  withAuxiliaryOf,
+  withOutputOf,
+  type Design,
+  type Job,
+  type Signal,
+} from '@iron-nudge/core';
 import type { Option } from '../ui/options.ts';
 
-/** Begins the value of a choice that is what another job switches, and no feed of the project yet. */
-const OF_JOB = 'job ';
+/** What another job makes that this one may name: what it switches, which may feed it, and a small contact of its contactor, which may work it. */
+const MADE = {
+  output: {
+    is: isFeed,
+    may: mayFeed,
+    words: (before: Job) => `${outputName(before)}: what its contact switches`,
+    into: withOutputOf,
+  },
+  contact: {
+    is: isAuxiliary,
+    may: mayAssist,
+    words: (before: Job) => `${auxiliaryName(before)}: a small one on its contactor`,
+    into: withAuxiliaryOf,
+  },
+} as const;
+type Made = keyof typeof MADE;
+const MADE_IDS = Object.keys(MADE) as Made[];
 
-/** What other jobs switch and nothing names yet, for this job to hang on. */
-export const outputsFor = (design: Design, job: Job): Option<string>[] =>
-  design.jobs
-    .filter((before) => mayFeed(design, before, job) && !design.signals.some((signal) => isFeed(signal) && signal.ofJob === before.id))
-    .map((before) => ({ value: `${OF_JOB}${before.id}`, text: `${outputName(before)}: what its contact switches` }));
+/** Choices of what other jobs could make and what is no signal of the project yet; `makes` says of which kinds. */
+export const choicesFor = (design: Design, job: Job, makes: readonly Made[] = MADE_IDS): Option<string>[] =>
+  makes.flatMap((id) => {
+    const { is, may, words } = MADE[id];
+    const known = new Set(design.signals.filter((signal) => is(signal)).map((signal) => jobOf(signal)));
+    return design.jobs
+      .filter((before) => !known.has(before.id) && may(design, before, job))
+      .map((before) => ({ value: `${id} ${before.id}`, text: words(before) }));
+  });
 
-/** The job whose output a choice is; null where it is a signal or a supply that is there. */
-export const outputChosen = (value: string): string | null => (value.startsWith(OF_JOB) ? value.slice(OF_JOB.length) : null);
+/** The design with the signal that a choice makes, and its id; null where the choice is a signal or a supply that is there. */
+export function withChosen(design: Design, value: string): { readonly design: Design; readonly id: string } | null {
+  const [id, job] = value.split(' ');
+  const made = MADE_IDS.find((one) => one === id);
+  return made === undefined || job === undefined ? null : MADE[made].into(design, job);
+}
 
 /** Whether a job may name a signal: what it switches itself, or what waits for it, it may not. */
 export function mayName(design: Design, signal: Signal, job: Job): boolean {
-  const before = isFeed(signal) ? switchedBy(design, signal) : undefined;
-  return before === undefined || mayFeed(design, before, job);
+  const before = switchedBy(design, signal);
+  return before === undefined || MADE_IDS.some((id) => MADE[id].is(signal) && MADE[id].may(design, before, job));
 }

@@ -9,7 +9,6 @@ import {
   asNature,
   bootState,
   controllerType,
-  isFeed,
   isPin,
   pinsTaken,
   signalFacets,
@@ -46,7 +45,7 @@ const take = (changed: object, typed: string | null) =>
 
 const shelf = useOwnShelf();
 /** The job that makes it live; none of a thing of its own. */
-const switching = computed(() => (isFeed(signal.value) ? switchedBy(project.design!, signal.value) : undefined));
+const switching = computed(() => switchedBy(project.design!, signal.value));
 const keepable = computed(() => !switching.value && SHELF_NATURES.includes(signal.value.nature));
 const boards = computed(() => [{ value: '', text: 'not described further' }, ...named(project.design!.controllers)]);
 const taken = (board: Controller, except = '') =>
@@ -82,9 +81,7 @@ function remove(): void {
 
 <template>
   <TextField label="Name" :model-value="signal.name" @update:model-value="set({ ...signal, name: $event }, 'name')" />
-  <p v-if="switching" class="used">
-    It is what the contact of {{ switching.name }} switches: live while that is, at its place and of its supply, behind its fuse.
-  </p>
+  <p v-if="switching" class="used">{{ signalFacets(signal).ofJobWords?.(switching.name) }}</p>
   <SelectField v-else label="It is" :model-value="signal.nature" :options="NATURES" @update:model-value="change" />
   <template v-if="isPin(signal)">
     <SelectField label="On the board" :model-value="signal.controller ?? ''" :options="boards" @update:model-value="chooseBoard" />

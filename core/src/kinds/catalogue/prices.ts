@@ -54,6 +54,7 @@ export const SMALL_PRICES = {
   'board module': 4.6,
   'repeating relay': 14,
   'two-hand station': 86,
+  'auxiliary contacts': 9.2,
   splice: 0.3,
   'box terminal': 1.6,
   'ground stud': 1.1,

@@ -84,6 +84,8 @@ export interface RelayType {
   readonly coilFor?: 'ac' | 'dc';
   /** How it is built: what else may take its place. */
   readonly build?: 'module' | 'contactor' | 'solid' | 'board' | 'sensing';
+  /** Whether small contacts clip onto its side, which its armature moves too. */
+  readonly auxiliary?: true;
   readonly module?: ModuleType;
   readonly solid?: SolidType;
   /** Of a time relay: what it waits with, and the times that it can be set to, s. */
@@ -109,6 +111,9 @@ export interface RelayType {
   /** In the shelf's own money; invented, as the part is. */
   readonly price: number;
 }
+
+/** Whether small contacts of its maker's clip onto its side: contactors and power relays on studs, and none that senses by itself (common practice). */
+export const takesAuxiliary = ({ auxiliary }: RelayType): boolean => auxiliary === true;
 
 /** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
 export type SocketKind = 'blade' | 'blade-wide' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud-m8' | 'stud-m10';
@@ -250,7 +255,7 @@ const wide = (volt: number) =>
     price: volt === 12 ? 12.5 : 13.5,
   }) as const;
 /** A power relay on studs, its contact with a magnet that blows the arc out (from memory, usual for its class). */
-const stud = (ampere: number, mostV: number, volt: number, price: number) =>
+const onStuds = (ampere: number, mostV: number, volt: number, price: number) =>
   ({
     ...power12,
     ...coilFor(volt, { coilOhm: 16, coilHenry: 0.12 }),
@@ -264,10 +269,11 @@ const stud = (ampere: number, mostV: number, volt: number, price: number) =>
     socket: ampere > 200 ? 'stud-m10' : 'stud-m8',
     price,
   }) as const;
+const stud = (...of: Parameters<typeof onStuds>) => ({ ...onStuds(...of), auxiliary: true }) as const;
 /** One that senses the voltage at its own stud: sensor, coil and diode in one housing, its black lead to ground (from memory). */
 const sensing = (ampere: number, volt: number, price: number) =>
   ({
-    ...stud(ampere, 60, volt, price),
+    ...onStuds(ampere, 60, volt, price),
     id: `relay-${volt}v-${ampere}a-sensing`,
     name: `${ampere} A voltage-sensing relay in one piece, ${volt} V`,
     build: 'sensing',
@@ -339,7 +345,7 @@ const lines = (ampere: number, motorA: number): ThrowRating => ({
   own: {},
   ac: { resistiveA: ampere, own: { motor: motorA, filament: ampere / 2, led: ampere / 2, solenoid: ampere / 2 }, mostV: 440 },
 });
-const contactor = {
+const onScrews = {
   duty: 'power',
   build: 'contactor',
   poles: twoLines,
@@ -351,6 +357,7 @@ const contactor = {
   socket: 'screw',
   price: 24,
 } as const;
+const contactor = { ...onScrews, auxiliary: true } as const;
 /** Above 30 A, with the coil of their class (from memory: about 5 VA held in; pull-in at 80 % of the rated voltage, IEC 60947-4-1). */
 const bigContactor = (volt: number, ampere: number, motorA: number) =>
   ({
@@ -613,7 +620,7 @@ export const RELAYS: readonly RelayType[] = [
     coilHenry: 0.2,
   },
   {
-    ...contactor,
+    ...onScrews,
     id: 'relay-12v-2x30a',
     name: '30 A two-pole power relay, 12 V coil',
     closing: lines(30, 10),
@@ -626,7 +633,7 @@ export const RELAYS: readonly RelayType[] = [
     price: 15,
   },
   {
-    ...contactor,
+    ...onScrews,
     ...coil12Small,
     id: 'relay-12v-2x16a-changeover',
     name: '16 A two-pole changeover power relay, 12 V coil',
@@ -637,7 +644,7 @@ export const RELAYS: readonly RelayType[] = [
     price: 17.5,
   },
   {
-    ...contactor,
+    ...onScrews,
     id: 'relay-5v-16a',
     name: '16 A power relay, 5 V coil',
     build: 'board',
@@ -767,19 +774,25 @@ export const hasResting = (type: RelayType): boolean => type.poles.some(({ resti
 export const commonOf = (type: RelayType, pin: string): string =>
   type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!.common;
 
-type BuiltAs = Pick<RelayType, 'poles' | 'coil' | 'socket' | 'build' | 'builtIn'>;
+type BuiltAs = Pick<RelayType, 'poles' | 'coil' | 'socket' | 'build' | 'builtIn' | 'auxiliary'>;
 const FORMS: Readonly<Record<OwnForm, BuiltAs>> = {
   four: { poles: four, coil: vehicle, socket: 'blade' },
   five: { poles: five, coil: vehicle, socket: 'blade' },
   twin: { poles: twin87, coil: vehicle, socket: 'blade' },
   'two-pole': { poles: two, coil: industrial, socket: 'eight-pin' },
-  stud: { poles: four, coil: vehicle, socket: 'stud-m8' },
+  stud: { poles: four, coil: vehicle, socket: 'stud-m8', auxiliary: true },
   // Its electronics take the coil's current.
   sensing: { poles: four, coil: vehicle, socket: 'stud-m8', build: 'sensing', builtIn: 'diode' },
   module: { poles: onModule.poles, coil: onModule.coil, socket: onModule.socket, build: 'module' },
-  contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor' },
-  'contactor-one': { poles: twoLines.slice(0, 1), coil: industrial, socket: 'screw', build: 'contactor' },
-  'contactor-three': { poles: [...twoLines, openContact('5', '6')], coil: industrial, socket: 'screw', build: 'contactor' },
+  contactor: { poles: twoLines, coil: industrial, socket: 'screw', build: 'contactor', auxiliary: true },
+  'contactor-one': { poles: twoLines.slice(0, 1), coil: industrial, socket: 'screw', build: 'contactor', auxiliary: true },
+  'contactor-three': {
+    poles: [...twoLines, openContact('5', '6')],
+    coil: industrial,
+    socket: 'screw',
+    build: 'contactor',
+    auxiliary: true,
+  },
   changeover: { poles: two, coil: industrial, socket: 'screw', build: 'contactor' },
   'solid-ac': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },
   'solid-dc': { poles: solidInput.poles, coil: solidInput.coil, socket: 'screw', build: 'solid' },

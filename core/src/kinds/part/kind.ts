@@ -44,6 +44,8 @@ export interface DrawnElement {
   /** Branch whose current is the element's. */
   readonly branch: BranchId;
   readonly labels: readonly string[];
+  /** The part whose coil moves it, where that is not its own. */
+  readonly movedBy?: string;
 }
 
 export interface Rail {

@@ -1,4 +1,5 @@
 import { adapter } from './adapter.ts';
+import { auxiliary } from './auxiliary.ts';
 import { boardDevice } from './board-device.ts';
 import { bar } from './bar.ts';
 import { battery } from './battery.ts';
@@ -36,6 +37,7 @@ import type { HandEdit, Part, PartKind, Role } from './kind.ts';
 /** Kinds of part. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
 const REGISTRY = {
   adapter,
+  auxiliary,
   bar,
   battery,
   'board-device': boardDevice,

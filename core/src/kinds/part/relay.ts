@@ -57,6 +57,8 @@ export function hotPullIn(type: RelayType, airC: number, soakV: number): { coilC
   return { coilC, ohm, volt: (type.pullInV * ohm) / type.coilOhm };
 }
 
+/** The sensor of a relay that says whether its armature is in. */
+export const armatureOf = (relay: string): BranchId => branchId(relay, 'armature');
 export const contactBranchId = (relay: string, pin: string): BranchId => branchId(relay, contactKey(pin));
 
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
@@ -99,7 +101,7 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   unread: ({ type }) => (isCopperCoil(type) ? [] : ['coil', 'leak'].map((key) => ({ key, as: 'electronics' }))),
   model({ id, place, spec: { type, delays } }, into) {
     const coil = branchId(id, 'coil');
-    const armature = branchId(id, 'armature');
+    const armature = armatureOf(id);
     const [plus, minus] = type.coil;
     into.branch({
       kind: 'resistor',
@@ -192,15 +194,17 @@ export const relay: PartKind<'relay', RelaySpec, 'relay'> = {
   ],
   bearsAirC: ({ type: { build } }) => (build === undefined ? PLUG_IN_AIR_C : BUILD_AIR_C[build]),
   price: ({ spec: { type, socket } }) => (type.price === 0 ? null : type.price + socket.price),
-  faults: ({ tag, spec: { uses } }) => [
+  faults: ({ tag, spec: { type, uses } }) => [
     { key: 'coil', kind: 'coil broken', words: `coil ${tag} is broken`, fault: 'open', weight: 1 },
     ...uses.flatMap((pin): PartFault[] => {
       const key = contactKey(pin);
+      // What hangs on its coil alone is not worked by its contacts.
+      const pins = [type.poles.find(({ closing, resting }) => closing === pin || resting === pin)!.common, pin];
       return [
         // A relay’s contacts are what wears first (common practice).
-        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} does not close`, fault: 'open', weight: 2.2 },
-        { key, kind: 'contact stuck', words: `contact ${tag} ${pin} is welded`, fault: 'closed', weight: 1.5 },
-        { key, kind: 'contact worn', words: `contact ${tag} ${pin} is burnt`, fault: { extraOhm: BAD_JOINT_OHM / 2 }, weight: 2.5 },
+        { key, pins, kind: 'contact stuck', words: `contact ${tag} ${pin} does not close`, fault: 'open', weight: 2.2 },
+        { key, pins, kind: 'contact stuck', words: `contact ${tag} ${pin} is welded`, fault: 'closed', weight: 1.5 },
+        { key, pins, kind: 'contact worn', words: `contact ${tag} ${pin} is burnt`, fault: { extraOhm: BAD_JOINT_OHM / 2 }, weight: 2.5 },
       ];
     }),
   ],

@@ -65,9 +65,10 @@ export const feed = {
   begin: (base, supply) => ({ ...base, nature: 'feed', supply, limitA: 5, keyOn: true, starter: false, pulsed: false, filtered: false }),
   state: (_, on) => (on ? 'is on' : 'is off'),
   form: () => 'feed',
+  ofJob: ({ ofJob }) => ofJob,
+  ofJobWords: (job) => `It is what the contact of ${job} switches: live while that is, at its place and of its supply, behind its fuse.`,
   ...NO_CONTACT,
   references: ({ supply }) => ({ supplies: [{ path: 'supply', id: supply }], controllers: [] }),
   wakes: () => true,
-  sticks: false,
   roundS: () => null,
 } as const satisfies SignalFacets<'feed', FeedSignal>;

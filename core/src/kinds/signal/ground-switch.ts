@@ -26,6 +26,5 @@ export const groundSwitch = {
   references: () => NO_REFERENCES,
   afterCut: () => null,
   wakes: () => false,
-  sticks: true,
   roundS: () => null,
 } as const satisfies SignalFacets<'ground-switch', GroundSwitchSignal>;

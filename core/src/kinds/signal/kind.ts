@@ -74,6 +74,14 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   form(signal: S): SignalForm;
   /** Whether its contact, or its body, conducts by itself just when it is on (true), just when it is off (false). */
   conductsWhen(signal: S): boolean;
+  /** Whether it has contacts of both kinds: one that conducts while it is on, and one while it is off. */
+  readonly bothWays?: true;
+  /** The job that moves it, by its id; none of what somebody operates and of an existing circuit. */
+  ofJob?(signal: S): string | undefined;
+  /** What it is, of the job that moves it by its name. */
+  ofJobWords?(job: string): string;
+  /** Whether there is none but of another job: nobody begins one by its nature. */
+  readonly isOfJobs?: true;
   /** How its contact stands while nothing operates it; null where it has none that a hand or a thing operates. */
   rest(signal: S): Rest | null;
   /** Whether a hand lets go of it by itself. */
@@ -88,8 +96,6 @@ export interface SignalFacets<N extends string, S extends SignalBase> {
   afterCut(signal: S): AfterCut | 'by its clock' | null;
   /** Whether somebody, or the running vehicle, must be there for it to be on. */
   wakes(signal: S, restV: (supply: string) => number): boolean;
-  /** What is lost first when it fails: a contact of its own may stick either way. */
-  readonly sticks: boolean;
   /** How long one round of on and off lasts where it turns by itself, s; null where only what it follows moves it. */
   roundS(signal: S): number | null;
 }
@@ -100,7 +106,6 @@ export const OWN_CONTACT = {
   conductsWhen: () => true,
   levels: () => null,
   wrong: () => [],
-  sticks: true,
 } as const;
 
 /** The facets of what gives a voltage by itself: it has no contact, no levels and no part of its own. */

@@ -14,7 +14,6 @@ export const TWO_LEVELS = {
   rest: () => null,
   momentary: () => false,
   afterCut: () => null,
-  sticks: true,
   roundS: () => null,
 } as const;
 

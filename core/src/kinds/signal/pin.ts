@@ -39,6 +39,5 @@ export const pin = {
   ...NO_CONTACT,
   references: ({ controller }) => ({ supplies: [], controllers: controller === null ? [] : [{ path: 'controller', id: controller }] }),
   wakes: () => false,
-  sticks: false,
   roundS: () => null,
 } as const satisfies SignalFacets<'pin', PinSignal>;

@@ -1,5 +1,6 @@
 /** Natures of signal. Adding one is a file with all its facets and a line here; a facet that is missing does not compile. */
 import { z } from 'zod';
+import { auxiliary } from './auxiliary.ts';
 import { dashSwitch } from './switch.ts';
 import { type PrintedSupply, isFed, ownAOf, printedOf } from './fed-by.ts';
 import { feed } from './feed.ts';
@@ -27,13 +28,16 @@ const REGISTRY = {
   regulator,
   timer,
   'two-hand': twoHand,
+  auxiliary,
 } as const;
 
 export type SignalNature = keyof typeof REGISTRY;
 type Schemas = { [N in SignalNature]: (typeof REGISTRY)[N]['schema'] };
 export type SignalOf<N extends SignalNature> = z.infer<Schemas[N]>;
 export const SIGNALS: { readonly [N in SignalNature]: SignalFacets<N, SignalOf<N>> } = REGISTRY;
-export const SIGNAL_NATURES = Object.keys(REGISTRY) as SignalNature[];
+const ALL_NATURES = Object.keys(REGISTRY) as SignalNature[];
+/** Those that a person chooses from: what another job makes is named by that job. */
+export const SIGNAL_NATURES = ALL_NATURES.filter((nature) => SIGNALS[nature].isOfJobs !== true);
 
 const { switch: first, ...others } = REGISTRY;
 export const signalSchema = z.discriminatedUnion('nature', [
@@ -79,6 +83,11 @@ export const isPin = (signal: Signal | undefined): signal is SignalOf<'pin'> => 
 export const isTwoHand = (signal: Signal | undefined): boolean => signal?.nature === 'two-hand';
 /** An output that regulates a temperature. */
 export const isRegulator = (signal: Signal | undefined): signal is SignalOf<'regulator'> => signal?.nature === 'regulator';
+
+/** The job that moves it, by its id; none of what somebody operates and of an existing circuit. */
+export const jobOf = (signal: Signal): string | undefined => signalFacets(signal).ofJob?.(signal);
+/** Small contacts of another job's contactor. */
+export const isAuxiliary = (signal: Signal | undefined): signal is SignalOf<'auxiliary'> => signal?.nature === 'auxiliary';
 
 /** A signal that follows the solved voltage of a supply. */
 export const isVoltageSensor = (signal: Signal): boolean => (levelsOf(signal)?.supply ?? null) !== null;

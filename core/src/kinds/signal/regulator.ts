@@ -92,6 +92,5 @@ export const regulator = {
   ...NO_CONTACT,
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   wakes: () => false,
-  sticks: false,
   roundS: ({ cycleS }) => cycleS,
 } as const satisfies SignalFacets<'regulator', RegulatorSignal>;

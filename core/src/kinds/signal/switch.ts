@@ -54,6 +54,5 @@ export const dashSwitch = {
   references: (signal) => ({ supplies: fedReferences(signal), controllers: [] }),
   afterCut: () => null,
   wakes: ({ action }) => action === 'momentary',
-  sticks: true,
   roundS: () => null,
 } as const satisfies SignalFacets<'switch', SwitchSignal>;

@@ -2,6 +2,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { analyse } from '../../analyse.ts';
+import { hear } from '../../project/index.ts';
 import { parseDesignText } from '../../project/parse.ts';
 import type { Design } from '../../project/schema.ts';
 import type { When } from '../../document/when-schema.ts';
@@ -142,4 +143,15 @@ test('metal whose earth was left off is asked and said to be open; all that has 
   expect(earth(oven).expect).toMatch(/^under 0\.\d\d Ω$/);
   expect(earth(cut).text).toMatch(/to the metal of E1\.1, UC2, UC3$/);
   expect(earth(cut).expect).toMatch(/^E1\.1 open, for it has no earth: do not plug it in; UC2 under 0\.\d\d Ω; UC3 under 0\.\d\d Ω$/);
+});
+
+test('a meter whose circuit settles in no state is told nothing that it should show, and the order of work is there all the same', () => {
+  const chatters = read('mistakes/relay-chatter');
+  const made = hear('when the lamp switch is on, light a 20 W lamp, with an ammeter', chatters).add!(chatters);
+  const { evidence } = analyse(made);
+  const own = evidence.jobs.get(made.jobs[1]!.id)!;
+  const usual = own.states.filter(({ corner, othersOn }) => corner === 'usual' && !othersOn);
+  expect(new Set(usual.map(({ solution }) => solution.outcome))).toEqual(new Set(['chatters']));
+  expect(expectedOf(evidence).meters(made.jobs[1]!)).toEqual([]);
+  expect(work(made).steps.length).toBeGreaterThan(5);
 });

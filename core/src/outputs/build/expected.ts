@@ -188,6 +188,8 @@ export function expectedOf(evidence: Evidence): Expected {
           words,
           shows: Math.abs(meter().read({ ...ask('all of it', quantity, terminal(id, '1'), terminal(id, '2'), path, job.id), branch }, [])),
         }));
+        // Where the circuit settles in no state there is nothing that its meter should show.
+        if (read.length === 0) return [];
         const most = read.reduce((a, b) => (b.shows > a.shows ? b : a));
         const least = read.reduce((a, b) => (b.shows < a.shows ? b : a));
         const near = panelError(spec);

@@ -43,6 +43,8 @@ export interface DrawnSymbol {
   readonly labels: readonly string[];
   /** Tags of the earth conductors that run to its metal. */
   readonly earths: readonly string[];
+  /** The part whose coil moves it: its own where nothing else does. */
+  readonly mover: string;
   readonly x: number;
   /** Ends of its lead lines and the middle of its symbol. */
   readonly y1: number;
@@ -227,7 +229,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
         });
         boxes.push(...textOfWire(wires[wires.length - 1]!, edge.words));
       } else {
-        const { part, key, symbol, branch, labels, earths } = edge.element!;
+        const { part, key, symbol, branch, labels, earths, mover } = edge.element!;
         const flipped = edge.a !== upper;
         const [upperTerminal, lowerTerminal] = flipped ? [edge.terminalB, edge.terminalA] : [edge.terminalA, edge.terminalB];
         const middle = middleOf(y1, y2, room);
@@ -239,6 +241,7 @@ function render(graph: Graph, chains: readonly Chain[], order: readonly number[]
           role: edge.role === 'load' ? 'load' : 'control',
           labels,
           earths,
+          mover,
           x,
           y1,
           y2,
@@ -395,7 +398,7 @@ function drawLinks(symbols: readonly DrawnSymbol[], texts: readonly Box[]): Draw
   return symbols
     .filter(({ symbol }) => isContact(symbol) || symbol === 'transistor')
     .flatMap((contact) => {
-      const coil = symbols.find(({ part, symbol }) => part === contact.part && (isCoil(symbol) || symbol === 'transistor-input'));
+      const coil = symbols.find(({ part, symbol }) => part === contact.mover && (isCoil(symbol) || symbol === 'transistor-input'));
       if (!coil) return [];
       // Towards its contact, between its own body and its own words.
       const side = contact.x > coil.x ? 1 : -1;

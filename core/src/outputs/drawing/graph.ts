@@ -3,7 +3,7 @@ import { type Terminal, type Units, cutLength, partOf, pinOf, terminal } from '.
 import { sizeName } from '../../reference/index.ts';
 import { type Netlist, type Wire, groups } from '../../graph/index.ts';
 import { type BranchId, type AnyPart, SELF, type SymbolName, kindOf } from '../../kinds/index.ts';
-import { SHAPES } from './symbols.ts';
+import { SHAPES, isContact } from './symbols.ts';
 
 export interface Edge {
   readonly a: number;
@@ -22,6 +22,7 @@ export interface Edge {
     symbol: SymbolName;
     branch: BranchId;
     labels: readonly string[];
+    mover: string;
     earths: readonly string[];
     isLoad: boolean;
   } | null;
@@ -131,7 +132,8 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
       // A shared switch shows only the pole that these jobs use; a joined part (a diode) has no wires, nor has
       // the eye of a voltage sensor.
       const shown = used.has(from) || used.has(to) || held(from) || held(to) || (element.key === SELF && touched);
-      if (part.job === null && !shown) continue;
+      // A contact that another job's wires end on is no way of these: only its coil is.
+      if ((part.job === null || isContact(element.symbol)) && !shown) continue;
       if (netlist.bridged.has(part.id)) continue;
       const load = [from, to].some((at) => power.has(at));
       edges.push({
@@ -149,6 +151,7 @@ export function buildGraph(netlist: Netlist, jobs: ReadonlySet<string>): Graph {
           symbol: element.symbol,
           branch: element.branch,
           labels: element.labels,
+          mover: element.movedBy ?? part.id,
           earths: earthOf(part.id),
           isLoad: kindOf(part).plays === 'load',
         },

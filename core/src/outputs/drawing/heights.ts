@@ -89,7 +89,7 @@ function groupShares(graph: Graph, chains: readonly Chain[], earliest: Float64Ar
   const shares = new Map<number, number>();
   for (const coil of graph.edges) {
     if (!coil.element || !isCoil(coil.element.symbol)) continue;
-    const contact = graph.edges.find((edge) => edge.element?.part.id === coil.element!.part.id && isContact(edge.element.symbol));
+    const contact = graph.edges.find((edge) => edge.element?.mover === coil.element!.part.id && isContact(edge.element.symbol));
     if (!contact || fixed.has(coil.a) || fixed.has(contact.a)) continue;
     const middleOf = (edge: Edge, from: Float64Array) => (from[edge.a]! + from[edge.b]!) / 2;
     const wanted = (middleOf(contact, earliest) + middleOf(contact, latest)) / 2;

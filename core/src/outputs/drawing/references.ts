@@ -28,18 +28,18 @@ export function referencesIn(
   const coils = new Map<string, string>();
   const contacts = new Map<string, string[]>();
   for (const { sheet, drawing } of sheets)
-    for (const { part, key, symbol, x } of drawing.symbols) {
+    for (const { part, mover, key, symbol, x } of drawing.symbols) {
       if (isCoil(symbol) && !coils.has(part)) coils.set(part, place(sheet, drawing, x));
       if (!isContact(symbol)) continue;
       const said = `${key.replace('contact', '')}/${place(sheet, drawing, x)}`;
-      const known = contacts.get(part) ?? [];
-      if (!known.includes(said)) contacts.set(part, [...known, said]);
+      const known = contacts.get(mover) ?? [];
+      if (!known.includes(said)) contacts.set(mover, [...known, said]);
     }
   return sheets.map(({ drawing }) => ({
     bySymbol: new Map(
-      drawing.symbols.flatMap(({ part, key, symbol }): [string, string][] => {
+      drawing.symbols.flatMap(({ part, mover, key, symbol }): [string, string][] => {
         if (isContact(symbol)) {
-          const coil = coils.get(part);
+          const coil = coils.get(mover);
           return [[`${part}:${key}`, coil === undefined ? tagOf(part) : `${tagOf(part)}/${coil}`]];
         }
         const own = isCoil(symbol) ? contacts.get(part) : undefined;

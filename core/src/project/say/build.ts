@@ -9,6 +9,7 @@ import {
   type Signal,
   type Supply,
   type UnitLoad,
+  SIGNALS,
   asNature,
   asVariant,
   chargeSensor,
@@ -28,7 +29,7 @@ import {
   RAIL_V,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
-import { convertedBy, withOutputOf } from '../chains.ts';
+import { convertedBy, withAuxiliaryOf, withOutputOf } from '../chains.ts';
 import { DEFAULT_MODULE, type Design, type Job } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, feedingCoil } from '../hangs-on.ts';
@@ -36,7 +37,7 @@ import { asOutput } from './converter.ts';
 import { entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withRooms, withSecondBattery } from '../starters.ts';
-import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, partsNamed, protectionSaid, underHand } from './device.ts';
+import { PLAIN_CONTACTOR, PLAIN_SOLID, connectorSaid, isDescribed, isOnStuds, partsNamed, protectionSaid, underHand } from './device.ts';
 import { lacksRadio, namedPin, pinsOf, withBoard, withRadio } from './boards.ts';
 import { heatEnd, withHeatEnd } from './heat-end.ts';
 import {
@@ -124,7 +125,8 @@ function withSignals(onto: Design, said: readonly SaidSignal[], feeding: Supply)
     if (known) continue;
     const { ofJob } = signal.begins;
     if (typeof ofJob === 'string') {
-      const output = withOutputOf(design, ofJob);
+      const isSmall = signal.nature !== null && SIGNALS[signal.nature].isOfJobs === true;
+      const output = isSmall ? withAuxiliaryOf(design, ofJob) : withOutputOf(design, ofJob);
       design = output.design;
       ids.set(signal.name, output.id);
       continue;
@@ -585,7 +587,9 @@ function shareOf(rating: Pick<RelayType['closing'], 'resistiveA' | 'own'> | null
 /** The cheapest relay of the shelf whose contact bears it all; what the sentence names where it names one. */
 function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean, coil: Supply): string {
   const { device, clause, lost } = said;
-  const resting = lost === 'on' || clause.op === 'not' || said.others.length > 0 || isReversing(said);
+  const onStuds = device?.kind === 'contactor' && currentOf(supply) === 'dc';
+  // One on studs has no throw that rests: what runs while something is off has a contact before its coil that does.
+  const resting = lost === 'on' || (clause.op === 'not' && !onStuds) || said.others.length > 0 || isReversing(said);
   // Of plug-in relays none has a coil for alternating current.
   const plain = currentOf(coil) === 'ac' || device?.kind === 'contactor' ? 'contactor' : undefined;
   const fits =
@@ -602,7 +606,7 @@ function relayFor(said: Whole, usual: string, supply: Supply, byBoard: boolean, 
               : device?.kind === 'module'
                 ? // Its relays hang on the rail of the board that drives it, or on what the hand that does it switches.
                   kind === 'module' && coilV === (byBoard ? RAIL_V : supply.nominalV)
-                : kind === plain && coilV === coil.nominalV && coilCurrent(one) === currentOf(coil)) &&
+                : (onStuds ? isOnStuds(one) : kind === plain) && coilV === coil.nominalV && coilCurrent(one) === currentOf(coil)) &&
             (!resting || rest !== null)
           );
         });

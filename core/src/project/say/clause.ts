@@ -6,17 +6,18 @@ import {
   WATCHED,
   type Watched,
   formOfSignal,
-  isFeed,
+  isMains,
   isMomentary,
+  jobOf,
   levelsOf,
   restOf,
   stateWord,
 } from '../../kinds/index.ts';
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, remembers, signalsOf } from '../../document/index.ts';
-import { outputName, whyNoOutput } from '../chains.ts';
-import { feedOf } from '../hangs-on.ts';
-import type { Design } from '../schema.ts';
+import { auxiliaryName, outputName, whyNoAuxiliary, whyNoOutput } from '../chains.ts';
+import { feedOf, supplyById, supplyIdOf } from '../hangs-on.ts';
+import type { Design, Job } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
 import { COUNT, type Clause, NUMBER, OFF_VERB, type SaidSignal, type Take, VERB, begunOf, toNumber, toSeconds } from './heard.ts';
 import { BY_RADIO, CHARACTER, ofCharacter } from './phrases.ts';
@@ -351,20 +352,34 @@ export function readClause(
     const found = contact ?? JOB_STATE.exec(text.slice(at + named.length));
     if (!found) return null;
     const stands = (found[2] !== undefined) !== (found[1] !== undefined) ? 'off' : 'on';
-    // Its contact is one that more can hang on; what remembers must not be remembered twice.
-    const hangs = (contact || /\b(?:relay|contactor)$/i.test(named.job.name)) && stands === 'on';
-    if ((hangs || remembers(named.job.when)) && whyNoOutput(design!, named.job) === null) {
-      const name = outputName(named.job);
-      const known = design!.signals.find((signal) => isFeed(signal) && signal.ofJob === named.job.id);
+    /** Named by a signal that the job makes: what its contact switches, or a small one on its contactor. */
+    const by = (nature: 'feed' | 'auxiliary', name: string, begins: SaidSignal['begins'], means: string): Clause => {
+      const known = design!.signals.find((signal) => signal.nature === nature && jobOf(signal) === named.job.id);
       const called = known?.name ?? name;
       if (!signals.some((one) => one.name === called))
-        signals.push({ name: called, id: known?.id ?? null, nature: 'feed', begins: { keyOn: false, ofJob: named.job.id } });
+        signals.push({ name: called, id: known?.id ?? null, nature, begins: { ...begins, ofJob: named.job.id } });
       const length = named.length + found[0].length;
-      take(offset + at, length, 'signal', `what the contact of ${named.job.name} switches feeds it, behind a fuse of its own`);
+      take(offset + at, length, 'signal', means);
       at += length;
-      const fed: Clause = { op: 'signal', name: called };
-      return delayed({ ...(stands === 'off' ? { op: 'not', of: fed } : fed), asJob: { job: named.job.id, on: stands === 'on' } });
+      const made: Clause = { op: 'signal', name: called };
+      return delayed({ ...(stands === 'off' ? { op: 'not', of: made } : made), asJob: { job: named.job.id, on: stands === 'on' } });
+    };
+    // A contact on the side of its contactor: where that is said, or where its own is the mains’ and nothing else is.
+    const small = AUXILIARY_STATE.test(text.slice(at + named.length));
+    const apart = small || ((contact || isItsRelay(named.job)) && isMains(supplyById(design!, supplyIdOf(design!, named.job))));
+    if (apart && whyNoAuxiliary(design!, named.job) === null) {
+      const how = `closed while that is ${stands === 'on' ? 'in' : 'out'}: its main contacts stay that one’s`;
+      return by('auxiliary', auxiliaryName(named.job), {}, `an auxiliary contact on the contactor of ${named.job.name}, ${how}`);
     }
+    // Its contact is one that more can hang on; what remembers must not be remembered twice.
+    const hangs = (contact || isItsRelay(named.job)) && stands === 'on';
+    if ((hangs || remembers(named.job.when)) && whyNoOutput(design!, named.job) === null)
+      return by(
+        'feed',
+        outputName(named.job),
+        { keyOn: false },
+        `what the contact of ${named.job.name} switches feeds it, behind a fuse of its own`,
+      );
     // It runs on what feeds it, too.
     const feed = feedOf(design!, named.job)?.id;
     const runs: When =
@@ -527,7 +542,10 @@ function knownAs(name: string, design: Design | null): { readonly signal: Signal
 
 /** *The pump’s relay is in*, *the pump output is live*: its contact itself. */
 const CONTACT_STATE =
-  /^(?:(?:['’]s)? (?:relay|contactor)(?:(?:['’]s)? (?:output|contact))?|(?:['’]s)? (?:output|contact)) (?:(?:is|are|has) )?(not )?(?:(?:switched|turned|pulled) )?(?:on|live|in|closed|energi[sz]ed|(off|dead|out|open|released))(?![\w-])/;
+  /^(?:(?:['’]s)? (?:relay|contactor)(?:(?:['’]s)? (?:output|(?:(?:auxiliary|aux|helper|free|spare) )?contact))?|(?:['’]s)? (?:output|(?:(?:auxiliary|aux|helper|free|spare) )?contact)) (?:(?:is|are|has) )?(not )?(?:(?:switched|turned|pulled) )?(?:on|live|in|closed|energi[sz]ed|(off|dead|out|open|released))(?![\w-])/;
+/** *The main contactor's auxiliary contact is closed*: a small one of its own beside what it switches. */
+const AUXILIARY_STATE = /^(?:(?:['’]s)? (?:relay|contactor))?(?:['’]s)? (?:auxiliary|aux|helper|free|spare) contact(?![\w-])/;
+const isItsRelay = ({ name }: Job): boolean => /\b(?:relay|contactor)$/i.test(name);
 const JOB_STATE =
   /^ (?:(?:is|are) )?(not )?(?:(?:switched|turned) )?(?:on|running|runs?|works?|in|charging|(?:being )?charged|(off|out|at rest|released))(?![\w-])/;
 /** A job of the project whose name the text begins with, with its article. */

@@ -2,11 +2,8 @@
 import { type Supply, supplyFacets } from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import { mayConvert } from '../chains.ts';
-import { stringRatedV, unitRatedA } from '../load.ts';
+import { givenOn } from '../converter.ts';
 import type { Design, Job } from '../schema.ts';
-
-/** Share of what a direct-current converter takes that it gives on (from memory: 88 to 95 % of step-down ones). */
-const EFFICIENCY = 0.9;
 
 /** The job that feeds the project's one converter which nothing takes from yet; undefined where there is none, or several. */
 export function feedingConverter(design: Design): Job | undefined {
@@ -16,10 +13,6 @@ export function feedingConverter(design: Design): Job | undefined {
   );
   return others.length === 0 ? job : undefined;
 }
-
-/** What a converter gives of what its plate says that it takes, A at `nominalV`, rounded down to a tenth. */
-export const givenOn = ({ loads: [load] }: Job, nominalV: number): number =>
-  Math.max(0.1, Math.floor((10 * EFFICIENCY * unitRatedA(load!) * stringRatedV(load!)) / nominalV) / 10);
 
 /** The words for its output, of so many volts. */
 export const outputWords = (job: Job, nominalV: number): string =>

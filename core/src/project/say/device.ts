@@ -1,5 +1,16 @@
 /** What a sentence says of the relay and of the fuse: how they are built, and how large. */
-import { POWER_RELAYS, RAIL_V, type RelayType, type Supply, borneV, coilCurrent, currentOf, isMains, isTwoHot } from '../../kinds/index.ts';
+import {
+  POWER_RELAYS,
+  RAIL_V,
+  type RelayType,
+  type Supply,
+  borneV,
+  coilCurrent,
+  currentOf,
+  isMains,
+  isTwoHot,
+  takesAuxiliary,
+} from '../../kinds/index.ts';
 import { formatQuantity } from '../../quantity/index.ts';
 import {
   CONNECTORS,
@@ -80,7 +91,11 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
     solid: ({ solid }: RelayType) => solid?.switches === currentOf(feeding) && solid.firing !== 'phase angle',
     phase: ({ solid }: RelayType) => alternating && solid?.firing === 'phase angle',
     module: ({ build, coilV }: RelayType) => build === 'module' && coilV === (device.coilV ?? RAIL_V),
-    contactor: ({ build, coilV }: RelayType) => build === 'contactor' && (device.coilV === null || coilV === device.coilV),
+    // Those of the mains break no direct current: of that it is one on studs.
+    contactor: (type: RelayType) =>
+      alternating
+        ? type.build === 'contactor' && (device.coilV === null || type.coilV === device.coilV)
+        : isOnStuds(type) && type.coilV === (device.coilV ?? feeding.nominalV),
     // On the mains its coil hangs on an isolated supply.
     relay: ({ build, coilV }: RelayType) =>
       (build === (device.onePiece ? 'sensing' : undefined) || (device.poles === 2 && build === 'contactor')) &&
@@ -99,6 +114,9 @@ export function partsNamed(device: SaidDevice, feeding: Supply): RelayType[] {
       (type.poles[0]!.twin !== undefined) === (device.twin ?? false),
   ).toSorted((one, other) => rating(one) - rating(other) || one.price - other.price);
 }
+/** What is called a contactor where direct current is switched. */
+export const isOnStuds = (type: RelayType): boolean => type.build === undefined && takesAuxiliary(type);
+
 /** Of the supply that keeps hands on low voltage, V. */
 const ISOLATED_V = 12;
 /** Those whose coil an isolated supply of direct current feeds, so that no switch carries mains. */

@@ -513,7 +513,12 @@ test('a relay that is named is the one that is put in', () => {
   const part = (how: string, from: string) => read(`when the hand switch is on, run a 40 W heater from the ${from} ${how}`).job!.device;
   expect(part('through a solid-state relay', 'battery')).toMatchObject({ part: 'ssr-dc-40a' });
   expect(part('through a solid-state relay', 'mains')).toMatchObject({ part: 'ssr-ac-25a' });
-  expect(part('through a contactor', 'battery')).toMatchObject({ part: 'relay-12v-2x30a' });
+  // What is called a contactor on a battery is one on studs: those of the mains break no direct current.
+  expect(part('through a contactor', 'battery')).toMatchObject({ part: 'relay-12v-150a-stud' });
+  expect(part('through a 200 A contactor', '24 V battery')).toMatchObject({ part: 'relay-24v-300a-stud' });
+  expect(part('through a 25 A contactor', 'mains')).toMatchObject({ part: 'contactor-24v-2x25a' });
+  const off = read('when the hand switch is off, run a 40 W heater from the battery through a contactor').job!.device;
+  expect(off).toMatchObject({ part: 'relay-12v-150a-stud' });
   expect(part('through a relay', '24 V battery')).toMatchObject({ part: 'relay-24v-20a-4' });
   expect(part('directly', 'battery')).toMatchObject({ kind: 'direct' });
 });

@@ -30,7 +30,7 @@ import {
 } from '../../kinds/index.ts';
 import { type When, normalForm, partsOf, signalsOf } from '../../document/index.ts';
 import { type ControlRun, type ControlSide, type Literal, isDry, isGrounding, isLiveFeed, literalOf } from '../control-side.ts';
-import { type Dry, sourceReturn } from '../shared-parts.ts';
+import { sourceReturn } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { type Drive, cannot, termsOf } from './drive.ts';
 
@@ -209,7 +209,7 @@ class ContactNetwork {
     if (term.op === 'and') return term.of.reduce<ControlRun[]>((runs, part) => this.network(part, this.gather(runs), base), [from]);
     if (term.op === 'or') return term.of.flatMap((part) => this.network(part, from, base));
     const literal = literalOf(this.side.design, term);
-    if (literal && isDry(literal)) return [from.through(literal.signal as Dry, this.leg(), true)];
+    if (literal && isDry(literal)) return [from.through(literal, this.leg(), true)];
     const { into, out } = this.contact(term, base);
     return [from.wire(this.leg(), into, 'BU').from(out)];
   }

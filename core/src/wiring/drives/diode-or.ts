@@ -8,7 +8,6 @@ import { terminal } from '../../quantity/index.ts';
 import type { Design, Job } from '../../project/index.ts';
 import type { When } from '../../document/index.ts';
 import type { ControlSide, Literal } from '../control-side.ts';
-import type { Dry } from '../shared-parts.ts';
 import { type Drive, cannot, termsOf } from './drive.ts';
 import { type Chain, chainOf } from './series.ts';
 import { isFeed } from '../../kinds/index.ts';
@@ -54,7 +53,7 @@ export function wireBranches(
   return branches.map(({ feed, contacts }, at) => {
     let run = side.source(isFeed(feed?.signal) ? feed.signal : undefined);
     run.feeds(coilA);
-    for (const { signal } of contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}-${at + 1}`);
+    for (const contact of contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}-${at + 1}`);
     const diode = makeDiode(at);
     run = run.wire(`control-diode${suffix}-${at + 1}`, terminal(diode, 'A'), 'BU');
     return run.from(terminal(diode, 'K'));
@@ -85,7 +84,7 @@ export const diodeOr: Drive = {
     const meet = side.splice(`${job.id}-feeds${suffix}`, `X${number}.F${suffix.replace('-', '')}`);
     for (const { at } of runs) builder.join(at, meet);
     let run = runs[0]!.from(meet);
-    for (const { signal } of found.contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`);
+    for (const contact of found.contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}`);
     run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
     side.toGround(run, { relay, suffix }, found.grounding);
   },

@@ -8,7 +8,7 @@ import { terminal } from '../../quantity/index.ts';
 import type { Design, Job } from '../../project/index.ts';
 import { type RelayType, type SignalOf, isOutput } from '../../kinds/index.ts';
 import type { When } from '../../document/index.ts';
-import { type Dry, sourceReturn } from '../shared-parts.ts';
+import { sourceReturn } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { type Drive, cannot, termsOf } from './drive.ts';
 import { type Chain, chainOf } from './series.ts';
@@ -52,7 +52,7 @@ export const logicInput: Drive = {
     const { output, chain } = parted;
     let run = side.pinSource(output);
     run.feeds(output.volt / type.coilOhm);
-    for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`);
+    for (const contact of chain.contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}`);
     run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
     run.wire(`control-return${suffix}`, sourceReturn(side.builder, side.design, output, side.job.device.place), 'BK', 'return');
   },

@@ -11,7 +11,6 @@ import { type Design, type Job, loadSupplyOf, usualGuard } from '../../project/i
 import { type When, normalForm } from '../../document/index.ts';
 import { isResting } from '../../kinds/index.ts';
 import { FUSE_LEAD_M, type Literal } from '../control-side.ts';
-import type { Dry } from '../shared-parts.ts';
 import { type Drive, cannot, termsOf } from './drive.ts';
 import { type Chain, chainOf } from './series.ts';
 
@@ -54,7 +53,7 @@ export const selfHold: Drive = {
     let run = side.source(null);
     const coilA = side.coilA(type);
     run.feeds(coilA);
-    for (const { signal } of hold.set.contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`, true);
+    for (const contact of hold.set.contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}`, true);
     const meet = side.splice(`${job.id}-hold${suffix}`, `X${number}.H`);
     run = run.wire(`control-set${suffix}`, meet, 'BU');
 
@@ -89,7 +88,7 @@ export const selfHold: Drive = {
     );
     builder.join(terminal(diode, 'K'), meet);
 
-    for (const { signal } of hold.through) run = run.through(signal as Dry, `control-${signal.id}${suffix}`, true);
+    for (const contact of hold.through) run = run.through(contact, `control-${contact.signal.id}${suffix}`, true);
     run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));
     side.toGround(run, { relay, suffix }, hold.grounding);
   },

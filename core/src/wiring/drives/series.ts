@@ -11,7 +11,6 @@ import { terminal } from '../../quantity/index.ts';
 import type { Design, Job } from '../../project/index.ts';
 import type { When } from '../../document/index.ts';
 import { type ControlSide, type Literal, isDry, isGrounding, isLiveFeed, literalOf } from '../control-side.ts';
-import type { Dry } from '../shared-parts.ts';
 import { type Coil, type Drive, type WayReason, cannot, termsOf } from './drive.ts';
 import { isFeed } from '../../kinds/index.ts';
 
@@ -53,7 +52,7 @@ function wire(side: ControlSide, { relay, type, suffix, clause }: Coil, contacts
   let run = side.source(isFeed(feed?.signal) ? feed.signal : undefined);
   run.feeds(side.coilA(type));
   const pass = () => {
-    for (const { signal } of contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`);
+    for (const contact of contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}`);
   };
   if (contactsFirst) pass();
   run = run.wire(`control-coil${suffix}`, terminal(relay, type.coil[0]), 'BU/WH').from(terminal(relay, type.coil[1]));

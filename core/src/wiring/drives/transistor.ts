@@ -31,7 +31,7 @@ import {
 import type { When } from '../../document/index.ts';
 import { PIN_TOLERANCE, RESISTOR_TOLERANCE } from '../../reference/index.ts';
 import type { ControlSide } from '../control-side.ts';
-import { type Dry, boardGround, boardOf, returnTo, sourceReturn } from '../shared-parts.ts';
+import { boardGround, boardOf, returnTo, sourceReturn } from '../shared-parts.ts';
 import { typeOf } from '../ways/shared.ts';
 import { type Coil, type Drive, type WayReason, cannot, termsOf } from './drive.ts';
 import { type Chain, chainOf } from './series.ts';
@@ -139,7 +139,7 @@ function wire(side: ControlSide, { relay, type: relayType, suffix, clause }: Coi
   const coilA = side.coilA(relayType);
   let run = side.source(isFeed(chain.feed?.signal) ? chain.feed.signal : undefined);
   run.feeds(coilA);
-  for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}${suffix}`);
+  for (const contact of chain.contacts) run = run.through(contact, `control-${contact.signal.id}${suffix}`);
   run = run.wire(`control-coil${suffix}`, terminal(relay, relayType.coil[0]), 'BU/WH').from(terminal(relay, relayType.coil[1]));
 
   const header = { place: job.device.place, job: job.id };

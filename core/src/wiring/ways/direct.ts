@@ -1,14 +1,27 @@
 /** No relay: the signals' own current feeds a small load, each feed through a blocking diode where several do. */
-import { type Terminal, terminal } from '../../quantity/index.ts';
+import { type Terminal, formatQuantity, terminal } from '../../quantity/index.ts';
 import { normalForm, signalsOf } from '../../document/index.ts';
-import { type Design, type Job, backLeg, outLeg, supplyById, supplyIdOf } from '../../project/index.ts';
+import {
+  type Design,
+  type Job,
+  auxiliariesOf,
+  backLeg,
+  outLeg,
+  stringRatedV,
+  supplyById,
+  supplyIdOf,
+  unitOhm,
+} from '../../project/index.ts';
 import { POWER_DIODE, isCharged, isFeed } from '../../kinds/index.ts';
 import { ControlSide } from '../control-side.ts';
 import { branchesOf, wireBranches } from '../drives/diode-or.ts';
 import { cannot, termsOf } from '../drives/drive.ts';
 import { chainOf } from '../drives/series.ts';
-import { type Dry, type Grounding, groundingTerminal } from '../shared-parts.ts';
+import { type Grounding, groundingTerminal } from '../shared-parts.ts';
 import type { Way } from './way.ts';
+
+/** What a contactor's small contact breaks of direct current with a coil behind it, at 60 V and less (DC-13 of IEC 60947-5-1: some 1 to 2 A, from memory), A. */
+const SMALL_CONTACT_A = 1;
 
 /** What would give the load its current from another supply than its sentence names. */
 function elsewhere(design: Design, job: Job): { readonly field: string; readonly message: string } | null {
@@ -49,6 +62,15 @@ export const direct: Way = {
       ];
     const other = elsewhere(design, job);
     if (other) return [{ path: `${path}.${other.field}`, message: other.message }];
+    const [small] = auxiliariesOf(design, job);
+    const [load] = job.loads;
+    if (small && load && (load.count * stringRatedV(load)) / unitOhm(load) > SMALL_CONTACT_A)
+      return [
+        {
+          path: `${path}.device`,
+          message: `${small.name} works coils and pilot lamps, up to ${formatQuantity(SMALL_CONTACT_A, 'A')}: let a relay carry the load.`,
+        },
+      ];
     const clause = normalForm(job.when);
     const chain = chainOf(design, termsOf(clause));
     if (typeof chain !== 'string') return [];
@@ -74,12 +96,12 @@ export const direct: Way = {
       const meet = control.splice(`${job.id}-feeds`, `X${number}.F`);
       for (const { at } of runs) builder.join(at, meet);
       run = runs[0]!.from(meet);
-      for (const { signal } of joined.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
+      for (const contact of joined.contacts) run = run.through(contact, `control-${contact.signal.id}`);
       grounding = joined.grounding;
     } else if (typeof chain !== 'string') {
       run = control.source(isFeed(chain.feed?.signal) ? chain.feed.signal : undefined);
       run.feeds(ampere);
-      for (const { signal } of chain.contacts) run = run.through(signal as Dry, `control-${signal.id}`);
+      for (const contact of chain.contacts) run = run.through(contact, `control-${contact.signal.id}`);
       grounding = chain.grounding;
     } else throw new Error('wire() called on a job that was refused');
     run.wire(outLeg(load.id), pluses[0]!, 'RD/BK', 'control', 'load');
