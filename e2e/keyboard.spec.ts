@@ -29,6 +29,33 @@ test('the keyboard alone changes the sentence, adds a signal to it and takes it 
   await expect(lost).toBeFocused();
 });
 
+for (const goesElsewhere of [false, true])
+  test(`an editor whose first field is still being fetched gives it the focus when it is there${goesElsewhere ? ', not from where somebody went' : ''}`, async ({
+    page,
+    request,
+  }) => {
+    const project = await freshOwlBox(request, 'Late field');
+    let send = (): void => undefined;
+    const sent = new Promise<void>((resolve) => (send = resolve));
+    await page.route(/SelectBox[^/]*\.js/, async (route) => {
+      await sent;
+      await route.continue();
+    });
+    await openJob(page, project, 'dew');
+    const phrase = page.getByRole('button', { name: 'dew switch is on' });
+    const other = page.getByRole('button', { name: 'master key is on' });
+    await phrase.press('Enter');
+    await expect(page.getByRole('button', { name: 'and…' })).toBeVisible();
+    await page.waitForTimeout(1000);
+    await expect(phrase).toBeFocused();
+    if (goesElsewhere) await page.keyboard.press('Shift+Tab');
+    send();
+    const field = page.getByLabel('Signal', { exact: true });
+    await expect(field).toBeVisible();
+    await page.waitForTimeout(300);
+    await expect(goesElsewhere ? other : field).toBeFocused();
+  });
+
 test('from the top of the page it is a few Tabs to the first finding, and to the sentence', async ({ page, request }) => {
   const project = await freshOwlBox(request, 'Skip');
   for (const [link, part, most] of [
@@ -99,6 +126,23 @@ test('Ctrl K finds a wire and shows it; ? shows the help of the screen, on every
     await expect(page.getByRole('dialog', { name: `Help: ${title}` })).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('button', { name: 'Help' })).toBeFocused();
+  }
+});
+
+test('Esc closes a dialog that is still coming up, and the focus stays with what opened it', async ({ page, request }) => {
+  const project = await freshOwlBox(request, 'Esc');
+  await openJob(page, project, 'dew');
+  // As on a machine that takes its time: without this there is a tenth of a second to be too early in.
+  await page.addStyleTag({ content: '.ant-modal { animation-duration: 3s !important; }' });
+  const help = page.getByRole('button', { name: 'Help', exact: true });
+  const dialog = page.getByRole('dialog', { name: 'Help: Design' });
+  for (let times = 0; times < 2; times++) {
+    await help.click();
+    await expect(dialog).toBeVisible();
+    await expect(help).toBeFocused();
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
+    await expect(help).toBeFocused();
   }
 });
 

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue';
-import { useLocalStorage } from '@vueuse/core';
+import { useEventListener, useLocalStorage } from '@vueuse/core';
 import { computed, onMounted, provide, watchEffect } from 'vue';
 import { useRoute } from 'vue-router';
 import SignInPage from './people/SignInPage.vue';
 import { themeFor } from './theme.ts';
 import { hasNewBuild, lowMb } from './stores/build.ts';
 import { isSignedOut, learnSession, session } from './stores/session.ts';
+import { closeOnEscape } from './ui/escape.ts';
 import { NIGHT } from './ui/night.ts';
 
 const night = useLocalStorage('iron-nudge:night', matchMedia('(prefers-color-scheme: dark)').matches);
@@ -14,6 +15,7 @@ provide(NIGHT, night);
 watchEffect(() => (document.documentElement.dataset.night = night.value ? 'yes' : 'no'));
 const route = useRoute();
 onMounted(() => void learnSession());
+useEventListener(window, 'keydown', closeOnEscape, { capture: true });
 const reload = () => location.reload();
 const theme = computed(() => themeFor(night.value));
 </script>

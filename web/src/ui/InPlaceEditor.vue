@@ -5,7 +5,6 @@
  */
 import { Popover } from 'ant-design-vue';
 import { nextTick, onBeforeUnmount, ref, shallowRef, useId, watch } from 'vue';
-import { fetchSelectBox } from './select-box.ts';
 import { openEditor, placeOfEditors } from './editors.ts';
 
 const props = defineProps<{
@@ -28,8 +27,8 @@ function containerOf(trigger: HTMLElement): HTMLElement {
   return trigger.closest<HTMLElement>('aside, nav')?.parentElement ?? trigger.parentElement!;
 }
 
-/** Frames to wait for the editor to be up, half a second or so; it takes focus only once it is visible. */
-const MOST_FRAMES = 30;
+/** So long the editor may take to be up; it takes focus only once it is visible. */
+const LONGEST_WAIT_MS = 20_000;
 
 async function change(now: boolean): Promise<void> {
   if (now) place.value = placeOfEditors();
@@ -40,21 +39,19 @@ async function change(now: boolean): Promise<void> {
   }
   openEditor.value = id;
   emit('open');
-  // Most begin with a box of several, which has to be fetched the first time.
-  void fetchSelectBox()
-    .catch(() => undefined)
-    .then(() => focusFirst(MOST_FRAMES));
+  focusFirst(document.activeElement, performance.now() + LONGEST_WAIT_MS);
   await nextTick();
   editor.value?.scrollIntoView({ block: 'nearest' });
 }
 /** The popover asks to be opened with every click where the editor stands elsewhere: the second one closes it. */
 const asked = (now: boolean) => void change(place.value !== null && open.value ? false : now);
-function focusFirst(frames: number): void {
+function focusFirst(from: Element | null, untilMs: number): void {
   requestAnimationFrame(() => {
-    // Closed meanwhile, or somebody is in it already: the focus is not ours to move.
-    if (!open.value || editor.value?.contains(document.activeElement)) return;
-    editor.value?.querySelector<HTMLElement>('.editor-body :is(textarea, select, input, button)')?.focus();
-    if (frames > 0 && !editor.value?.contains(document.activeElement)) focusFirst(frames - 1);
+    // Closed meanwhile, or somebody is in it or elsewhere already: the focus is not ours to move.
+    if (!open.value || ![from, document.body].includes(document.activeElement)) return;
+    // Most begin with a box of several, which has to be fetched the first time: the place kept for it takes no focus and is waited for.
+    editor.value?.querySelector<HTMLElement>('.editor-body :is(textarea, select, input, button, .coming)')?.focus();
+    if (performance.now() < untilMs && !editor.value?.contains(document.activeElement)) focusFirst(from, untilMs);
   });
 }
 watch(
