@@ -86,3 +86,35 @@ test('a small contact of another job’s contactor is chosen in the sentence, ei
   await expect(meter).toContainText('across lamp0 V');
   expect(errors).toEqual([]);
 });
+
+test('the second pole of a plug-in relay is one: said, told, on its own pins, and the relay has two poles from then on', async ({
+  page,
+}) => {
+  const errors = watchErrors(page);
+  await page.goto('/');
+  await page.getByLabel('Say what shall happen').fill('charge relay: when the charge switch is on, run a 5 A fan from a 12 V battery');
+  await page.getByRole('button', { name: 'Wire it' }).click();
+  await expect(page.locator('.symbol').first()).toBeVisible();
+  await page.getByRole('button', { name: '+ job' }).click();
+  await page
+    .getByLabel('Say what shall happen')
+    .fill('when the charge relay’s free contact is open and the drive switch is on, run a 3 A pump');
+  await expect(page.getByText('that relay becomes one with two poles: 15 A two-pole relay, eight-pin')).toBeVisible();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const sentence = page.getByLabel('Sentence', { exact: true });
+  await expect(sentence).toContainText('When Charge relay auxiliary contact is out and drive switch is on');
+  await expect(page.getByText('4 of 4 states match the sentence')).toBeVisible();
+  const paths = page.getByLabel('Current paths', { exact: true });
+  for (const word of ['K1', 'K2', '21', '22']) await expect(paths.getByText(word, { exact: true }).first()).toBeVisible();
+  const meter = page.getByLabel('Meter');
+  await page.getByRole('button', { name: /^drive switch \d$/ }).click();
+  await expect(meter).toContainText(/1[23]\.\d+ V/);
+  await page.getByRole('button', { name: /^charge switch \d$/ }).click();
+  await expect(meter).toContainText('across pump0 V');
+  // One more job that asks for it is told why it has none.
+  await page.getByRole('button', { name: '+ job' }).click();
+  await page.getByLabel('Say what shall happen').fill('when the charge relay’s free contact is closed, light a 5 W lamp');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText(/the second pole of its relay is taken already/).first()).toBeVisible();
+  expect(errors).toEqual([]);
+});

@@ -4,9 +4,11 @@ import { analyse, drawJobs } from './analyse.ts';
 import { findNudge } from './advice/index.ts';
 import { loadVolts } from './analysis/index.ts';
 import { applyPatches } from './document/index.ts';
+import { boxViews } from './outputs/build/boxes.ts';
 import { benchSteps, buildDictionary, reader } from './outputs/bench/dictionary.ts';
 import { branchId } from './kinds/index.ts';
-import { chainBefore, isOutputOfJob, mayAssist, thingsOf, whyNoAuxiliary, withAuxiliaryOf, withoutJob } from './project/chains.ts';
+import { withAuxiliaryOf } from './project/auxiliary.ts';
+import { chainBefore, isOutputOfJob, mayAssist, thingsOf, whyNoAuxiliary, withoutJob } from './project/chains.ts';
 import { hear, parseDesign, sentenceOf, sentenceText } from './project/index.ts';
 import type { Design } from './project/schema.ts';
 import { typed } from './testing/pieces.ts';
@@ -53,7 +55,7 @@ describe('what is heard', () => {
     expect(chainBefore(mains, mains.jobs[2]!)?.map(({ id }) => id)).toEqual(['job-2', 'job-1']);
   });
   test('what no small contact clips onto is hung on or copied as before', () => {
-    const plain = typed(['main relay: when the main switch is on, run a 5 A fan', LAMP.replace('contactor', 'relay')], 'battery-12');
+    const plain = typed(['main relay: when the main switch is on, run a 12 A fan', LAMP.replace('contactor', 'relay')], 'battery-12');
     expect(plain.signals.map(({ nature }) => nature)).toEqual(['switch', 'feed']);
     const copied = typed(
       ['main relay: when the main switch is on, feed a 1 kW heater', 'when the main relay is in, light a 40 W lamp'],
@@ -273,6 +275,131 @@ describe('circuits of two voltages', () => {
   });
 });
 
+describe('the second pole of a plug-in relay', () => {
+  const CHARGE = 'charge relay: when the charge switch is on, run a 5 A fan';
+  const DRIVE = 'when the charge relay’s free contact is open and the drive switch is on, run a 3 A pump';
+  const inhibited = typed([CHARGE, DRIVE], 'battery-12');
+  const partsOf = (design: Design) => design.jobs.map(({ device }) => device.kind === 'relay' && device.part);
+  const unwired = (design: Design) => analyse(design).analysis.jobs.map((job) => job.unwired.join());
+  const told = (says: string, design: Design) =>
+    hear(says, design)
+      .told.map(({ means }) => means)
+      .join();
+  test('is used where there is one, and a relay with one gives way to one with two where that bears its load; both are told', () => {
+    expect(partsOf(inhibited)).toEqual(['relay-12v-2x15a-8', 'relay-12v-30a-4']);
+    expect(told(DRIVE, typed([CHARGE], 'battery-12'))).toContain(
+      'the second pole of the relay of Charge relay, closed while that is out: its main contacts stay that one’s; that relay becomes one with two poles: 15 A two-pole relay, eight-pin',
+    );
+    const two = typed([CHARGE.replace('a 5 A fan', 'a 5 A fan through a two-pole relay')], 'battery-12');
+    expect(told(DRIVE, two)).toContain('the second pole of the relay of Charge relay');
+    expect(told(DRIVE, two)).not.toContain('becomes');
+    expect(mayAssist(inhibited, inhibited.jobs[0]!, inhibited.jobs[1]!)).toBe(true);
+    // 8 A of a motor is what its contact bears.
+    const most = ['8 A', '8.1 A'].map((load) => typed([CHARGE.replace('5 A', load), DRIVE], 'battery-12'));
+    expect(most.map((design) => partsOf(design)[0])).toEqual(['relay-12v-2x15a-8', 'relay-12v-30a-4']);
+  });
+  test('its pins are those of its relay, in wires, drawing and box; nothing more is bought, and it turns with the coil', () => {
+    const { evidence, analysis } = analyse(inhibited);
+    const pole = blockIn(inhibited);
+    expect([pole.tag, pole.kind]).toEqual(['K1', 'auxiliary']);
+    const ends = analysis.netlist.wires.flatMap(({ from, to }) => [from, to]).filter((end) => end.startsWith(`${pole.id}.`));
+    expect(ends.map((end) => end.split('.')[1]).sort()).toEqual(['21', '22']);
+    expect(analysis.parts.map(({ description }) => description).filter((one) => /contact|relay/i.test(one))).toEqual([
+      '15 A two-pole relay, eight-pin, 12 V coil; Eight-pin socket, screw terminals, 16 A',
+      '30 A plug-in relay, four-pin, 12 V coil; Socket, 6.3 mm receptacles, 30 A',
+    ]);
+    expect(analysis.jobs.map(({ matching, combinations }) => [matching, combinations])).toEqual([
+      [2, 2],
+      [4, 4],
+    ]);
+    expect(analysis.findings.filter(({ severity }) => severity === 'danger')).toEqual([]);
+    const { symbols } = drawJobs(analysis.netlist, ['job-2']);
+    expect(symbols.find(({ part }) => part === pole.id)).toMatchObject({ symbol: 'contact-resting', mover: 'job-1-relay' });
+    const words = buildDictionary(evidence, 'job-2').faults.map((fault) => fault.words);
+    expect(words).toContain('contact K1 21–22 does not open');
+    expect(words).not.toContain('contact K1 14 does not close');
+    const at = inhibited.jobs[0]!.device.place;
+    const boxed = gated({
+      ...inhibited,
+      places: inhibited.places.map((place) => (place.id === at ? { ...place, box: 'plastic' as const } : place)),
+    });
+    const things = boxViews(boxed, analyse(boxed).analysis.netlist).flatMap((view) => view.things);
+    expect(things.filter(({ tag }) => tag === 'K1').map(({ lands }) => lands.map(({ pin }) => pin).sort())).toEqual([
+      ['11', '14', '21', '22', 'A1', 'A2'],
+    ]);
+  });
+  test.each([
+    ['that closes', DRIVE.replace('open', 'closed'), 6, '24'],
+    ['that opens', DRIVE, 4, '22'],
+  ])('a contact %s bears a coil as its own ratings say', (_, says, limit, pin) => {
+    const design = typed([CHARGE, says], 'battery-12');
+    const of = (limitA: number) =>
+      analyse({ ...design, signals: design.signals.map((one) => (one.nature === 'auxiliary' ? { ...one, limitA } : one)) }).analysis
+        .findings;
+    const current = of(10).filter(({ rule, title }) => rule === 'signal-current-over' && title.startsWith('Charge relay auxiliary'));
+    expect(current.map((one) => [one.severity, one.limit])).toEqual([['hold', limit]]);
+    // What was entered holds where it is less.
+    expect(of(0.1).some(({ rule, severity }) => rule === 'signal-current-over' && severity === 'danger')).toBe(true);
+    const [held] = of(10).filter(({ title }) => title === `Contact K1 ${pin} holds 16.00 V of direct current`);
+    // One that rests closed says nothing of a contact that is welded.
+    expect(/may close while the contact of the load is welded/.test(held!.detail)).toBe(pin === '22');
+  });
+  test('works one job: the second that asks is not wired and says what to do instead', () => {
+    const both = typed([CHARGE, DRIVE, 'when the charge relay’s free contact is closed, light a 5 W lamp'], 'battery-12');
+    expect(unwired(both)).toEqual([
+      '',
+      '',
+      'Charge relay works it, and the second pole of its relay is taken already: name what works that job instead, or give it a contactor on whose side there is room.',
+    ]);
+    expect(partsOf(both)[0]).toBe('relay-12v-2x15a-8');
+    // With it out, what hung on it has no contact left over.
+    expect(analyse(both).analysis.netlist.parts.filter(({ job }) => job === 'job-3')).toEqual([]);
+  });
+  test('comes before sharing out the load’s lines between the two', () => {
+    const lines = typed([CHARGE.replace('a 5 A fan', 'a 5 A fan and a 3 A fan'), DRIVE], 'battery-12');
+    const way = (design: Design) => analyse(design).analysis.jobs[0]!.wiring;
+    expect([way({ ...lines, jobs: lines.jobs.slice(0, 1) }), way(lines), unwired(lines)[1]]).toEqual([
+      'two-pole/series',
+      'single-contact/series',
+      '',
+    ]);
+  });
+  test.each([
+    ['12 V', ''],
+    ['24 V', 'is more than the second pole of a 12.00 V relay is for'],
+  ])('on a battery of %s: %j', (volts, why) => {
+    const apart = typed(
+      [CHARGE, `when the charge relay’s free contact is closed, light a 10 W lamp from a ${volts} battery`],
+      'battery-12',
+    );
+    expect(unwired(apart)[1]).toContain(why);
+    expect(unwired(apart)[1] === '').toBe(why === '');
+  });
+  test('on the mains it is left alone', () => {
+    const heater = typed(['main relay: when the main switch is on, feed a 1 kW heater'], 'mains-230');
+    const job = { ...heater.jobs[0]!, device: { ...heater.jobs[0]!.device, part: 'relay-12v-2x15a-8' } } as Design['jobs'][number];
+    expect(whyNoAuxiliary(heater, job)).toMatch(/on the mains the second pole of its relay is left alone/);
+  });
+});
+
+test.each([
+  [8, ''],
+  [9, 'its contactor has 8 small contacts already'],
+])('one contactor has room for eight small contacts: of %i the last one is told %j', (count, why) => {
+  // Each on a battery of its own: circuits behind one fuse share a contact.
+  const { supplies, jobs: typedJobs, ...base } = typed([MAIN, `${LAMP} from a 12 V battery`], 'battery-48');
+  const copies = Array.from({ length: count }, (_, at) => `battery-${at}`);
+  const design = gated({
+    ...base,
+    statements: [],
+    supplies: [...supplies, ...copies.map((id) => ({ ...supplies[1]!, id, name: id }))],
+    jobs: [typedJobs[0]!, ...copies.map((id) => ({ ...typedJobs[1]!, id: `lamp-${id}`, name: `lamp ${id}`, supply: id }))],
+  });
+  const { jobs } = analyse(design).analysis;
+  expect(jobs.map(({ unwired }) => unwired.length > 0)).toEqual([...Array<boolean>(count).fill(false), why !== '']);
+  expect(jobs.at(-1)!.unwired.join()).toContain(why);
+});
+
 describe('one mistake is one danger', () => {
   test('with low voltage of its own at the contactor that asks for the partition already', () => {
     const open = { ...mains, places: mains.places.map((place) => ({ ...place, divided: false })) };
@@ -291,8 +418,8 @@ describe('a document', () => {
   test.each([
     [
       'a plug-in relay',
-      (design: Design) => ({ ...design.jobs[0]!, device: { ...design.jobs[0]!.device, part: 'relay-48v-2x3a-8' } }),
-      /no auxiliary contacts clip onto/,
+      (design: Design) => ({ ...design.jobs[0]!, device: { ...design.jobs[0]!.device, part: 'relay-12v-30a-4' } }),
+      /has no contact beside those of its load/,
     ],
     ['one that runs with its coil out', (design: Design) => ({ ...design.jobs[0]!, lost: 'on' as const }), /its coil is out while it runs/],
   ])('of %s has none, and the job that it works is not wired and says why', (_, job, why) => {

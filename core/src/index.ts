@@ -167,6 +167,7 @@ export {
   ownRelaySchema,
   powerRelays,
   plays,
+  hasSecondPole,
   relayOf,
   signalFacets,
   signalSchema,

@@ -57,6 +57,7 @@ export {
   pinRelay,
   powerRelays,
   relayOf,
+  hasSecondPole,
   takesAuxiliary,
   servesLogic,
   servingRelay,

@@ -3,7 +3,6 @@ import { type When, mintId, partsOf, signalsOf, withoutSignal } from '../documen
 import {
   type Signal,
   type SignalOf,
-  asNature,
   fedElsewhere,
   isAuxiliary,
   isCharged,
@@ -15,6 +14,7 @@ import {
   loadFacets,
   relayOf,
   supplyFacets,
+  hasSecondPole,
   takesAuxiliary,
 } from '../kinds/index.ts';
 import { controlSupplyIdOf, feedOf, supplyIdOf } from './hangs-on.ts';
@@ -291,13 +291,15 @@ const sharesFeed = (design: Fed, job: Job): boolean =>
 export const liveAtCoil = (design: Fed, job: Job): When | null =>
   liveCoil(design, job) ?? (sharesFeed(design, job) ? liveLoad(design, job) : null);
 
-/** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
-export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'supplies'>, job: Job): string | null {
-  const { otherwise, loads, device, when, supply } = job;
+const isOnMains = ({ signals, supplies }: Pick<Design, 'signals' | 'supplies'>, { supply }: Job): boolean => {
   const fed = signals.find(({ id }) => id === supply);
+  return supplies.some((one) => one.id === (isFeed(fed) ? fed.supply : supply) && isMains(one));
+};
+/** Why nothing can hang on what a job switches, as the end of a sentence; null where something can. */
+export function whyNoOutput(design: Pick<Design, 'signals' | 'supplies'>, job: Job): string | null {
+  const { otherwise, loads, device, when } = job;
   // A plug's fuse, its cord and its earth are a circuit's own.
-  if (supplies.some((one) => one.id === (isFeed(fed) ? fed.supply : supply) && isMains(one)))
-    return 'on the mains every load has a contact of its own: name what works that one';
+  if (isOnMains(design, job)) return 'on the mains every load has a contact of its own: name what works that one';
   if (otherwise.kind !== 'off' && otherwise.kind !== 'loads')
     return 'what that switches is not simply live or dead: let it be on and off alone';
   if (loads.some(isCharged)) return 'its output is a battery, which is always live: take that battery';
@@ -305,10 +307,14 @@ export function whyNoOutput({ signals, supplies }: Pick<Design, 'signals' | 'sup
   return null;
 }
 
-/** Why no auxiliary contact is to be had of a job, as the end of a sentence; null where one is. */
-export function whyNoAuxiliary(design: Pick<Design, 'parts'>, { device, otherwise, lost }: Job): string | null {
+/** Why no contact beside those of its load is to be had of a job, as the end of a sentence; null where one is. */
+export function whyNoAuxiliary(design: Fed, job: Job): string | null {
+  const { device, otherwise, lost } = job;
   const type = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
-  if (!type || !takesAuxiliary(type)) return 'no auxiliary contacts clip onto what switches that: give it a contactor';
+  if (!type || !(takesAuxiliary(type) || hasSecondPole(type)))
+    return 'what switches that has no contact beside those of its load: give it a contactor, or a plug-in relay with two poles';
+  // A finger's breadth of plastic is between the two.
+  if (hasSecondPole(type) && isOnMains(design, job)) return 'on the mains the second pole of its relay is left alone: give it a contactor';
   if (otherwise.kind !== 'off' && otherwise.kind !== 'loads')
     return 'which of its contactors is meant nobody can tell: let it be on and off alone';
   if (lost === 'on') return 'its coil is out while it runs: let it be off when the signal is lost';
@@ -341,16 +347,6 @@ export function withOutputOf(design: Design, of: string): { readonly design: Des
   };
   return { design: { ...design, signals: [...design.signals, feed] }, id };
 }
-/** The design with an auxiliary contact of a job's contactor that others may name, and its id; one that is there serves. */
-export function withAuxiliaryOf(design: Design, of: string): { readonly design: Design; readonly id: string } {
-  const known = design.signals.find((signal) => isAuxiliary(signal) && signal.ofJob === of);
-  if (known) return { design, id: known.id };
-  const job = design.jobs.find(({ id }) => id === of)!;
-  const id = mintId('signal', design.signals);
-  const begun = asNature({ id, name: auxiliaryName(job), place: job.device.place, usual: false }, 'auxiliary', job.supply);
-  return { design: { ...design, signals: [...design.signals, { ...begun, ofJob: of } as Signal] }, id };
-}
-export const auxiliaryName = ({ name }: Pick<Job, 'name'>): string => `${name} auxiliary contact`.slice(0, 60);
 export const outputName = ({ name }: Pick<Job, 'name'>): string => `${name} output`.slice(0, 60);
 
 /** The project without a job: what hung on what it switches does what it did by the signals of its sentence. */

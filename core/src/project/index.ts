@@ -40,11 +40,9 @@ export {
   signalsNamed,
   mayFeed,
   auxiliariesOf,
-  auxiliaryName,
   mayAssist,
   outputName,
   whyNoAuxiliary,
-  withAuxiliaryOf,
   spelledOut,
   switchedBy,
   thingsOf,
@@ -54,6 +52,7 @@ export {
   withOutputOf,
   withoutJob,
 } from './chains.ts';
+export { auxiliaryName, withAuxiliaryOf } from './auxiliary.ts';
 export { controllerOf, signalPlace } from './regulators.ts';
 export { projectJsonSchema } from './json-schema.ts';
 export { givenOn, takesToGive } from './converter.ts';

@@ -27,6 +27,8 @@ import { voltsWithin } from './shared-working.ts';
 const ID = 'contact-voltage';
 const RATED_SOURCE = fromMemory('relays of vehicles 16 V and 32 V, of boards 30 V');
 const SHARE_SOURCE = fromMemory('half of a rating to 32 V, a tenth to 60 V');
+/** Contacts of which one that rests closed stays open while another is welded are mirror contacts (IEC 60947-4-1, annex F, from memory): of plug-in relays nobody says so. */
+const UNGUIDED = '; it may close while the contact of the load is welded: where that must not be, small contacts of a contactor';
 const DIRECT = 'of direct current';
 const ALTERNATING = 'of alternating current';
 
@@ -155,6 +157,26 @@ function signals(context: RuleContext, job: WiredJob): Finding[] {
     const value = borneV(supply);
     const kind = current === 'ac' ? ALTERNATING : DIRECT;
     const common = { severity: 'danger', job: job.job.id, subject: partSubject(part) } as const;
+    const [of] = (kindOf(part).signalBranches?.(part.spec) ?? []).flatMap(({ throwOf }) => throwOf ?? []);
+    if (of) {
+      const held = ratedDcV(of.type, of.pin);
+      const said = value > held ? 'is made for' : 'holds';
+      return [
+        judge(ID, {
+          ...common,
+          value,
+          limit: held,
+          unit: 'V',
+          title: `Contact ${part.tag} ${of.pin} ${said} ${formatQuantity(held, 'V')} ${kind}`,
+          detail: `${part.name}: the second pole of that relay, on ${supply.name}${isResting(of.type, of.pin) ? UNGUIDED : ''}`,
+          working: voltsWithin(supplyGiven(context, supply), {
+            value: held,
+            meaning: `contact ${part.tag} ${of.pin}`,
+            source: ratedSource(of.type, of.pin),
+          }),
+        }),
+      ];
+    }
     const limit = printedV(madeFor, current);
     const asked = askedV(value, current);
     if (limit === null) {

@@ -1,5 +1,5 @@
 import { signalPartId } from '../wiring/index.ts';
-import { type PartPlaying, branchId, controllerType, isFeed, isOutput, isPin, kindOf, plays } from '../kinds/index.ts';
+import { type PartPlaying, branchId, controllerType, isFeed, isOutput, isPin, kindOf, plays, throwRating } from '../kinds/index.ts';
 import type { Solution } from '../solve/index.ts';
 import { formatQuantity } from '../quantity/index.ts';
 import { computed, entered, ofPart } from '../reference/index.ts';
@@ -86,9 +86,13 @@ export const signalCurrentOver: Rule = {
           // No more than the fuse that was read off it.
           const fuseA = isFeed(signal) ? signal.fuseA : undefined;
           const byFuse = fuseA !== undefined && fuseA < signal.limitA;
-          const mostA = byFuse ? fuseA : signal.limitA;
-          const limit = leftAlone ? 0 : mostA;
-          return (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key, less, or }) => {
+          const saidA = byFuse ? fuseA : signal.limitA;
+          return (kindOf(part).signalBranches?.(part.spec) ?? []).map(({ key, less, or, throwOf }) => {
+            // A coil is what a contact of a relay breaks with most pains.
+            const throws = throwOf && throwRating(throwOf.type, throwOf.pin, 'solenoid');
+            const byThrow = throws !== undefined && throws.ampere < saidA;
+            const mostA = byThrow ? throws.ampere : saidA;
+            const limit = leftAlone ? 0 : mostA;
             const ampsOf = (solution: Solution, own: string | undefined) =>
               own === undefined ? 0 : context.amps(solution, branchId(part.id, own));
             // What the vehicle's own lamps take from a feed is not ours.
@@ -128,9 +132,13 @@ export const signalCurrentOver: Rule = {
                   meaning: `that ${signal.name} may give`,
                   value: limit,
                   unit: 'A',
-                  source: entered(
-                    leftAlone ? 'settings.feedTaps' : `signals[${context.design.signals.indexOf(signal)}].${byFuse ? 'fuseA' : 'limitA'}`,
-                  ),
+                  source: byThrow
+                    ? throws.source
+                    : entered(
+                        leftAlone
+                          ? 'settings.feedTaps'
+                          : `signals[${context.design.signals.indexOf(signal)}].${byFuse ? 'fuseA' : 'limitA'}`,
+                      ),
                 },
               },
             });

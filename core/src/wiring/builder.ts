@@ -84,6 +84,8 @@ export class NetlistBuilder {
   >();
   /** Of each part with contacts of its own, the supply of the highest voltage that one of them switches. */
   private readonly highest = new Map<string, Supply>();
+  /** Jobs that asked for a contact which is not to be had, and why. */
+  readonly refused = new Map<string, string>();
   /** What each job's load side asks of its sizes. */
   readonly sizing = new Map<string, SizingParts>();
 
@@ -102,6 +104,11 @@ export class NetlistBuilder {
     const highest = known && borneV(known) >= borneV(on) ? known : on;
     this.highest.set(part, highest);
     return highest;
+  }
+
+  /** Says that a job cannot be wired so: what it was given for a contact is none. The first reason stands. */
+  refuse(job: string, why: string): void {
+    if (!this.refused.has(job)) this.refused.set(job, why);
   }
 
   /** Puts a changed copy in a part's place (a switch that gains a pole). */

@@ -54,14 +54,31 @@ export interface Compiled {
   readonly sizing: ReadonlyMap<string, SizingParts>;
 }
 
+/** What asks for a contact that is not to be had is left out, the last that asked first, until what is left can be built. */
 export function compile(design: Design): Compiled {
+  const without = new Map<string, string>();
+  for (;;) {
+    const { compiled, refused } = compileBut(design, without);
+    const [job, why] = [...refused].at(-1) ?? [];
+    if (job === undefined) return compiled;
+    without.set(job, why!);
+  }
+}
+
+/** The circuit without some jobs, and which of the others asked for what is not to be had. */
+function compileBut(
+  design: Design,
+  without: ReadonlyMap<string, string>,
+): { readonly compiled: Compiled; readonly refused: ReadonlyMap<string, string> } {
   const builder = new NetlistBuilder(design);
   addReturn(builder, design);
   const unwired: Unwired[] = [];
   const chosen: { job: Job; wiring: Wiring }[] = [];
   for (const job of inChain(design)) {
     const { wirings, reasons } = wiringsOf(design, job);
+    const left = without.get(job.id);
     const missing = [
+      ...(left === undefined ? [] : [{ path: `jobs[${design.jobs.indexOf(job)}].when`, message: left }]),
       ...uncharged(design, job),
       ...missingWays(builder, design, job),
       ...outputless(
@@ -78,7 +95,8 @@ export function compile(design: Design): Compiled {
   const trunks = new Map([...wireTrunks(builder, design, wired), ...wireInlets(builder, design, wired)]);
   for (const { job, wiring } of chosen) wireJob(builder, design, job, wiring, trunks.get(job.id) ?? null);
   const netlist = applyEdits(design, builder.finish());
-  return { netlist, unwired, wiring: new Map(chosen.map(({ job, wiring }) => [job.id, wiring.id])), sizing: builder.sizing };
+  const wiring = new Map(chosen.map((one) => [one.job.id, one.wiring.id]));
+  return { compiled: { netlist, unwired, wiring, sizing: builder.sizing }, refused: builder.refused };
 }
 
 /** What feeds a job comes before it. */

@@ -450,11 +450,11 @@ export class ControlRun {
    */
   through(contact: Literal, leg: string, apart = false): ControlRun {
     const { signal } = contact;
-    const { builder, design } = this.side;
+    const { builder } = this.side;
     const { thing, fresh } = builder.once(
       `through|${this.at}|${signal.id}|${contact.positive}|${apart ? `${this.side.job.id} ${leg}` : ''}`,
       () => {
-        const [into, out] = dryContact(builder, design, signal, contact.positive, this.side.supply);
+        const [into, out] = dryContact(this.side, signal, contact.positive);
         const reached = this.wire(leg, into, 'BU');
         return { out, trail: reached.trail };
       },

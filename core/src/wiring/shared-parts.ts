@@ -38,6 +38,9 @@ import {
   isVoltageSensor,
   levelsOf,
   madeForOf,
+  type PartPlaying,
+  type RelayType,
+  hasSecondPole,
   plays,
   printedV,
   signalFacets,
@@ -430,8 +433,16 @@ export const sensorWithin = (
 ): string => contactPart(builder, design, signal, 1, on, within);
 
 /** The next free contact of a switch, that conducts while it is on or while it is off: each circuit of its own has one. */
-export function dryContact(builder: NetlistBuilder, design: Design, signal: Signal, positive: boolean, on: Supply): [Terminal, Terminal] {
-  if (isAuxiliary(signal)) return auxiliaryContact(builder, design, signal, positive, on);
+export function dryContact(
+  { builder, design, job, supply: on }: { builder: NetlistBuilder; design: Design; job: Job; supply: Supply },
+  signal: Signal,
+  positive: boolean,
+): [Terminal, Terminal] {
+  if (isAuxiliary(signal)) {
+    const asked = auxiliaryContact(builder, design, signal, positive, on);
+    if (typeof asked.why === 'string') builder.refuse(job.id, asked.why);
+    return asked.ends;
+  }
   const id = signalPartId(signal.id);
   const known = builder.find(id);
   const poles = (known && 'poles' in known.spec ? known.spec.poles : 0) + 1;
@@ -441,29 +452,55 @@ export function dryContact(builder: NetlistBuilder, design: Design, signal: Sign
   return [terminal(id, String(2 * poles - 1)), terminal(id, String(2 * poles))];
 }
 
-/** The next contact on the side of another job's contactor, of the kind that conducts while that is in, or while it is out. */
+/** So many small contacts are to be had for one contactor: four in front and two on each side (from memory). */
+const MOST_SMALL = 8;
+
+/**
+ * The next contact that another job's relay moves beside those of its load, of the kind that conducts while that is in, or while it
+ * is out: on its contactor's side, or its second pole. `why` says where there is none left, as a whole sentence.
+ */
 function auxiliaryContact(
   builder: NetlistBuilder,
   design: Design,
   signal: SignalOf<'auxiliary'>,
   makes: boolean,
   on: Supply,
-): [Terminal, Terminal] {
+): { readonly ends: [Terminal, Terminal]; readonly why: string | null } {
   const id = signalPartId(signal.id);
   const known = builder.find(id);
-  const contact = makes ? 'make' : 'break';
   const before = known?.kind === 'auxiliary' ? known.spec.contacts : [];
-  const contacts = [...before, contact] as const;
+  const mover = builder.find(relayId(switchedBy(design, signal)!)) as PartPlaying<'relay'>;
+  const { type, uses } = mover.spec;
+  const poleOf = hasSecondPole(type) ? type : null;
+  const does = makes ? 'make' : 'break';
+  const pins = poleOf ? polePins(poleOf, uses, makes) : auxiliaryPins(before.length, does);
+  const contacts = [...before, { does, pins: pins ?? auxiliaryPins(before.length, does) } as const];
   const bears = bearsText(signal, builder.highestOn(id, on));
   if (known) builder.change<'auxiliary'>(id, { contacts, ...(bears && { bears }) });
   else {
-    const contactor = builder.find(relayId(switchedBy(design, signal)!))!;
     const { limitA } = signal;
-    const spec = { signal: signal.id, limitA, contacts, on: contactor.id, onTag: contactor.tag, ...(bears && { bears }) };
-    builder.add({ ...header(design, signal), tag: `${contactor.tag}A`, kind: 'auxiliary', spec });
+    const common = { signal: signal.id, limitA, contacts, on: mover.id, onTag: mover.tag, ...(poleOf && { poleOf }) };
+    const tag = poleOf ? mover.tag : `${mover.tag}A`;
+    builder.add({ ...header(design, signal), tag, kind: 'auxiliary', spec: { ...common, ...(bears && { bears }) } });
   }
-  const [into, out] = auxiliaryPins(before.length, contact);
-  return [terminal(id, into), terminal(id, out)];
+  const [into, out] = contacts.at(-1)!.pins;
+  const name = switchedBy(design, signal)!.name;
+  const instead = 'name what works that job instead, or give it a contactor on whose side there is room';
+  const why =
+    poleOf && (pins === null || before.length > 0)
+      ? `${name} works it, and the second pole of its relay is taken already: ${instead}.`
+      : poleOf && (currentOf(on) === 'ac' || on.nominalV > type.coilV)
+        ? `${name} works it, and ${on.name} is more than the second pole of a ${formatQuantity(type.coilV, 'V')} relay is for: a relay between, worked by it, or a contactor for that job.`
+        : before.length >= MOST_SMALL
+          ? `${name} works it, and its contactor has ${MOST_SMALL} small contacts already: let one of them work a relay that works the others.`
+          : null;
+  return { ends: [terminal(id, into), terminal(id, out)], why };
+}
+/** The pins of a contact on a pole that the relay's own job does not use; null where it uses them all. */
+function polePins({ poles }: RelayType, uses: readonly string[], makes: boolean): readonly [string, string] | null {
+  const free = poles.find(({ closing, resting }) => !uses.includes(closing) && (resting === null || !uses.includes(resting)));
+  const out = free && (makes ? free.closing : free.resting);
+  return free && out != null ? [free.common, out] : null;
 }
 
 export function groundingTerminal(builder: NetlistBuilder, design: Design, signal: Grounding, on: Supply): Terminal {

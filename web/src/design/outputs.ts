@@ -2,7 +2,9 @@ import {
   auxiliaryName,
   isAuxiliary,
   isFeed,
+  hasSecondPole,
   jobOf,
+  relayOf,
   mayAssist,
   mayFeed,
   outputName,
@@ -15,7 +17,10 @@ import {
 } from '@iron-nudge/core';
 import type { Option } from '../ui/options.ts';
 
-/** What another job makes that this one may name: what it switches, which may feed it, and a small contact of its contactor, which may work it. */
+/** Whether a contact of a job's relay beside those of its load is a pole of that relay, and none that clips on. */
+const isByPole = (design: Design, { device }: Job): boolean => device.kind === 'relay' && hasSecondPole(relayOf(design, device.part)!);
+
+/** What another job makes that this one may name: what it switches, which may feed it, and a contact of its contactor or relay beside those of its load, which may work it. */
 const MADE = {
   output: {
     is: isFeed,
@@ -26,7 +31,8 @@ const MADE = {
   contact: {
     is: isAuxiliary,
     may: mayAssist,
-    words: (before: Job) => `${auxiliaryName(before)}: a small one on its contactor`,
+    words: (before: Job, design: Design) =>
+      `${auxiliaryName(before)}: ${isByPole(design, before) ? 'the second pole of its relay' : 'a small one on its contactor'}`,
     into: withAuxiliaryOf,
   },
 } as const;
@@ -40,7 +46,7 @@ export const choicesFor = (design: Design, job: Job, makes: readonly Made[] = MA
     const known = new Set(design.signals.filter((signal) => is(signal)).map((signal) => jobOf(signal)));
     return design.jobs
       .filter((before) => !known.has(before.id) && may(design, before, job))
-      .map((before) => ({ value: `${id} ${before.id}`, text: words(before) }));
+      .map((before) => ({ value: `${id} ${before.id}`, text: words(before, design) }));
   });
 
 /** The design with the signal that a choice makes, and its id; null where the choice is a signal or a supply that is there. */

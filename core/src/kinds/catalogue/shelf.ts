@@ -114,6 +114,8 @@ export interface RelayType {
 
 /** Whether small contacts of its maker's clip onto its side: contactors and power relays on studs, and none that senses by itself (common practice). */
 export const takesAuxiliary = ({ auxiliary }: RelayType): boolean => auxiliary === true;
+/** Whether it is a plug-in relay with a second set of contacts, which may work something else than its load. */
+export const hasSecondPole = ({ build, poles }: RelayType): boolean => build === undefined && poles.length > 1;
 
 /** How a relay is held: blades in receptacles, round pins, or soldered to a board. */
 export type SocketKind = 'blade' | 'blade-wide' | 'eight-pin' | 'board' | 'module' | 'screw' | 'stud-m8' | 'stud-m10';

@@ -1,5 +1,6 @@
 import type { Terminal } from '../../quantity/index.ts';
 import type { LoadKind } from '../load/registry.ts';
+import type { RelayType } from '../catalogue/shelf.ts';
 import type { BranchId, Fault, ModelBuilder } from '../primitives.ts';
 
 export type PartSymbol =
@@ -153,6 +154,8 @@ export interface SignalBranch {
   readonly less?: string;
   /** Another way that it counts by: what a pin sinks. */
   readonly or?: string;
+  /** The throw of a relay that it is, whose own ratings hold beside what the signal says. */
+  readonly throwOf?: { readonly type: RelayType; readonly pin: string };
 }
 
 /** What a branch may stand for whose ohms no meter tells: electronics, or what else hangs on a feed that is there. */
@@ -176,6 +179,8 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** How it is read from end to end with nothing of the circuit beside it: `across fuse F1, out of its holder`. */
   alone?(part: Part<Kind, Spec>): string;
   handEdits?(spec: Spec): readonly HandEdit[];
+  /** The tag of what it is in, mounted and bought with that; null, and left out, of a thing of its own. */
+  within?(spec: Spec): string | null;
   /** Where the current of the signal flows that it is. */
   signalBranches?(spec: Spec): readonly SignalBranch[];
   /** Where light alone crosses it; null where metal does. */

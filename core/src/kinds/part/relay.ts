@@ -64,7 +64,7 @@ export const contactBranchId = (relay: string, pin: string): BranchId => branchI
 /** A relay for twice the voltage has about four times the coil and twice the pull-in: the same power (common practice). */
 const OTHER_COIL = { ohm: 4, volt: 2 };
 
-const PLUG_IN_AIR_C = 85;
+export const PLUG_IN_AIR_C = 85;
 const BUILD_AIR_C = { module: 70, sensing: PLUG_IN_AIR_C, contactor: 60, solid: 80, board: 70 } as const;
 
 /** Metal between two closing pins (from memory), Ω. */

@@ -7,11 +7,11 @@ import { CONTACT_LIMIT } from './words.ts';
 /** What the small contacts of a contactor bear (from memory: 10 A of heat, 6 A of a coil at 230 V). */
 const USUAL_A = 6;
 
-/** An auxiliary contact that another job's contactor moves: on while that is in, whether or not anything feeds what it switches. */
+/** A contact that another job's contactor or relay moves beside those of its load: on while that is in, whether or not anything feeds what it switches. */
 const schema = z.strictObject({
   ...signalBase,
   nature: z.literal('auxiliary'),
-  /** The job whose contactor it is clipped on; its place is that one's. */
+  /** The job whose contactor or relay moves it; its place is that one's. */
   ofJob: idSchema,
   limitA,
   madeFor: madeForSchema,
@@ -21,17 +21,17 @@ export type AuxiliarySignal = z.infer<typeof schema>;
 export const auxiliary = {
   ...OWN_CONTACT,
   nature: 'auxiliary',
-  title: 'an auxiliary contact of another job’s contactor',
+  title: 'an auxiliary contact of another job’s contactor or relay',
   short: 'auxiliary',
   schema,
   fields: [CONTACT_LIMIT, MADE_FOR_FIELD],
   begin: (base) => ({ ...base, nature: 'auxiliary', ofJob: base.id, limitA: USUAL_A, madeFor: 'asked' }),
   state: (_, on) => (on ? 'is in' : 'is out'),
-  // A block has contacts that make and contacts that break.
+  // A block has contacts that make and contacts that break, and a pole a throw of each kind.
   bothWays: true,
   ofJob: ({ ofJob }) => ofJob,
   ofJobWords: (job) =>
-    `It is a small contact on the contactor of ${job}: in while that is, at its place, whatever feeds its main contacts.`,
+    `It is a small contact on the contactor of ${job}, or the second pole of its relay: in while that is, at its place, whatever feeds its main contacts.`,
   isOfJobs: true,
   rest: () => null,
   momentary: () => false,

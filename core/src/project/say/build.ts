@@ -29,7 +29,8 @@ import {
   RAIL_V,
 } from '../../kinds/index.ts';
 import { type When, mintId } from '../../document/index.ts';
-import { convertedBy, withAuxiliaryOf, withOutputOf } from '../chains.ts';
+import { withAuxiliaryOf } from '../auxiliary.ts';
+import { convertedBy, withOutputOf } from '../chains.ts';
 import { DEFAULT_MODULE, type Design, type Job } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, feedingCoil } from '../hangs-on.ts';

@@ -6,16 +6,19 @@ import {
   WATCHED,
   type Watched,
   formOfSignal,
+  hasSecondPole,
   isMains,
   isMomentary,
   jobOf,
   levelsOf,
+  relayOf,
   restOf,
   stateWord,
 } from '../../kinds/index.ts';
 import { type Unit, type Units, celsius, formatQuantity } from '../../quantity/index.ts';
 import { type When, remembers, signalsOf } from '../../document/index.ts';
-import { auxiliaryName, outputName, whyNoAuxiliary, whyNoOutput } from '../chains.ts';
+import { auxiliaryName, withTwoPoles } from '../auxiliary.ts';
+import { outputName, whyNoAuxiliary, whyNoOutput } from '../chains.ts';
 import { feedOf, supplyById, supplyIdOf } from '../hangs-on.ts';
 import type { Design, Job } from '../schema.ts';
 import { writeWhen } from '../when-words.ts';
@@ -367,9 +370,16 @@ export function readClause(
     // A contact on the side of its contactor: where that is said, or where its own is the mains’ and nothing else is.
     const small = AUXILIARY_STATE.test(text.slice(at + named.length));
     const apart = small || ((contact || isItsRelay(named.job)) && isMains(supplyById(design!, supplyIdOf(design!, named.job))));
-    if (apart && whyNoAuxiliary(design!, named.job) === null) {
-      const how = `closed while that is ${stands === 'on' ? 'in' : 'out'}: its main contacts stay that one’s`;
-      return by('auxiliary', auxiliaryName(named.job), {}, `an auxiliary contact on the contactor of ${named.job.name}, ${how}`);
+    const second = small ? withTwoPoles(design!, named.job)?.relay : undefined;
+    if (apart && (second || whyNoAuxiliary(design!, named.job) === null)) {
+      const { device } = named.job;
+      const isPole = second !== undefined || (device.kind === 'relay' && hasSecondPole(relayOf(design!, device.part)!));
+      const of = isPole
+        ? `the second pole of the relay of ${named.job.name}`
+        : `an auxiliary contact on the contactor of ${named.job.name}`;
+      const becomes = second ? `; that relay becomes one with two poles: ${second.name}` : '';
+      const how = `closed while that is ${stands === 'on' ? 'in' : 'out'}: its main contacts stay that one’s${becomes}`;
+      return by('auxiliary', auxiliaryName(named.job), {}, `${of}, ${how}`);
     }
     // Its contact is one that more can hang on; what remembers must not be remembered twice.
     const hangs = (contact || isItsRelay(named.job)) && stands === 'on';

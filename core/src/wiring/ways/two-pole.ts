@@ -1,6 +1,6 @@
 /** Two poles of one relay: its load lines shared out between them, each half behind a fuse of its own. */
 import { terminal } from '../../quantity/index.ts';
-import type { Design, Job } from '../../project/index.ts';
+import { type Design, type Job, auxiliariesOf } from '../../project/index.ts';
 import { energisedWhen, typeOf, unfit } from './shared.ts';
 import { type Way, relayId } from './way.ts';
 
@@ -17,6 +17,8 @@ export const twoPole: Way = {
     const path = `jobs[${design.jobs.indexOf(job)}]`;
     if (typeOf(design, job).poles.length < 2)
       return [{ path: `${path}.device.part`, message: 'This relay has one pole.', about: 'another relay' }];
+    const [works] = design.jobs.filter((other) => auxiliariesOf(design, other).some(({ ofJob }) => ofJob === job.id));
+    if (works) return [{ path: `${path}.way`, message: `Its second pole works ${works.name}.`, about: 'another relay' }];
     return job.loads.length < 2 ? [{ path: `${path}.loads`, message: 'One load line needs one pole.', about: 'another relay' }] : [];
   },
   relays: (design, job) => [{ suffix: '', clause: energisedWhen(job), uses: pins(design, job).map(([, out]) => out), holdsBy: null }],

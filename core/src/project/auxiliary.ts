@@ -1,0 +1,52 @@
+/** A contact of a job's contactor or relay beside those of its load, which works another job. */
+import { mintId } from '../document/index.ts';
+import {
+  type RelayType,
+  type Signal,
+  asNature,
+  hasSecondPole,
+  isAuxiliary,
+  powerRelays,
+  relayOf,
+  takesAuxiliary,
+  throwRating,
+  withRelay,
+} from '../kinds/index.ts';
+import { whyNoAuxiliary } from './chains.ts';
+import { linesOf } from './intent.ts';
+import { unitRatedA } from './load.ts';
+import type { Design, Job } from './schema.ts';
+
+type Of = Pick<Design, 'jobs' | 'signals' | 'supplies' | 'controllers' | 'parts'>;
+
+/** A job with the cheapest plug-in relay with two poles in the place of its own that fits and bears what it switches, and that relay; none where its own has a second contact. */
+export function withTwoPoles(design: Of, job: Job): { readonly job: Job; readonly relay: RelayType } | undefined {
+  const { device } = job;
+  const now = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
+  if (device.kind !== 'relay' || !now || now.build !== undefined || hasSecondPole(now) || takesAuxiliary(now)) return undefined;
+  const bears = (type: RelayType) =>
+    linesOf(job).reduce(
+      (sum, load) => sum + (load.count * unitRatedA(load)) / throwRating(type, type.poles[0]!.closing, load.kind).ampere,
+      0,
+    ) <= 1;
+  const [relay] = powerRelays(design)
+    .filter((type) => hasSecondPole(type) && type.coilV === now.coilV && bears(type))
+    .toSorted((one, other) => one.price - other.price);
+  const instead = relay && { relay, job: { ...job, device: withRelay(design, device, relay.id) } };
+  return instead && whyNoAuxiliary(design, instead.job) === null ? instead : undefined;
+}
+/**
+ * The design with a contact of a job's contactor or relay that others may name, and its id; one that is there serves. A plug-in relay
+ * with one pole gives way to one with two, where one fits.
+ */
+export function withAuxiliaryOf(design: Design, of: string): { readonly design: Design; readonly id: string } {
+  const known = design.signals.find((signal) => isAuxiliary(signal) && signal.ofJob === of);
+  if (known) return { design, id: known.id };
+  const job = design.jobs.find(({ id }) => id === of)!;
+  const id = mintId('signal', design.signals);
+  const begun = asNature({ id, name: auxiliaryName(job), place: job.device.place, usual: false }, 'auxiliary', job.supply);
+  const instead = withTwoPoles(design, job)?.job ?? job;
+  const jobs = design.jobs.map((one) => (one === job ? instead : one));
+  return { design: { ...design, jobs, signals: [...design.signals, { ...begun, ofJob: of } as Signal] }, id };
+}
+export const auxiliaryName = ({ name }: Pick<Job, 'name'>): string => `${name} auxiliary contact`.slice(0, 60);
