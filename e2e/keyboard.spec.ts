@@ -133,7 +133,7 @@ test('Esc closes a dialog that is still coming up, and the focus stays with what
   const project = await freshOwlBox(request, 'Esc');
   await openJob(page, project, 'dew');
   // As on a machine that takes its time: without this there is a tenth of a second to be too early in.
-  await page.addStyleTag({ content: '.ant-modal { animation-duration: 3s !important; }' });
+  await page.addStyleTag({ content: '.ant-modal.ant-zoom-enter { animation-duration: 60s !important; }' });
   const help = page.getByRole('button', { name: 'Help', exact: true });
   const dialog = page.getByRole('dialog', { name: 'Help: Design' });
   for (let times = 0; times < 2; times++) {

@@ -294,8 +294,8 @@ describe('the second pole of a plug-in relay', () => {
     expect(told(DRIVE, two)).toContain('the second pole of the relay of Charge relay');
     expect(told(DRIVE, two)).not.toContain('becomes');
     expect(mayAssist(inhibited, inhibited.jobs[0]!, inhibited.jobs[1]!)).toBe(true);
-    // 8 A of a motor is what its contact bears.
-    const most = ['8 A', '8.1 A'].map((load) => typed([CHARGE.replace('5 A', load), DRIVE], 'battery-12'));
+    // Twice 6 A of a motor at 14.8 V is 14.8 A, and its contact bears a fuse of 15 A.
+    const most = ['6 A', '6.1 A'].map((load) => typed([CHARGE.replace('5 A', load), DRIVE], 'battery-12'));
     expect(most.map((design) => partsOf(design)[0])).toEqual(['relay-12v-2x15a-8', 'relay-12v-30a-4']);
   });
   test('its pins are those of its relay, in wires, drawing and box; nothing more is bought, and it turns with the coil', () => {
@@ -356,7 +356,7 @@ describe('the second pole of a plug-in relay', () => {
     expect(analyse(both).analysis.netlist.parts.filter(({ job }) => job === 'job-3')).toEqual([]);
   });
   test('comes before sharing out the load’s lines between the two', () => {
-    const lines = typed([CHARGE.replace('a 5 A fan', 'a 5 A fan and a 3 A fan'), DRIVE], 'battery-12');
+    const lines = typed([CHARGE.replace('a 5 A fan', 'a 3 A fan and a 2 A fan'), DRIVE], 'battery-12');
     const way = (design: Design) => analyse(design).analysis.jobs[0]!.wiring;
     expect([way({ ...lines, jobs: lines.jobs.slice(0, 1) }), way(lines), unwired(lines)[1]]).toEqual([
       'two-pole/series',

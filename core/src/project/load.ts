@@ -1,4 +1,4 @@
-import { type Load, loadFacets } from '../kinds/index.ts';
+import { LOADS, type Load, loadFacets } from '../kinds/index.ts';
 import { linesOf } from './intent.ts';
 import type { Design, Job, Settings } from './schema.ts';
 
@@ -22,6 +22,11 @@ function plateOhm(load: Load): number {
       return unit satisfies never;
   }
 }
+
+/** The fuse of a load above what it takes: a quarter, and twice for what starts hard (common practice). */
+export const FUSE_MARGIN = 1.25;
+const START_MARGIN = 2;
+export const fuseMargin = ({ kind }: Pick<Load, 'kind'>): number => (LOADS[kind].startsHard ? START_MARGIN : FUSE_MARGIN);
 
 /** Current of one string at its rated voltage, A. */
 export function unitRatedA(load: Load): number {

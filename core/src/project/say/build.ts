@@ -35,6 +35,7 @@ import { DEFAULT_MODULE, type Design, type Job } from '../schema.ts';
 import { type ConnectorId, SUPPLY_RATINGS_A, ambientFactor, joinedInCeramic } from '../../reference/index.ts';
 import { controlSupplyOf, feedingCoil } from '../hangs-on.ts';
 import { asOutput } from './converter.ts';
+import { FUSE_MARGIN, fuseMargin } from '../load.ts';
 import { entersByCord, loadSupplyOf, ratingsFor, usualProtection } from '../supply.ts';
 import { backLeg, earthLeg, outBackwardsLeg, outLeg } from '../legs.ts';
 import { blankDesign, blankJob, charging, secondBattery, supplyName, withRooms, withSecondBattery } from '../starters.ts';
@@ -537,8 +538,6 @@ function withIsolated(design: Design, coilV = 12): { readonly design: Design; re
     id,
   };
 }
-const FUSE_MARGIN = 1.25;
-const START_MARGIN = 2;
 /** What a solid-state relay bears without one (from memory), A. */
 const BARE_A = 4;
 /** What a solid-state relay of the shelf for direct current is screwed on. */
@@ -573,7 +572,7 @@ const watching = ({ watches }: Readonly<Record<string, unknown>>, supply: string
 
 /** The fuse that what is said asks for, of the more of both throws: a quarter above what runs, twice what starts hard (common practice), A. */
 function guardOf({ loads, others }: Pick<Whole, 'loads' | 'others'>, supply: Supply): number {
-  const ofLine = (load: WholeLoad) => load.count * ampereOf(load, supply) * (LOADS[load.kind].startsHard ? START_MARGIN : FUSE_MARGIN);
+  const ofLine = (load: WholeLoad) => load.count * ampereOf(load, supply) * fuseMargin(load);
   const ampere = Math.max(...[loads, others].map((list) => list.reduce((sum, load) => sum + ofLine(load), 0)));
   // What a sentence puts on the mains goes into a box by a cord.
   const built = usualProtection(supply, amperes([...loads, ...others], supply));
