@@ -86,7 +86,6 @@ export const auxiliary: PartKind<'auxiliary', AuxiliarySpec> = {
     contacts.map((contact) => ({ key: keyOf(contact), ...(poleOf && { throwOf: { type: poleOf, pin: contact.pins[1] } }) })),
   screwed: () => true,
   asWires: ({ poleOf }) => (poleOf ? 0 : AS_A_DEVICE),
-  within: ({ poleOf, onTag }) => (poleOf ? onTag : null),
   listed: ({ spec: { contacts, onTag, limitA, bears, poleOf } }) => {
     // Bought with its relay.
     if (poleOf) return null;

@@ -179,8 +179,6 @@ export interface PartKind<Kind extends string, Spec, Plays extends Role | null =
   /** How it is read from end to end with nothing of the circuit beside it: `across fuse F1, out of its holder`. */
   alone?(part: Part<Kind, Spec>): string;
   handEdits?(spec: Spec): readonly HandEdit[];
-  /** The tag of what it is in, mounted and bought with that; null, and left out, of a thing of its own. */
-  within?(spec: Spec): string | null;
   /** Where the current of the signal flows that it is. */
   signalBranches?(spec: Spec): readonly SignalBranch[];
   /** Where light alone crosses it; null where metal does. */

@@ -107,7 +107,6 @@ export const threshold: PartKind<'threshold', ThresholdSpec, 'sensor'> = {
   },
   faults: ({ name, spec }) => poleFaults(name, spec.poles),
   signalBranches: ({ poles }) => Array.from({ length: poles }, (_, at) => ({ key: `pole${at + 1}` })),
-  within: ({ inside }) => inside ?? null,
   asWires: ({ inside }) => (inside === undefined ? AS_A_DEVICE : 0),
   listed: ({ name, spec }) =>
     // Bought with the relay, or the controller.

@@ -128,7 +128,7 @@ function thingsOf({ places }: Design, netlist: Netlist, parts: readonly AnyPart[
 }
 
 /** The tag of what a contact is in; undefined of a thing of its own. */
-const insideOf = (part: AnyPart): string | undefined => kindOf(part).within?.(part.spec) ?? undefined;
+const insideOf = (part: AnyPart): string | undefined => (plays(part, 'sensor') ? part.spec.inside : undefined);
 
 /** What one mounts that a part is on: itself, or what it stands for, and that in its turn. */
 function homeOf(netlist: Netlist, part: AnyPart, parts: readonly AnyPart[], seen: readonly AnyPart[] = []): AnyPart {
