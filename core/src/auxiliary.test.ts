@@ -297,6 +297,10 @@ describe('the second pole of a plug-in relay', () => {
     // Twice 6 A of a motor at 14.8 V is 14.8 A, and its contact bears a fuse of 15 A.
     const most = ['6 A', '6.1 A'].map((load) => typed([CHARGE.replace('5 A', load), DRIVE], 'battery-12'));
     expect(most.map((design) => partsOf(design)[0])).toEqual(['relay-12v-2x15a-8', 'relay-12v-30a-4']);
+    // A relay that is there already stays.
+    const existing = typed([CHARGE], 'battery-12');
+    const kept = gated({ ...existing, jobs: existing.jobs.map((job) => ({ ...job, there: ['relay' as const] })) });
+    expect(partsOf(hear(DRIVE, kept).add!(kept))[0]).toBe('relay-12v-30a-4');
   });
   test('its pins are those of its relay, in wires, drawing and box; nothing more is bought, and it turns with the coil', () => {
     const { evidence, analysis } = analyse(inhibited);

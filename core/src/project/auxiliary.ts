@@ -22,9 +22,10 @@ import type { Design, Job } from './schema.ts';
 
 type Of = Pick<Design, 'jobs' | 'signals' | 'supplies' | 'controllers' | 'parts'>;
 
-/** A job with the cheapest plug-in relay with two poles in the place of its own that fits and bears what it switches, and that relay; none where its own has a second contact. */
+/** A job with the cheapest plug-in relay with two poles in the place of its own that fits and bears what it switches, and that relay; none where its own has a second contact, or is there already. */
 export function withTwoPoles(design: Of, job: Job): { readonly job: Job; readonly relay: RelayType } | undefined {
-  const { device } = job;
+  const { device, there } = job;
+  if (there?.includes('relay')) return undefined;
   const now = device.kind === 'relay' ? relayOf(design, device.part) : undefined;
   if (device.kind !== 'relay' || !now || now.build !== undefined || hasSecondPole(now) || takesAuxiliary(now)) return undefined;
   const supply = supplyById(design, supplyIdOf(design, job));
